@@ -1,0 +1,117 @@
+import type { NetworkInput } from '../network/types';
+import { DEFAULT_ROUGHNESS_MM } from './friction';
+import { fluid } from './fluid';
+import { outletLaw, PipeLaw, type Law } from './laws';
+import { SparseLdl } from './sparse';
+
+/**
+ * A network ready to be solved at any water level, dial or curve: what is merged, what is cut off and the
+ * sparse pattern do not depend on those. Unknowns are the heads of the merged nodes the source reaches;
+ * a gravity source's own node is known and stands after the unknowns.
+ */
+export interface Graph {
+	input: NetworkInput;
+	/** Unknown (or, for `unknowns`, the fixed node) of each input node; −1 where it is cut off. */
+	slotOfNode: Int32Array;
+	unknowns: number;
+	sourceSlot: number;
+	/** Links that carry: open, reached, not merged away. */
+	links: { index: number; a: number; b: number; edge: number; law: PipeLaw }[];
+	outlets: { node: number; slot: number; law: Law; atM: number }[];
+	edges: number;
+	matrix: SparseLdl;
+	kinematicViscosity: number;
+}
+
+export function buildGraph(input: NetworkInput): Graph {
+	const index = new Map(input.nodes.map((node, i) => [node.id, i]));
+	const at = (nodeId: string): number => index.get(nodeId)!;
+	const group = mergeShortLinks(input, at);
+	const { slotOfNode, unknowns, sourceSlot } = numberReached(input, at, group);
+	const nu = fluid({ temperatureC: input.temperatureC }).kinematicViscosityM2S;
+
+	const links: Graph['links'] = [];
+	const edgeIndex = new Map<number, number>();
+	const ends: [number, number][] = [];
+	input.links.forEach((link, i) => {
+		const a = slotOfNode[at(link.from)]!;
+		const b = slotOfNode[at(link.to)]!;
+		if (!link.open || a < 0 || b < 0 || a === b) return;
+		let edge = -1;
+		if (a < unknowns && b < unknowns) {
+			const key = Math.min(a, b) * (unknowns + 1) + Math.max(a, b);
+			edge = edgeIndex.get(key) ?? ends.push([a, b]) - 1;
+			edgeIndex.set(key, edge);
+		}
+		const d = link.innerDiameterMm / 1000;
+		const law = new PipeLaw(d, link.lengthM, link.roughnessMm / 1000, link.fittingsK, nu);
+		links.push({ index: i, a, b, edge, law });
+	});
+	const outlets: Graph['outlets'] = [];
+	input.nodes.forEach((node, i) => {
+		const slot = slotOfNode[i]!;
+		if (!node.outlet || slot < 0) return;
+		const { law, atM } = outletLaw(node.outlet, node.elevationM, nu, DEFAULT_ROUGHNESS_MM / 1000);
+		outlets.push({ node: i, slot, law, atM });
+	});
+	const matrix = new SparseLdl(
+		unknowns,
+		Int32Array.from(ends, ([a]) => a),
+		Int32Array.from(ends, ([, b]) => b)
+	);
+	return {
+		input,
+		slotOfNode,
+		unknowns,
+		sourceSlot,
+		links,
+		outlets,
+		edges: ends.length,
+		matrix,
+		kinematicViscosity: nu
+	};
+}
+
+/** Open links without length or fittings lose nothing: their ends are one point (union–find). */
+function mergeShortLinks(input: NetworkInput, at: (id: string) => number): (i: number) => number {
+	const up = Int32Array.from(input.nodes, (_, i) => i);
+	const find = (i: number): number => {
+		let root = i;
+		while (up[root] !== root) root = up[root] = up[up[root]!]!;
+		return root;
+	};
+	for (const link of input.links)
+		if (link.open && link.lengthM === 0 && link.fittingsK === 0)
+			up[find(at(link.from))] = find(at(link.to));
+	return find;
+}
+
+function numberReached(
+	input: NetworkInput,
+	at: (id: string) => number,
+	group: (i: number) => number
+): Pick<Graph, 'slotOfNode' | 'unknowns' | 'sourceSlot'> {
+	const n = input.nodes.length;
+	const next: number[][] = Array.from({ length: n }, () => []);
+	for (const link of input.links) {
+		if (!link.open) continue;
+		const a = group(at(link.from));
+		const b = group(at(link.to));
+		next[a]!.push(b);
+		next[b]!.push(a);
+	}
+	const source = group(at(input.source.nodeId));
+	const slotOfGroup = new Int32Array(n).fill(-1);
+	const reached = [source];
+	slotOfGroup[source] = 0;
+	for (let i = 0; i < reached.length; i++)
+		for (const there of next[reached[i]!]!)
+			if (slotOfGroup[there] === -1) slotOfGroup[there] = reached.push(there) - 1;
+	const fixed = input.source.kind === 'tank';
+	const unknowns = fixed ? reached.length - 1 : reached.length;
+	// A gravity source is known: move it behind the unknowns.
+	if (fixed) for (const g of reached) slotOfGroup[g] = g === source ? unknowns : slotOfGroup[g]! - 1;
+	const slotOfNode = new Int32Array(n);
+	for (let i = 0; i < n; i++) slotOfNode[i] = slotOfGroup[group(i)]!;
+	return { slotOfNode, unknowns, sourceSlot: slotOfGroup[source]! };
+}

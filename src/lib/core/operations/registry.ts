@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import * as feeding from '../feeding';
+import * as hydraulics from '../hydraulics';
+import * as layout from '../layout/row';
+import * as nutrients from '../nutrients';
+import { InvalidInput, NoSolution, toIssues, type Issue } from '../quantity';
+import * as shape from '../shelf/tank-shape';
+import * as water from '../water';
+
+/** A pure calculation by name: checked input in, result out. */
+export interface Operation {
+	id: string;
+	summary: string;
+	input: z.ZodType;
+	output: z.ZodType;
+	run(input: never): unknown;
+}
+
+const operation = <I extends z.ZodType, O extends z.ZodType>(
+	id: string,
+	summary: string,
+	input: I,
+	output: O,
+	run: (input: z.output<I>) => z.output<O>
+): Operation => ({ id, summary, input, output, run });
+
+/** Every operation there is. The interface, the worker, the server and the command line serve this list. */
+export const OPERATIONS: readonly Operation[] = [
+	operation('fluid', 'Density, viscosity, oxygen and vapour pressure of water', hydraulics.fluidInput, hydraulics.fluidOutput, hydraulics.fluid),
+	operation('pipe-loss', 'Head lost in a pipe with its fittings', hydraulics.pipeLossInput, hydraulics.pipeLossOutput, hydraulics.pipeLoss),
+	operation('pump-curve', 'A pump’s curve from nameplate, data sheet or jug and watch', hydraulics.pumpCurveInput, hydraulics.pumpCurveOutput, hydraulics.pumpCurve),
+	operation('network', 'Flow and head everywhere in a network of pipes and outlets', hydraulics.networkInput, hydraulics.networkOutput, hydraulics.solveNetwork),
+	operation('drain', 'Depth and capacity of a gravity return flowing part full', hydraulics.drainInput, hydraulics.drainOutput, hydraulics.drain),
+	operation('drain-back', 'What returns to the tank when the pump stops', hydraulics.drainBackInput, hydraulics.drainBackOutput, hydraulics.drainBack),
+	operation('tank-level', 'Height to litres and back for a tank’s shape, and its tape marks', shape.tankLevelInput, shape.tankLevelOutput, shape.tankLevel),
+	operation('layout-row', 'Containers along a rail or bench', layout.layoutRowInput, layout.layoutRowOutput, layout.layoutRow),
+	operation('evapotranspiration', 'Reference evapotranspiration from weather or lamps', water.evapotranspirationInput, water.evapotranspirationOutput, water.evapotranspiration),
+	operation('plant-demand', 'What plants drink in a day', water.plantDemandInput, water.plantDemandOutput, water.plantDemand),
+	operation('reservoir-size', 'Water needed between refills, by supply and by drift', water.reservoirSizeInput, water.reservoirSizeOutput, water.reservoirSize),
+	operation('feed-plan', 'When and how long the pump runs, and what each site gets', feeding.feedPlanInput, feeding.feedPlanOutput, feeding.feedPlan),
+	operation('salts', 'Elements, ions and conductivity of a mix', nutrients.saltsInput, nutrients.saltsOutput, nutrients.salts),
+	operation('recipe', 'Grams of each salt for a set of targets', nutrients.recipeInput, nutrients.recipeOutput, nutrients.recipe),
+	operation('dilute', 'Volume or strength after thinning a concentrate', nutrients.diluteInput, nutrients.diluteOutput, nutrients.dilute),
+	operation('ppm', 'mS/cm to ppm on three scales, and back', nutrients.ppmInput, nutrients.ppmOutput, nutrients.ppm)
+];
+
+const byId = new Map(OPERATIONS.map((op) => [op.id, op]));
+export const findOperation = (id: string): Operation | undefined => byId.get(id);
+
+export interface Failure {
+	code: 'invalid-input' | 'no-solution' | 'unknown-operation';
+	message?: string;
+	issues?: Issue[];
+}
+export type Answer = { result: unknown } | { error: Failure };
+
+/** Runs an operation on raw input. Never throws on what a caller can get wrong. */
+export function calculate(id: string, raw: unknown): Answer {
+	const op = byId.get(id);
+	if (!op) return { error: { code: 'unknown-operation', message: `there is no operation "${id}"` } };
+	const parsed = op.input.safeParse(raw);
+	if (!parsed.success) return { error: { code: 'invalid-input', issues: toIssues(parsed.error) } };
+	try {
+		return { result: op.run(parsed.data as never) };
+	} catch (problem) {
+		if (problem instanceof InvalidInput)
+			return { error: { code: 'invalid-input', issues: problem.issues } };
+		if (problem instanceof NoSolution)
+			return { error: { code: 'no-solution', message: problem.message } };
+		throw problem;
+	}
+}
+
+/** Runs a list of { op, input }; each answer stands where its item stood. */
+export function calculateBatch(list: unknown): Answer[] | { error: Failure } {
+	if (!Array.isArray(list))
+		return invalid('', 'a batch must be a list of { "op": "...", "input": {...} }');
+	return list.map((item: unknown) => {
+		if (typeof item !== 'object' || item === null || Array.isArray(item))
+			return invalid('', 'a batch item must be { "op": "...", "input": {...} }');
+		const { op, input } = item as { op?: unknown; input?: unknown };
+		if (typeof op !== 'string') return invalid('op', 'op must be the name of an operation');
+		return calculate(op, input);
+	});
+}
+
+export const invalid = (path: string, message: string): { error: Failure } => ({
+	error: { code: 'invalid-input', issues: [{ path, message }] }
+});
+
+/** JSON Schemas of an operation's input and output. */
+export const schemasOf = (op: Operation) => ({
+	input: z.toJSONSchema(op.input, { io: 'input', unrepresentable: 'any' }),
+	output: z.toJSONSchema(op.output, { io: 'output', unrepresentable: 'any' })
+});

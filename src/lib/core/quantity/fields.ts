@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import type { Issue } from './problem';
+
+interface Bounds {
+	min?: number;
+	max?: number;
+	/** Strictly greater than this. */
+	above?: number;
+	/** Strictly less than this. */
+	below?: number;
+	whole?: boolean;
+}
+
+/**
+ * A numeric field that explains itself: whatever is wrong with it (missing, text, out of range, not
+ * whole), the message names the field, the accepted range and its unit, so the grower can mend it.
+ *
+ * @param name what a grower calls it, e.g. "inner diameter"
+ * @param unit as it is written after a number; '' for a pure number
+ * @param bounds inclusive `min`/`max`, exclusive `above`/`below`, `whole` for counts
+ */
+export function quantity(name: string, unit: string, bounds: Bounds = {}) {
+	const message = `${name} must be ${describe(unit, bounds)}`;
+	const error = () => message;
+	let schema = bounds.whole ? z.number({ error }).int({ error }) : z.number({ error });
+	if (bounds.min !== undefined) schema = schema.min(bounds.min, { error });
+	if (bounds.max !== undefined) schema = schema.max(bounds.max, { error });
+	if (bounds.above !== undefined) schema = schema.gt(bounds.above, { error });
+	if (bounds.below !== undefined) schema = schema.lt(bounds.below, { error });
+	return schema;
+}
+
+function describe(unit: string, { min, max, above, below, whole }: Bounds): string {
+	const kind = whole ? 'a whole number' : 'a number';
+	const low = min !== undefined ? `from ${show(min)}` : above !== undefined ? `over ${show(above)}` : '';
+	const high = max !== undefined ? `to ${show(max)}` : below !== undefined ? `under ${show(below)}` : '';
+	return [kind, low, high, unit].filter(Boolean).join(' ');
+}
+
+const show = (n: number): string => n.toLocaleString('en-GB', { maximumFractionDigits: 6 });
+
+/** A short name given by the application or the grower: not empty, at most `max` characters. */
+export const text = (name: string, max = 120, min = 1) => {
+	const error = () => `${name} must be text of ${min} to ${max} characters`;
+	return z.string({ error }).min(min, { error }).max(max, { error });
+};
+
+/** An id: short, no spaces at the ends. */
+export const id = (name = 'id') => text(name, 80);
+
+/** One of a fixed set of words; the message lists them. */
+export const oneOf = <const T extends readonly [string, ...string[]]>(name: string, words: T) =>
+	z.enum(words, { error: () => `${name} must be one of ${words.join(', ')}` });
+
+/** Adds an issue at `ids[n].id` for each id that stands earlier in the list. */
+export function refuseRepeats(
+	context: z.core.$RefinementCtx,
+	list: readonly { id: string }[],
+	path: string
+): void {
+	const seen = new Set<string>();
+	list.forEach((item, index) => {
+		if (seen.has(item.id))
+			context.addIssue({
+				code: 'custom',
+				path: [path, index, 'id'],
+				message: `the id "${item.id}" is used twice`
+			});
+		seen.add(item.id);
+	});
+}
+
+/** Zod's issues as ours: dotted paths, and each unknown field at a path of its own. */
+export function toIssues(error: z.ZodError): Issue[] {
+	return error.issues.flatMap((issue) => flatten(issue, []));
+}
+
+function flatten(issue: z.core.$ZodIssue, before: PropertyKey[]): Issue[] {
+	const path = [...before, ...issue.path];
+	if (issue.code === 'unrecognized_keys')
+		return issue.keys.map((key) => ({
+			path: join([...path, key]),
+			message: `unknown field "${key}"`
+		}));
+	if (issue.code === 'invalid_union' && issue.errors.length > 0) {
+		// The branch that failed deepest is the one that was meant.
+		const depth = (branch: z.core.$ZodIssue[]) => Math.max(0, ...branch.map((i) => i.path.length));
+		const best = [...issue.errors].sort((a, b) => depth(b) - depth(a) || a.length - b.length)[0];
+		if (best) return best.flatMap((inner) => flatten(inner, path));
+	}
+	return [{ path: join(path), message: issue.message }];
+}
+
+const join = (path: PropertyKey[]): string => path.map(String).join('.');

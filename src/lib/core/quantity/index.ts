@@ -1,0 +1,15 @@
+export * from './fields';
+export * from './problem';
+export * from './units';
+
+/** Standard gravity, m/s². */
+export const G = 9.80665;
+
+/** Ceilings give this much relief, so that 6.000000001 does not become 7. */
+export const RELIEF = 1e-9;
+export const ceilWithRelief = (x: number): number => Math.ceil(x - RELIEF);
+export const floorWithRelief = (x: number): number => Math.floor(x + RELIEF);
+
+export const clamp = (x: number, low: number, high: number): number =>
+	Math.min(high, Math.max(low, x));
+export const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);

@@ -1,0 +1,131 @@
+import { z } from 'zod';
+import { vapourPressureKpa } from '../hydraulics';
+import { quantity } from '../quantity';
+
+const weather = {
+	tMinC: quantity('lowest temperature', '°C', { min: -40, max: 60 }),
+	tMaxC: quantity('highest temperature', '°C', { min: -40, max: 60 }),
+	rhMinPercent: quantity('lowest humidity', '%', { min: 0, max: 100 }),
+	rhMaxPercent: quantity('highest humidity', '%', { min: 0, max: 100 })
+};
+const windMS = quantity('wind', 'm/s', { min: 0, max: 40 });
+
+export const evapotranspirationInput = z
+	.discriminatedUnion(
+		'setting',
+		[
+			z.strictObject({
+				setting: z.literal('outdoors'),
+				...weather,
+				windMS,
+				elevationM: quantity('elevation', 'm', { min: -500, max: 9000 }),
+				latitudeDeg: quantity('latitude', '°', { min: -90, max: 90 }),
+				dayOfYear: quantity('day of the year', '', { min: 1, max: 366, whole: true }),
+				sunshineH: quantity('sunshine', 'h', { min: 0, max: 24 }).optional(),
+				solarMjM2: quantity('solar radiation', 'MJ/m²', { min: 0, max: 50 }).optional()
+			}),
+			z.strictObject({
+				setting: z.literal('indoors'),
+				...weather,
+				windMS: windMS.default(0.3),
+				ppfdUmol: quantity('PPFD', 'µmol/m²/s', { min: 0, max: 3000 }),
+				photoperiodH: quantity('photoperiod', 'h', { min: 0, max: 24 }),
+				lamp: z.enum(['led', 'sun'], { error: () => 'lamp must be one of led, sun' })
+			})
+		],
+		{ error: () => 'setting must be one of outdoors, indoors' }
+	)
+	.superRefine((input, context) => {
+		const issue = (path: string, message: string) =>
+			context.addIssue({ code: 'custom', path: [path], message });
+		if (input.tMaxC < input.tMinC) issue('tMaxC', 'highest temperature must be at least the lowest, °C');
+		if (input.rhMaxPercent < input.rhMinPercent)
+			issue('rhMaxPercent', 'highest humidity must be at least the lowest, %');
+		if (input.setting === 'indoors') return;
+		if (input.sunshineH !== undefined && input.solarMjM2 !== undefined)
+			issue('solarMjM2', 'give either hours of sunshine or solar radiation, not both');
+		if (input.sunshineH === undefined && input.solarMjM2 === undefined)
+			issue('sunshineH', 'give hours of sunshine, 0 to 24 h, or solar radiation, MJ/m²');
+	});
+export type EvapotranspirationInput = z.infer<typeof evapotranspirationInput>;
+export const evapotranspirationOutput = z.strictObject({
+	et0MmDay: z.number(),
+	netRadiationMjM2: z.number(),
+	vpdKpa: z.number(),
+	dliMol: z.number()
+});
+
+const ALBEDO = 0.23;
+/** Moles of photosynthetic light per MJ: of sunlight, and of a lamp all of whose light counts. */
+const MOL_PER_MJ = { sun: 2.06, led: 5.0 };
+
+/**
+ * Reference evapotranspiration ET0 by FAO-56 Penman–Monteith (eq. 6), daily, no heat into the ground.
+ * Outdoors the radiation follows eqs. 20–40; indoors it is what the lamps give and no long wave is lost.
+ *
+ * @returns ET0 mm/day, net radiation MJ/m², vapour pressure deficit kPa, light mol/m²
+ * @example FAO-56 example 18 (50.8° N, day 187, 9.25 h sun) gives 3.88 mm/day
+ */
+export function evapotranspiration(
+	input: EvapotranspirationInput
+): z.infer<typeof evapotranspirationOutput> {
+	const { tMinC, tMaxC, rhMinPercent, rhMaxPercent, windMS } = input;
+	const low = vapourPressureKpa(tMinC);
+	const high = vapourPressureKpa(tMaxC);
+	const saturated = (low + high) / 2;
+	const actual = (low * (rhMaxPercent / 100) + high * (rhMinPercent / 100)) / 2;
+	const light = input.setting === 'indoors' ? lampLight(input) : daylight(input, actual);
+	const t = (tMinC + tMaxC) / 2;
+	const slope = (4098 * vapourPressureKpa(t)) / (t + 237.3) ** 2;
+	const elevationM = input.setting === 'outdoors' ? input.elevationM : 0;
+	const gamma = 0.665e-3 * 101.3 * ((293 - 0.0065 * elevationM) / 293) ** 5.26;
+	const deficit = saturated - actual;
+	const et0 =
+		(0.408 * slope * light.net + gamma * (900 / (t + 273)) * windMS * deficit) /
+		(slope + gamma * (1 + 0.34 * windMS));
+	return {
+		et0MmDay: Math.max(0, et0),
+		netRadiationMjM2: light.net,
+		vpdKpa: deficit,
+		dliMol: light.dli
+	};
+}
+
+type Setting<S> = Extract<EvapotranspirationInput, { setting: S }>;
+
+function lampLight({ ppfdUmol, photoperiodH, lamp }: Setting<'indoors'>) {
+	const dli = ppfdUmol * photoperiodH * 0.0036;
+	return { dli, net: (1 - ALBEDO) * (dli / MOL_PER_MJ[lamp]) };
+}
+
+function daylight(input: Setting<'outdoors'>, actualKpa: number) {
+	const { latitudeDeg, dayOfYear, elevationM, tMinC, tMaxC, sunshineH, solarMjM2 } = input;
+	const { ra, hours } = extraterrestrial(latitudeDeg, dayOfYear);
+	const clearShare = 0.75 + 2e-5 * elevationM;
+	const share = hours > 0 ? Math.min(1, (sunshineH ?? 0) / hours) : 0;
+	const rs = solarMjM2 ?? (0.25 + 0.5 * share) * ra;
+	const relative = ra > 0 ? Math.min(1, rs / (clearShare * ra)) : 0.25 / clearShare;
+	const cloud = Math.max(0, 1.35 * relative - 0.35);
+	const k4 = (t: number) => (t + 273.16) ** 4;
+	const longWave =
+		4.903e-9 * ((k4(tMaxC) + k4(tMinC)) / 2) * (0.34 - 0.14 * Math.sqrt(actualKpa)) * cloud;
+	return { dli: MOL_PER_MJ.sun * rs, net: (1 - ALBEDO) * rs - longWave };
+}
+
+/** Radiation at the top of the air, MJ/m², and hours of daylight (FAO-56 eqs. 21–25, 34). */
+function extraterrestrial(latitudeDeg: number, dayOfYear: number) {
+	const year = (2 * Math.PI * dayOfYear) / 365;
+	const distance = 1 + 0.033 * Math.cos(year);
+	const declination = 0.409 * Math.sin(year - 1.39);
+	const latitude = (latitudeDeg * Math.PI) / 180;
+	const sunset = Math.acos(
+		Math.min(1, Math.max(-1, -Math.tan(latitude) * Math.tan(declination)))
+	);
+	const ra =
+		((24 * 60) / Math.PI) *
+		0.082 *
+		distance *
+		(sunset * Math.sin(latitude) * Math.sin(declination) +
+			Math.cos(latitude) * Math.cos(declination) * Math.sin(sunset));
+	return { ra: Math.max(0, ra), hours: (24 / Math.PI) * sunset };
+}

@@ -1,0 +1,3 @@
+export * from './demand';
+export * from './evapotranspiration';
+export * from './reservoir-size';
