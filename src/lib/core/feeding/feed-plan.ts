@@ -1,9 +1,6 @@
 import { z } from 'zod';
-import { ceilWithRelief, InvalidInput, NoSolution, oneOf, quantity, refuseRepeats, sum } from '../quantity';
-
-const DAY = 1440;
-const minutes = (name: string, min: number, max: number) =>
-	quantity(name, 'min', { min, max, whole: true });
+import { DAY_MIN as DAY, feedFields, timerSchema, windowSchema } from '../design';
+import { ceilWithRelief, InvalidInput, NoSolution, quantity, refuseRepeats, sum } from '../quantity';
 
 export const feedSite = z.strictObject({
 	id: z.string().min(1).max(80),
@@ -12,43 +9,16 @@ export const feedSite = z.strictObject({
 	demandLPerDay: quantity('demand', 'L a day', { min: 0, max: 10_000 }),
 	flowLph: quantity('flow', 'L/h', { min: 0, max: 10_000 })
 });
-export const lightsSchema = z.strictObject({
-	onMin: minutes('lights on', 0, DAY - 1),
-	durationMin: minutes('length of light', 1, DAY),
-	profile: oneOf('profile', ['lamps', 'sun'])
-});
-export const windowSchema = z.strictObject({
-	startAfterOnMin: minutes('start after lights on', 0, DAY).default(90),
-	stopBeforeOffMin: minutes('stop before lights off', 0, DAY).default(120)
-});
-export const timerSchema = z.strictObject({
-	resolutionMin: minutes('timer resolution', 1, 60)
-		.refine((r) => DAY % r === 0, 'timer resolution must be whole minutes, 1 to 60, that divide 1440')
-		.default(1),
-	minOnMin: minutes('least on-time', 1, 240).default(1),
-	slotsPerDay: quantity('slots', 'a day', { min: 1, max: DAY, whole: true }).default(48)
-});
-export const SCHOOLS = ['soak', 'pulse', 'repeat', 'continuous'] as const;
-export const feedFields = {
-	dayShare: quantity('day share', '', { min: 0, max: 1 }),
-	allowedDepletion: quantity('allowed depletion', '', { min: 0.01, max: 1 }),
-	drainFraction: quantity('drain fraction', '', { min: 0, max: 0.95 }),
-	soakPerDay: quantity('soaks', 'a day', { min: 1, max: DAY, whole: true }),
-	pulseEveryMin: minutes('pulse spacing', 1, DAY),
-	repeatEveryMin: minutes('repeat spacing', 1, DAY),
-	repeatFromMin: minutes('first repeat', 0, DAY - 1)
-};
-
 export const feedPlanInput = z
 	.strictObject({
 		sites: z.array(feedSite).min(1, 'sites must hold 1 to 10,000 sites').max(10_000, 'sites must hold 1 to 10,000 sites'),
-		lights: lightsSchema,
+		lights: feedFields.lights,
 		dayShare: feedFields.dayShare.default(0.9),
 		allowedDepletion: feedFields.allowedDepletion.default(0.2),
 		drainFraction: feedFields.drainFraction.default(0.2),
 		window: windowSchema.prefault({}),
 		timer: timerSchema.prefault({}),
-		school: oneOf('school', SCHOOLS),
+		school: feedFields.school,
 		soakPerDay: feedFields.soakPerDay.optional(),
 		pulseEveryMin: feedFields.pulseEveryMin.optional(),
 		repeatEveryMin: feedFields.repeatEveryMin.optional(),

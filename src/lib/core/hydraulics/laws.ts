@@ -30,6 +30,10 @@ export class PipeLaw implements Law {
 	private readonly v4000: number;
 	private readonly f4000: number;
 	private readonly h4000: number;
+	private readonly a2: number;
+	private readonly b3: number;
+	private lastX = 0;
+	private lastV = 0;
 
 	constructor(
 		private readonly d: number,
@@ -46,6 +50,9 @@ export class PipeLaw implements Law {
 		this.v2000 = (2000 * nu) / d;
 		this.v4000 = (4000 * nu) / d;
 		this.f4000 = colebrook(4000, this.relative);
+		const gradient = (this.f4000 - 0.032) / (this.v4000 - this.v2000);
+		this.a2 = ((0.032 - gradient * this.v2000) * this.slender + k) / (2 * G);
+		this.b3 = (gradient * this.slender) / (2 * G);
 		this.h4000 = ((this.f4000 * this.slender + k) * this.v4000 ** 2) / (2 * G);
 	}
 
@@ -85,15 +92,17 @@ export class PipeLaw implements Law {
 	private turbulent(h: number): number {
 		const c = (2.51 * this.nu) / (this.d * Math.sqrt(2 * G * h));
 		const log = 2 / Math.LN10;
-		let x = -2 * Math.log10(this.rough + c * Math.sqrt(this.slender));
+		// the last answer is the best guess for the next: heads move little from step to step
+		let x = this.k > 0 && this.lastX > 0 ? this.lastX : -log * Math.log(this.rough + c * Math.sqrt(this.slender));
 		for (let step = 0; step < 30 && this.k > 0; step++) {
 			const root = Math.sqrt(this.slender + this.k * x * x);
 			const inside = this.rough + c * root;
 			const move =
-				(x + 2 * Math.log10(inside)) / (1 + (log * c * this.k * x) / (root * inside));
+				(x + log * Math.log(inside)) / (1 + (log * c * this.k * x) / (root * inside));
 			x -= move;
-			if (Math.abs(move) <= 1e-13 * x) break;
+			if (Math.abs(move) <= 1e-9 * x) break;
 		}
+		this.lastX = x;
 		const v = Math.sqrt((2 * G * h) / (this.slender / (x * x) + this.k));
 		const b = (2.51 * this.nu) / (v * this.d);
 		const inside = this.rough + b * x;
@@ -104,28 +113,24 @@ export class PipeLaw implements Law {
 		return v;
 	}
 
-	/** Between Re 2000 and 4000, f is linear in Re: a cubic in v, bracketed and solved by Newton. */
+	/** Between Re 2000 and 4000, f is linear in Re: h = (a + b·v)·v², bracketed and solved by Newton. */
 	private transitional(h: number): number {
-		const gradient = (this.f4000 - 0.032) / (this.v4000 - this.v2000);
-		const head = (v: number) =>
-			(((0.032 + gradient * (v - this.v2000)) * this.slender + this.k) * v * v) / (2 * G);
-		const rise = (v: number) =>
-			(((0.032 + gradient * (v - this.v2000)) * this.slender + this.k) * v) / G +
-			(gradient * this.slender * v * v) / (2 * G);
+		const { a2, b3 } = this;
 		let low = this.v2000;
 		let high = this.v4000;
-		let v = (low + high) / 2;
+		let v = this.lastV > low && this.lastV < high ? this.lastV : (low + high) / 2;
 		for (let step = 0; step < 60; step++) {
-			const excess = head(v) - h;
+			const excess = (a2 + b3 * v) * v * v - h;
 			if (excess > 0) high = v;
 			else low = v;
-			let next = v - excess / rise(v);
+			let next = v - excess / ((2 * a2 + 3 * b3 * v) * v);
 			if (next <= low || next >= high) next = (low + high) / 2;
-			const still = Math.abs(next - v) <= 1e-15 * v;
+			const still = Math.abs(next - v) <= 1e-13 * v;
 			v = next;
 			if (still) break;
 		}
-		this.slope = this.toLph / rise(v);
+		this.lastV = v;
+		this.slope = this.toLph / ((2 * a2 + 3 * b3 * v) * v);
 		return v;
 	}
 

@@ -31,17 +31,16 @@ export function buildGraph(input: NetworkInput): Graph {
 	const nu = fluid({ temperatureC: input.temperatureC }).kinematicViscosityM2S;
 
 	const links: Graph['links'] = [];
-	const edgeIndex = new Map<number, number>();
-	const ends: [number, number][] = [];
+	const endA: number[] = [];
+	const endB: number[] = [];
 	input.links.forEach((link, i) => {
 		const a = slotOfNode[at(link.from)]!;
 		const b = slotOfNode[at(link.to)]!;
 		if (!link.open || a < 0 || b < 0 || a === b) return;
 		let edge = -1;
 		if (a < unknowns && b < unknowns) {
-			const key = Math.min(a, b) * (unknowns + 1) + Math.max(a, b);
-			edge = edgeIndex.get(key) ?? ends.push([a, b]) - 1;
-			edgeIndex.set(key, edge);
+			edge = endA.push(a) - 1;
+			endB.push(b);
 		}
 		const d = link.innerDiameterMm / 1000;
 		const law = new PipeLaw(d, link.lengthM, link.roughnessMm / 1000, link.fittingsK, nu);
@@ -54,11 +53,7 @@ export function buildGraph(input: NetworkInput): Graph {
 		const { law, atM } = outletLaw(node.outlet, node.elevationM, nu, DEFAULT_ROUGHNESS_MM / 1000);
 		outlets.push({ node: i, slot, law, atM });
 	});
-	const matrix = new SparseLdl(
-		unknowns,
-		Int32Array.from(ends, ([a]) => a),
-		Int32Array.from(ends, ([, b]) => b)
-	);
+	const matrix = new SparseLdl(unknowns, Int32Array.from(endA), Int32Array.from(endB));
 	return {
 		input,
 		slotOfNode,
@@ -66,7 +61,7 @@ export function buildGraph(input: NetworkInput): Graph {
 		sourceSlot,
 		links,
 		outlets,
-		edges: ends.length,
+		edges: endA.length,
 		matrix,
 		kinematicViscosity: nu
 	};

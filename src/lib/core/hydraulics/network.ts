@@ -8,7 +8,9 @@ import { uniformityOf } from './uniformity';
 
 /** All nodes together may be out of balance by this much. The solver aims far below it. */
 const ACCEPT_LPH = 0.01;
-const AIM_LPH = 1e-7;
+const AIM_LPH = 1e-6;
+/** … or at this share of the flow, where rounding in a large network allows no better. */
+const AIM_SHARE = 1e-10;
 /** Far more than any network has needed; a guard against running for ever, not a design figure. */
 const GUARD = 400;
 
@@ -32,24 +34,44 @@ export const solveNetwork = (input: NetworkInput): NetworkResult =>
 
 /** Solves a prepared graph for a source at another level, dial or curve. */
 export function solveGraph(graph: Graph, source: Source, warm?: Warm): NetworkResult {
+	const { state, iterations } = settle(graph, source, warm);
+	return report(graph, source, state, iterations);
+}
+
+/** Flow, L/h, and head left over the outlet, m (below zero where dry), in the order of `graph.outlets`. */
+export interface OutletState {
+	flowLph: Float64Array;
+	leftM: Float64Array;
+}
+
+/** As solveGraph, for trials by the dozen: the outlets alone, no report. */
+export function solveOutlets(graph: Graph, source: Source, warm?: Warm): OutletState {
+	const { state } = settle(graph, source, warm);
+	const leftM = Float64Array.from(graph.outlets, ({ slot, atM }) => state.heads[slot]! - atM);
+	return { flowLph: state.outletFlow, leftM };
+}
+
+function settle(graph: Graph, source: Source, warm?: Warm) {
 	const state = new Balance(graph, source);
 	const heads = warm?.heads.length === state.size ? warm.heads : state.firstGuess();
 	state.start(heads);
 	const iterations = descend(state);
 	if (warm) warm.heads = heads;
-	return report(graph, source, state, iterations);
+	return { state, iterations };
 }
 
 /** Damped Newton; returns the number of linear solves. */
 function descend(state: Balance): number {
 	let stalled = 0;
+	let best = Infinity;
 	for (let iteration = 1; iteration <= GUARD; iteration++) {
-		const before = state.imbalance;
-		if (before <= AIM_LPH) return iteration - 1;
+		if (state.imbalance <= AIM_LPH + AIM_SHARE * Math.abs(state.sourceFlow)) return iteration - 1;
 		state.newtonStep();
 		state.search();
 		// Rounding is reached when steps no longer help although the balance is already good.
-		stalled = state.imbalance < before * 0.5 ? 0 : stalled + 1;
+		const better = state.imbalance < best / 2;
+		stalled = better ? 0 : stalled + 1;
+		if (better) best = state.imbalance;
 		if (state.imbalance <= ACCEPT_LPH / 10 && stalled >= 3) return iteration;
 	}
 	if (state.imbalance <= ACCEPT_LPH) return GUARD;
@@ -141,21 +163,24 @@ class Balance {
 		diagonal.fill(0);
 		values.fill(0);
 		out.fill(0);
-		graph.links.forEach(({ a, b, edge, law }, i) => {
+		for (let i = 0; i < graph.links.length; i++) {
+			const { a, b, edge, law } = graph.links[i]!;
 			const q = law.flow(heads[a]! - heads[b]!);
+			const slope = law.slope;
 			linkFlow[i] = q;
 			out[a]! += q;
 			out[b]! -= q;
-			diagonal[a]! += law.slope;
-			diagonal[b]! += law.slope;
-			if (edge >= 0) values[edge]! -= law.slope;
-		});
-		graph.outlets.forEach(({ slot, law, atM }, i) => {
+			diagonal[a]! += slope;
+			diagonal[b]! += slope;
+			if (edge >= 0) values[edge]! -= slope;
+		}
+		for (let i = 0; i < graph.outlets.length; i++) {
+			const { slot, law, atM } = graph.outlets[i]!;
 			const q = law.flow(heads[slot]! - atM);
 			outletFlow[i] = q;
 			out[slot]! += q;
 			diagonal[slot]! += law.slope;
-		});
+		}
 		if (this.pump) {
 			const slot = graph.sourceSlot;
 			this.sourceFlow = this.pump.flow(this.reservoirM - heads[slot]!);

@@ -17,10 +17,13 @@ export class SparseLdl {
 	private readonly lower: Float64Array;
 	private readonly pivots: Float64Array;
 	private readonly work: Float64Array;
+	private readonly pattern: Int32Array;
+	private readonly flag: Int32Array;
+	private readonly used: Int32Array;
 
 	/**
 	 * @param n unknowns
-	 * @param edgeA,edgeB ends of each off-diagonal pair, every pair once
+	 * @param edgeA,edgeB ends of each off-diagonal pair; a pair may stand more than once, its values add up
 	 */
 	constructor(
 		private readonly n: number,
@@ -59,6 +62,9 @@ export class SparseLdl {
 		this.lower = new Float64Array(this.lowerStart[n]!);
 		this.pivots = new Float64Array(n);
 		this.work = new Float64Array(n);
+		this.pattern = new Int32Array(n);
+		this.flag = new Int32Array(n);
+		this.used = new Int32Array(n);
 	}
 
 	/** Elimination tree and the number of entries in each column of L. */
@@ -82,9 +88,9 @@ export class SparseLdl {
 	factorise(diagonal: Float64Array, values: Float64Array): void {
 		const { n, parent, rows, columnStart, edgeOf, lowerStart, lowerRows, lower, pivots } = this;
 		const y = this.work.fill(0);
-		const pattern = new Int32Array(n);
-		const flag = new Int32Array(n).fill(-1);
-		const used = new Int32Array(n);
+		const { pattern } = this;
+		const flag = this.flag.fill(-1);
+		const used = this.used.fill(0);
 		for (let k = 0; k < n; k++) {
 			let top = n;
 			flag[k] = k;

@@ -1,1 +1,2 @@
+export * from './build';
 export type * from './types';

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { quantity } from '../quantity';
-import { ELEMENTS, type Amounts, type Element } from './elements';
-import { labelFractions, labelSchema, type Label } from './label';
+import { ELEMENTS, type Amounts, type Element } from '../shelf';
+import { labelFractions, labelSchema, type Label } from '../shelf';
 import { nnls } from './nnls';
-import { SALT_IDS, saltFractions, type SaltId } from './salt-list';
+import { SALT_IDS, saltFractions, type SaltId } from '../shelf';
 import { salts, saltsOutput, waterFields } from './salts';
 
 const byElement = <T extends z.ZodType>(make: (name: Element) => T) =>

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { quantity } from '../quantity';
-import { ATOMIC_WEIGHT, ELEMENTS, noAmounts, type Amounts } from './elements';
-import { labelFractions, labelSchema } from './label';
-import { SALT_IDS, saltFractions } from './salt-list';
+import { ATOMIC_WEIGHT, ELEMENTS, noAmounts, type Amounts } from '../shelf';
+import { labelFractions, labelSchema } from '../shelf';
+import { SALT_IDS, saltFractions } from '../shelf';
 
 const saltId = z.enum(SALT_IDS, {
 	error: () => `salt must be one of ${SALT_IDS.join(', ')}`

@@ -1,1 +1,2 @@
+export * from './assess';
 export * from './registry';

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import * as feeding from '../feeding';
 import * as hydraulics from '../hydraulics';
-import * as layout from '../layout/row';
+import * as layout from '../layout';
 import * as nutrients from '../nutrients';
 import { InvalidInput, NoSolution, toIssues, type Issue } from '../quantity';
-import * as shape from '../shelf/tank-shape';
+import * as shape from '../shelf';
 import * as water from '../water';
+import { assess, assessInput, assessOutput } from './assess';
 
 /** A pure calculation by name: checked input in, result out. */
 export interface Operation {
@@ -37,11 +38,13 @@ export const OPERATIONS: readonly Operation[] = [
 	operation('evapotranspiration', 'Reference evapotranspiration from weather or lamps', water.evapotranspirationInput, water.evapotranspirationOutput, water.evapotranspiration),
 	operation('plant-demand', 'What plants drink in a day', water.plantDemandInput, water.plantDemandOutput, water.plantDemand),
 	operation('reservoir-size', 'Water needed between refills, by supply and by drift', water.reservoirSizeInput, water.reservoirSizeOutput, water.reservoirSize),
+	operation('reservoir-run', 'The tank day by day: level, strength and reserve', water.reservoirRunInput, water.reservoirRunOutput, water.reservoirRun),
 	operation('feed-plan', 'When and how long the pump runs, and what each site gets', feeding.feedPlanInput, feeding.feedPlanOutput, feeding.feedPlan),
 	operation('salts', 'Elements, ions and conductivity of a mix', nutrients.saltsInput, nutrients.saltsOutput, nutrients.salts),
 	operation('recipe', 'Grams of each salt for a set of targets', nutrients.recipeInput, nutrients.recipeOutput, nutrients.recipe),
 	operation('dilute', 'Volume or strength after thinning a concentrate', nutrients.diluteInput, nutrients.diluteOutput, nutrients.dilute),
-	operation('ppm', 'mS/cm to ppm on three scales, and back', nutrients.ppmInput, nutrients.ppmOutput, nutrients.ppm)
+	operation('ppm', 'mS/cm to ppm on three scales, and back', nutrients.ppmInput, nutrients.ppmOutput, nutrients.ppm),
+	operation('assess', 'The whole chain: layout, water, feeding, tank, mix and findings', assessInput, assessOutput, (input) => assess(input))
 ];
 
 const byId = new Map(OPERATIONS.map((op) => [op.id, op]));

@@ -123,17 +123,27 @@ export function litresAt(shape: TankShape, levelMm: number): number {
 	}
 }
 
-/** Height, mm, at which a tank holds so many litres: litresAt turned round by bisection. */
+/**
+ * Height, mm, at which a tank holds so many litres: litresAt turned round by a bracketed secant, with a
+ * halving every third step for the steep ends of a lying drum.
+ */
 export function heightAt(shape: TankShape, litres: number): number {
+	if (litres <= 0) return 0;
 	let low = 0;
 	let high = shapeHeightMm(shape);
-	for (let step = 0; step < 200; step++) {
-		const middle = (low + high) / 2;
-		if (middle === low || middle === high) break;
-		if (litresAt(shape, middle) < litres) low = middle;
-		else high = middle;
+	let fLow = -litres;
+	let fHigh = litresAt(shape, high) - litres;
+	if (fHigh <= 0) return high;
+	const enough = 1e-13 * (fHigh - fLow);
+	for (let tries = 1; tries < 200; tries++) {
+		const secant = low - (fLow * (high - low)) / (fHigh - fLow);
+		const h = tries % 3 === 0 || !(secant > low && secant < high) ? (low + high) / 2 : secant;
+		const f = litresAt(shape, h) - litres;
+		if (Math.abs(f) <= enough || h === low || h === high) return h;
+		if (f < 0) [low, fLow] = [h, f];
+		else [high, fHigh] = [h, f];
 	}
-	return Math.abs(litresAt(shape, high) - litres) <= Math.abs(litresAt(shape, low) - litres) ? high : low;
+	return (low + high) / 2;
 }
 
 const MOST_MARKS = 500;

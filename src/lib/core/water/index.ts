@@ -1,3 +1,4 @@
 export * from './demand';
 export * from './evapotranspiration';
 export * from './reservoir-size';
+export * from './reservoir-run';

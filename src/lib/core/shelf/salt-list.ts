@@ -60,8 +60,16 @@ export const SALT_IDS = Object.keys(SALTS) as [SaltId, ...SaltId[]];
 
 const NUTRIENT_ATOMS = ['P', 'K', 'Ca', 'Mg', 'S', 'Fe', 'Mn', 'Zn', 'Cu', 'B', 'Mo', 'Na', 'Cl'] as const;
 
-/** Mass fraction of each element in a pure salt. */
-export function saltFractions(saltId: SaltId): Amounts {
+const known = new Map<SaltId, Amounts>();
+
+/** Mass fraction of each element in a pure salt. Formulas are read once. */
+export function saltFractions(saltId: SaltId): Readonly<Amounts> {
+	const fractions = known.get(saltId) ?? fractionsOf(saltId);
+	known.set(saltId, fractions);
+	return fractions;
+}
+
+function fractionsOf(saltId: SaltId): Amounts {
 	const salt: Salt = SALTS[saltId];
 	const fractions = noAmounts();
 	if (salt.formula === undefined) return { ...fractions, Fe: salt.ironFraction ?? 0 };

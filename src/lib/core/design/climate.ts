@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { quantity } from '../quantity';
+
+const weather = {
+	tMinC: quantity('lowest temperature', '°C', { min: -40, max: 60 }),
+	tMaxC: quantity('highest temperature', '°C', { min: -40, max: 60 }),
+	rhMinPercent: quantity('lowest humidity', '%', { min: 0, max: 100 }),
+	rhMaxPercent: quantity('highest humidity', '%', { min: 0, max: 100 })
+};
+const windMS = quantity('wind', 'm/s', { min: 0, max: 40 });
+
+/**
+ * A typical day where the plants stand: weather outdoors and under glass (give the radiation that comes
+ * through), lamps indoors. One shape for the place and for the evapotranspiration operation.
+ */
+export const climateSchema = z
+	.discriminatedUnion(
+		'setting',
+		[
+			z.strictObject({
+				setting: z.literal('outdoors'),
+				...weather,
+				windMS,
+				elevationM: quantity('elevation', 'm', { min: -500, max: 9000 }),
+				latitudeDeg: quantity('latitude', '°', { min: -90, max: 90 }),
+				dayOfYear: quantity('day of the year', '', { min: 1, max: 366, whole: true }),
+				sunshineH: quantity('sunshine', 'h', { min: 0, max: 24 }).optional(),
+				solarMjM2: quantity('solar radiation', 'MJ/m²', { min: 0, max: 50 }).optional()
+			}),
+			z.strictObject({
+				setting: z.literal('indoors'),
+				...weather,
+				windMS: windMS.default(0.3),
+				ppfdUmol: quantity('PPFD', 'µmol/m²/s', { min: 0, max: 3000 }),
+				photoperiodH: quantity('photoperiod', 'h', { min: 0, max: 24 }),
+				lamp: z.enum(['led', 'sun'], { error: () => 'lamp must be one of led, sun' })
+			})
+		],
+		{ error: () => 'setting must be one of outdoors, indoors' }
+	)
+	.superRefine((input, context) => {
+		const issue = (path: string, message: string) =>
+			context.addIssue({ code: 'custom', path: [path], message });
+		if (input.tMaxC < input.tMinC)
+			issue('tMaxC', 'highest temperature must be at least the lowest, °C');
+		if (input.rhMaxPercent < input.rhMinPercent)
+			issue('rhMaxPercent', 'highest humidity must be at least the lowest, %');
+		if (input.setting === 'indoors') return;
+		if (input.sunshineH !== undefined && input.solarMjM2 !== undefined)
+			issue('solarMjM2', 'give either hours of sunshine or solar radiation, not both');
+		if (input.sunshineH === undefined && input.solarMjM2 === undefined)
+			issue('sunshineH', 'give hours of sunshine, 0 to 24 h, or solar radiation, MJ/m²');
+	});
+export type Climate = z.infer<typeof climateSchema>;

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { oneOf, quantity } from '../quantity';
+
+export const DAY_MIN = 1440;
+const minutes = (name: string, min: number, max: number) =>
+	quantity(name, 'min', { min, max, whole: true });
+
+export const SCHOOLS = ['soak', 'pulse', 'repeat', 'continuous'] as const;
+export const lightsSchema = z.strictObject({
+	onMin: minutes('lights on', 0, DAY_MIN - 1),
+	durationMin: minutes('length of light', 1, DAY_MIN),
+	profile: oneOf('profile', ['lamps', 'sun'])
+});
+export const windowSchema = z.strictObject({
+	startAfterOnMin: minutes('start after lights on', 0, DAY_MIN).default(90),
+	stopBeforeOffMin: minutes('stop before lights off', 0, DAY_MIN).default(120)
+});
+export const timerSchema = z.strictObject({
+	resolutionMin: minutes('timer resolution', 1, 60)
+		.refine(
+			(r) => DAY_MIN % r === 0,
+			'timer resolution must be whole minutes, 1 to 60, that divide 1440'
+		)
+		.default(1),
+	minOnMin: minutes('least on-time', 1, 240).default(1),
+	slotsPerDay: quantity('slots', 'a day', { min: 1, max: DAY_MIN, whole: true }).default(48)
+});
+/** How the timer is planned; shared by the design and the feed-plan operation. */
+export const feedFields = {
+	school: oneOf('school', SCHOOLS),
+	lights: lightsSchema,
+	dayShare: quantity('day share', '', { min: 0, max: 1 }),
+	allowedDepletion: quantity('allowed depletion', '', { min: 0.01, max: 1 }),
+	drainFraction: quantity('drain fraction', '', { min: 0, max: 0.95 }),
+	soakPerDay: quantity('soaks', 'a day', { min: 1, max: DAY_MIN, whole: true }),
+	pulseEveryMin: minutes('pulse spacing', 1, DAY_MIN),
+	repeatEveryMin: minutes('repeat spacing', 1, DAY_MIN),
+	repeatFromMin: minutes('first repeat', 0, DAY_MIN - 1)
+};
+
+/** The feeding of one loop. `setMin` is what stands on the grower's timer; null: as planned. */
+export const feedSchema = z.strictObject({
+	school: feedFields.school,
+	lights: lightsSchema,
+	dayShare: feedFields.dayShare,
+	allowedDepletion: feedFields.allowedDepletion,
+	drainFraction: feedFields.drainFraction,
+	window: windowSchema,
+	timer: timerSchema,
+	soakPerDay: feedFields.soakPerDay.nullable(),
+	pulseEveryMin: feedFields.pulseEveryMin,
+	repeatEveryMin: feedFields.repeatEveryMin,
+	repeatFromMin: feedFields.repeatFromMin,
+	setMin: minutes('minutes set on the timer', 1, DAY_MIN).nullable()
+});
+export type Feed = z.infer<typeof feedSchema>;
+export type School = (typeof SCHOOLS)[number];

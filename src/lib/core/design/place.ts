@@ -1,0 +1,120 @@
+import { z } from 'zod';
+import { id, METRIC, oneOf, quantity, refuseRepeats, text, unitsSchema } from '../quantity';
+import { climateSchema } from './climate';
+
+export const PLACE_VERSION = 1;
+
+export const AREA_KINDS = [
+	'indoors',
+	'tent',
+	'greenhouse',
+	'balcony',
+	'wall',
+	'yard'
+] as const;
+
+const mgL = (name: string) => quantity(name, 'mg/L', { min: 0, max: 10_000 });
+
+/** What comes out of the tap or the butt. */
+export const sourceWaterSchema = z.strictObject({
+	ecMsCm: quantity('strength of the source water', 'mS/cm', { min: 0, max: 20 }),
+	ph: quantity('pH of the source water', '', { min: 3, max: 11 }),
+	alkalinityMeqL: quantity('alkalinity', 'meq/L', { min: 0, max: 50 }),
+	Ca: mgL('calcium'),
+	Mg: mgL('magnesium'),
+	Na: mgL('sodium'),
+	Cl: mgL('chloride'),
+	S: mgL('sulfur')
+});
+
+/** One spot of a place: a lean-to, a kitchen wall, a yard. Each has its own size and its own weather. */
+export const areaSchema = z.strictObject({
+	id: id('area id'),
+	name: text('name of the area', 60),
+	kind: oneOf('kind of area', AREA_KINDS),
+	lengthM: quantity('length of the area', 'm', { min: 0.3, max: 100 }),
+	widthM: quantity('width of the area', 'm', { min: 0.3, max: 100 }),
+	heightM: quantity('height of the area', 'm', { min: 0.3, max: 20 }),
+	floorKgM2: quantity('load the floor may bear', 'kg/m²', { min: 10, max: 10_000 }).nullable(),
+	/** The sun can heat pipes and tanks that are not shaded. */
+	sunOnPipes: z.boolean('sunOnPipes must be true or false'),
+	obstacles: z
+		.array(
+			z.strictObject({
+				name: text('name of the obstacle', 40),
+				xM: quantity('distance from the left', 'm', { min: 0, max: 100 }),
+				yM: quantity('distance from the front', 'm', { min: 0, max: 100 }),
+				lengthM: quantity('length of the obstacle', 'm', { above: 0, max: 100 }),
+				widthM: quantity('width of the obstacle', 'm', { above: 0, max: 100 }),
+				heightM: quantity('height of the obstacle', 'm', { above: 0, max: 20 })
+			})
+		)
+		.max(50),
+	climate: climateSchema
+});
+export type Area = z.infer<typeof areaSchema>;
+
+/** A home with its areas: who reaches into them, its water, its power, its units. */
+export const placeSchema = z
+	.strictObject({
+		schemaVersion: z.literal(PLACE_VERSION, {
+			error: () => `schemaVersion of the place must be ${PLACE_VERSION}`
+		}),
+		name: text('name of the place', 80),
+		reachM: quantity('reach', 'm', { min: 0.3, max: 3 }),
+		water: sourceWaterSchema,
+		pricePerKwh: quantity('price of electricity', 'a kWh', { min: 0, max: 100 }),
+		units: unitsSchema,
+		areas: z.array(areaSchema).min(1, 'a place needs at least one area').max(50)
+	})
+	.superRefine((place, context) => refuseRepeats(context, place.areas, 'areas'));
+export type Place = z.infer<typeof placeSchema>;
+
+/** The area a design stands in; one that is gone falls back to the place's first. */
+export const areaOf = (place: Place, areaId: string): Area =>
+	place.areas.find((area) => area.id === areaId) ?? place.areas[0]!;
+
+/** A sheltered spot with typical figures, for somebody who has not measured theirs yet. */
+export const defaultArea = (areaId: string, name: string, lengthM = 3, widthM = 2): Area => ({
+	id: areaId,
+	name,
+	kind: 'greenhouse',
+	lengthM,
+	widthM,
+	heightM: 2.2,
+	floorKgM2: null,
+	sunOnPipes: true,
+	obstacles: [],
+	climate: {
+		setting: 'outdoors',
+		tMinC: 13,
+		tMaxC: 26,
+		rhMinPercent: 50,
+		rhMaxPercent: 85,
+		windMS: 0.5,
+		elevationM: 50,
+		latitudeDeg: 50,
+		dayOfYear: 160,
+		solarMjM2: 14
+	}
+});
+
+/** A place with one area and typical tap water. */
+export const defaultPlace = (name: string, area: Area): Place => ({
+	schemaVersion: PLACE_VERSION,
+	name,
+	reachM: 0.7,
+	water: {
+		ecMsCm: 0.4,
+		ph: 7.3,
+		alkalinityMeqL: 2,
+		Ca: 40,
+		Mg: 6,
+		Na: 14,
+		Cl: 20,
+		S: 10
+	},
+	pricePerKwh: 0.3,
+	units: METRIC,
+	areas: [area]
+});

@@ -1,0 +1,212 @@
+import type { Area, Design, Stand } from '../design';
+import { has, pick, type Shelf } from '../shelf';
+import { bucketBench, type Anchor, type StandPiece } from './bucket-bench';
+import { joint } from './joints';
+import { tankAtOrigin } from './tank';
+import {
+	lengthOf,
+	type FeedNode,
+	type FeedRun,
+	type Joint,
+	type Layout,
+	type LayoutProblem,
+	type Point,
+	type TankLayout
+} from './types';
+
+/** One function a variant. A new variant is one line here. */
+const VARIANTS: { [V in Stand['variant']]: (stand: Extract<Stand, { variant: V }>, design: Design, shelf: Shelf, anchor: Anchor) => StandPiece } = {
+	'bucket-bench': bucketBench
+};
+
+const MARGIN_M = 0.1;
+const GAP_M = 0.08;
+/** A tank under the bench stands this far out of its end, for the riser and a hand. */
+const OUT_M = 0.16;
+/** The pump's outlet over the inside floor. */
+const PUMP_M = 0.05;
+
+/**
+ * The whole loop in space: tank, stands, feed and return, with true lengths and elevations.
+ * Never refuses a design: what cannot be built is drawn as far as it goes and listed under `problems`.
+ */
+export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
+	const tank: TankLayout = { ...tankAtOrigin(design, shelf), xM: MARGIN_M, yM: MARGIN_M };
+	const under = design.tank.spot === 'under';
+	const pump: Point = { xM: tank.xM + 0.1, yM: 0, zM: tank.floorM + PUMP_M };
+	const riser: FeedNode = { id: 'riser', xM: pump.xM, yM: 0, zM: 0 };
+	let startXM = under ? tank.xM + OUT_M : tank.xM + tank.lengthM + GAP_M;
+	const pieces = design.stands.map((stand) => {
+		const piece = VARIANTS[stand.variant](stand, design, shelf, {
+			startXM,
+			startYM: MARGIN_M,
+			tank,
+			feedNode: riser
+		});
+		startXM += piece.stand.lengthM + GAP_M;
+		return piece;
+	});
+	const first = pieces[0]!;
+	const middleY = MARGIN_M + first.stand.depthM / 2;
+	tank.yM = middleY - tank.widthM / 2;
+	tank.clearanceM = under ? lowestOver(tank, pieces) : null;
+	pump.yM = middleY;
+	riser.yM = middleY;
+	const main = mainRun(design, shelf, pump, riser);
+	// header lengths were measured before the riser found its place
+	const runs = [main, ...pieces.flatMap((p) => p.runs)].map((run) => remeasure(run));
+	const layout: Layout = {
+		tank,
+		pump,
+		nodes: [{ id: 'pump', ...pump }, riser, ...pieces.flatMap((p) => p.nodes)],
+		runs,
+		sites: pieces.flatMap((p) => p.sites),
+		containers: pieces.flatMap((p) => p.containers),
+		emissions: pieces.flatMap((p) => p.emissions),
+		returns: pieces.flatMap((p) => p.returns),
+		joints: pieces.flatMap((p) => p.joints),
+		solids: [...pieces.flatMap((p) => p.solids), ...obstacles(area)],
+		problems: [...unknownParts(design, shelf), ...pieces.flatMap((p) => p.problems)],
+		stands: pieces.map((p) => p.stand),
+		extent: extentOf(tank, pieces)
+	};
+	layout.problems.push(...outside(layout, area));
+	return layout;
+}
+
+function mainRun(design: Design, shelf: Shelf, pump: Point, riser: FeedNode): FeedRun {
+	const tube = pick(shelf.tubes, design.lines.mainTubeId);
+	const points = [pump, { ...pump, zM: riser.zM }, riser];
+	const adapted = design.lines.adapters.includes('pump-main');
+	return {
+		id: 'main',
+		standId: null,
+		name: 'feed main',
+		role: 'main',
+		from: 'pump',
+		to: 'riser',
+		points,
+		tubeId: design.lines.mainTubeId,
+		innerDiameterMm: tube.innerDiameterMm,
+		lengthM: lengthOf(points),
+		fittings: [
+			{ name: 'pump barb', k: 0.5 },
+			{ name: 'elbow', k: 1.5 },
+			...(adapted ? [{ name: 'reducing joiner', k: 0.5 }] : []),
+			...(design.lines.filter ? [{ name: 'screen filter', k: 2.5 }] : []),
+			...(design.lines.checkValve ? [{ name: 'check valve', k: 2.5 }] : [])
+		],
+		open: true,
+		emptiesBack: !design.lines.checkValve
+	};
+}
+
+const remeasure = (run: FeedRun): FeedRun =>
+	run.role === 'header' ? { ...run, lengthM: lengthOf(run.points) } : run;
+
+/** The pump on its main: apart from the layout, which a change of pump does not touch. */
+export function pumpJoint(design: Design, shelf: Shelf): Joint[] {
+	if (design.source.kind !== 'pump') return [];
+	const pump = pick(shelf.pumps, design.source.partId);
+	const tube = pick(shelf.tubes, design.lines.mainTubeId);
+	const made = joint('pump-main', 'pump to feed main', pump, pump.outletMm, tube, tube.innerDiameterMm, 1, `${pump.outletMm}–${tube.nominalMm} mm reducing joiner`);
+	return [design.lines.adapters.includes('pump-main') ? { ...made, fits: true } : made];
+}
+
+/** Free height between the tank's rim and the underside of what is over it. */
+function lowestOver(tank: TankLayout, pieces: StandPiece[]): number | null {
+	const rim = tank.floorM + tank.heightM;
+	const heights = pieces.flatMap((piece) =>
+		piece.solids
+			.filter((solid) => solid.role === 'top')
+			.flatMap((solid) => solid.front.map(([, z]) => z))
+	);
+	return heights.length > 0 ? Math.min(...heights) - rim : null;
+}
+
+const obstacles = (area: Area): Layout['solids'] =>
+	area.obstacles.map((o, i) => ({
+		id: `obstacle${i + 1}`,
+		standId: null,
+		role: 'obstacle',
+		front: [
+			[o.xM, 0],
+			[o.xM + o.lengthM, 0],
+			[o.xM + o.lengthM, o.heightM],
+			[o.xM, o.heightM]
+		],
+		above: [
+			[o.xM, o.yM],
+			[o.xM + o.lengthM, o.yM],
+			[o.xM + o.lengthM, o.yM + o.widthM],
+			[o.xM, o.yM + o.widthM]
+		]
+	}));
+
+function unknownParts(design: Design, shelf: Shelf): LayoutProblem[] {
+	const named: [readonly { id: string }[], string, string][] = [
+		[shelf.tanks, design.tank.partId, 'tank'],
+		[shelf.tubes, design.lines.mainTubeId, 'feed main'],
+		...design.stands.flatMap((s): [readonly { id: string }[], string, string][] => [
+			[shelf.buckets, s.bucketId, 'bucket'],
+			[shelf.media, s.mediumId, 'medium'],
+			[shelf.elbows, s.elbowId, 'drain elbow'],
+			[shelf.tubes, s.returnTubeId, 'return pipe'],
+			[shelf.tubes, s.rowTubeId, 'feed row'],
+			[shelf.tubes, s.stakeTubeId, 'stake tube'],
+			[shelf.emitters, s.emitterId, 'emitter']
+		]),
+		...Object.values(design.plants).map((p): [readonly { id: string }[], string, string] => [
+			shelf.crops,
+			p.cropId,
+			'crop'
+		])
+	];
+	const missing = named.filter(([list, id]) => !has(list, id));
+	return [...new Map(missing.map(([list, id, what]) => [`${what} ${id}`, { list, id, what }])).values()].map(
+		({ list, id, what }) => ({
+			code: 'unknown-part',
+			standId: null,
+			numbers: {},
+			text: `${what} “${id}” is not on the shelf; “${(list[0] as { name?: string }).name ?? list[0]!.id}” is drawn in its place`
+		})
+	);
+}
+
+function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {
+	const xs = [tank.xM, tank.xM + tank.lengthM];
+	const ys = [tank.yM, tank.yM + tank.widthM];
+	const zs = [Math.min(0, tank.floorM), tank.floorM + tank.heightM];
+	for (const { containers, nodes, solids } of pieces) {
+		for (const c of containers) {
+			const r = c.topDiameterMm / 2000;
+			xs.push(c.xM - r, c.xM + r);
+			ys.push(c.yM - r, c.yM + r);
+			zs.push(c.zM + c.heightMm / 1000);
+		}
+		zs.push(...nodes.map((node) => node.zM));
+		for (const solid of solids) {
+			xs.push(...solid.front.map(([x]) => x));
+			ys.push(...solid.above.map(([, y]) => y));
+		}
+	}
+	return {
+		from: { xM: Math.min(...xs), yM: Math.min(...ys), zM: Math.min(...zs) },
+		to: { xM: Math.max(...xs), yM: Math.max(...ys), zM: Math.max(...zs) }
+	};
+}
+
+function outside({ extent }: Layout, area: Area): LayoutProblem[] {
+	const length = extent.to.xM - extent.from.xM;
+	const width = extent.to.yM - extent.from.yM;
+	const height = extent.to.zM;
+	if (length <= area.lengthM && width <= area.widthM && height <= area.heightM) return [];
+	return [
+		{
+			code: 'outside-area',
+			standId: null,
+			numbers: { length, width, height },
+			text: ''
+		}
+	];
+}

@@ -1,0 +1,47 @@
+import type { Design } from '../design';
+import type { Layout } from '../layout';
+import { pick, type Emitter, type Shelf } from '../shelf';
+import type { NetworkInput, Outlet, Source } from './types';
+
+const ROUGHNESS_MM = 0.0015;
+
+/** The layout's feed side as nodes and links, with true lengths, elevations and fittings. */
+export function buildNetwork(design: Design, layout: Layout, shelf: Shelf, source: Source): NetworkInput {
+	const outlets = new Map(
+		layout.emissions.map((emission) => [
+			emission.nodeId,
+			outletOf(pick(shelf.emitters, emission.emitterId), emission.zM)
+		])
+	);
+	return {
+		temperatureC: design.lines.waterC,
+		source,
+		nodes: layout.nodes.map(({ id, zM }) => {
+			const outlet = outlets.get(id);
+			return outlet ? { id, elevationM: zM, outlet } : { id, elevationM: zM };
+		}),
+		links: layout.runs.map((run) => ({
+			id: run.id,
+			from: run.from,
+			to: run.to,
+			innerDiameterMm: run.innerDiameterMm,
+			lengthM: run.lengthM > 0 && run.lengthM < 0.001 ? 0.001 : run.lengthM,
+			roughnessMm: ROUGHNESS_MM,
+			fittingsK: run.fittings.reduce((k, fitting) => k + fitting.k, 0),
+			open: run.open
+		}))
+	};
+}
+
+function outletOf({ law }: Emitter, elevationM: number): Outlet {
+	// an open end is the tube's own exit: no length of its own, one velocity head
+	if (law.kind === 'open')
+		return {
+			kind: 'tube',
+			innerDiameterMm: law.innerDiameterMm,
+			lengthM: 0,
+			outletElevationM: elevationM,
+			fittingsK: 0
+		};
+	return law;
+}

@@ -1,0 +1,130 @@
+import { applyChanges, areaOf, type Area, type Change, type Design, type Place } from '../design';
+import { show, type Kind } from '../quantity';
+import { layoutDesign, type Layout } from '../layout';
+import type { Graph } from '../hydraulics';
+import type { Shelf } from '../shelf';
+import * as feed from './stages/feed';
+import * as mix from './stages/mix';
+import * as path from './stages/path';
+import * as tank from './stages/tank';
+import { Trials } from './stages/trials';
+
+/**
+ * Everything that follows from a design, each stage worked out when first asked for and never twice.
+ * A changed design made with `with` shares what the change cannot have touched: a turn of the dial does
+ * not lay the bench out again, a shifted timer does not solve the pipes again.
+ */
+export class Chain {
+	private readonly made = new Map<string, unknown>();
+
+	constructor(
+		readonly design: Design,
+		readonly place: Place,
+		readonly shelf: Shelf,
+		before?: Chain
+	) {
+		if (before) this.inherit(before);
+	}
+
+	/** The chain of the changed design. */
+	with(changes: readonly Change[]): Chain {
+		return new Chain(applyChanges(this.design, changes), this.place, this.shelf, this);
+	}
+
+	private inherit(before: Chain): void {
+		const { design } = this;
+		const same = (...keys: (keyof Design)[]) => keys.every((k) => design[k] === before.design[k]);
+		if (before.place !== this.place || before.shelf !== this.shelf) return;
+		const keep = (...names: string[]) => {
+			for (const name of names)
+				if (before.made.has(name)) this.made.set(name, before.made.get(name));
+		};
+		const built = same('stands', 'tank', 'lines', 'plants', 'areaId');
+		if (built) keep('layout');
+		// the graph's pattern depends on whether its source is a pump, not on which
+		if (built && design.source.kind === before.design.source.kind) keep('graph');
+		if (same('areaId')) keep('weather');
+		const planted = same('plants', 'stands', 'areaId');
+		if (planted && design.water.useFactor === before.design.water.useFactor) {
+			keep('thirst');
+			if (same('mix')) keep('strength');
+		}
+		if (planted && same('mix', 'water', 'tank')) keep('mix');
+		if (built && same('source', 'water')) keep('water path');
+		if (built && same('source')) keep('lowest flowing');
+		if (same('source')) keep('curve');
+		if (same('tank') && same('source') && same('water')) keep('tank');
+		if (built && same('source', 'water')) keep('returns', 'drain-back');
+	}
+
+	private once<T>(name: string, make: () => T): T {
+		if (!this.made.has(name)) this.made.set(name, make());
+		return this.made.get(name) as T;
+	}
+
+	/** The area of the place it stands in. */
+	get area(): Area {
+		return areaOf(this.place, this.design.areaId);
+	}
+	/** A figure with its unit, as the grower of this place reads it. */
+	readonly say = (value: number, kind: Kind): string => show(value, kind, this.place.units);
+
+	get layout(): Layout {
+		return this.once('layout', () => layoutDesign(this.design, this.area, this.shelf));
+	}
+	get graph(): Graph {
+		return this.once('graph', () => path.graphOf(this));
+	}
+	/** Pump curve with what it was made from; null under gravity. */
+	get curve() {
+		return this.once('curve', () => path.curveOf(this));
+	}
+	/** Flow and head everywhere at the water level as it stands. */
+	get path() {
+		return this.once('water path', () => path.pathAt(this, this.design.water.nowL));
+	}
+	/** Trial solves at other levels and dials. */
+	get trials(): Trials {
+		return this.once('trials', () => new Trials(this));
+	}
+	/** Least litres in the tank at which every outlet still gives water; null: not even at the brim. */
+	get lowestFlowingL() {
+		return this.once('lowest flowing', () => this.trials.lowestFlowingL());
+	}
+	/** Least litres in the tank at which every site gets what its feed needs. */
+	get lowestFedL() {
+		return this.once('lowest fed', () => this.trials.lowestFedL());
+	}
+	get weather() {
+		return this.once('weather', () => tank.weatherOf(this));
+	}
+	/** What each crop and each site drinks. */
+	get thirst() {
+		return this.once('thirst', () => tank.thirstOf(this));
+	}
+	get returns() {
+		return this.once('returns', () => tank.returnsOf(this));
+	}
+	get drainBack() {
+		return this.once('drain-back', () => tank.drainBackOf(this));
+	}
+	get tank() {
+		return this.once('tank', () => tank.tankOf(this));
+	}
+	get size() {
+		return this.once('size', () => tank.sizeOf(this));
+	}
+	get run() {
+		return this.once('run', () => tank.runOf(this));
+	}
+	get feed() {
+		return this.once('feed', () => feed.feedOf(this));
+	}
+	/** Strength aimed at and the recipe per litre, whatever the tank holds. */
+	get strength() {
+		return this.once('strength', () => mix.strengthOf(this));
+	}
+	get mix() {
+		return this.once('mix', () => mix.mixOf(this));
+	}
+}

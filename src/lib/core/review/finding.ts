@@ -1,0 +1,83 @@
+import { z } from 'zod';
+import type { Change, Design } from '../design';
+import type { Chain } from './chain';
+
+/** The steps of the job, in the order of the tape. */
+export const STEPS = [
+	'place',
+	'plants',
+	'sites',
+	'lines',
+	'pump',
+	'tank',
+	'dry-run',
+	'feed',
+	'mix',
+	'plant-out',
+	'run'
+] as const;
+export type Step = (typeof STEPS)[number];
+
+/** `stop`: it cannot work; `look`: it will go wrong or waste; `caution`: mind it, and who decides. */
+export const SEVERITIES = ['stop', 'look', 'caution'] as const;
+
+export const findingSchema = z.strictObject({
+	code: z.string(),
+	step: z.enum(STEPS),
+	severity: z.enum(SEVERITIES),
+	subject: z.string(),
+	message: z.string(),
+	fixes: z.array(
+		z.strictObject({
+			label: z.string(),
+			effect: z.string(),
+			change: z.array(z.strictObject({ path: z.string(), value: z.unknown() }))
+		})
+	)
+});
+export interface Fix {
+	label: string;
+	effect: string;
+	change: Change[];
+}
+export interface Finding {
+	code: string;
+	step: Step;
+	severity: (typeof SEVERITIES)[number];
+	/** Id of what it is about: a site, run, return, joint, `tank`, `pump`. */
+	subject: string;
+	message: string;
+	fixes: Fix[];
+}
+
+/** One concern: looks at the chain and says what is wrong, risky or to be minded. */
+export type Concern = (chain: Chain) => Finding[];
+
+/** One change to the design, as a fix. */
+export const set = (path: string, value: unknown): Change => ({ path, value });
+
+/** The fixes that are there, three at most. */
+export const some = (...fixes: (Fix | null | undefined | false)[]): Fix[] =>
+	fixes.filter((fix): fix is Fix => Boolean(fix)).slice(0, 3);
+
+/** "A6, A7 and B7"; long lists are cut to the first few and a count. */
+export function names(list: readonly string[], most = 4): string {
+	if (list.length > most + 1)
+		return `${list.slice(0, most).join(', ')} and ${list.length - most} more`;
+	if (list.length <= 1) return list[0] ?? '';
+	return `${list.slice(0, -1).join(', ')} and ${list.at(-1)}`;
+}
+
+/** "1.8 to 2.1 L/h", or one figure where both read the same. */
+export function between(low: string, high: string): string {
+	if (low === high) return low;
+	const [number, ...unit] = low.split(' ');
+	return high.endsWith(unit.join(' ')) ? `${number} to ${high}` : `${low} to ${high}`;
+}
+
+/** A fix that settles a caution: the grower has seen to it. */
+export const seenTo = (design: Design, code: string, label: string): Fix => ({
+	label,
+	effect: 'settles this caution',
+	change: [set('diary.seenTo', [...design.diary.seenTo, code])]
+});

@@ -1,0 +1,194 @@
+import { names, set, some, type Concern, type Finding, type Fix } from '../finding';
+import type { Chain } from '../chain';
+
+const labelsOf = (chain: Chain, ids: readonly string[]): string[] =>
+	chain.layout.sites.filter((site) => ids.includes(site.id)).map((site) => site.label);
+
+const asPlanned = (chain: Chain): Fix | null => {
+	const { feed, design } = chain;
+	if (!feed || design.feed.setMin === null || feed.plan.onMin === feed.onMin) return null;
+	return {
+		label: `Set the timer to ${feed.plan.onMin} min`,
+		effect: 'every site gets its deficit and its drain',
+		change: [set('feed.setMin', null)]
+	};
+};
+
+export const noPlan: Concern = (chain) => {
+	if (chain.feed || chain.thirst.bySite.size === 0) return [];
+	const { feed } = chain.design;
+	const wide =
+		feed.window.startAfterOnMin + feed.window.stopBeforeOffMin > feed.lights.durationMin;
+	if (!wide) return [];
+	const change = [set('feed.window', { startAfterOnMin: 60, stopBeforeOffMin: Math.min(60, Math.max(0, feed.lights.durationMin - 60)) })];
+	return [
+		{
+			code: 'feed-window-closed',
+			step: 'feed',
+			severity: 'stop',
+			subject: 'timer',
+			message: 'The feeding window closes before it opens: its start and stop leave no time while the light is on.',
+			fixes: [{ label: 'Feed from one hour after light', effect: 'the window opens', change }]
+		}
+	];
+};
+
+export const doseShort: Concern = (chain) => {
+	const { feed } = chain;
+	if (!feed) return [];
+	const short = [...feed.dose].filter(([id, d]) => (chain.path.siteLph.get(id) ?? 0) > 0 && d.doseL < d.deficitL * (1 - 1e-6));
+	if (short.length === 0) return [];
+	const worst = short.reduce((a, b) => (a[1].doseL / a[1].deficitL <= b[1].doseL / b[1].deficitL ? a : b));
+	return [
+		{
+			code: 'feed-dose-short',
+			step: 'feed',
+			severity: 'look',
+			subject: worst[0],
+			message:
+				`A feed of ${feed.onMin} min brings ${names(labelsOf(chain, short.map(([id]) => id)))} too little: ` +
+				`${names(labelsOf(chain, [worst[0]]))} gets ${chain.say(worst[1].doseL, 'dose')} of the ${chain.say(worst[1].deficitL, 'dose')} it drank since the last. The medium dries out from day to day.`,
+			fixes: some(asPlanned(chain))
+		}
+	];
+};
+
+export const timer: Concern = (chain) => {
+	const { feed, design } = chain;
+	if (!feed) return [];
+	const { plan } = feed;
+	const list: Finding[] = [];
+	const slots = design.feed.timer.slotsPerDay;
+	if (plan.warnings.includes('too-many-events')) {
+		const events = plan.events.length;
+		const every = Math.ceil((events / slots) * design.feed.pulseEveryMin / 5) * 5;
+		const wider = [set('feed.pulseEveryMin', every)];
+		const soak = [set('feed.school', 'soak'), set('feed.soakPerDay', null)];
+		const count = (change: Fix['change']) => chain.with(change).feed?.plan.events.length ?? Infinity;
+		list.push({
+			code: 'feed-slots',
+			step: 'feed',
+			severity: 'stop',
+			subject: 'timer',
+			message: `Your timer holds ${slots} switchings a day; this plan needs ${events}. The last ones would simply not happen.`,
+			fixes: some(
+				design.feed.school === 'pulse' && count(wider) <= slots && {
+					label: `Pulse every ${every} min`,
+					effect: `${count(wider)} a day`,
+					change: wider
+				},
+				design.feed.school !== 'soak' && count(soak) <= slots && {
+					label: 'A few long soaks',
+					effect: `${count(soak)} a day`,
+					change: soak
+				}
+			)
+		});
+	}
+	const starts = plan.events.map((e) => e.startMin);
+	const gap = starts.length > 1 ? Math.min(...starts.map((s, i) => (starts[i + 1] ?? starts[0]! + 1440) - s)) : 1440;
+	if (design.feed.school !== 'continuous' && starts.length > 1 && feed.onMin > gap)
+		list.push({
+			code: 'feed-overlap',
+			step: 'feed',
+			severity: 'look',
+			subject: 'timer',
+			message: `A feed of ${feed.onMin} min runs into the next one ${gap} min later: the pump never stops between them.`,
+			fixes: some(
+				design.feed.setMin !== null && { label: `Feed for ${gap} min`, effect: 'they just meet', change: [set('feed.setMin', Math.max(1, gap))] },
+				{ label: 'A steady trickle', effect: 'the pump runs all day, as it does now', change: [set('feed.school', 'continuous')] }
+			)
+		});
+	if (plan.warnings.includes('too-few-events')) {
+		const least = plan.leastDayEvents;
+		const depletion = Math.max(...plan.sites.map((s) => s.depletion));
+		const enough = [set('feed.school', 'soak'), set('feed.soakPerDay', null)];
+		list.push({
+			code: 'feed-too-seldom',
+			step: 'feed',
+			severity: 'look',
+			subject: plan.frequencySetBy,
+			message:
+				`${plan.dayEvents} feeds by day let ${names(labelsOf(chain, [plan.frequencySetBy]))} use up ${Math.round(depletion * 100)} % of the water its medium holds; ` +
+				`you allow ${Math.round(design.feed.allowedDepletion * 100)} %. It needs ${least}.`,
+			fixes: [{ label: `Feed ${least} times a day`, effect: `at most ${Math.round(design.feed.allowedDepletion * 100)} % used up`, change: enough }]
+		});
+	}
+	return list;
+};
+
+const HEAVY = 0.6;
+
+export const drainHeavy: Concern = (chain) => {
+	const { feed, design } = chain;
+	if (!feed || design.feed.school === 'continuous') return [];
+	const heavy = [...feed.dose].filter(([, d]) => d.drainFraction > HEAVY);
+	if (heavy.length === 0) return [];
+	const most = (c: Chain) => Math.max(...[...c.feed!.dose.values()].map((d) => d.drainFraction));
+	const least = [set('feed.drainFraction', 0.1), set('feed.setMin', null)];
+	const eased = most(chain.with(least));
+	return [
+		{
+			code: 'feed-drains',
+			step: 'feed',
+			severity: 'caution',
+			subject: heavy[0]![0],
+			message:
+				`${names(labelsOf(chain, heavy.map(([id]) => id)))} send over ${Math.round(HEAVY * 100)} % of each feed straight back, because one timer serves thirsty and modest plants alike. ` +
+				`It does no harm where it returns; it is wasted where it does not.`,
+			fixes: some(
+				eased < most(chain) - 0.02 && {
+					label: 'Let only 10 % drain',
+					effect: `the wettest drains ${Math.round(eased * 100)} %`,
+					change: least
+				},
+				{ label: 'Leave it so', effect: 'settles this caution', change: [set('diary.seenTo', [...design.diary.seenTo, 'feed-drains'])] }
+			)
+		}
+	];
+};
+
+export const strength: Concern = (chain) => {
+	const { mix, design } = chain;
+	if (chain.thirst.crops.length === 0) return [];
+	const { low, high } = mix.range;
+	if (low > high)
+		return [
+			{
+				code: 'crops-disagree',
+				step: 'mix',
+				severity: 'look',
+				subject: 'mix',
+				message: `These crops do not share a strength: one wants at least ${chain.say(low, 'strength')}, another at most ${chain.say(high, 'strength')}. They need loops of their own, or one of them does poorly.`,
+				fixes: some(
+					design.mix.strengthMsCm !== Math.round(((low + high) / 2) * 20) / 20 && {
+						label: `Meet at ${chain.say(Math.round(((low + high) / 2) * 20) / 20, 'strength')}`,
+						effect: 'halfway between them',
+						change: [set('mix.strengthMsCm', Math.round(((low + high) / 2) * 20) / 20)]
+					}
+				)
+			}
+		];
+	const aim = mix.strengthMsCm;
+	if (aim >= low - 0.05 && aim <= high + 0.05) return [];
+	return [
+		{
+			code: aim > high ? 'mix-too-strong' : 'mix-too-weak',
+			step: 'mix',
+			severity: 'look',
+			subject: 'mix',
+			message: `${chain.say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${chain.say(low, 'strength')} to ${chain.say(high, 'strength')}).`,
+			fixes: some(
+				design.mix.method === 'meter' && {
+					label: `Mix at ${chain.say(mix.recommendedMsCm, 'strength')}`,
+					effect: 'what they want at their stage',
+					change: [set('mix.strengthMsCm', null)]
+				},
+				design.mix.method === 'label' && aim > chain.place.water.ecMsCm && (() => {
+					const share = Math.min(1.5, Math.max(0.1, Math.round(10 * design.mix.labelShare * ((mix.recommendedMsCm - chain.place.water.ecMsCm) / (aim - chain.place.water.ecMsCm))) / 10));
+					return { label: `${Math.round(share * 100)} % of the label dose`, effect: chain.say(chain.with([set('mix.labelShare', share)]).mix.expectedMsCm, 'strength'), change: [set('mix.labelShare', share)] };
+				})()
+			)
+		}
+	];
+};

@@ -1,0 +1,299 @@
+import { DRY_LPH } from '../../hydraulics';
+import { pick } from '../../shelf';
+import type { Chain } from '../chain';
+import { between, names, set, some, type Concern, type Finding, type Fix } from '../finding';
+import { openOutlets } from '../stages/path';
+import { allFed, dialUp, driestLph, fuller, otherPump } from './more-water';
+
+const noNeeds: ReadonlyMap<string, number> = new Map();
+/** What every open outlet must at least give for the dry ones to run, where no plant says more. */
+const trickle = (chain: Chain) => {
+	const needs = new Map(chain.feed?.needLph ?? noNeeds);
+	for (const { shares } of openOutlets(chain))
+		for (const id of Object.keys(shares)) needs.set(id, Math.max(needs.get(id) ?? 0, 0.05));
+	return needs;
+};
+
+/** Outlets that get nothing at all. */
+export const dryOutlets: Concern = (chain) => {
+	const dry = openOutlets(chain).filter((e) => (chain.path.outletLph.get(e.nodeId) ?? 0) < DRY_LPH);
+	if (dry.length === 0) return [];
+	const { waterLevelM, result } = chain.path;
+	const highest = Math.max(...dry.map((e) => e.zM));
+	const top = waterLevelM + (chain.curve ? result.source.headM : 0);
+	const labels = names(dry.map((e) => e.label));
+	const all = dry.length === chain.layout.emissions.length;
+	const finding: Finding = {
+		code: 'outlet-dry',
+		step: 'pump',
+		severity: 'stop',
+		subject: dry.at(-1)!.containerId,
+		message:
+			`${all ? 'All buckets run' : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${chain.say(chain.design.water.nowL, 'volume')} in the tank: ` +
+			`the water is lifted to ${chain.say(top, 'head')}, the stakes stand at up to ${chain.say(highest, 'head')}. ` +
+			`Plants there wilt within a day.`,
+		fixes: some(
+			dialUp(chain, trickle(chain)),
+			fuller(chain, levelFor(chain, trickle(chain))),
+			otherPump(chain, trickle(chain))
+		)
+	};
+	return [finding];
+};
+
+/** Litres at which these needs are met, as the chain already knows or by trying. */
+function levelFor(chain: Chain, needs: ReadonlyMap<string, number>): number | null {
+	const fed = chain.lowestFedL ?? chain.lowestFlowingL;
+	if (fed === null) return null;
+	const trial = chain.with([set('water.nowL', Math.ceil(fed + 1))]);
+	return allFed(trial, needs) ? fed : null;
+}
+
+/** Outlets that run, but give less than their plants' feed needs. */
+export const underDemand: Concern = (chain) => {
+	const { feed, layout, path, design } = chain;
+	if (!feed) return [];
+	const short = layout.sites.filter((site) => {
+		const need = feed.needLph.get(site.id);
+		const flow = path.siteLph.get(site.id) ?? 0;
+		return need !== undefined && flow >= DRY_LPH && flow < need * (1 - 1e-6);
+	});
+	if (short.length === 0) return [];
+	const flows = short.map((site) => path.siteLph.get(site.id) ?? 0);
+	const worst = short.reduce((a, b) =>
+		(path.siteLph.get(a.id) ?? 0) / feed.needLph.get(a.id)! <=
+		(path.siteLph.get(b.id) ?? 0) / feed.needLph.get(b.id)!
+			? a
+			: b
+	);
+	const crop = pick(chain.shelf.crops, worst.cropId ?? '');
+	const needs = feed.needLph;
+	const longer = longerFeeds(chain);
+	return [
+		{
+			code: 'outlet-under-demand',
+			step: 'pump',
+			severity: 'look',
+			subject: worst.containerId,
+			message:
+				`With ${chain.say(design.water.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} get${short.length === 1 ? 's' : ''} ` +
+				`${between(chain.say(Math.min(...flows), 'flow'), chain.say(Math.max(...flows), 'flow'))} where ${crop.plural} need ${chain.say(needs.get(worst.id)!, 'flow')} ` +
+				`in feeds of ${feed.onMin} min. They will run short on a warm afternoon.`,
+			fixes: some(
+				dialUp(chain, needs),
+				fuller(chain, chain.lowestFedL),
+				longer ?? otherPump(chain, needs)
+			)
+		}
+	];
+};
+
+/** Lets the timer run as long as the slowest site needs. */
+function longerFeeds(chain: Chain): Fix | null {
+	const { feed, design } = chain;
+	if (!feed || design.feed.setMin === null || feed.plan.onMin <= feed.onMin) return null;
+	const minutes = feed.plan.onMin;
+	const trial = chain.with([set('feed.setMin', minutes)]);
+	const drains = [...trial.feed!.dose.values()].map((d) => d.drainFraction);
+	return {
+		label: `Feed for ${minutes} min`,
+		effect: `all get enough, the wettest drains ${Math.round(100 * Math.max(...drains))} %`,
+		change: [set('feed.setMin', minutes)]
+	};
+}
+
+const UNEVEN_PERCENT = 15;
+const EVEN_PERCENT = 8;
+
+/** Flow that differs from bucket to bucket, and which of height, friction and emitter is to blame. */
+export const uneven: Concern = (chain) => {
+	const outlets = openOutlets(chain);
+	const flows = outlets.map((e) => chain.path.outletLph.get(e.nodeId) ?? 0);
+	const most = Math.max(...flows);
+	const least = Math.min(...flows);
+	const variation = most > 0 ? (100 * (most - least)) / most : 0;
+	if (variation <= UNEVEN_PERCENT || least < DRY_LPH) return [];
+	const head = new Map(chain.path.result.nodes.map((n) => [n.id, n.headM]));
+	const heads = outlets.map((e) => head.get(e.nodeId) ?? 0);
+	const heights = outlets.map((e) => e.zM);
+	const friction = Math.max(...heads) - Math.min(...heads);
+	const rise = Math.max(...heights) - Math.min(...heights);
+	const pressure = Math.min(...outlets.map((e, i) => heads[i]! - e.zM));
+	const byHeight = rise >= friction;
+	const cause = byHeight
+		? `the stakes rise ${chain.say(rise * 1000, 'size')} along the row and the last has only ${chain.say(pressure, 'head')} of head left`
+		: `the row tube loses ${chain.say(friction, 'head')} of head on the way`;
+	const driest = outlets[flows.indexOf(least)]!;
+	return [
+		{
+			code: 'uneven-flow',
+			step: 'lines',
+			severity: 'look',
+			subject: driest.containerId,
+			message:
+				`Flow differs by ${Math.round(variation)} % from bucket to bucket (${between(chain.say(least, 'flow'), chain.say(most, 'flow'))}): ${cause}. ` +
+				`One timer then drowns some plants or starves others.`,
+			fixes: evenerFixes(chain, variation)
+		}
+	];
+};
+
+function evenerFixes(chain: Chain, before: number): Fix[] {
+	const { design, shelf } = chain;
+	const candidates: { label: string; change: Fix['change'] }[] = [];
+	if (design.source.kind === 'pump' && design.source.dial < 0.99)
+		candidates.push({ label: 'Dial to 100 %', change: [set('source.dial', 1)] });
+	design.stands.forEach((stand, i) => {
+		const tube = pick(shelf.tubes, stand.rowTubeId);
+		const wider = shelf.tubes.find((t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm);
+		if (wider)
+			candidates.push({
+				label: `Row tube of ${wider.nominalMm} mm`,
+				change: [set(`stands.${i}.rowTubeId`, wider.id)]
+			});
+		if (!stand.emitterId.startsWith('even'))
+			candidates.push({
+				label: 'Compensating drippers, 4 L/h',
+				change: [set(`stands.${i}.emitterId`, 'even-4')]
+			});
+	});
+	const fixes: Fix[] = [];
+	for (const { label, change } of candidates) {
+		const { dry, variationPercent } = chain.with(change).path.result.uniformity;
+		if (dry > 0 || variationPercent >= before * 0.8) continue;
+		fixes.push({ label, change, effect: `differs by ${Math.round(variationPercent)} %` });
+		// good enough: no need to solve the dearer ones
+		if (variationPercent < EVEN_PERCENT) break;
+	}
+	return fixes.slice(0, 3);
+}
+
+const TOO_LARGE = 2.5;
+
+/** A pump that cannot do it even when full open and full up, or does far too much. */
+export const pumpSize: Concern = (chain) => {
+	const { design, feed } = chain;
+	if (design.source.kind !== 'pump' || !feed) return [];
+	const { source } = design;
+	const full = chain.with([
+		set('source.dial', 1),
+		set('water.nowL', Math.floor(chain.tank.fullL))
+	]);
+	const part = pick(chain.shelf.pumps, source.partId);
+	if (!allFed(full, feed.needLph))
+		return [
+			{
+				code: 'pump-too-small',
+				step: 'pump',
+				severity: 'stop',
+				subject: 'pump',
+				message:
+					`The ${part.watts} W pump is too small: full open and with the tank full the driest bucket gets ${chain.say(driestLph(full), 'flow')}, ` +
+					`and the thirstiest needs ${chain.say(Math.max(...feed.needLph.values()), 'flow')} in feeds of ${feed.onMin} min.`,
+				fixes: some(otherPump(chain, feed.needLph), longerFeeds(chain))
+			}
+		];
+	const spare = Math.min(
+		...[...feed.needLph].map(([id, need]) => (chain.path.siteLph.get(id) ?? 0) / need)
+	);
+	if (!(spare > TOO_LARGE) || source.dial <= 0.3 || design.feed.setMin === null) return [];
+	return [
+		{
+			code: 'pump-too-large',
+			step: 'pump',
+			severity: 'look',
+			subject: 'pump',
+			message:
+				`The pump gives every bucket at least ${spare.toFixed(1)} times what it needs in ${feed.onMin} min. ` +
+				`Most of it drains straight back, and its ${part.watts} W warm the water.`,
+			fixes: some(shorter(chain, spare), smaller(chain))
+		}
+	];
+};
+
+function shorter(chain: Chain, spare: number): Fix | null {
+	const { feed } = chain;
+	if (!feed || chain.design.feed.school === 'continuous') return null;
+	const minutes = Math.max(1, Math.ceil(feed.onMin / spare));
+	if (minutes >= feed.onMin) return null;
+	return {
+		label: `Feed for ${minutes} min`,
+		effect: `${(feed.onMin - minutes) * feed.plan.events.length} min of pump a day less`,
+		change: [set('feed.setMin', minutes)]
+	};
+}
+
+function smaller(chain: Chain): Fix | null {
+	const { source, lines } = chain.design;
+	if (source.kind !== 'pump' || !chain.feed) return null;
+	const now = pick(chain.shelf.pumps, source.partId);
+	for (const pump of chain.shelf.pumps) {
+		if (pump.watts >= now.watts) break;
+		const change = [
+			set('source', { kind: 'pump', partId: pump.id, dial: 1, bench: null }),
+			...(lines.mainTubeId === `feed-${now.outletMm}` ? [set('lines.mainTubeId', `feed-${pump.outletMm}`)] : [])
+		];
+		if (allFed(chain.with(change), chain.feed.needLph))
+			return {
+				label: `Take the ${pump.name.split(',')[0]}`,
+				effect: `${chain.say(now.watts - pump.watts, 'power')} less, all still fed`,
+				change
+			};
+	}
+	return null;
+}
+
+/** The tank is drawn down past the level at which the last buckets stop, before anybody refills it. */
+export const levelLimit: Concern = (chain) => {
+	const { design, lowestFlowingL: lowest, tank, thirst } = chain;
+	if (lowest === null || lowest <= tank.pumpMinimumL + 0.5 || lowest > design.water.nowL) return [];
+	const { topUp, fillL } = design.water;
+	const reached =
+		topUp.kind === 'hand' ? fillL - thirst.useLPerDay * topUp.everyDays : topUp.reserveL === null ? fillL : 0;
+	if (reached >= lowest) return [];
+	const last = [...openOutlets(chain)].sort((a, b) => b.zM - a.zM)[0]!;
+	return [
+		{
+			code: 'tank-level-limit',
+			step: 'pump',
+			severity: 'look',
+			subject: 'tank',
+			message:
+				`All buckets flow down to ${chain.say(lowest, 'volume')} in the tank. Below that ${last.label} stops first, ` +
+				`though the pump still has water to ${chain.say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
+			fixes: some(dialForLowest(chain))
+		}
+	];
+};
+
+function dialForLowest(chain: Chain): Fix | null {
+	const { source } = chain.design;
+	if (source.kind !== 'pump') return null;
+	for (let percent = Math.ceil(source.dial * 100) + 2; percent <= 100; percent += 4) {
+		const trial = chain.with([set('source.dial', percent / 100)]);
+		const lowest = trial.lowestFlowingL;
+		if (lowest !== null && lowest <= chain.tank.pumpMinimumL + 0.5)
+			return {
+				label: `Dial to ${percent} %`,
+				effect: `all flow down to ${chain.say(lowest, 'volume')}`,
+				change: [set('source.dial', percent / 100)]
+			};
+	}
+	return null;
+}
+
+/** Suction so strong that the water column would break. */
+export const brokenColumn: Concern = (chain) => {
+	const { lowestPressureM } = chain.path.result;
+	if (lowestPressureM > -9) return [];
+	return [
+		{
+			code: 'column-breaks',
+			step: 'lines',
+			severity: 'stop',
+			subject: 'main',
+			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${lowestPressureM.toFixed(1)} m).`,
+			fixes: []
+		}
+	];
+};

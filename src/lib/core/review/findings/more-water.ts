@@ -1,0 +1,77 @@
+import { brimLitresOf } from '../../layout';
+import type { Chain } from '../chain';
+import { set, type Fix } from '../finding';
+
+/** The least flow any planted site gets, L/h. */
+export function driestLph(chain: Chain): number {
+	const planted = [...chain.thirst.bySite.keys()];
+	const flows = planted.length
+		? planted.map((id) => chain.path.siteLph.get(id) ?? 0)
+		: [...chain.path.siteLph.values()];
+	return Math.min(...flows);
+}
+
+/** Every site that drinks gets at least what its feed needs at the minutes now set. */
+export function allFed(chain: Chain, needs: ReadonlyMap<string, number>): boolean {
+	return [...needs].every(
+		([siteId, need]) => (chain.path.siteLph.get(siteId) ?? 0) >= need * (1 - 1e-6)
+	);
+}
+
+const driest = (chain: Chain): string => `driest bucket ${chain.say(driestLph(chain), 'flow')}`;
+
+/** Turns the dial up just enough, to a whole percent. */
+export function dialUp(chain: Chain, needs: ReadonlyMap<string, number>): Fix | null {
+	const { source } = chain.design;
+	if (source.kind !== 'pump' || source.dial >= 1) return null;
+	const least = chain.trials.leastDialPercent(needs);
+	if (least === null) return null;
+	// a little in hand, for a clogged stake or a tired pump
+	const percent = Math.min(100, least + 2);
+	const change = [set('source.dial', percent / 100)];
+	return { label: `Dial to ${percent} %`, effect: driest(chain.with(change)), change };
+}
+
+/** Keeps the tank fuller: the float raised, or topped up by hand, to where all are fed. */
+export function fuller(chain: Chain, atLeastL: number | null): Fix | null {
+	if (atLeastL === null) return null;
+	const { water } = chain.design;
+	const litres = Math.ceil(atLeastL + 1);
+	const fill = Math.max(water.fillL, litres);
+	if (litres <= water.nowL || fill > Math.min(chain.drainBack.result.safeRunningL, brimLitresOf(chain.design, chain.shelf)))
+		return null;
+	const change = [
+		set('water.nowL', litres),
+		...(fill !== water.fillL ? [set('water.fillL', fill)] : [])
+	];
+	const float = water.topUp.kind === 'float';
+	return {
+		label: `${float ? 'Set the float to' : 'Top up to'} ${chain.say(litres, 'volume')}`,
+		effect: driest(chain.with(change)),
+		change
+	};
+}
+
+/** The smallest pump on the shelf that feeds everybody, at a dial that does it. */
+export function otherPump(chain: Chain, needs: ReadonlyMap<string, number>): Fix | null {
+	const { source, lines } = chain.design;
+	if (source.kind !== 'pump') return null;
+	const now = chain.shelf.pumps.find((p) => p.id === source.partId);
+	for (const pump of chain.shelf.pumps) {
+		if (pump.id === source.partId || pump.watts <= (now?.watts ?? 0)) continue;
+		const change = [
+			set('source', { kind: 'pump', partId: pump.id, dial: 1, bench: null }),
+			...(lines.mainTubeId === `feed-${now?.outletMm}`
+				? [set('lines.mainTubeId', `feed-${pump.outletMm}`)]
+				: [])
+		];
+		const trial = chain.with(change);
+		if (!allFed(trial, needs)) continue;
+		return {
+			label: `Take the ${pump.name.split(',')[0]}`,
+			effect: `${driest(trial)}, ${chain.say(pump.watts - (now?.watts ?? 0), 'power')} more`,
+			change
+		};
+	}
+	return null;
+}

@@ -1,0 +1,119 @@
+import { diameterForFlow } from '../../hydraulics';
+import { set, some, type Concern, type Fix } from '../finding';
+import type { Chain } from '../chain';
+import type { ReturnState } from '../stages/tank';
+
+const LEAST_FALL = 1;
+/** A return must never run over half full, or it gurgles and backs up. */
+const MOST_FULL = 0.5;
+/** The pipe's end stays this far over the highest water, m. */
+const AIR_GAP_M = 0.02;
+
+const standIndex = (chain: Chain, state: ReturnState): number =>
+	chain.design.stands.findIndex((stand) => stand.id === state.run.standId);
+
+export const returnSize: Concern = (chain) =>
+	chain.returns.flatMap((state) => {
+		const full = state.result ? state.result.depthRatio : 1;
+		if (full <= MOST_FULL || state.run.fallPercent <= 0) return [];
+		const i = standIndex(chain, state);
+		const wanted = diameterForFlow(
+			state.flowLph,
+			state.result?.halfCapacityLph ?? state.flowLph / 2,
+			state.run.innerDiameterMm
+		);
+		const tube = chain.shelf.tubes.find(
+			(t) => t.use === 'return' && t.innerDiameterMm >= wanted && t.innerDiameterMm > state.run.innerDiameterMm
+		);
+		const steeper = Math.min(20, Math.ceil(state.run.fallPercent * (state.flowLph / (state.result?.halfCapacityLph ?? state.flowLph / 2)) ** 2 * 2) / 2);
+		const depth = (change: Fix['change']) => {
+			const after = chain.with(change).returns.find((r) => r.run.id === state.run.id)?.result;
+			return after ? `${Math.round(after.depthRatio * 100)} % full` : 'carries it';
+		};
+		return [
+			{
+				code: 'return-too-small',
+				step: 'lines',
+				severity: state.result ? 'look' : 'stop',
+				subject: state.run.id,
+				message:
+					`The ${state.run.name} ${state.result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${chain.say(state.flowLph, 'flow')}. ` +
+					`Over half full it backs up, and the elbow pools rise until a bucket spills.`,
+				fixes: some(
+					tube && {
+						label: `Return of ${tube.nominalMm} mm`,
+						effect: depth([set(`stands.${i}.returnTubeId`, tube.id)]),
+						change: [set(`stands.${i}.returnTubeId`, tube.id)]
+					},
+					steeper > state.run.fallPercent && {
+						label: `Fall of ${steeper} %`,
+						effect: depth([set(`stands.${i}.fallPercent`, steeper)]),
+						change: [set(`stands.${i}.fallPercent`, steeper)]
+					}
+				)
+			}
+		];
+	});
+
+export const returnFall: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i) => {
+		if (stand.fallPercent >= LEAST_FALL) return [];
+		const change = [set(`stands.${i}.fallPercent`, 1.5)];
+		const drop = ((1.5 - stand.fallPercent) * stand.lengthMm) / 100;
+		return [
+			{
+				code: 'return-too-flat',
+				step: 'lines' as const,
+				severity: stand.fallPercent <= 0 ? ('stop' as const) : ('look' as const),
+				subject: `${stand.id}.top`,
+				message:
+					stand.fallPercent <= 0
+						? 'The bench does not fall, so nothing brings the drainage back to the tank.'
+						: `The bench falls only ${stand.fallPercent} %. Under ${LEAST_FALL} % roots and grit settle in the return and it clogs.`,
+				fixes: [
+					{
+						label: 'Fall of 1.5 %',
+						effect: `far end ${chain.say(drop, 'size')} higher`,
+						change
+					}
+				]
+			}
+		];
+	});
+
+export const returnHeight: Concern = (chain) => {
+	const water = chain.drainBack.highestM;
+	const low = chain.layout.returns
+		.filter((run) => !run.lifted)
+		.sort((a, b) => a.endM - b.endM)[0];
+	if (!low || low.endM >= water + AIR_GAP_M) return [];
+	const i = chain.design.stands.findIndex((stand) => stand.id === low.standId);
+	const stand = chain.design.stands[i]!;
+	const byMm = Math.ceil(((water + AIR_GAP_M - low.endM) * 1000 + 2) / 10) * 10;
+	const raise = [set(`stands.${i}.lowEndHeightMm`, stand.lowEndHeightMm + byMm)];
+	const lift = [set(`stands.${i}.returnLift`, true)];
+	const under = water - low.endM;
+	return [
+		{
+			code: 'return-below-water',
+			step: 'tank',
+			severity: 'stop',
+			subject: low.id,
+			message:
+				`The ${low.name} ends ${chain.say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
+				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
+			fixes: some(
+				{
+					label: `Raise bench by ${chain.say(byMm, 'size')}`,
+					effect: `return ends ${chain.say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
+					change: raise
+				},
+				{
+					label: 'Add a lift pump',
+					effect: 'a sump and a second pump bring it up',
+					change: lift
+				}
+			)
+		}
+	];
+};

@@ -1,0 +1,170 @@
+import { litresAt, shapeHeightMm } from '../../shelf';
+import type { Chain } from '../chain';
+import { set, some, type Concern, type Fix } from '../finding';
+
+/** The next larger tank on the shelf, and what it changes. */
+function largerTank(chain: Chain, effect: (trial: Chain) => string | null): Fix | null {
+	const now = chain.tank.fullL;
+	const bigger = chain.shelf.tanks
+		.map((part) => ({ part, fullL: litresAt(part.shape, shapeHeightMm(part.shape)) }))
+		.filter(({ fullL }) => fullL > now * 1.05)
+		.sort((a, b) => a.fullL - b.fullL);
+	for (const { part, fullL } of bigger) {
+		// filled as full as this one was, with the same room for what drains back
+		const fillL = Math.floor((chain.design.water.fillL / now) * fullL);
+		const change = [
+			set('tank.partId', part.id),
+			set('tank.shape', null),
+			set('water.fillL', fillL),
+			set('water.nowL', fillL)
+		];
+		const text = effect(chain.with(change));
+		if (text) return { label: `Take the ${part.name}`, effect: text, change };
+	}
+	return null;
+}
+
+export const drainBackSpill: Concern = (chain) => {
+	const { result, input } = chain.drainBack;
+	if (!result.spills) return [];
+	const safe = Math.floor(result.safeRunningL * 10) / 10;
+	const margin = (trial: Chain) => trial.drainBack.result.marginL;
+	const lower = [
+		set('water.fillL', Math.max(0.1, safe)),
+		set('water.nowL', Math.min(chain.design.water.nowL, safe))
+	];
+	const valve = [set('lines.checkValve', true)];
+	const held = margin(chain.with(valve));
+	return [
+		{
+			code: 'drain-back-spills',
+			step: 'tank',
+			severity: 'stop',
+			subject: 'tank',
+			message:
+				`When the pump stops, ${chain.say(result.returnsL, 'volume')} come back from lines and buckets. Filled to ${chain.say(input.runningL, 'volume')} while running, ` +
+				`the tank spills ${chain.say(-result.marginL, 'volume')} over its brim of ${chain.say(input.tankFullL, 'volume')}.`,
+			fixes: some(
+				{
+					label: `Fill to ${chain.say(safe, 'volume')} at most`,
+					effect: 'all of it fits under the brim',
+					change: lower
+				},
+				largerTank(chain, (trial) =>
+					margin(trial) >= 0 ? `${chain.say(margin(trial), 'volume')} to spare` : null
+				),
+				!chain.design.lines.checkValve &&
+					held >= 0 && {
+						label: 'Add a check valve',
+						effect: `lines stay full, ${chain.say(held, 'volume')} to spare`,
+						change: valve
+					}
+			)
+		}
+	];
+};
+
+export const belowPump: Concern = (chain) => {
+	const { topUp } = chain.design.water;
+	const { firstDayBelowPump: day } = chain.run.result;
+	if (day === null) return [];
+	if (topUp.kind === 'float') return reserveEmpty(chain, day);
+	const { useLPerDay } = chain.thirst;
+	const fit = Math.floor((chain.design.water.fillL - chain.size.input.inTransitL - chain.tank.pumpMinimumL) / useLPerDay);
+	const often = [set('water.topUp', { ...topUp, everyDays: Math.max(1, fit) })];
+	const after = chain.with(often).run.result.firstDayBelowPump;
+	return [
+		{
+			code: 'tank-below-pump',
+			step: 'tank',
+			severity: 'stop',
+			subject: 'tank',
+			message:
+				`The plants drink ${chain.say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the pump's ${chain.say(chain.tank.pumpMinimumL, 'volume')}, ` +
+				`before the refill every ${topUp.everyDays} days: the pump runs dry and burns out.`,
+			fixes: some(
+				fit >= 1 &&
+					fit < topUp.everyDays &&
+					after === null && {
+						label: fit === 1 ? 'Refill every day' : `Refill every ${fit} days`,
+						effect: 'the pump stays under water',
+						change: often
+					},
+				largerTank(chain, (trial) =>
+					trial.run.result.firstDayBelowPump === null ? 'lasts until the refill' : null
+				)
+			)
+		}
+	];
+};
+
+function reserveEmpty(chain: Chain, day: number) {
+	const { topUp } = chain.design.water;
+	const empty = chain.run.result.reserveEmptyDay;
+	if (topUp.kind !== 'float' || topUp.reserveL === null || empty === null) return [];
+	const more = [set('water.topUp', { ...topUp, reserveL: topUp.reserveL * 2 })];
+	const later = chain.with(more).run.result;
+	return [
+		{
+			code: 'reserve-runs-out',
+			step: 'tank' as const,
+			severity: 'caution' as const,
+			subject: 'tank',
+			message:
+				`The reserve of ${chain.say(topUp.reserveL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
+				`Refill the reserve before then, or somebody must look in.`,
+			fixes: [
+				{
+					label: 'Join a second reserve of the same size',
+					effect: later.reserveEmptyDay ? `lasts to day ${later.reserveEmptyDay}` : 'lasts over three weeks',
+					change: more
+				}
+			]
+		}
+	];
+}
+
+/** How far the strength strays before the pump would run dry, %. */
+function driftOf(chain: Chain): { percent: number; day: number; ecMsCm: number } {
+	const { result, input } = chain.run;
+	const until = result.firstDayBelowPump ?? Infinity;
+	let worst = { percent: 0, day: 0, ecMsCm: input.ecStartMsCm };
+	for (const { day, ecMsCm, volumeL } of result.days) {
+		if (day >= until || volumeL <= 0) break;
+		const percent = (100 * Math.abs(ecMsCm - input.ecStartMsCm)) / input.ecStartMsCm;
+		if (percent > worst.percent) worst = { percent, day, ecMsCm };
+	}
+	return worst;
+}
+
+export const drift: Concern = (chain) => {
+	const { maxDriftPercent, topUp } = chain.design.water;
+	const worst = driftOf(chain);
+	const atRefill = topUp.kind === 'hand' ? chain.size.result : null;
+	if (worst.percent <= maxDriftPercent) return [];
+	const other = topUp.with === 'water' ? 'solution' : 'water';
+	const swap = [set('water.topUp', { ...topUp, with: other })];
+	const swapped = driftOf(chain.with(swap)).percent;
+	return [
+		{
+			code: 'drift-over-limit',
+			step: 'tank',
+			severity: 'look',
+			subject: 'tank',
+			message:
+				`By day ${worst.day} the strength has gone from ${chain.say(chain.mix.strengthMsCm, 'strength')} to ${chain.say(worst.ecMsCm, 'strength')}, ` +
+				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${atRefill ? `: this tank would need ${chain.say(atRefill.byDriftL, 'volume')}` : ''}.`,
+			fixes: some(
+				swapped < worst.percent * 0.8 && {
+					label: other === 'water' ? 'Top up with plain water' : 'Top up with solution',
+					effect: `drifts ${Math.round(swapped)} %`,
+					change: swap
+				},
+				largerTank(chain, (trial) => {
+					const { percent } = driftOf(trial);
+					return percent <= maxDriftPercent ? `drifts ${Math.round(percent)} %` : null;
+				})
+			)
+		}
+	];
+};

@@ -1,0 +1,48 @@
+import type { Chain } from './chain';
+import { SEVERITIES, STEPS, type Concern, type Finding } from './finding';
+import * as build from './findings/build';
+import * as feed from './findings/feed';
+import * as flow from './findings/flow';
+import * as back from './findings/return';
+import * as tank from './findings/tank';
+import { brokenBench } from './findings/pump-test';
+
+/** Every concern there is; a new one is a line here. */
+const CONCERNS: readonly Concern[] = [
+	build.place,
+	flow.dryOutlets,
+	flow.pumpSize,
+	flow.underDemand,
+	flow.uneven,
+	flow.levelLimit,
+	flow.brokenColumn,
+	brokenBench,
+	back.returnSize,
+	back.returnFall,
+	back.returnHeight,
+	tank.drainBackSpill,
+	tank.belowPump,
+	tank.drift,
+	feed.noPlan,
+	feed.doseShort,
+	feed.timer,
+	feed.drainHeavy,
+	feed.strength,
+	build.joints,
+	build.reach,
+	build.hotWater,
+	build.spacing,
+	build.weight,
+	build.electricity
+];
+
+/** All findings, the most urgent first; cautions the grower has seen to are left out. */
+export function findingsOf(chain: Chain): Finding[] {
+	const settled = new Set(chain.design.diary.seenTo);
+	const rank = (f: Finding) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
+	return CONCERNS.flatMap((concern) => concern(chain))
+		.filter((f) => f.severity !== 'caution' || !settled.has(f.code))
+		.map((f, i) => ({ f, i }))
+		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
+		.map(({ f }) => f);
+}

@@ -1,0 +1,85 @@
+import { feedPlan, type FeedPlan, type FeedPlanInput } from '../../feeding';
+import { DRY_LPH } from '../../hydraulics';
+import { NoSolution } from '../../quantity';
+import { pick } from '../../shelf';
+import type { Chain } from '../chain';
+import type { Design } from '../../design';
+
+export interface FeedState {
+	input: FeedPlanInput;
+	plan: FeedPlan;
+	/** Minutes the timer runs at each feed: as set by the grower, else as planned. */
+	onMin: number;
+	/** Flow each planted site must get for its deficit and drain in one feed, L/h. */
+	needLph: Map<string, number>;
+	/** What a feed brings and what it must make good, L, by site. */
+	dose: Map<string, { doseL: number; deficitL: number; drainFraction: number }>;
+}
+
+const DAY_MIN = 1440;
+
+/** The operation's input for one school; planted sites that get no water are left out, and are a finding. */
+export function feedInput(chain: Chain, feed: Design['feed']): FeedPlanInput | null {
+	const { layout, thirst, path } = chain;
+	const sites = layout.sites.flatMap((site) => {
+		const demandLPerDay = thirst.bySite.get(site.id);
+		const flowLph = path.siteLph.get(site.id) ?? 0;
+		if (demandLPerDay === undefined || flowLph < DRY_LPH) return [];
+		const { availableFraction } = pick(chain.shelf.media, site.mediumId);
+		const mediumL = Math.max(0.05, site.mediumL);
+		return [{ id: site.id, mediumL, availableFraction, demandLPerDay, flowLph }];
+	});
+	if (sites.length === 0) return null;
+	return {
+		sites,
+		lights: feed.lights,
+		dayShare: feed.dayShare,
+		allowedDepletion: feed.allowedDepletion,
+		drainFraction: feed.drainFraction,
+		window: feed.window,
+		timer: feed.timer,
+		school: feed.school,
+		...(feed.soakPerDay !== null && { soakPerDay: feed.soakPerDay }),
+		pulseEveryMin: feed.pulseEveryMin,
+		repeatEveryMin: feed.repeatEveryMin,
+		repeatFromMin: feed.repeatFromMin
+	};
+}
+
+/** The plan with the grower's own minutes laid over it; null where nothing can be planned. */
+export function feedOf(chain: Chain): FeedState | null {
+	const { feed } = chain.design;
+	const input = feedInput(chain, feed);
+	if (!input) return null;
+	let plan: FeedPlan;
+	try {
+		plan = feedPlan(input);
+	} catch (problem) {
+		if (problem instanceof NoSolution || (problem as { code?: string }).code === 'invalid-input')
+			return null;
+		throw problem;
+	}
+	const steady = feed.school === 'continuous';
+	const onMin = steady ? DAY_MIN : (feed.setMin ?? plan.onMin);
+	const needLph = new Map<string, number>();
+	const dose: FeedState['dose'] = new Map();
+	const events = plan.dayEvents + plan.nightEvents;
+	const dayShare = feed.lights.durationMin === DAY_MIN ? 1 : feed.dayShare;
+	for (const [siteId, demand] of chain.thirst.bySite) {
+		const deficitL = steady
+			? demand
+			: Math.max((demand * dayShare) / Math.max(1, plan.dayEvents), demand / events);
+		const doseL = ((chain.path.siteLph.get(siteId) ?? 0) * onMin) / 60;
+		needLph.set(siteId, (deficitL / (1 - feed.drainFraction) / onMin) * 60);
+		dose.set(siteId, {
+			doseL,
+			deficitL,
+			drainFraction: doseL > deficitL ? 1 - deficitL / doseL : 0
+		});
+	}
+	return { input, plan, onMin, needLph, dose };
+}
+
+/** Pump minutes a day with the timer as it is set. */
+export const pumpMinutes = ({ feed }: Chain): number =>
+	feed ? Math.min(DAY_MIN, feed.onMin * feed.plan.events.length) : 0;

@@ -1,0 +1,195 @@
+import { recipe, salts, type Recipe, type RecipeInput, type SaltsInput, type Solution } from '../../nutrients';
+import { clamp } from '../../quantity';
+import { CANOPY_SHARE, SALTS, type Crop, type SaltId, type Stage } from '../../shelf';
+import type { Chain } from '../chain';
+
+export interface MixItem {
+	name: string;
+	/** Grams of a salt or powder, millilitres of a liquid. */
+	amount: number;
+	unit: 'g' | 'mL';
+	saltId: SaltId | null;
+}
+
+export interface MixState {
+	/** Strength aimed at, and the one the crops on this loop would like. */
+	strengthMsCm: number;
+	recommendedMsCm: number;
+	/** Where the crops' ranges overlap; where they do not, low is over high. */
+	range: { low: number; high: number };
+	ph: { low: number; high: number };
+	litres: number;
+	items: MixItem[];
+	expectedMsCm: number;
+	/** Half width of what to expect, mS/cm. */
+	uncertaintyMsCm: number;
+	recipe: { input: RecipeInput; result: Recipe } | null;
+	salts: { input: SaltsInput; result: Solution };
+}
+
+/** Targets in mg/L at full strength (about 2 mS/cm), for leaves and for fruit. */
+const LEAF = { N: 165, P: 40, K: 210, Ca: 150, Mg: 40, S: 55, Fe: 2 };
+const FRUIT = { N: 165, P: 45, K: 250, Ca: 160, Mg: 45, S: 65, Fe: 2.2 };
+/** Strength wanted by nobody: an empty loop is mixed for a young plant. */
+const NOBODY_MSCM = 1.2;
+
+/** A crop's wish grows from its early to its full strength as the plant does. */
+export const wishOf = (crop: Crop, stage: Stage): number =>
+	crop.ecEarlyMsCm + (crop.ecFullMsCm - crop.ecEarlyMsCm) * CANOPY_SHARE[stage];
+
+/** What the crops want, and the recipe per litre that gives it; independent of how much is mixed. */
+export function strengthOf(chain: Chain) {
+	const { mix } = chain.design;
+	const { crops, useLPerDay } = chain.thirst;
+	const low = Math.max(0, ...crops.map(({ crop }) => crop.ecEarlyMsCm));
+	const high = Math.min(6, ...crops.map(({ crop }) => crop.ecFullMsCm));
+	const mean = crops.reduce((a, c) => a + wishOf(c.crop, c.stage) * c.litresPerDay, 0) / useLPerDay;
+	const wished = crops.length === 0 || useLPerDay === 0 ? NOBODY_MSCM : mean;
+	const recommendedMsCm =
+		Math.round(clamp(wished, Math.min(low, high), Math.max(low, high)) * 20) / 20;
+	const aimMsCm = Math.max(mix.strengthMsCm ?? recommendedMsCm, 0.05);
+	const fruiting = crops.some(({ crop }) => crop.fruiting);
+	const source = mix.source;
+	return {
+		recommendedMsCm,
+		aimMsCm,
+		range: { low, high },
+		ph: {
+			low: Math.max(4, ...crops.map(({ crop }) => crop.phLow)),
+			high: Math.min(7, ...crops.map(({ crop }) => crop.phHigh))
+		},
+		recipe: source.kind === 'salts' ? fitRecipe(chain, source.saltIds, aimMsCm, fruiting) : null
+	};
+}
+
+/** The mix for this tank's fill. */
+export function mixOf(chain: Chain): MixState {
+	const { design, place, strength } = chain;
+	const litres = Math.max(0.1, Math.min(design.water.fillL, chain.tank.fullL));
+	const { source, method } = design.mix;
+	const dosed =
+		source.kind === 'salts'
+			? weighed(chain, strength.recipe!, litres)
+			: byProduct(chain, source, strength.aimMsCm, litres);
+	const byLabel = method === 'label' && source.kind === 'product';
+	return {
+		...strength,
+		strengthMsCm: byLabel ? Math.max(0.05, dosed.expectedMsCm) : strength.aimMsCm,
+		litres,
+		...dosed,
+		uncertaintyMsCm: uncertainty(byLabel ? 'label' : 'meter', dosed.expectedMsCm, place.water.ecMsCm)
+	};
+}
+
+type Dosed = Pick<MixState, 'items' | 'expectedMsCm' | 'salts'>;
+type Fitted = NonNullable<MixState['recipe']>;
+
+const waterOf = ({ place }: Chain) => {
+	const { Ca, Mg, Na, Cl, S } = place.water;
+	return { Ca, Mg, Na, Cl, S };
+};
+
+/** The recipe is fitted at a share of full strength; the share is moved until the strength is met. */
+function fitRecipe(
+	chain: Chain,
+	saltIds: SaltId[],
+	aimMsCm: number,
+	fruiting: boolean
+): Fitted {
+	const full = fruiting ? FRUIT : LEAF;
+	const water = waterOf(chain);
+	const inputAt = (share: number): RecipeInput => ({
+		targetsMgL: Object.fromEntries(
+			Object.entries(full).map(([e, mgL]) => [e, mgL * share])
+		) as RecipeInput['targetsMgL'],
+		salts: saltIds,
+		water
+	});
+	// strength rises almost in proportion to the share: a secant settles in a few steps
+	let [before, beforeMs] = [0.02, recipe(inputAt(0.02)).ecMsCm];
+	let share = clamp(aimMsCm / 2, 0.05, 5);
+	let result = recipe(inputAt(share));
+	for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
+		const slope = (result.ecMsCm - beforeMs) / (share - before);
+		if (!(slope > 0)) break;
+		[before, beforeMs] = [share, result.ecMsCm];
+		share = clamp(share + (aimMsCm - result.ecMsCm) / slope, 0.01, 20);
+		if (share === before) break;
+		result = recipe(inputAt(share));
+	}
+	return { input: inputAt(share), result };
+}
+
+/** The recipe weighed out for so many litres. */
+function weighed(chain: Chain, { result }: Fitted, litres: number): Dosed {
+	const items = result.additions
+		.filter(({ gramsPerL }) => gramsPerL > 0)
+		.map(({ salt, gramsPerL }): MixItem => {
+			const saltId = salt as SaltId;
+			return { name: SALTS[saltId].name, amount: gramsPerL * litres, unit: 'g', saltId };
+		});
+	const input: SaltsInput = {
+		volumeL: litres,
+		additions: items.map(({ saltId, amount }) => ({ salt: saltId!, grams: amount, purity: 1 })),
+		water: { ...waterOf(chain), alkalinityMeqL: chain.place.water.alkalinityMeqL }
+	};
+	const solution = salts(input);
+	return {
+		items: inMixingOrder(items),
+		expectedMsCm: solution.ecMsCm,
+		salts: { input, result: solution }
+	};
+}
+
+type Product = Extract<Chain['design']['mix']['source'], { kind: 'product' }>;
+
+function byProduct(chain: Chain, product: Product, aimMsCm: number, litres: number): Dosed {
+	const { mix } = chain.design;
+	const gramsPerUnit = product.form === 'liquid' ? product.densityKgL : 1;
+	const at = (perL: number): SaltsInput => ({
+		volumeL: litres,
+		additions: [{ label: product.label, grams: Math.min(1e6, perL * gramsPerUnit * litres), purity: 1 }],
+		water: { ...waterOf(chain), alkalinityMeqL: chain.place.water.alkalinityMeqL }
+	});
+	let perL = product.labelDosePerL * mix.labelShare;
+	if (mix.method === 'meter') {
+		let [low, high] = [0, 100];
+		for (let step = 0; step < 50; step++) {
+			perL = (low + high) / 2;
+			if (salts(at(perL)).ecMsCm < aimMsCm) low = perL;
+			else high = perL;
+		}
+	}
+	const input = at(perL);
+	const result = salts(input);
+	const unit = product.form === 'liquid' ? 'mL' : 'g';
+	return {
+		items: [{ name: product.name, amount: perL * litres, unit, saltId: null }],
+		expectedMsCm: result.ecMsCm,
+		salts: { input, result }
+	};
+}
+
+/** Magnesium and sulfates first, then potassium and phosphates, iron, and calcium last of all. */
+function inMixingOrder(items: MixItem[]): MixItem[] {
+	const rank = ({ saltId }: MixItem): number =>
+		saltId === null
+			? 1
+			: saltId.startsWith('calcium')
+				? 4
+				: saltId.startsWith('iron')
+					? 3
+					: saltId.startsWith('magnesium')
+						? 0
+						: saltId.includes('phosphate')
+							? 1
+							: 2;
+	return [...items].sort((a, b) => rank(a) - rank(b));
+}
+
+/** With a meter: its own error. By label: print tolerance, spoon and water, added in squares. */
+function uncertainty(method: 'meter' | 'label', expectedMsCm: number, waterMsCm: number): number {
+	if (method === 'meter') return 0.05 + 0.02 * expectedMsCm;
+	const fed = Math.max(0, expectedMsCm - waterMsCm);
+	return Math.hypot(0.1 * fed, 0.12 * fed, 0.3 * waterMsCm);
+}

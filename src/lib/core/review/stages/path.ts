@@ -1,0 +1,122 @@
+import {
+	buildGraph,
+	pumpCurve,
+	solveGraph,
+	type NetworkResult,
+	type PumpCurve
+} from '../../hydraulics';
+import { brimMmOf, tankShapeOf } from '../../layout';
+import { buildNetwork, type NetworkInput, type Source } from '../../network';
+import { heightAt, litresAt, pick } from '../../shelf';
+import type { Chain } from '../chain';
+
+/** Height of the water's surface over the floor of the place, m, with so many litres in the tank. */
+export function levelOf(chain: Chain, litres: number): number {
+	const { design, shelf } = chain;
+	const shape = tankShapeOf(design, shelf);
+	const brim = brimMmOf(design, shelf);
+	const mm = Math.min(brim, heightAt(shape, Math.min(litres, litresAt(shape, brim))));
+	return (design.tank.floorMm + mm) / 1000;
+}
+
+export interface CurveOf {
+	input: Parameters<typeof pumpCurve>[0];
+	result: PumpCurve;
+}
+
+export function curveOf({ design, shelf }: Chain): CurveOf | null {
+	const { source } = design;
+	if (source.kind !== 'pump') return null;
+	const { maxHeadM, maxFlowLph } = pick(shelf.pumps, source.partId);
+	const nameplate = { nameplate: { maxHeadM, maxFlowLph } };
+	if (!source.bench) return { input: nameplate, result: pumpCurve(nameplate) };
+	try {
+		const input = { bench: source.bench };
+		return { input, result: pumpCurve(input) };
+	} catch {
+		// readings that make no curve: the nameplate stands in, and a finding says so
+		return { input: nameplate, result: pumpCurve(nameplate) };
+	}
+}
+
+export function sourceAt(chain: Chain, litres: number, dial?: number): Source {
+	const { design, curve } = chain;
+	const waterLevelM = levelOf(chain, litres);
+	if (!curve || design.source.kind !== 'pump')
+		return { kind: 'tank', nodeId: 'pump', waterLevelM };
+	const { shutOffHeadM, coefficient, exponent } = curve.result;
+	return {
+		kind: 'pump',
+		nodeId: 'pump',
+		waterLevelM,
+		curve: { shutOffHeadM, coefficient, exponent },
+		speed: dial ?? design.source.dial
+	};
+}
+
+export const graphOf = (chain: Chain) =>
+	buildGraph(
+		buildNetwork(chain.design, chain.layout, chain.shelf, sourceAt(chain, chain.design.water.nowL))
+	);
+
+export interface WaterPath {
+	input: NetworkInput;
+	result: NetworkResult;
+	/** L/h by outlet node id, and by site id. */
+	outletLph: Map<string, number>;
+	siteLph: Map<string, number>;
+	waterLevelM: number;
+}
+
+export function pathAt(chain: Chain, litres: number): WaterPath {
+	const source = sourceAt(chain, litres);
+	const input = { ...chain.graph.input, source };
+	const result = solveGraph(chain.graph, source);
+	const outletLph = new Map(result.nodes.map((node) => [node.id, node.outletFlowLph]));
+	const siteLph = new Map(chain.layout.sites.map((site) => [site.id, 0]));
+	for (const { nodeId, shares } of chain.layout.emissions)
+		for (const [siteId, share] of Object.entries(shares))
+			siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * (outletLph.get(nodeId) ?? 0));
+	return { input, result, outletLph, siteLph, waterLevelM: source.waterLevelM };
+}
+
+/** Litres at which the pump begins to draw air: its own minimum depth in this tank. */
+export function pumpMinimumL({ design, shelf }: Chain): number {
+	const depth =
+		design.source.kind === 'pump' ? pick(shelf.pumps, design.source.partId).minimumDepthMm : 20;
+	const brim = brimMmOf(design, shelf);
+	return litresAt(tankShapeOf(design, shelf), Math.min(depth, brim));
+}
+
+/** Outlets on shut rows are meant to be dry. */
+export function openOutlets(chain: Chain) {
+	const shut = new Set(
+		chain.design.stands.flatMap((stand) =>
+			stand.shutRows.map((row) => `${stand.id}/${row}`)
+		)
+	);
+	const row = new Map(chain.layout.containers.map((c) => [c.id, `${c.standId}/${c.row}`]));
+	return chain.layout.emissions.filter((e) => !shut.has(row.get(e.containerId) ?? ''));
+}
+
+/**
+ * What the lines ask for at each flow: the head a source at the pump's node must give over the water, m.
+ * Points for a chart, from rest to past the operating point.
+ */
+export function systemCurve(chain: Chain, points = 16): { flowLph: number; headM: number }[] {
+	const { result, waterLevelM } = chain.path;
+	const highest = Math.max(...chain.layout.emissions.map((e) => e.zM)) - waterLevelM;
+	const lowestOutlet = Math.min(...chain.layout.emissions.map((e) => e.zM)) - waterLevelM;
+	const top = Math.max(result.source.headM * 1.35, highest + 0.6);
+	const at = (headM: number): Source => ({
+		kind: 'tank',
+		nodeId: 'pump',
+		waterLevelM: waterLevelM + headM
+	});
+	const { nodes, links, temperatureC } = chain.graph.input;
+	const graph = buildGraph({ temperatureC, nodes, links, source: at(top) });
+	return Array.from({ length: points }, (_, i) => {
+		const headM = lowestOutlet + ((top - lowestOutlet) * i) / (points - 1);
+		return { flowLph: solveGraph(graph, at(headM)).source.flowLph, headM };
+	});
+}

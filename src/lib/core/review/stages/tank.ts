@@ -1,0 +1,207 @@
+import type { z } from 'zod';
+import {
+	drain,
+	drainBack,
+	type Drain,
+	type DrainBack,
+	type drainBackInput,
+	type drainInput
+} from '../../hydraulics';
+import { brimLitresOf, brimMmOf, tankShapeOf, type ReturnRun } from '../../layout';
+import { NoSolution } from '../../quantity';
+import { CANOPY_SHARE, heightAt, litresAt, pick, tankLevel, type Crop, type Stage } from '../../shelf';
+import {
+	evapotranspiration,
+	plantDemand,
+	reservoirRun,
+	reservoirSize,
+	type ReservoirRunInput
+} from '../../water';
+import type { Chain } from '../chain';
+import { levelOf, pumpMinimumL } from './path';
+
+export const weatherOf = ({ area }: Chain) => ({
+	input: area.climate,
+	result: evapotranspiration(area.climate)
+});
+
+interface CropUse {
+	crop: Crop;
+	stage: Stage;
+	siteIds: string[];
+	input: Required<Parameters<typeof plantDemand>[0]>;
+	litresPerDay: number;
+}
+
+/** Demand by crop and stage, and from it by site. */
+export function thirstOf(chain: Chain) {
+	const groups = new Map<string, CropUse>();
+	for (const site of chain.layout.sites) {
+		if (!site.cropId || !site.stage) continue;
+		const key = `${site.cropId}/${site.stage}`;
+		const group = groups.get(key);
+		if (group) {
+			group.siteIds.push(site.id);
+			continue;
+		}
+		const crop = pick(chain.shelf.crops, site.cropId);
+		const input = {
+			et0MmDay: chain.weather.result.et0MmDay,
+			kc: crop.kc,
+			canopyM2: crop.canopyM2 * CANOPY_SHARE[site.stage],
+			plants: 1,
+			factor: chain.design.water.useFactor
+		};
+		groups.set(key, { crop, stage: site.stage, siteIds: [site.id], input, litresPerDay: 0 });
+	}
+	const bySite = new Map<string, number>();
+	let useLPerDay = 0;
+	for (const group of groups.values()) {
+		group.input.plants = group.siteIds.length;
+		group.litresPerDay = plantDemand(group.input).litresPerDay;
+		useLPerDay += group.litresPerDay;
+		for (const id of group.siteIds) bySite.set(id, group.litresPerDay / group.siteIds.length);
+	}
+	return { crops: [...groups.values()], bySite, useLPerDay };
+}
+
+export interface ReturnState {
+	run: ReturnRun;
+	input: z.input<typeof drainInput>;
+	/** null: it does not fall, or cannot carry its flow; `why` says which. */
+	result: Drain | null;
+	why: string | null;
+	flowLph: number;
+	/** Water on its way in the pipe while the pump runs. */
+	wetL: number;
+}
+
+const MANNING_N = 0.01;
+
+export function returnsOf(chain: Chain): ReturnState[] {
+	const { layout, path } = chain;
+	return layout.returns.map((run) => {
+		const members = new Set(run.containerIds);
+		const flowLph = layout.emissions
+			.filter((e) => members.has(e.containerId))
+			.reduce((total, e) => total + (path.outletLph.get(e.nodeId) ?? 0), 0);
+		const { innerDiameterMm, fallPercent } = run;
+		const input = { flowLph, innerDiameterMm, fallPercent, manningN: MANNING_N };
+		if (!(fallPercent > 0))
+			return { run, input, result: null, why: 'it has no fall', flowLph, wetL: 0 };
+		try {
+			const result = drain(input);
+			const areaM2 = result.velocityMS > 0 ? flowLph / 3.6e6 / result.velocityMS : 0;
+			return { run, input, result, why: null, flowLph, wetL: areaM2 * run.lengthM * 1000 };
+		} catch (problem) {
+			if (!(problem instanceof NoSolution)) throw problem;
+			return { run, input, result: null, why: problem.message, flowLph, wetL: 0 };
+		}
+	});
+}
+
+/** Water takes about this long through a bucket of medium to its elbow. */
+const PERCOLATION_MIN = 3;
+
+/** What falls through the medium and runs in the returns while the pump is on, L. */
+export const inTransitL = (chain: Chain): number =>
+	chain.returns.reduce(
+		(total, { flowLph, wetL }) => total + wetL + (flowLph * PERCOLATION_MIN) / 60,
+		0
+	);
+
+interface DrainBackState {
+	input: z.infer<typeof drainBackInput>;
+	result: DrainBack;
+	/** Height of the water when all has come back, m over the floor of the place. */
+	highestM: number;
+}
+
+export function drainBackOf(chain: Chain): DrainBackState {
+	const { design, shelf, layout } = chain;
+	const tankFullL = brimLitresOf(design, shelf);
+	const input = {
+		lines: layout.runs
+			.filter((run) => run.emptiesBack && run.open)
+			.map(({ innerDiameterMm, lengthM }) => ({ innerDiameterMm, lengthM })),
+		inTransitL: inTransitL(chain),
+		tankFullL,
+		runningL: Math.min(tankFullL, Math.max(design.water.fillL, design.water.nowL))
+	};
+	const result = drainBack(input);
+	return { input, result, highestM: levelOf(chain, Math.min(tankFullL, result.restingL)) };
+}
+
+export function tankOf(chain: Chain) {
+	const { design, shelf } = chain;
+	const shape = tankShapeOf(design, shelf);
+	const brimMm = brimMmOf(design, shelf);
+	const fullL = litresAt(shape, brimMm);
+	const minimumL = pumpMinimumL(chain);
+	const markEveryL = [1, 2, 5, 10, 20, 50, 100].find((step) => fullL / step <= 18) ?? 200;
+	const litres = [minimumL, Math.min(fullL, design.water.fillL), Math.min(fullL, design.water.nowL)];
+	const input = { shape, brimMm, levelsMm: [], litres, markEveryL };
+	return {
+		input,
+		result: tankLevel(input),
+		fullL,
+		pumpMinimumL: minimumL,
+		nowMm: heightAt(shape, Math.min(fullL, design.water.nowL))
+	};
+}
+
+const uptakeOf = (chain: Chain): number =>
+	(chain.mix.strengthMsCm * chain.design.water.uptakePercent) / 100;
+const topUpStrength = (chain: Chain): number =>
+	chain.design.water.topUp.with === 'water' ? chain.place.water.ecMsCm : chain.mix.strengthMsCm;
+
+export function sizeOf(chain: Chain) {
+	const { design } = chain;
+	const { topUp, maxDriftPercent } = design.water;
+	const input = {
+		useLPerDay: chain.thirst.useLPerDay,
+		// a float makes up each day's use on the day
+		refillEveryDays: topUp.kind === 'hand' ? topUp.everyDays : 1,
+		pumpMinimumL: chain.tank.pumpMinimumL,
+		inTransitL: inTransitL(chain),
+		ecStartMsCm: chain.mix.strengthMsCm,
+		uptakeEcMsCm: Math.min(20, uptakeOf(chain)),
+		maxDriftPercent,
+		freeboardPercent: 10
+	};
+	return { input, result: reservoirSize(input) };
+}
+
+const AHEAD_DAYS = 21;
+
+/** The tank from today's level on: day by day, with the top-up as planned. */
+export function runOf(chain: Chain) {
+	const { design } = chain;
+	const { topUp } = design.water;
+	const fillL = Math.min(design.water.fillL, chain.tank.fullL);
+	const ecMsCm = topUpStrength(chain);
+	const input: ReservoirRunInput = {
+		startL: Math.max(0.001, Math.min(design.water.nowL, chain.tank.fullL)),
+		ecStartMsCm: chain.mix.strengthMsCm,
+		pumpMinimumL: chain.tank.pumpMinimumL,
+		useLPerDay: chain.thirst.useLPerDay,
+		uptakeEcMsCm: Math.min(20, uptakeOf(chain)),
+		evaporationLPerDay: 0,
+		days: AHEAD_DAYS,
+		topUp:
+			topUp.kind === 'hand'
+				? { kind: 'refill', everyDays: topUp.everyDays, toL: fillL, ecMsCm }
+				: { kind: 'float', setL: fillL, ecMsCm, reserveL: topUp.reserveL }
+	};
+	return { input, result: reservoirRun(input) };
+}
+
+/** Days until the tank, with any reserve behind it, is down to the pump's minimum. */
+export function daysLeft(chain: Chain): number | null {
+	const { design, thirst } = chain;
+	const { topUp } = design.water;
+	if (thirst.useLPerDay <= 0 || (topUp.kind === 'float' && topUp.reserveL === null)) return null;
+	const reserve = topUp.kind === 'float' ? (topUp.reserveL ?? 0) : 0;
+	const usable = Math.min(design.water.nowL, chain.tank.fullL) - chain.tank.pumpMinimumL;
+	return Math.max(0, usable - inTransitL(chain) + reserve) / thirst.useLPerDay;
+}

@@ -1,0 +1,107 @@
+import { DRY_LPH, solveOutlets, type Warm } from '../../hydraulics';
+import { brimLitresOf } from '../../layout';
+import type { Chain } from '../chain';
+import { openOutlets, pumpMinimumL, sourceAt } from './path';
+
+/** L/h a site must get, by site id. */
+export type Needs = ReadonlyMap<string, number>;
+
+/**
+ * What the water path would do at another level or dial, solved without a report and each from the last.
+ * Every figure here rises with the level and with the dial, so roots are bracketed and found by secant.
+ */
+export class Trials {
+	private readonly warm: Warm = { heads: new Float64Array(0) };
+	/** Outlets meant to run, by their place in the graph, with the site shares they serve. */
+	private readonly open: { at: number; shares: [string, number][] }[];
+
+	constructor(private readonly chain: Chain) {
+		const place = new Map(
+			chain.graph.outlets.map(({ node }, i) => [chain.graph.input.nodes[node]!.id, i])
+		);
+		this.open = openOutlets(chain).flatMap(({ nodeId, shares }) => {
+			const at = place.get(nodeId);
+			return at === undefined ? [] : [{ at, shares: Object.entries(shares) }];
+		});
+	}
+
+	/**
+	 * How far the worst-served site is from its need: 0 just met, −1 dry, below −1 by the metres of head it
+	 * lacks to run at all.
+	 */
+	worst(needs: Needs, litres: number, dial?: number): number {
+		const { flowLph, leftM } = this.solve(litres, dial);
+		const got = new Map<string, number>();
+		let lack = 0;
+		for (const { at, shares } of this.open)
+			for (const [siteId, share] of shares) {
+				got.set(siteId, (got.get(siteId) ?? 0) + share * flowLph[at]!);
+				if (needs.has(siteId)) lack = Math.min(lack, leftM[at]!);
+			}
+		let worst = Infinity;
+		// flow goes about with the root of head, so its square is nearly straight in level and dial
+		for (const [siteId, need] of needs)
+			if (need > 0) worst = Math.min(worst, ((got.get(siteId) ?? 0) / need) ** 2 - 1);
+		return worst + Math.min(0, lack);
+	}
+
+	/** Least head left over any open outlet, m; below zero where one is dry. */
+	leastLeftM(litres: number, dial?: number): number {
+		const { flowLph, leftM } = this.solve(litres, dial);
+		let least = Infinity;
+		for (const { at } of this.open)
+			least = Math.min(least, flowLph[at]! < DRY_LPH ? Math.min(leftM[at]!, -1e-9) : leftM[at]!);
+		return least;
+	}
+
+	private solve(litres: number, dial?: number) {
+		return solveOutlets(this.chain.graph, sourceAt(this.chain, litres, dial), this.warm);
+	}
+
+	lowestFlowingL(): number | null {
+		return this.lowest((litres) => this.leastLeftM(litres));
+	}
+
+	lowestFedL(): number | null {
+		const needs = this.chain.feed?.needLph;
+		return needs ? this.lowest((litres) => this.worst(needs, litres)) : null;
+	}
+
+	private lowest(margin: (litres: number) => number): number | null {
+		const { design, shelf } = this.chain;
+		const brim = brimLitresOf(design, shelf);
+		return leastAtOrOver(margin, Math.min(brim, pumpMinimumL(this.chain)), brim, brim / 300);
+	}
+
+	/** Least dial, a whole percent, at which all needs are met at the level as it stands; null: none. */
+	leastDialPercent(needs: Needs): number | null {
+		const { source, water } = this.chain.design;
+		if (source.kind !== 'pump') return null;
+		const margin = (percent: number) => this.worst(needs, water.nowL, percent / 100) + 1e-6;
+		const least = leastAtOrOver(margin, source.dial * 100, 100, 0.5);
+		return least === null ? null : Math.min(100, Math.ceil(least));
+	}
+}
+
+/** Least x in [low, high] with f(x) ≥ 0 for a rising f, from above, to a tolerance; null: not even at high. */
+function leastAtOrOver(
+	f: (x: number) => number,
+	low: number,
+	high: number,
+	tolerance: number
+): number | null {
+	let fLow = f(low);
+	if (fLow >= 0) return low;
+	let fHigh = f(high);
+	if (fHigh < 0) return null;
+	for (let tries = 0; high - low > tolerance && tries < 40; tries++) {
+		const secant = low - (fLow * (high - low)) / (fHigh - fLow);
+		// aim a little over the root, so that the bracket closes from both sides
+		const aim = Math.min(high - tolerance / 4, Math.max(low + tolerance / 2, secant + tolerance / 4));
+		const x = tries % 3 === 2 ? (low + high) / 2 : aim;
+		const fx = f(x);
+		if (fx >= 0) [high, fHigh] = [x, fx];
+		else [low, fLow] = [x, fx];
+	}
+	return high;
+}

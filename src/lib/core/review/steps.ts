@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { pick } from '../shelf';
+import type { Chain } from './chain';
+import { STEPS, type Finding, type Step } from './finding';
+import { daysLeft } from './stages/tank';
+
+/** `open`: not started; else the worst of what was found. */
+export const STATES = ['open', 'fine', 'look', 'stop'] as const;
+export const stepSchema = z.strictObject({
+	step: z.enum(STEPS),
+	state: z.enum(STATES),
+	headline: z.string()
+});
+export interface StepState {
+	step: Step;
+	state: (typeof STATES)[number];
+	headline: string;
+}
+
+/** One headline figure and one state a step: the design as a label reads it. */
+export function stepsOf(chain: Chain, findings: readonly Finding[]): StepState[] {
+	const open: Partial<Record<Step, boolean>> = {
+		plants: chain.thirst.crops.length === 0,
+		'dry-run': chain.design.diary.dryRunOn === null,
+		'plant-out': chain.design.diary.plantOutOn === null,
+		run: chain.design.diary.plantOutOn === null
+	};
+	return STEPS.map((step) => {
+		const mine = findings.filter((finding) => finding.step === step);
+		const worst = mine.some((f) => f.severity === 'stop')
+			? 'stop'
+			: mine.some((f) => f.severity === 'look')
+				? 'look'
+				: open[step]
+					? 'open'
+					: 'fine';
+		return { step, state: worst, headline: HEADLINES[step](chain) };
+	});
+}
+
+const HEADLINES: Record<Step, (chain: Chain) => string> = {
+	place: ({ area, say }) => {
+		const [length] = say(area.lengthM, 'span').split(' ');
+		return `${length} × ${say(area.widthM, 'span')}`;
+	},
+	plants: ({ thirst }) => {
+		const plants = thirst.bySite.size;
+		const kinds = new Set(thirst.crops.map((c) => c.crop.id)).size;
+		return plants === 0 ? 'none yet' : `${plants} of ${kinds} kind${kinds === 1 ? '' : 's'}`;
+	},
+	sites: ({ design, layout }) => {
+		const [stand] = design.stands;
+		if (design.stands.length > 1) return `${layout.containers.length} buckets`;
+		return `${stand!.rows} × ${stand!.perRow} buckets`;
+	},
+	lines: ({ design, shelf, say }) => say(pick(shelf.tubes, design.stands[0]!.rowTubeId).nominalMm, 'size'),
+	pump: ({ path, say }) => {
+		const flow = say(path.result.source.flowLph, 'flow');
+		return path.result.source.headM > 0 ? `${flow}, ${say(path.result.source.headM, 'head')}` : flow;
+	},
+	tank: (chain) => {
+		const days = daysLeft(chain);
+		return days === null ? chain.say(chain.design.water.nowL, 'volume') : chain.say(days, 'days');
+	},
+	'dry-run': ({ design }) => (design.diary.dryRunOn ? dayOf(design.diary.dryRunOn) : 'not yet'),
+	feed: ({ feed, design }) => {
+		if (!feed) return 'no plan';
+		if (design.feed.school === 'continuous') return 'all day';
+		return `${feed.plan.events.length} × ${feed.onMin} min`;
+	},
+	mix: ({ mix, say }) => say(mix.strengthMsCm, 'strength'),
+	'plant-out': ({ design }) => (design.diary.plantOutOn ? dayOf(design.diary.plantOutOn) : 'not yet'),
+	run: (chain) => {
+		const days = daysLeft(chain);
+		return chain.design.diary.plantOutOn === null || days === null
+			? 'not yet'
+			: `${chain.say(chain.thirst.useLPerDay, 'volume')} a day`;
+	}
+};
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+/** 2026-04-02 as "2 Apr": dates here are calendar days, free of time zones. */
+export function dayOf(date: string): string {
+	const [, month, day] = date.split('-').map(Number);
+	return `${day} ${MONTHS[(month ?? 1) - 1]}`;
+}

@@ -1,0 +1,230 @@
+import type { TankShape } from './tank-shape';
+
+interface Part {
+	id: string;
+	name: string;
+	/** Where the figure comes from and how far to trust it. */
+	note: string;
+	/** What may touch it: everything here is food-safe plastic unless it says otherwise. */
+	wettedBy: 'solution' | 'water';
+	/** The grower's own price for one (or one metre); null until they give it. */
+	price: number | null;
+}
+
+/** Flexible or rigid tube. Bought by nominal size, drilled for its outer diameter. */
+export interface Tube extends Part {
+	use: 'feed' | 'return';
+	nominalMm: number;
+	innerDiameterMm: number;
+	outerDiameterMm: number;
+	/** Hole for the tube itself, and for the rubber seal that holds it in a wall. */
+	holeMm: number;
+	sealHoleMm: number;
+}
+
+export type EmitterLaw =
+	| { kind: 'orifice'; nominalFlowLph: number; nominalHeadM: number; exponent: number }
+	| { kind: 'compensating'; nominalFlowLph: number; minHeadM: number; maxHeadM: number }
+	| { kind: 'open'; innerDiameterMm: number };
+
+export interface Emitter extends Part {
+	law: EmitterLaw;
+	/** Manufacturing spread as a coefficient of variation. */
+	cv: number;
+	/** Inner diameter of the small tube it takes. */
+	barbMm: number;
+	suits: 'coarse' | 'fine' | 'any';
+}
+
+export interface Pump extends Part {
+	maxHeadM: number;
+	maxFlowLph: number;
+	watts: number;
+	/** Barb for a tube of this inner diameter. */
+	outletMm: number;
+	/** Water it must stand in to run without drawing air. */
+	minimumDepthMm: number;
+	heightMm: number;
+}
+
+export interface Bucket extends Part {
+	bottomDiameterMm: number;
+	topDiameterMm: number;
+	heightMm: number;
+	emptyKg: number;
+}
+
+/** The elbow that keeps a pool in a bucket: its spigot goes through the wall in a seal. */
+export interface DrainElbow extends Part {
+	outerDiameterMm: number;
+	innerDiameterMm: number;
+	holeMm: number;
+}
+
+export interface TankPart extends Part {
+	shape: TankShape;
+	wallMm: number;
+	emptyKg: number;
+	lightProof: boolean;
+}
+
+const MEASURE = 'typical range, measure yours';
+const base = { note: MEASURE, wettedBy: 'solution' as const, price: null };
+
+const feed = (innerDiameterMm: number, outerDiameterMm: number): Tube => ({
+	...base,
+	id: `feed-${innerDiameterMm}`,
+	name: `${innerDiameterMm} mm feed tube`,
+	use: 'feed',
+	nominalMm: innerDiameterMm,
+	innerDiameterMm,
+	outerDiameterMm,
+	holeMm: outerDiameterMm,
+	sealHoleMm: outerDiameterMm + 5
+});
+const drainPipe = (nominalMm: number, innerDiameterMm: number): Tube => ({
+	...base,
+	id: `return-${nominalMm}`,
+	name: `${nominalMm} mm return pipe`,
+	use: 'return',
+	nominalMm,
+	innerDiameterMm,
+	outerDiameterMm: nominalMm,
+	holeMm: nominalMm,
+	sealHoleMm: nominalMm + 8
+});
+
+export const TUBES: readonly Tube[] = [
+	feed(4, 6),
+	feed(6, 8),
+	feed(9.5, 12.5),
+	feed(13, 16),
+	feed(16, 20),
+	feed(19, 23),
+	feed(25, 30),
+	feed(32, 38),
+	// return pipe is named by its outer size; this is what is left inside
+	drainPipe(32, 29),
+	drainPipe(40, 37),
+	drainPipe(50, 46),
+	drainPipe(70, 66),
+	drainPipe(100, 96)
+];
+
+const emitter = (
+	id: string,
+	name: string,
+	law: EmitterLaw,
+	cv: number,
+	suits: Emitter['suits'],
+	barbMm = 4
+): Emitter => ({ ...base, id, name, law, cv, suits, barbMm });
+const orifice = (nominalFlowLph: number, nominalHeadM: number, exponent = 0.5): EmitterLaw => ({
+	kind: 'orifice',
+	nominalFlowLph,
+	nominalHeadM,
+	exponent
+});
+const even = (nominalFlowLph: number): EmitterLaw => ({
+	kind: 'compensating',
+	nominalFlowLph,
+	minHeadM: 3.5,
+	maxHeadM: 35
+});
+
+export const EMITTERS: readonly Emitter[] = [
+	emitter('even-2', 'Compensating dripper, 2 L/h', even(2), 0.04, 'fine'),
+	emitter('even-4', 'Compensating dripper, 4 L/h', even(4), 0.04, 'any'),
+	emitter('even-8', 'Compensating dripper, 8 L/h', even(8), 0.04, 'any'),
+	emitter('flag', 'Flag dripper, 8 L/h at 10 m', orifice(8, 10), 0.07, 'any'),
+	emitter('stake-coarse', 'Coarse stake', orifice(12, 3), 0.07, 'coarse'),
+	emitter('stake-fine', 'Fine stake', orifice(4, 3, 0.6), 0.07, 'fine'),
+	emitter('adjustable', 'Adjustable dripper, wide open', orifice(40, 5), 0.15, 'any'),
+	emitter('open-tube', 'Open 4 mm tube', { kind: 'open', innerDiameterMm: 4 }, 0.05, 'any'),
+	emitter('spray', 'Spray head', orifice(180, 3), 0.07, 'any', 6)
+];
+
+const pump = (
+	maxHeadM: number,
+	maxFlowLph: number,
+	watts: number,
+	outletMm: number,
+	heightMm: number,
+	minimumDepthMm = 35
+): Pump => ({
+	...base,
+	id: `pump-${maxFlowLph}`,
+	name: `${watts} W pump, ${maxHeadM} m / ${maxFlowLph} L/h`,
+	maxHeadM,
+	maxFlowLph,
+	watts,
+	outletMm,
+	minimumDepthMm,
+	heightMm
+});
+export const PUMPS: readonly Pump[] = [
+	pump(0.9, 350, 5, 9.5, 55, 25),
+	pump(1.6, 900, 15, 13, 70),
+	pump(2.4, 1500, 25, 16, 85),
+	pump(3.2, 2500, 45, 19, 100),
+	pump(4.5, 4000, 80, 25, 120, 45),
+	pump(6, 7000, 180, 25, 230, 90),
+	pump(8, 11000, 400, 32, 280, 120)
+];
+
+const bucket = (
+	id: string,
+	name: string,
+	bottomDiameterMm: number,
+	topDiameterMm: number,
+	heightMm: number,
+	emptyKg: number
+): Bucket => ({ ...base, id, name, bottomDiameterMm, topDiameterMm, heightMm, emptyKg });
+export const BUCKETS: readonly Bucket[] = [
+	bucket('bucket-8', '8 L bucket', 200, 245, 225, 0.4),
+	bucket('bucket-11', '11 L bucket', 228, 278, 245, 0.5),
+	bucket('bucket-15', '15 L bucket', 250, 300, 275, 0.7),
+	bucket('bucket-20', '20 L bucket', 265, 315, 340, 0.9)
+];
+
+const elbow = (outerDiameterMm: number, innerDiameterMm: number): DrainElbow => ({
+	...base,
+	id: `elbow-${outerDiameterMm}`,
+	name: `${outerDiameterMm} mm drain elbow with seal`,
+	outerDiameterMm,
+	innerDiameterMm,
+	holeMm: outerDiameterMm + 5
+});
+export const ELBOWS: readonly DrainElbow[] = [elbow(16, 13), elbow(20, 16), elbow(25, 21)];
+
+const tank = (id: string, name: string, shape: TankShape, emptyKg: number): TankPart => ({
+	...base,
+	id,
+	name,
+	shape,
+	wallMm: 3,
+	emptyKg,
+	lightProof: true
+});
+const oblong = (l: number, w: number, heightMm: number, taper = 40): TankShape => ({
+	kind: 'oblong',
+	bottomLengthMm: l - taper,
+	bottomWidthMm: w - taper,
+	topLengthMm: l,
+	topWidthMm: w,
+	heightMm
+});
+const round = (bottomDiameterMm: number, topDiameterMm: number, heightMm: number): TankShape => ({
+	kind: 'round',
+	bottomDiameterMm,
+	topDiameterMm,
+	heightMm
+});
+export const TANKS: readonly TankPart[] = [
+	tank('tote-40', '40 L tote', oblong(500, 350, 277), 1.8),
+	tank('tote-75', '75 L tote', oblong(600, 400, 340), 2.8),
+	tank('tote-120', '120 L tote', oblong(780, 480, 358), 4.5),
+	tank('bin-45', '45 L bin', round(340, 400, 420), 2),
+	tank('bin-72', '72 L bin', round(380, 460, 520), 3),
+	tank('bin-120', '120 L bin', round(440, 540, 640), 4.5)
+];
