@@ -12,7 +12,7 @@ d.plants={};
 const crops={A:['sweet-pepper','sweet-pepper','climbing-bean','climbing-bean','cucumber','cucumber','cucumber'],B:['sweet-pepper','sweet-pepper','climbing-bean','climbing-bean','climbing-bean','cucumber','cucumber']};
 for(const r of ['A','B'] as const) crops[r].forEach((c,i)=>{d.plants[`rail.${r}${i+1}`]={cropId:c,stage:'full'}});
 d.tank={partId:'tote-75',shape:null,spot:'under',floorMm:0,overflowBelowRimMm:0};
-d.water={nowL:31,fillL:32,topUp:{kind:'float',reserveL:120,with:'solution'},maxDriftPercent:25,uptakePercent:85,useFactor:1};
+d.water={nowL:32,fillL:34,topUp:{kind:'float',reserveL:120,with:'weak'},maxDriftPercent:25,uptakePercent:85,useFactor:1};
 d.source={kind:'pump',partId:'pump-900',dial:Number(process.argv[3]??0.72),bench:null};
 d.lines.mainTubeId='feed-13';
 d.feed.setMin=Number(process.argv[2]??9); d.feed.timer.slotsPerDay=16;

@@ -1,1 +1,143 @@
-<h1>x</h1>
+<script lang="ts">
+	import { goto, invalidateAll } from '$app/navigation';
+	import Logo from '$lib/ui/control/Logo.svelte';
+	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
+	import ShelfItem from '$lib/ui/home/ShelfItem.svelte';
+	import { messageOf } from '$lib/ui/workspace/save-queue';
+	import type { PageData } from './$types';
+
+	const { data }: { data: PageData } = $props();
+	let problem = $state<string | null>(null);
+	let gone = $derived(data.deleted);
+	const MOST = 2 * 1024 * 1024;
+
+	async function remove(id: string): Promise<void> {
+		const name = data.places.flatMap((p) => p.systems).find((s) => s.id === id)?.design.name;
+		if (!confirm(`Delete “${name}”? You can take it back right after.`)) return;
+		const response = await fetch(`/api/designs/${id}`, { method: 'DELETE' });
+		if (!response.ok) return void (problem = await messageOf(response));
+		await goto(`/?deleted=${id}`, { invalidateAll: true });
+	}
+
+	async function restore(): Promise<void> {
+		const response = await fetch(`/api/designs/${gone}/restore`, { method: 'POST' });
+		if (!response.ok) return void (problem = await messageOf(response));
+		await goto('/', { invalidateAll: true });
+	}
+
+	async function bringIn(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
+		const input = event.currentTarget;
+		const file = input.files?.[0];
+		problem = null;
+		if (!file) return;
+		if (file.size > MOST) problem = 'This file is larger than 2 MB; a Crelbo design is far smaller. Nothing was imported.';
+		else {
+			const response = await fetch('/api/designs?import', {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: await file.text()
+			}).catch(() => null);
+			if (response?.ok) await invalidateAll();
+			else problem = `${response ? await messageOf(response) : 'No connection.'} Nothing was imported.`;
+		}
+		input.value = '';
+	}
+</script>
+
+<svelte:head><title>Crelbo</title></svelte:head>
+
+<div class="home">
+	<header>
+		<Logo />
+		<span class="space"></span>
+		<label class="quiet import">Import a file<input type="file" accept=".json,application/json" class="visually-hidden" onchange={bringIn} /></label>
+		<ThemeButton />
+	</header>
+	<main>
+		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+		{#if gone}
+			<p class="notice" role="status">Deleted. <button class="button" onclick={() => void restore()}>Take it back</button></p>
+		{/if}
+		{#each data.places as { id, place, systems } (id)}
+			<section aria-labelledby="place-{id}">
+				<div class="title">
+					<h1 id="place-{id}">{place.name}</h1>
+					<a class="button main" href="/start?place={id}">Start a system</a>
+				</div>
+				{#if systems.length > 0}
+					<div class="shelf">
+						{#each systems as system (system.id)}
+							<ShelfItem id={system.id} design={system.design} {place} ondelete={(which) => void remove(which)} />
+						{/each}
+					</div>
+				{:else}
+					<p>Nothing stands here yet. <a href="/start?place={id}">Start a system</a> with what you have: a place, plants, or parts in hand.</p>
+				{/if}
+			</section>
+		{:else}
+			<section>
+				<h1>Grow food without soil</h1>
+				<p>Tell Crelbo what you have: a place, plants you want, or parts in a drawer. It draws a whole working system to scale and shows you its water.</p>
+				<a class="button main" href="/start">Start a system</a>
+			</section>
+		{/each}
+	</main>
+</div>
+
+<style>
+	.home {
+		max-width: 1240px;
+		margin: 0 auto;
+		padding: 10px 20px 40px;
+	}
+	header {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		min-height: 34px;
+	}
+	.space {
+		flex: 1;
+	}
+	.import:focus-within {
+		outline: 2px solid var(--supply);
+		border-radius: 3px;
+	}
+	section {
+		margin-top: 28px;
+	}
+	.title {
+		display: flex;
+		flex-wrap: wrap;
+		justify-content: space-between;
+		align-items: center;
+		gap: 12px;
+		margin-bottom: 30px;
+	}
+	h1 {
+		font-size: 30px;
+	}
+	.shelf {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+		gap: 44px 48px;
+		align-items: end;
+		padding: 0 24px;
+		overflow: hidden;
+	}
+	section > p {
+		max-width: 60ch;
+		margin: 10px 0 16px;
+	}
+	.problem {
+		color: var(--dry);
+		font-weight: 600;
+		margin-top: 14px;
+	}
+	.notice {
+		margin-top: 14px;
+		display: flex;
+		gap: 12px;
+		align-items: center;
+	}
+</style>

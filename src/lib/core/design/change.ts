@@ -12,15 +12,18 @@ export interface Change {
  * "assumed".
  */
 export function applyChanges(design: Design, changes: readonly Change[]): Design {
-	let next: unknown = design;
-	for (const { path, value } of changes) next = setAt(next, path.split('.'), value);
+	const next = setPaths(design, changes);
 	const touched = (assumed: string) =>
 		changes.some(({ path }) => path === assumed || path.startsWith(`${assumed}.`));
-	const result = next as Design;
-	return result.assumed.some(touched)
-		? { ...result, assumed: result.assumed.filter((path) => !touched(path)) }
-		: result;
+	return next.assumed.some(touched)
+		? { ...next, assumed: next.assumed.filter((path) => !touched(path)) }
+		: next;
 }
+
+/** Any document with changes applied, sharing what they do not touch. */
+export const setPaths = <T>(document: T, changes: readonly Change[]): T =>
+	changes.reduce<unknown>((next, { path, value }) => setAt(next, path.split('.'), value), document) as T;
+
 
 function setAt(target: unknown, path: readonly string[], value: unknown): unknown {
 	const [key, ...rest] = path;
@@ -39,3 +42,21 @@ export const valueAt = (design: unknown, path: string): unknown =>
 	path
 		.split('.')
 		.reduce<unknown>((here, key) => (here as Record<string, unknown> | undefined)?.[key], design);
+
+export interface Difference {
+	path: string;
+	mine: unknown;
+	theirs: unknown;
+}
+
+/** Where two documents differ, by dotted path, down to the last plain values. */
+export function differences(mine: unknown, theirs: unknown, path = ''): Difference[] {
+	if (Object.is(mine, theirs)) return [];
+	const open = (value: unknown): value is Record<string, unknown> =>
+		typeof value === 'object' && value !== null;
+	if (!open(mine) || !open(theirs)) return [{ path, mine, theirs }];
+	const keys = new Set([...Object.keys(mine), ...Object.keys(theirs)]);
+	return [...keys].flatMap((key) =>
+		differences(mine[key], theirs[key], path === '' ? key : `${path}.${key}`)
+	);
+}

@@ -21,6 +21,9 @@ export const tankSchema = z.strictObject({
 	overflowBelowRimMm: quantity('overflow below the rim', 'mm', { min: 0, max: 1000 })
 });
 
+/** The tank's own strength, what the plants take up, or plain water. */
+export const TOP_UPS = ['solution', 'weak', 'water'] as const;
+
 /** What is in it and how it is kept so. */
 export const waterSchema = z.strictObject({
 	/** In the tank now, with the pump running. */
@@ -33,13 +36,13 @@ export const waterSchema = z.strictObject({
 			z.strictObject({
 				kind: z.literal('hand'),
 				everyDays: quantity('days between refills', 'days', { min: 1, max: 60, whole: true }),
-				with: oneOf('top-up with', ['solution', 'water'])
+				with: oneOf('top-up with', TOP_UPS)
 			}),
 			z.strictObject({
 				kind: z.literal('float'),
 				/** null: mains. */
 				reserveL: litres('reserve').nullable(),
-				with: oneOf('top-up with', ['solution', 'water'])
+				with: oneOf('top-up with', TOP_UPS)
 			})
 		],
 		{ error: () => 'top-up must be one of hand, float' }

@@ -1,3 +1,4 @@
+export * from './bounds';
 export * from './change';
 export * from './climate';
 export * from './defaults';

@@ -48,7 +48,7 @@ const METRIC_SCALES: Record<Exclude<Kind, 'strength'>, Scale> = {
 	head: { unit: 'm', factor: 1, decimals: [2, 2, 0] },
 	volume: { unit: 'L', factor: 1, decimals: [1, 1, 0] },
 	dose: { unit: 'mL', factor: 1000, decimals: [0, 0, 0] },
-	flow: { unit: 'L/h', factor: 1, decimals: [1, 1, 0] },
+	flow: { unit: 'L/h', factor: 1, decimals: [2, 1, 0] },
 	mass: { unit: 'kg', factor: 1, decimals: [1, 0, 0] },
 	salt: { unit: 'g', factor: 1, decimals: [2, 1, 0] },
 	liquid: { unit: 'mL', factor: 1, decimals: [1, 0, 0] },
@@ -70,7 +70,7 @@ const US_SCALES: Partial<typeof METRIC_SCALES> = {
 	head: { unit: 'ft', factor: 1 / 0.3048, decimals: [2, 1, 0] },
 	volume: { unit: 'gal', factor: 1 / 3.785411784, decimals: [2, 1, 0] },
 	dose: { unit: 'fl oz', factor: 33.8140227, decimals: [1, 1, 0] },
-	flow: { unit: 'gal/h', factor: 1 / 3.785411784, decimals: [2, 1, 0] },
+	flow: { unit: 'gal/h', factor: 1 / 3.785411784, decimals: [3, 2, 1] },
 	mass: { unit: 'lb', factor: 2.2046226218, decimals: [1, 0, 0] },
 	salt: { unit: 'oz', factor: 1 / 28.349523125, decimals: [3, 2, 0] },
 	liquid: { unit: 'fl oz', factor: 0.0338140227, decimals: [2, 1, 0] },
@@ -116,8 +116,9 @@ export function showNumber(value: number, kind: Kind, units: Units): string {
 	return size >= 9999.5 ? Number(trimmed).toLocaleString('en-GB') : trimmed;
 }
 
-/** The number with its unit, as it stands in a sentence. */
+/** The number with its unit, as it stands in a sentence: no zeros after the point that say nothing. */
 export function show(value: number, kind: Kind, units: Units): string {
 	const { unit } = scaleOf(kind, units);
-	return unit === '' ? showNumber(value, kind, units) : `${showNumber(value, kind, units)} ${unit}`;
+	const number = showNumber(value, kind, units).replace(/\.0+$/, '');
+	return unit === '' ? number : `${number} ${unit}`;
 }

@@ -1,5 +1,6 @@
 export * from './chain';
 export * from './finding';
+export * from './mixing-steps';
 export * from './review';
 export * from './steps';
 export type { FeedState } from './stages/feed';

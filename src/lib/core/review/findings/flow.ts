@@ -102,7 +102,7 @@ function longerFeeds(chain: Chain): Fix | null {
 	};
 }
 
-const UNEVEN_PERCENT = 15;
+const UNEVEN_PERCENT = 22;
 const EVEN_PERCENT = 8;
 
 /** Flow that differs from bucket to bucket, and which of height, friction and emitter is to blame. */

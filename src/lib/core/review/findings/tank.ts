@@ -1,3 +1,4 @@
+import { TOP_UPS } from '../../design';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { Chain } from '../chain';
 import { set, some, type Concern, type Fix } from '../finding';
@@ -124,10 +125,17 @@ function reserveEmpty(chain: Chain, day: number) {
 	];
 }
 
+const TOP_UP_LABEL = {
+	solution: 'Top up with solution',
+	weak: 'Top up with weak solution',
+	water: 'Top up with plain water'
+};
+
 /** How far the strength strays before the pump would run dry, %. */
 function driftOf(chain: Chain): { percent: number; day: number; ecMsCm: number } {
 	const { result, input } = chain.run;
-	const until = result.firstDayBelowPump ?? Infinity;
+	// what happens once a reserve is empty is another finding
+	const until = Math.min(result.firstDayBelowPump ?? Infinity, result.reserveEmptyDay ?? Infinity);
 	let worst = { percent: 0, day: 0, ecMsCm: input.ecStartMsCm };
 	for (const { day, ecMsCm, volumeL } of result.days) {
 		if (day >= until || volumeL <= 0) break;
@@ -142,9 +150,13 @@ export const drift: Concern = (chain) => {
 	const worst = driftOf(chain);
 	const atRefill = topUp.kind === 'hand' ? chain.size.result : null;
 	if (worst.percent <= maxDriftPercent) return [];
-	const other = topUp.with === 'water' ? 'solution' : 'water';
-	const swap = [set('water.topUp', { ...topUp, with: other })];
-	const swapped = driftOf(chain.with(swap)).percent;
+	const swaps = TOP_UPS.filter((kind) => kind !== topUp.with)
+		.map((kind) => {
+			const change = [set('water.topUp', { ...topUp, with: kind })];
+			return { kind, change, percent: driftOf(chain.with(change)).percent };
+		})
+		.sort((a, b) => a.percent - b.percent);
+	const swap = swaps[0]!;
 	return [
 		{
 			code: 'drift-over-limit',
@@ -155,10 +167,10 @@ export const drift: Concern = (chain) => {
 				`By day ${worst.day} the strength has gone from ${chain.say(chain.mix.strengthMsCm, 'strength')} to ${chain.say(worst.ecMsCm, 'strength')}, ` +
 				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${atRefill ? `: this tank would need ${chain.say(atRefill.byDriftL, 'volume')}` : ''}.`,
 			fixes: some(
-				swapped < worst.percent * 0.8 && {
-					label: other === 'water' ? 'Top up with plain water' : 'Top up with solution',
-					effect: `drifts ${Math.round(swapped)} %`,
-					change: swap
+				swap.percent < worst.percent * 0.8 && {
+					label: TOP_UP_LABEL[swap.kind],
+					effect: `drifts ${Math.round(swap.percent)} %`,
+					change: swap.change
 				},
 				largerTank(chain, (trial) => {
 					const { percent } = driftOf(trial);

@@ -152,8 +152,12 @@ export function tankOf(chain: Chain) {
 
 const uptakeOf = (chain: Chain): number =>
 	(chain.mix.strengthMsCm * chain.design.water.uptakePercent) / 100;
-const topUpStrength = (chain: Chain): number =>
-	chain.design.water.topUp.with === 'water' ? chain.place.water.ecMsCm : chain.mix.strengthMsCm;
+/** Strength of what tops the tank up. A weak top-up brings just what the plants take. */
+export function topUpStrength(chain: Chain): number {
+	const kind = chain.design.water.topUp.with;
+	if (kind === 'water') return chain.place.water.ecMsCm;
+	return kind === 'weak' ? Math.min(20, uptakeOf(chain)) : chain.mix.strengthMsCm;
+}
 
 export function sizeOf(chain: Chain) {
 	const { design } = chain;

@@ -1,0 +1,70 @@
+/**
+ * The operations on the command line:
+ *   calc <op> < input.json      one input, one result
+ *   calc batch < list.json      a list of { op, input }
+ *   calc list                   ids with one line each
+ *   calc schema <op>            JSON Schema of input and output
+ *   calc assess --design <name> a design of examples/ by name
+ * A bad input exits 2 with {"error": …} on standard error.
+ */
+import { readFileSync } from 'node:fs';
+import {
+	calculate,
+	calculateBatch,
+	findOperation,
+	invalid,
+	OPERATIONS,
+	schemasOf,
+	type Failure
+} from '../src/lib/core/operations';
+
+const [command, ...rest] = process.argv.slice(2);
+
+function fail(error: Failure): never {
+	process.stderr.write(`${JSON.stringify({ error })}\n`);
+	process.exit(2);
+}
+const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value)}\n`);
+
+function inputText(): string {
+	if (command === 'assess' && rest[0] === '--design') {
+		const name = rest[1] ?? '';
+		if (!/^[a-z0-9-]+$/.test(name))
+			fail(invalid('design', 'name a design of examples/, such as lean-to-rail').error);
+		try {
+			return readFileSync(new URL(`../examples/${name}.json`, import.meta.url), 'utf8');
+		} catch {
+			fail(invalid('design', `there is no design "${name}" in examples/`).error);
+		}
+	}
+	return readFileSync(0, 'utf8');
+}
+
+function readInput(): unknown {
+	try {
+		return JSON.parse(inputText());
+	} catch (problem) {
+		if (!(problem instanceof SyntaxError)) throw problem;
+		fail(invalid('', `this is not JSON: ${problem.message}`).error);
+	}
+}
+
+if (!command || command === '--help') {
+	process.stdout.write('calc <op> < input.json | calc batch < list.json | calc list | calc schema <op>\n');
+} else if (command === 'list') {
+	for (const { id, summary } of OPERATIONS) process.stdout.write(`${id.padEnd(20)}${summary}\n`);
+} else if (command === 'schema') {
+	const op = findOperation(rest[0] ?? '');
+	if (!op) fail({ code: 'unknown-operation', message: `there is no operation "${rest[0] ?? ''}"` });
+	print(schemasOf(op));
+} else if (command === 'batch') {
+	const answers = calculateBatch(readInput());
+	if ('error' in answers) fail(answers.error);
+	print(answers);
+} else if (!findOperation(command)) {
+	fail({ code: 'unknown-operation', message: `there is no operation "${command}"` });
+} else {
+	const answer = calculate(command, readInput());
+	if ('error' in answer) fail(answer.error);
+	print(answer.result);
+}

@@ -1,0 +1,84 @@
+// What the command scripts share. No dependencies: they run on a bare clone.
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
+export const say = (line) => process.stdout.write(`${line}\n`);
+
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+const quietEnv = { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' };
+
+/** Runs a command to its end; its output is shown, or kept back and shown only when it fails. */
+export function run(command, args, { quiet = false, env = {}, shell = false } = {}) {
+	const result = spawnSync(command, args, {
+		cwd: ROOT,
+		env: { ...quietEnv, ...env },
+		stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+		encoding: 'utf8',
+		maxBuffer: 1 << 28,
+		shell
+	});
+	if (quiet && result.status !== 0) process.stdout.write(`${result.stdout ?? ''}${result.stderr ?? ''}`);
+	return result;
+}
+
+/** Installs the locked packages where they are missing or other than the lock file says. */
+export function install() {
+	const lock = readFileSync(join(ROOT, 'package-lock.json'), 'utf8');
+	const stamp = join(ROOT, 'node_modules', '.crelbo-lock');
+	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+	say('Installing packages (a minute or two the first time)');
+	const { status } = run(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true });
+	if (status !== 0) {
+		say('The packages could not be installed. Is the npm registry reachable?');
+		process.exit(1);
+	}
+	writeFileSync(stamp, lock);
+}
+
+/** Builds the application. */
+export function build() {
+	say('Building');
+	const { status } = run(process.execPath, [join('node_modules', 'vite', 'bin', 'vite.js'), 'build'], {
+		quiet: true
+	});
+	if (status !== 0) process.exit(1);
+}
+
+/** Starts the built server and hands over Ctrl-C; resolves with its exit code. */
+export function serve({ port, host, env = {} }) {
+	const server = spawn(process.execPath, ['build/index.js'], {
+		cwd: ROOT,
+		env: { ...process.env, ...env, PORT: String(port), HOST: host, BODY_SIZE_LIMIT: '16M' },
+		stdio: ['ignore', 'pipe', 'inherit']
+	});
+	const stop = () => server.kill('SIGTERM');
+	process.on('SIGINT', stop);
+	process.on('SIGTERM', stop);
+	let told = false;
+	server.stdout.on('data', (chunk) => {
+		if (!told && String(chunk).includes('Listening')) {
+			told = true;
+			say(`Crelbo is at http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`);
+		}
+	});
+	return new Promise((done) => server.on('exit', (code, signal) => done(signal ? 0 : (code ?? 1))));
+}
+
+/** The value after a flag on the command line. */
+export function flag(name) {
+	const at = process.argv.indexOf(name);
+	return at < 0 ? undefined : (process.argv[at + 1] ?? '');
+}
+
+export function portOf(fallback) {
+	const given = flag('--port') ?? process.env.PORT ?? String(fallback);
+	const port = Number(given);
+	if (!Number.isInteger(port) || port < 1 || port > 65535) {
+		say(`The port must be a whole number from 1 to 65535, not "${given}".`);
+		process.exit(1);
+	}
+	return port;
+}

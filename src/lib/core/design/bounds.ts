@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { designSchema } from './design';
+
+export interface Bounds {
+	min: number;
+	max: number;
+	whole: boolean;
+}
+
+/**
+ * What the schema accepts at a dotted path of a document: for fields and handles, so that a range is
+ * written down once. Undefined where the path leads to no number.
+ */
+export function boundsAt(document: unknown, path: string, schema: z.ZodType = designSchema): Bounds | undefined {
+	let at: z.ZodType | undefined = schema;
+	let value = document;
+	for (const key of path.split('.')) {
+		at = inside(at, key, value);
+		value = (value as Record<string, unknown> | undefined)?.[key];
+	}
+	at = bare(at);
+	if (!(at instanceof z.ZodNumber)) return undefined;
+	return {
+		min: at.minValue ?? -Infinity,
+		max: at.maxValue ?? Infinity,
+		whole: at.format === 'safeint'
+	};
+}
+
+function bare(schema: z.ZodType | undefined): z.ZodType | undefined {
+	let at = schema;
+	while (
+		at instanceof z.ZodNullable ||
+		at instanceof z.ZodOptional ||
+		at instanceof z.ZodDefault ||
+		at instanceof z.ZodPrefault
+	)
+		at = at.unwrap() as z.ZodType;
+	return at;
+}
+
+function inside(schema: z.ZodType | undefined, key: string, value: unknown): z.ZodType | undefined {
+	const at = bare(schema);
+	if (at instanceof z.ZodObject) return at.shape[key] as z.ZodType | undefined;
+	if (at instanceof z.ZodArray) return at.element as z.ZodType;
+	if (at instanceof z.ZodRecord) return at.valueType as z.ZodType;
+	if (at instanceof z.ZodDiscriminatedUnion) {
+		// the branch the document is in, or the first that knows the key
+		const branches = at.options as z.ZodType[];
+		const mine = branches.find((branch) => branch.safeParse(value).success);
+		return [mine, ...branches]
+			.filter((branch) => branch !== undefined)
+			.map((branch) => inside(branch, key, value))
+			.find((found) => found !== undefined);
+	}
+	return undefined;
+}

@@ -1,0 +1,38 @@
+import type { Change, Design } from '$lib/core/design';
+
+const clampWhole = (x: number, low: number, high: number): number =>
+	Math.round(Math.min(high, Math.max(low, x)));
+
+/**
+ * What it means for the plan when feed `index` of `count` is moved by so many minutes. The first feed moves
+ * the start of the window, the last its end, one between shifts the window whole; with pulses and repeats
+ * the later ones change the spacing.
+ */
+export function moveFeed(
+	feed: Design['feed'],
+	index: number,
+	count: number,
+	byMin: number
+): Change[] {
+	const { window, lights } = feed;
+	const room = lights.durationMin - window.startAfterOnMin - window.stopBeforeOffMin;
+	const start = (min: number): Change => ({ path: 'feed.window.startAfterOnMin', value: min });
+	const stop = (min: number): Change => ({ path: 'feed.window.stopBeforeOffMin', value: min });
+	if (feed.school === 'repeat')
+		return index === 0
+			? [{ path: 'feed.repeatFromMin', value: clampWhole(feed.repeatFromMin + byMin, 0, 1439) }]
+			: [{ path: 'feed.repeatEveryMin', value: clampWhole(feed.repeatEveryMin + byMin / index, 10, 1440) }];
+	if (index === 0) return [start(clampWhole(window.startAfterOnMin + byMin, 0, window.startAfterOnMin + room))];
+	if (feed.school === 'pulse')
+		return [{ path: 'feed.pulseEveryMin', value: clampWhole(feed.pulseEveryMin + byMin / index, 5, 1440) }];
+	if (index === count - 1)
+		return [stop(clampWhole(window.stopBeforeOffMin - byMin, 0, window.stopBeforeOffMin + room))];
+	const by = clampWhole(byMin, -window.startAfterOnMin, window.stopBeforeOffMin);
+	return [start(window.startAfterOnMin + by), stop(window.stopBeforeOffMin - by)];
+}
+
+/** Minutes since midnight as a clock reads. */
+export const clockOf = (min: number): string => {
+	const m = ((Math.round(min) % 1440) + 1440) % 1440;
+	return `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
+};

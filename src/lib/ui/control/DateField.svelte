@@ -1,0 +1,29 @@
+<script lang="ts">
+	import { valueAt } from '$lib/core/design';
+	import { useSession } from '../workspace/context';
+
+	const { label, path }: { label: string; path: string } = $props();
+	const session = useSession();
+	const uid = $props.id();
+	const value = $derived((valueAt(session.design, path) as string | null) ?? '');
+	const set = (text: string) => session.set(path, text === '' ? null : text, label);
+</script>
+
+<div class="row">
+	<label for={uid}>{label}</label>
+	<input id={uid} type="date" class="field" {value} onchange={(e) => set(e.currentTarget.value)} />
+	{#if value === ''}<button class="quiet" onclick={() => set(session.today)}>Today</button>{/if}
+</div>
+
+<style>
+	.row {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		flex-wrap: wrap;
+		padding: 4px 0;
+	}
+	label {
+		flex: 1;
+	}
+</style>

@@ -1,0 +1,61 @@
+<script lang="ts">
+	import { scaleOf, showNumber, type Kind } from '$lib/core/quantity';
+	import Explain from '../explain/Explain.svelte';
+	import type { Row } from '../explain/words';
+	import { useSession } from '../workspace/context';
+
+	interface Props {
+		label: string;
+		value: number | string | null;
+		kind?: Kind;
+		/** Shown in place of the kind's own unit. */
+		unit?: string;
+		op: string;
+		entry?: { input: unknown; result: unknown };
+		note?: string;
+		rows?: Row[];
+		state?: 'look' | 'stop' | null;
+	}
+	const { label, value, kind = 'count', unit, op, entry, note, rows, state = null }: Props = $props();
+	const session = useSession();
+	const shown = $derived(
+		value === null ? '–' : typeof value === 'string' ? value : showNumber(value, kind, session.units)
+	);
+	const known = $derived(entry ?? firstOf(session.assessment.operations[op]));
+
+	function firstOf(entries: unknown): { input: unknown; result: unknown } | undefined {
+		return (Array.isArray(entries) ? entries[0] : entries) as
+			| { input: unknown; result: unknown }
+			| undefined;
+	}
+</script>
+
+<div class="figure" class:look={state === 'look'} class:stop={state === 'stop'}>
+	<span class="label">{label}</span>
+	<Explain {op} entry={known} title={label} {note} {rows}><b>{shown}</b></Explain>
+	<span class="unit">{unit ?? scaleOf(kind, session.units).unit}</span>
+</div>
+
+<style>
+	.figure {
+		display: grid;
+		grid-template-columns: 1fr auto minmax(54px, max-content);
+		gap: 7px;
+		align-items: baseline;
+		padding: 6px 0;
+		border-top: 1px solid var(--hair);
+	}
+	b {
+		font: 650 15.5px/1.2 var(--head);
+	}
+	.unit {
+		color: var(--soft);
+		font-size: 13px;
+	}
+	.look b {
+		color: var(--caution);
+	}
+	.stop b {
+		color: var(--dry);
+	}
+</style>

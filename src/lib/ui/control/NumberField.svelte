@@ -1,0 +1,121 @@
+<script lang="ts">
+	import { fromShown, scaleOf, showNumber, toShown, type Kind } from '$lib/core/quantity';
+	import { valueAt } from '$lib/core/design';
+	import { useSession } from '../workspace/context';
+	import type { Of } from '../workspace/session.svelte';
+
+	interface Props {
+		label: string;
+		/** Where the number stands in its document. */
+		path: string;
+		of?: Of;
+		kind?: Kind;
+		/** Shown in place of the kind's own unit. */
+		unit?: string;
+		/** Shown = stored × times: a share as percent, say. */
+		times?: number;
+		/** An empty field stands for null, and this is what it then means. */
+		empty?: string;
+		/** Further changes that go with a new value. */
+		and?: (value: number) => { path: string; value: unknown }[];
+	}
+	const { label, path, of = 'design', kind = 'count', unit, times = 1, empty, and }: Props = $props();
+	const session = useSession();
+	const uid = $props.id();
+	const stored = $derived(valueAt(session[of], path) as number | null);
+	const shown = $derived(
+		stored === null ? '' : showNumber(stored * times, kind, session.units).replaceAll(',', '')
+	);
+	const unitText = $derived(unit ?? scaleOf(kind, session.units).unit);
+	const assumed = $derived(session.design.assumed.includes(path));
+	let draft = $state<string | null>(null);
+	let problem = $state<string | null>(null);
+
+	function range(): string {
+		const bounds = session.bounds(path, of);
+		if (!bounds) return 'a number';
+		const at = (n: number) => Number(toShown(n * times, kind, session.units).toPrecision(4));
+		const text = `from ${at(bounds.min)} to ${at(bounds.max)}${unitText ? ` ${unitText}` : ''}`;
+		return bounds.whole && times === 1 ? `a whole number ${text}` : `a number ${text}`;
+	}
+
+	function take(event: Event & { currentTarget: HTMLInputElement }): void {
+		const text = event.currentTarget.value.trim().replace(',', '.');
+		draft = text;
+		if (text === shown) return reset();
+		if (text === '' && empty !== undefined) {
+			problem = session.set(path, null, `${label}: ${empty}`, of);
+			if (!problem) reset();
+			return;
+		}
+		const bounds = session.bounds(path, of);
+		const value = fromShown(Number(text), kind, session.units) / times;
+		const kept = bounds?.whole ? Math.round(value) : Number(value.toPrecision(10));
+		const off = text === '' || !Number.isFinite(value) || (bounds?.whole && Math.abs(kept - value) > 1e-6);
+		if (off || (bounds && (kept < bounds.min || kept > bounds.max))) {
+			problem = `${label} must be ${range()}.`;
+			return;
+		}
+		const changes = [{ path, value: kept }, ...(and?.(kept) ?? [])];
+		problem = of === 'design' ? session.apply(changes, label) : session.applyPlace(changes, label);
+		if (!problem) reset();
+	}
+
+	function reset(): void {
+		draft = null;
+		problem = null;
+	}
+</script>
+
+<div class="row">
+	<label for={uid}>{label}{#if assumed}<em title="Filled in for you; change it or leave it">assumed</em>{/if}</label>
+	<input
+		id={uid}
+		class="field"
+		inputmode="decimal"
+		autocomplete="off"
+		value={draft ?? shown}
+		placeholder={empty}
+		aria-invalid={problem !== null}
+		aria-describedby={problem ? `${uid}-problem` : undefined}
+		onchange={take}
+		onkeydown={(event) => {
+			if (event.key === 'Escape') {
+				reset();
+				event.currentTarget.value = shown;
+			}
+		}}
+	/>
+	<span class="unit">{unitText}</span>
+	{#if problem}<p id="{uid}-problem" role="alert">{problem}</p>{/if}
+</div>
+
+<style>
+	.row {
+		display: grid;
+		grid-template-columns: 1fr 78px minmax(54px, max-content);
+		gap: 7px;
+		align-items: center;
+		padding: 3px 0;
+	}
+	input {
+		text-align: right;
+		font-weight: 600;
+		width: 78px;
+	}
+	em {
+		font-style: normal;
+		font-size: 13px;
+		color: var(--caution);
+		margin-left: 6px;
+	}
+	.unit {
+		color: var(--soft);
+		font-size: 13px;
+	}
+	p {
+		grid-column: 1 / -1;
+		color: var(--dry);
+		font-size: 13.5px;
+	}
+</style>

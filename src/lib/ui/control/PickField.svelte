@@ -1,0 +1,59 @@
+<script lang="ts">
+	import { valueAt } from '$lib/core/design';
+	import { useSession } from '../workspace/context';
+
+	interface Props {
+		label: string;
+		path: string;
+		options: readonly { id: string; name: string }[];
+		/** Further changes that go with a choice. */
+		and?: (id: string) => { path: string; value: unknown }[];
+	}
+	const { label, path, options, and }: Props = $props();
+	const session = useSession();
+	const uid = $props.id();
+	const value = $derived(String(valueAt(session.design, path)));
+	const assumed = $derived(session.design.assumed.includes(path));
+	let problem = $state<string | null>(null);
+</script>
+
+<div class="row">
+	<label for={uid}>{label}{#if assumed}<em title="Filled in for you; change it or leave it">assumed</em>{/if}</label>
+	<select
+		id={uid}
+		class="field"
+		{value}
+		onchange={(event) => {
+			const id = event.currentTarget.value;
+			problem = session.apply([{ path, value: id }, ...(and?.(id) ?? [])], label);
+		}}
+	>
+		{#each options as option (option.id)}
+			<option value={option.id}>{option.name}</option>
+		{/each}
+	</select>
+	{#if problem}<p role="alert">{problem}</p>{/if}
+</div>
+
+<style>
+	.row {
+		display: grid;
+		grid-template-columns: minmax(90px, 0.7fr) 1fr;
+		gap: 8px;
+		align-items: center;
+		padding: 3px 0;
+	}
+	select {
+		width: 100%;
+	}
+	em {
+		font-style: normal;
+		font-size: 13px;
+		color: var(--caution);
+		margin-left: 6px;
+	}
+	p {
+		grid-column: 1 / -1;
+		color: var(--dry);
+	}
+</style>

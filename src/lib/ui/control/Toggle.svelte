@@ -1,0 +1,26 @@
+<script lang="ts">
+	import { valueAt } from '$lib/core/design';
+	import { useSession } from '../workspace/context';
+
+	const { label, path }: { label: string; path: string } = $props();
+	const session = useSession();
+</script>
+
+<label>
+	<input
+		type="checkbox"
+		checked={valueAt(session.design, path) === true}
+		onchange={(event) => session.set(path, event.currentTarget.checked, label)}
+	/>
+	{label}
+</label>
+
+<style>
+	label {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		padding: 3px 0;
+		cursor: pointer;
+	}
+</style>

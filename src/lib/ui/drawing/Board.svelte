@@ -1,0 +1,48 @@
+<script lang="ts">
+	import DayStrip from '../clock/DayStrip.svelte';
+	import { useSession } from '../workspace/context';
+	import Elevation from './Elevation.svelte';
+	import FlowBars from './FlowBars.svelte';
+	import { frameOf } from './frame';
+	import HeadLine from './HeadLine.svelte';
+	import PlanView from './PlanView.svelte';
+
+	const session = useSession();
+	let width = $state(800);
+	let height = $state(560);
+	/** The feed step puts the day where flow and plan else stand. */
+	const feeding = $derived(session.step === 'feed');
+	const STRIP = 176;
+	const drawn = $derived(Math.max(300, feeding ? height - STRIP : height));
+	const frame = $derived(frameOf(session.chain.layout, width, drawn, !feeding));
+	const bottom = $derived(frame.plan ? frame.plan.bottom + 8 : frame.z(0) + 40);
+</script>
+
+<section class="board" bind:clientWidth={width} bind:clientHeight={height} aria-label="Drawing to scale">
+	<svg
+		{width}
+		height={Math.max(drawn, bottom)}
+		viewBox="0 0 {width} {Math.max(drawn, bottom)}"
+		role="group"
+		aria-label="{session.design.name} from the front and from above"
+	>
+		<HeadLine {frame} />
+		<Elevation {frame} />
+		{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
+		{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
+	</svg>
+	{#if feeding}<DayStrip {width} />{/if}
+</section>
+
+<style>
+	.board {
+		min-width: 0;
+		min-height: 0;
+		height: 100%;
+		overflow: hidden auto;
+	}
+	svg {
+		display: block;
+		user-select: none;
+	}
+</style>

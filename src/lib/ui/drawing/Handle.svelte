@@ -1,0 +1,155 @@
+<script lang="ts">
+	/** A grip on a physical thing: dragged with the pointer, nudged with the arrow keys. */
+	interface Props {
+		x: number;
+		y: number;
+		axis: 'x' | 'y';
+		label: string;
+		value: number;
+		min: number;
+		max: number;
+		/** One nudge; with Shift ten. */
+		step: number;
+		/** How much the value rises for a pixel to the right, or up. */
+		perPixel: number;
+		text: string;
+		ondrag: (value: number) => void;
+		onkeep: () => void;
+		ondrop: () => void;
+		onfocus?: () => void;
+	}
+	const {
+		x,
+		y,
+		axis,
+		label,
+		value,
+		min,
+		max,
+		step,
+		perPixel,
+		text,
+		ondrag,
+		onkeep,
+		ondrop,
+		onfocus
+	}: Props = $props();
+
+	let from: { at: number; value: number } | null = $state(null);
+	let keeping: ReturnType<typeof setTimeout> | undefined;
+	let touched = false;
+
+	const fit = (v: number) => Math.min(max, Math.max(min, Math.round(v / step) * step));
+	const at = (event: PointerEvent) => (axis === 'x' ? event.clientX : -event.clientY);
+
+	function down(event: PointerEvent & { currentTarget: SVGGElement }): void {
+		event.currentTarget.setPointerCapture(event.pointerId);
+		event.currentTarget.focus();
+		from = { at: at(event), value };
+		touched = false;
+		event.preventDefault();
+	}
+	function move(event: PointerEvent): void {
+		if (!from) return;
+		touched = true;
+		ondrag(fit(from.value + (at(event) - from.at) * perPixel));
+	}
+	function up(): void {
+		if (!from) return;
+		from = null;
+		if (touched) onkeep();
+	}
+	const STEPS: Record<string, number> = {
+		ArrowUp: 1,
+		ArrowRight: 1,
+		ArrowDown: -1,
+		ArrowLeft: -1,
+		PageUp: 10,
+		PageDown: -10
+	};
+	function key(event: KeyboardEvent): void {
+		if (event.key === 'Escape' && from) {
+			from = null;
+			ondrop();
+			return;
+		}
+		const by = STEPS[event.key];
+		const target =
+			event.key === 'Home' ? min : event.key === 'End' ? max : by === undefined ? undefined : value + by * step * (event.shiftKey ? 10 : 1);
+		if (target === undefined) return;
+		event.preventDefault();
+		event.stopPropagation();
+		ondrag(fit(target));
+		// a run of nudges is one undo step
+		clearTimeout(keeping);
+		keeping = setTimeout(onkeep, 500);
+	}
+</script>
+
+<g
+	role="slider"
+	tabindex="0"
+	aria-label={label}
+	aria-valuenow={value}
+	aria-valuemin={min}
+	aria-valuemax={max}
+	aria-valuetext={text}
+	aria-orientation={axis === 'x' ? 'horizontal' : 'vertical'}
+	class="handle {axis}"
+	class:dragging={from !== null}
+	onpointerdown={down}
+	onpointermove={move}
+	onpointerup={up}
+	onpointercancel={() => {
+		from = null;
+		ondrop();
+	}}
+	onkeydown={key}
+	{onfocus}
+	onblur={() => {
+		if (!keeping) return;
+		clearTimeout(keeping);
+		keeping = undefined;
+		onkeep();
+	}}
+>
+	<title>{label}: {text}. Drag, or use the arrow keys.</title>
+	<rect class="touch" x={x - 20} y={y - 20} width="40" height="40" />
+	<rect class="grip" x={x - 8} y={y - 8} width="16" height="16" rx="3" />
+	{#if axis === 'y'}
+		<path d="M{x - 4} {y - 2} h8 M{x - 4} {y + 2} h8" />
+	{:else}
+		<path d="M{x - 2} {y - 4} v8 M{x + 2} {y - 4} v8" />
+	{/if}
+</g>
+
+<style>
+	.handle {
+		touch-action: none;
+		outline: none;
+	}
+	.handle.y {
+		cursor: ns-resize;
+	}
+	.handle.x {
+		cursor: ew-resize;
+	}
+	.touch {
+		fill: transparent;
+	}
+	.grip {
+		fill: var(--sheet);
+		stroke: var(--ink);
+		stroke-width: 1.4;
+	}
+	path {
+		stroke: var(--ink);
+		stroke-width: 1.4;
+		fill: none;
+	}
+	.handle:focus-visible .grip,
+	.dragging .grip {
+		stroke: var(--supply);
+		stroke-width: 3;
+	}
+</style>

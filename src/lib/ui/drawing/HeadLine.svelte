@@ -1,0 +1,89 @@
+<script lang="ts">
+	import { toShown } from '$lib/core/quantity';
+	import { useSession } from '../workspace/context';
+	import { polygon, type Frame } from './frame';
+
+	const { frame }: { frame: Frame } = $props();
+	const session = useSession();
+	/** Pressure left at each stake of the row in front, in the order of the drawing. */
+	const points = $derived.by(() => {
+		const { layout, path } = session.chain;
+		const pressure = new Map(path.result.nodes.map((node) => [node.id, node.pressureM]));
+		const chosen = layout.containers.find(
+			(c) => c.id === session.selected || c.siteIds.includes(session.selected ?? '')
+		);
+		const row = chosen?.row ?? 0;
+		const inRow = new Set(layout.containers.filter((c) => c.row === row).map((c) => c.id));
+		return layout.emissions
+			.filter((e) => inRow.has(e.containerId))
+			.map((e) => ({ xM: e.xM, leftM: pressure.get(e.nodeId) ?? 0 }))
+			.sort((a, b) => a.xM - b.xM);
+	});
+	const most = $derived(Math.max(0.05, ...points.map((p) => p.leftM)) * 1.15);
+	const least = $derived(Math.min(0, ...points.map((p) => p.leftM)));
+	const y = (m: number) =>
+		frame.head.bottom - ((m - least) / (most - least)) * (frame.head.bottom - frame.head.top);
+	const labelled = $derived(
+		[...new Set([0, Math.floor((points.length - 1) / 2), points.length - 1])]
+			.map((i) => points[i])
+			.filter((p) => p !== undefined)
+	);
+	const unit = $derived(session.units.system === 'us' ? 'ft' : 'm');
+	const label = (m: number) => toShown(m, 'head', session.units).toFixed(2);
+</script>
+
+<g>
+	<text class="title" x={frame.small ? 4 : frame.left - 34} y={frame.head.top - 10}>Head left at the stakes, {unit}</text>
+	{#if points.length > 0}
+		<polygon
+			class="area"
+			points={polygon([
+				[frame.x(points[0]!.xM), y(0)],
+				...points.map((p): [number, number] => [frame.x(p.xM), y(p.leftM)]),
+				[frame.x(points.at(-1)!.xM), y(0)]
+			])}
+		/>
+		<line class="zero" x1={frame.left} x2={frame.right} y1={y(0)} y2={y(0)} />
+		<polyline class="line" points={polygon(points.map((p) => [frame.x(p.xM), y(p.leftM)]))} />
+		{#each labelled as p (p.xM)}
+			<circle cx={frame.x(p.xM)} cy={y(p.leftM)} r="2.6" class:dry={p.leftM <= 0} />
+			<text class="value" class:dry={p.leftM <= 0} x={frame.x(p.xM)} y={y(Math.max(0, p.leftM)) - 7}>{label(p.leftM)}</text>
+		{/each}
+	{/if}
+</g>
+
+<style>
+	.area {
+		fill: var(--water);
+		opacity: 0.55;
+	}
+	.line {
+		fill: none;
+		stroke: var(--supply);
+		stroke-width: 2;
+	}
+	.zero {
+		stroke: var(--hair);
+	}
+	circle {
+		fill: var(--supply);
+	}
+	circle.dry {
+		fill: var(--dry);
+	}
+	text {
+		font-size: 12px;
+		fill: var(--soft);
+	}
+	.value {
+		fill: var(--supply);
+		text-anchor: middle;
+		font-weight: 600;
+		paint-order: stroke;
+		stroke: var(--ground);
+		stroke-width: 3px;
+	}
+	.value.dry {
+		fill: var(--dry);
+	}
+</style>

@@ -1,0 +1,41 @@
+<script lang="ts">
+	import { toShown, fromShown } from '$lib/core/quantity';
+	import { useSession } from '../workspace/context';
+	import type { Frame } from './frame';
+
+	const { frame }: { frame: Frame } = $props();
+	const session = useSession();
+	const x = $derived(frame.left - (frame.small ? 8 : 34));
+	/** Ticks at round figures of the grower's unit: tenths of a metre, or half feet. */
+	const ticks = $derived.by(() => {
+		const us = session.units.system === 'us';
+		const every = us ? 0.5 : 0.1;
+		const major = us ? 2 : 5;
+		const top = toShown(frame.topM, 'span', session.units);
+		return Array.from({ length: Math.floor(top / every) + 1 }, (_, i) => ({
+			y: frame.z(fromShown(i * every, 'span', session.units)),
+			major: i % major === 0,
+			label: us ? `${i * every}` : (i * every).toFixed(1)
+		}));
+	});
+</script>
+
+<g class="ruler" aria-hidden="true">
+	<line x1={x} x2={x} y1={frame.z(0)} y2={ticks.at(-1)?.y} />
+	{#each ticks as tick, i (i)}
+		<line x1={x - (tick.major ? 9 : 4)} x2={x} y1={tick.y} y2={tick.y} />
+		{#if tick.major}<text x={x - 13} y={tick.y + 4}>{tick.label}</text>{/if}
+	{/each}
+</g>
+
+<style>
+	line {
+		stroke: var(--soft);
+		stroke-width: 1;
+	}
+	text {
+		fill: var(--soft);
+		font-size: 12px;
+		text-anchor: end;
+	}
+</style>

@@ -1,0 +1,164 @@
+<script lang="ts">
+	import { brimLitresOf, brimMmOf, tankShapeOf } from '$lib/core/layout';
+	import { heightAt, litresAt, pick, shapeHeightMm } from '$lib/core/shelf';
+	import { useSession } from '../workspace/context';
+	import { polygon, type Frame } from './frame';
+	import Handle from './Handle.svelte';
+
+	const { frame }: { frame: Frame } = $props();
+	const session = useSession();
+	const tank = $derived(session.chain.layout.tank);
+	const shape = $derived(tankShapeOf(session.design, session.chain.shelf));
+	const height = $derived(shapeHeightMm(shape));
+	const brim = $derived(brimMmOf(session.design, session.chain.shelf));
+	const fullL = $derived(brimLitresOf(session.design, session.chain.shelf));
+	const centre = $derived(frame.x(tank.xM + tank.lengthM / 2));
+	const half = (mm: number) =>
+		((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (mm / height)) / 2) * frame.scale;
+	const at = (mm: number) => frame.z(tank.floorM + mm / 1000);
+	const now = $derived(heightAt(shape, Math.min(fullL, session.design.water.nowL)));
+	const highest = $derived((session.chain.drainBack.highestM - tank.floorM) * 1000);
+	const marks = $derived([
+		{ mm: brim, text: `full ${session.say(fullL, 'volume')}` },
+		{
+			mm: heightAt(shape, session.chain.tank.pumpMinimumL),
+			text: `pump ${session.say(session.chain.tank.pumpMinimumL, 'volume')}`
+		}
+	]);
+	const pumpX = $derived(frame.x(session.chain.layout.pump.xM));
+	const pumpHeight = $derived(
+		session.design.source.kind === 'pump'
+			? pick(session.chain.shelf.pumps, session.design.source.partId).heightMm
+			: 0
+	);
+	const handleX = $derived(centre + half(now));
+
+	function drag(mm: number): void {
+		const litres = Math.round(litresAt(shape, mm) * 2) / 2;
+		session.preview([{ path: 'water.nowL', value: Math.min(fullL, litres) }]);
+	}
+</script>
+
+<g>
+	<polygon
+		class="water"
+		points={polygon([
+			[centre - half(0), at(0)],
+			[centre - half(now), at(now)],
+			[centre + half(now), at(now)],
+			[centre + half(0), at(0)]
+		])}
+	/>
+	<line
+		class="back"
+		x1={centre - half(highest)}
+		x2={centre + half(highest)}
+		y1={at(highest)}
+		y2={at(highest)}
+	/>
+	<line class="level" x1={centre - half(now)} x2={centre + half(now)} y1={at(now)} y2={at(now)} />
+	<polyline
+		class="wall"
+		class:selected={session.selected === 'tank'}
+		points={polygon([
+			[centre - half(height), at(height)],
+			[centre - half(0), at(0)],
+			[centre + half(0), at(0)],
+			[centre + half(height), at(height)]
+		])}
+	/>
+	<!-- the tank itself can be chosen with the pointer; by keyboard its water level stands for it -->
+	<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+	<rect
+		class="hit"
+		x={centre - half(height)}
+		y={at(height)}
+		width={2 * half(height)}
+		height={at(0) - at(height)}
+		onclick={() => {
+			session.selected = 'tank';
+			session.step = 'tank';
+		}}
+	/>
+	{#if pumpHeight > 0}
+		<rect
+			class="pump"
+			class:selected={session.selected === 'pump'}
+			x={pumpX - 10}
+			y={at(pumpHeight)}
+			width="20"
+			height={at(0) - at(pumpHeight) - 1}
+			rx="2"
+		/>
+	{/if}
+	{#if !frame.small}
+		{#each marks as mark (mark.text)}
+			<line class="mark" x1={centre + half(mark.mm) - 12} x2={centre + half(mark.mm)} y1={at(mark.mm)} y2={at(mark.mm)} />
+			<text x={centre + half(mark.mm) - 15} y={at(mark.mm) + (mark.mm === brim ? 13 : 4)}>{mark.text}</text>
+		{/each}
+	{/if}
+	<text class="now" x={centre + half(now) - 14} y={at(now) - 6}>{session.say(session.design.water.nowL, 'volume')}</text>
+	<Handle
+		x={handleX}
+		y={at(now)}
+		axis="y"
+		label="Water level in the tank"
+		value={Math.round(now)}
+		min={0}
+		max={Math.floor(brim)}
+		step={1}
+		perPixel={1000 / frame.scale}
+		text={session.say(session.design.water.nowL, 'volume')}
+		ondrag={drag}
+		onkeep={() => session.commit('water level')}
+		ondrop={() => session.revert()}
+		onfocus={() => (session.selected = 'tank')}
+	/>
+</g>
+
+<style>
+	.water {
+		fill: var(--water);
+	}
+	.level {
+		stroke: var(--water-line);
+		stroke-width: 1.6;
+	}
+	.back {
+		stroke: var(--return);
+		stroke-width: 1.2;
+		stroke-dasharray: 4 3;
+	}
+	.wall {
+		fill: none;
+		stroke: var(--ink);
+		stroke-width: 2.4;
+	}
+	.selected {
+		stroke: var(--supply);
+		stroke-width: 3.4;
+	}
+	.hit {
+		fill: transparent;
+		cursor: pointer;
+	}
+	.pump {
+		fill: var(--ink);
+		pointer-events: none;
+	}
+	.mark {
+		stroke: var(--soft);
+		stroke-width: 1;
+	}
+	text {
+		font-size: 11.5px;
+		fill: var(--soft);
+		text-anchor: end;
+		pointer-events: none;
+	}
+	.now {
+		fill: var(--ink);
+		font-weight: 600;
+		font-size: 12.5px;
+	}
+</style>

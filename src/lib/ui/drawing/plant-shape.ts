@@ -1,0 +1,66 @@
+import type { Crop } from '$lib/core/shelf';
+
+/** A leaf as an ellipse: centre, half axes, turn; in units of the plant's spread and height. */
+export interface Leaf {
+	cx: number;
+	cy: number;
+	rx: number;
+	ry: number;
+	turn: number;
+}
+
+/** Leaves of a plant seen from the front, root at (0, 0), y up, for a spread and height in pixels. */
+export function leavesOf(habit: Crop['habit'], spread: number, height: number, seed: number): Leaf[] {
+	const w = spread / 2;
+	const sway = (i: number) => Math.sin(seed * 2.4 + i * 1.9);
+	switch (habit) {
+		case 'climber': {
+			const count = Math.max(2, Math.round(height / Math.max(14, spread * 0.26)));
+			return Array.from({ length: count }, (_, i) => {
+				const side = i % 2 === 0 ? -1 : 1;
+				return {
+					cx: side * w * 0.42 + sway(i),
+					cy: ((i + 0.5) / count) * height,
+					rx: w * 0.42,
+					ry: w * 0.23,
+					turn: side * -14 + 6 * sway(i)
+				};
+			});
+		}
+		case 'bush':
+			return Array.from({ length: 9 }, (_, i) => {
+				const ring = i % 3;
+				const level = Math.floor(i / 3);
+				return {
+					cx: (ring - 1) * w * (0.62 - level * 0.12) + sway(i) * 1.5,
+					cy: height * (0.34 + level * 0.26) + (ring === 1 ? height * 0.06 : 0),
+					rx: w * 0.36,
+					ry: Math.max(4, height * 0.13),
+					turn: (ring - 1) * 24
+				};
+			});
+		case 'trailing':
+			return Array.from({ length: 7 }, (_, i) => {
+				const t = (i - 3) / 3;
+				return {
+					cx: t * w * 0.8,
+					cy: height * 0.5 - Math.abs(t) * height * 0.55,
+					rx: w * 0.25,
+					ry: height * 0.2,
+					turn: t * 50
+				};
+			});
+		case 'rosette':
+			return Array.from({ length: 7 }, (_, i) => {
+				const angle = ((i - 3) / 3) * 68;
+				const rad = (angle * Math.PI) / 180;
+				return {
+					cx: Math.sin(rad) * w * 0.55,
+					cy: Math.cos(rad) * height * 0.5,
+					rx: w * 0.17,
+					ry: height * 0.48,
+					turn: angle
+				};
+			});
+	}
+}

@@ -1,0 +1,101 @@
+<script lang="ts">
+	import { Popover } from 'bits-ui';
+	import type { Snippet } from 'svelte';
+	import { rowsOf, WORDS, type Row } from './words';
+
+	interface Props {
+		/** Which operation made the figure, and what went in and came out. */
+		op: string;
+		entry: { input: unknown; result: unknown } | undefined;
+		title: string;
+		/** More words for this very figure. */
+		note?: string;
+		rows?: Row[];
+		children: Snippet;
+	}
+	const { op, entry, title, note, rows, children }: Props = $props();
+	const known = $derived(WORDS[op]);
+</script>
+
+<Popover.Root>
+	<Popover.Trigger class="explain-mark" aria-label="Explain {title}">
+		{@render children()}
+	</Popover.Trigger>
+	<Popover.Portal>
+		<Popover.Content class="explain-sheet" side="left" sideOffset={10} collisionPadding={12}>
+			<h3>{title}</h3>
+			{#if note}<p>{note}</p>{/if}
+			<p>{known?.words}</p>
+			<dl>
+				{#each rows ?? rowsOf(entry?.input) as row, i (i)}
+					<dt>{row.name}</dt>
+					<dd>{row.value}</dd>
+				{/each}
+			</dl>
+			{#if entry}
+				<p class="gives">gives</p>
+				<dl>
+					{#each rowsOf(entry.result, 5) as row, i (i)}
+						<dt>{row.name}</dt>
+						<dd>{row.value}</dd>
+					{/each}
+				</dl>
+			{/if}
+			<p class="source">{known?.source}. Operation <code>{op}</code>, core units.</p>
+		</Popover.Content>
+	</Popover.Portal>
+</Popover.Root>
+
+<style>
+	:global(.explain-mark) {
+		background: none;
+		border: 0;
+		padding: 0;
+		font: inherit;
+		color: inherit;
+		cursor: help;
+		text-decoration: underline dotted var(--soft) 1px;
+		text-underline-offset: 4px;
+	}
+	:global(.explain-sheet) {
+		z-index: 30;
+		width: min(340px, calc(100vw - 24px));
+		max-height: min(480px, 80vh);
+		overflow: auto;
+		background: var(--sheet);
+		border: 1px solid var(--ink);
+		border-radius: 3px;
+		padding: 14px 16px;
+		font-size: 13.5px;
+	}
+	h3 {
+		font-size: 16px;
+	}
+	p {
+		margin-top: 6px;
+	}
+	dl {
+		display: grid;
+		grid-template-columns: 1fr auto;
+		margin: 8px 0 0;
+		gap: 2px 12px;
+	}
+	dt {
+		color: var(--soft);
+	}
+	dd {
+		margin: 0;
+		text-align: right;
+		font-weight: 600;
+	}
+	.gives {
+		color: var(--soft);
+	}
+	.source {
+		color: var(--soft);
+		border-top: 1px solid var(--hair);
+		padding-top: 6px;
+		margin-top: 10px;
+		font-size: 13px;
+	}
+</style>

@@ -1,0 +1,74 @@
+<script lang="ts">
+	import type { Design, Place } from '$lib/core/design';
+	import { Chain, findingsOf } from '$lib/core/review';
+	import { BUILT_IN_SHELF } from '$lib/core/shelf';
+	import Miniature from '../drawing/Miniature.svelte';
+	import StateMark from '../workspace/StateMark.svelte';
+
+	interface Props {
+		id: string;
+		design: Design;
+		place: Place;
+		ondelete: (id: string) => void;
+	}
+	const { id, design, place, ondelete }: Props = $props();
+	const chain = $derived(new Chain(design, place, BUILT_IN_SHELF));
+	const finding = $derived(findingsOf(chain)[0]);
+	const state = $derived(!finding || finding.severity === 'caution' ? 'fine' : finding.severity);
+	const sentence = $derived(finding ? `${finding.message.split(/(?<=[.:]) /)[0]?.replace(/:$/, '.')}` : 'Nothing stands against it.');
+</script>
+
+<article>
+	<a href="/systems/{id}" aria-label="Open {design.name}"><Miniature {design} {place} perMetre={104} /></a>
+	<div class="shelf"></div>
+	<div class="words">
+		<h3><a href="/systems/{id}">{design.name}</a></h3>
+		<p class="soft">{chain.area.name} · {chain.layout.containers.length} buckets · {chain.thirst.bySite.size} plants</p>
+		<p class="finding"><StateMark {state} /> <span>{sentence}</span></p>
+		<button class="quiet" onclick={() => ondelete(id)}>Delete</button>
+	</div>
+</article>
+
+<style>
+	article {
+		display: flex;
+		flex-direction: column;
+		justify-content: flex-end;
+		min-width: 0;
+	}
+	a {
+		text-decoration: none;
+		display: block;
+	}
+	.shelf {
+		height: 5px;
+		background: var(--ink);
+		margin: 0 -24px;
+	}
+	h3 {
+		font-size: 18px;
+	}
+	h3 a:hover {
+		text-decoration: underline;
+	}
+	.words {
+		padding: 12px 0 0;
+		max-width: 420px;
+		display: grid;
+		gap: 4px;
+		justify-items: start;
+		grid-template-rows: auto auto minmax(62px, auto) auto;
+	}
+	.finding {
+		display: flex;
+		gap: 8px;
+	}
+	.finding :global(svg) {
+		flex: none;
+		margin-top: 4px;
+	}
+	.quiet {
+		margin-left: -6px;
+		font-size: 13.5px;
+	}
+</style>

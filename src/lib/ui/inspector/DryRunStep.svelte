@@ -1,0 +1,85 @@
+<script lang="ts">
+	import { fromShown, toShown } from '$lib/core/quantity';
+	import Big from './Big.svelte';
+	import DateField from '../control/DateField.svelte';
+	import { useSession } from '../workspace/context';
+
+	/** Half a minute at each stake with a jug: long enough to read, short enough to do fourteen times. */
+	const SECONDS = 30;
+	const session = useSession();
+	const chain = $derived(session.chain);
+	const caught = $derived(session.design.diary.caughtMl);
+	const rows = $derived(
+		chain.layout.emissions.map((e) => {
+			const expectedL = ((chain.path.outletLph.get(e.nodeId) ?? 0) * SECONDS) / 3600;
+			const ml = caught[e.id];
+			const off = ml === undefined || expectedL === 0 ? null : ml / 1000 / expectedL - 1;
+			return { e, expectedL, ml, off };
+		})
+	);
+	const done = $derived(rows.filter((r) => r.ml !== undefined).length);
+	let problem = $state<string | null>(null);
+
+	function catchIt(id: string, text: string): void {
+		const next = { ...caught };
+		if (text.trim() === '') delete next[id];
+		else next[id] = Math.round(fromShown(Number(text.replace(',', '.')), 'dose', session.units) * 1e4) / 10;
+		problem = session.set('diary.caughtMl', next, 'caught in the dry run');
+		if (problem) problem = `The jug must be a number from 0 to ${session.say(100, 'dose')}.`;
+	}
+	const CHECKS = ['Plain water, no feed. Swarf rinsed out of every pipe you cut.', 'Every line end capped, every joint dry to the hand.', 'Bench fall checked with the level, towards the tank.', 'Air bled from the rows; each valve opened and shut once.', 'Pump stopped: all that comes back stays under the brim.'];
+</script>
+
+<p class="soft">With plain water, before anything is planted. Catch each stake for {SECONDS} seconds.</p>
+<Big figure="{done} of {rows.length}" against="stakes caught" />
+<ul>{#each CHECKS as check (check)}<li>{check}</li>{/each}</ul>
+<table>
+	<thead><tr><th scope="col">Stake</th><th scope="col">Should give</th><th scope="col">Caught, {session.units.system === 'us' ? 'fl oz' : 'mL'}</th><th scope="col"></th></tr></thead>
+	<tbody>
+		{#each rows as { e, expectedL, ml, off } (e.id)}
+			<tr>
+				<th scope="row">{e.label}</th>
+				<td>{session.say(expectedL, 'dose')}</td>
+				<td><input class="field" inputmode="decimal" aria-label="Caught at {e.label}" value={ml === undefined ? '' : Number(toShown(ml / 1000, 'dose', session.units).toFixed(1))} onchange={(ev) => catchIt(e.id, ev.currentTarget.value)} /></td>
+				<td class:off={off !== null && Math.abs(off) > 0.25}>{off === null ? '' : Math.abs(off) <= 0.25 ? 'fine' : off < 0 ? 'clogged?' : 'loose?'}</td>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
+<DateField label="Dry run done on" path="diary.dryRunOn" />
+
+<style>
+	ul {
+		margin: 4px 0 10px;
+		padding-left: 18px;
+	}
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		margin-bottom: 8px;
+	}
+	th {
+		text-align: left;
+		font-weight: 400;
+		color: var(--soft);
+		font-size: 13px;
+	}
+	th[scope='row'] {
+		color: var(--ink);
+		font-weight: 600;
+		font-size: 14.5px;
+	}
+	td,
+	th {
+		padding: 2px 0;
+	}
+	input {
+		width: 74px;
+		text-align: right;
+	}
+	.off,
+	.problem {
+		color: var(--dry);
+	}
+</style>

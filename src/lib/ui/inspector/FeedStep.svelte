@@ -1,0 +1,113 @@
+<script lang="ts">
+	import { feedPlan } from '$lib/core/feeding';
+	import type { School } from '$lib/core/design';
+	import { feedInput } from '$lib/core/review';
+	import { pick } from '$lib/core/shelf';
+	import NumberField from '../control/NumberField.svelte';
+	import Figure from '../control/Figure.svelte';
+	import { clockOf } from '../clock/day-drag';
+	import Big from './Big.svelte';
+	import { useSession } from '../workspace/context';
+
+	const session = useSession();
+	const chain = $derived(session.chain);
+	const feed = $derived(chain.feed);
+	const settings = $derived(session.design.feed);
+	const label = (id: string) => chain.layout.sites.find((s) => s.id === id)?.label ?? id;
+	const medium = $derived(pick(chain.shelf.media, session.design.stands[0]!.mediumId));
+	/** Coarse media let go of water fast and like short pulses; fine ones hold it and like to drain between soaks. */
+	const advised = $derived<School>(medium.availableFraction < 0.12 ? 'pulse' : 'soak');
+	const SCHOOLS: { id: School; name: string; words: string }[] = [
+		{ id: 'soak', name: 'A few long soaks', words: 'as often as the thirstiest needs, no more' },
+		{ id: 'pulse', name: 'Many short pulses', words: 'through the day, some by night' },
+		{ id: 'repeat', name: 'A repeat without a clock', words: 'round the clock, day and night' },
+		{ id: 'continuous', name: 'A steady trickle', words: 'the pump never stops' }
+	];
+	const plans = $derived(
+		SCHOOLS.map((school) => {
+			const input = feedInput(chain, { ...settings, school: school.id });
+			try {
+				return { ...school, plan: input && feedPlan(input) };
+			} catch {
+				return { ...school, plan: null };
+			}
+		})
+	);
+	const night = $derived(feed?.plan.nightEvents ?? 0);
+</script>
+
+{#if feed}
+	<p class="soft">
+		{label(feed.plan.frequencySetBy)} sets how often: it uses up its share of the medium first. {label(feed.plan.durationSetBy)} sets how long.
+	</p>
+	<Big
+		figure={settings.school === 'continuous' ? 'all day' : `${feed.plan.events.length} × ${feed.onMin} min`}
+		against={settings.school === 'continuous' ? '' : `${night > 0 ? `${night} by night, ` : ''}first at ${clockOf(feed.plan.events.find((e) => !e.night)?.startMin ?? 0)}`}
+	/>
+{:else}
+	<p class="soft">No plan can be made: nothing planted gets water, or the feeding window is closed.</p>
+{/if}
+<fieldset>
+	<legend class="visually-hidden">How to feed</legend>
+	{#each plans as { id, name, words, plan } (id)}
+		<label class:on={settings.school === id}>
+			<input type="radio" name="school" checked={settings.school === id} onchange={() => session.set('feed.school', id, name)} />
+			<span><b>{name}</b>{#if id === advised}<em>suits {medium.name.toLowerCase()}</em>{/if}<small>{words}</small></span>
+			<span class="sum">{plan ? `${plan.events.length} × ${plan.onMin} min` : 'no plan'}</span>
+		</label>
+	{/each}
+</fieldset>
+{#if settings.school !== 'continuous'}
+	<NumberField label="Set on your timer" path="feed.setMin" unit="min" empty="as planned" />
+	{#if settings.school === 'soak'}<NumberField label="Soaks a day" path="feed.soakPerDay" empty="as needed" />{/if}
+	{#if settings.school === 'pulse'}<NumberField label="A pulse every" path="feed.pulseEveryMin" unit="min" />{/if}
+	{#if settings.school === 'repeat'}<NumberField label="A feed every" path="feed.repeatEveryMin" unit="min" />{/if}
+{/if}
+<NumberField label="Used up before a feed, at most" path="feed.allowedDepletion" times={100} unit="%" />
+<NumberField label="Let drain" path="feed.drainFraction" times={100} unit="%" />
+<NumberField label="Timer holds" path="feed.timer.slotsPerDay" unit="a day" />
+<NumberField label="Timer's step" path="feed.timer.resolutionMin" unit="min" />
+<NumberField label="Light begins" path="feed.lights.onMin" unit="min past 0" />
+<NumberField label="Light lasts" path="feed.lights.durationMin" unit="min" />
+{#if feed}
+	<Figure label="Pump runs" value={settings.school === 'continuous' ? 1440 : feed.onMin * feed.plan.events.length} unit="min a day" op="feed-plan" />
+	<Figure label="Least feeds by day" value={feed.plan.leastDayEvents} unit="a day" op="feed-plan" note="Set by {label(feed.plan.frequencySetBy)}." />
+	<Figure label="Planned length" value={feed.plan.onMin} kind="minutes" op="feed-plan" note="Set by {label(feed.plan.durationSetBy)}, whose water takes longest." />
+{/if}
+
+<style>
+	fieldset {
+		border: 0;
+		padding: 0;
+		margin: 6px 0 10px;
+	}
+	label {
+		display: grid;
+		grid-template-columns: auto 1fr auto;
+		gap: 10px;
+		align-items: baseline;
+		padding: 5px 0;
+		border-top: 1px solid var(--hair);
+		cursor: pointer;
+	}
+	label.on b {
+		text-decoration: underline;
+		text-underline-offset: 3px;
+	}
+	small {
+		display: block;
+		color: var(--soft);
+		font-size: 13px;
+	}
+	em {
+		font-style: normal;
+		font-size: 13px;
+		color: var(--growth);
+		margin-left: 7px;
+	}
+	.sum {
+		color: var(--soft);
+		font-size: 13.5px;
+		white-space: nowrap;
+	}
+</style>

@@ -1,0 +1,86 @@
+<script lang="ts">
+	import { partsOf } from '$lib/core/build';
+	import NumberField from '../control/NumberField.svelte';
+	import PickField from '../control/PickField.svelte';
+	import Figure from '../control/Figure.svelte';
+	import Toggle from '../control/Toggle.svelte';
+	import { useSession } from '../workspace/context';
+	import Big from './Big.svelte';
+
+	const session = useSession();
+	const shelf = $derived(session.chain.shelf);
+	const even = $derived(session.chain.path.result.uniformity);
+	const feed = $derived(shelf.tubes.filter((tube) => tube.use === 'feed'));
+	const back = $derived(shelf.tubes.filter((tube) => tube.use === 'return'));
+	const stand = $derived(session.design.stands[0]!);
+	const parts = $derived(partsOf(session.design, session.chain.layout, shelf));
+	const rowLoss = $derived.by(() => {
+		const runs = new Set(session.chain.layout.runs.filter((r) => r.role === 'row').map((r) => r.id));
+		return session.chain.path.result.links.filter((l) => runs.has(l.id)).reduce((a, l) => a + l.lossM, 0);
+	});
+	function shut(row: number, open: boolean): void {
+		const rows = open ? stand.shutRows.filter((r) => r !== row) : [...stand.shutRows, row];
+		session.set('stands.0.shutRows', rows, 'row valve');
+	}
+</script>
+
+<p class="soft">The lowest quarter of the stakes gets {Math.round(even.lowQuarterPercent)} % of the mean. Supply is drawn solid, return dashed.</p>
+<Big figure="{Math.round(even.variationPercent)} %" against="between the wettest and the driest stake" />
+<h3>To the plants</h3>
+<PickField label="Main" path="lines.mainTubeId" options={feed} />
+<PickField label="Rows" path="stands.0.rowTubeId" options={feed} />
+<PickField label="Emitter" path="stands.0.emitterId" options={shelf.emitters} />
+<NumberField label="Emitters a bucket" path="stands.0.emittersPerBucket" />
+<NumberField label="Stake tube, each" path="stands.0.stakeTubeMm" kind="size" />
+<NumberField label="Rows fall back to the tank" path="stands.0.feedFallPercent" kind="percent" />
+<Toggle label="Screen filter after the pump" path="lines.filter" />
+<Toggle label="Check valve: lines stay full" path="lines.checkValve" />
+{#each Array.from({ length: stand.rows }, (_, i) => i) as row (row)}
+	<label class="valve"><input type="checkbox" checked={!stand.shutRows.includes(row)} onchange={(e) => shut(row, e.currentTarget.checked)} /> Valve of row {String.fromCharCode(65 + row)} open</label>
+{/each}
+<Figure label="Evenness, lowest quarter" value={even.lowQuarterPercent} kind="percent" op="network" rows={[]} />
+<Figure label="Evenness, Christiansen" value={even.christiansenPercent} kind="percent" op="network" rows={[]} />
+<Figure label="Lost along the rows" value={rowLoss} kind="head" op="network" rows={[]} />
+<h3>And back</h3>
+<PickField label="Return" path="stands.0.returnTubeId" options={back} />
+<PickField label="Elbow" path="stands.0.elbowId" options={shelf.elbows} />
+<PickField label="Returns" path="stands.0.returns" options={[{ id: 'each-row', name: 'one a row' }, { id: 'shared', name: 'one between the rows' }]} />
+<NumberField label="Return under the bench top" path="stands.0.returnDropMm" kind="size" />
+{#each session.chain.returns as state (state.run.id)}
+	<Figure
+		label="{state.run.name[0]?.toUpperCase()}{state.run.name.slice(1)}, how full"
+		value={state.result ? state.result.depthRatio * 100 : null}
+		kind="percent"
+		op="drain"
+		entry={{ input: state.input, result: state.result }}
+		note={state.why ?? undefined}
+		state={!state.result ? 'stop' : state.result.depthRatio > 0.5 ? 'look' : null}
+	/>
+{/each}
+<h3>To buy and cut</h3>
+<ul>
+	{#each parts as part (part.id)}
+		<li><span>{part.name}</span> <b>{part.lengthM === null ? `${part.count} ×` : session.say(part.lengthM, 'span')}</b></li>
+	{/each}
+</ul>
+
+<style>
+	.valve {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		padding: 3px 0;
+	}
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		gap: 10px;
+		border-top: 1px solid var(--hair);
+		padding: 5px 0;
+	}
+</style>

@@ -1,0 +1,58 @@
+<script lang="ts">
+	import { dayOf } from '$lib/core/review';
+	import { addDays, format, parseISO } from 'date-fns';
+	import Big from './Big.svelte';
+	import DateField from '../control/DateField.svelte';
+	import { useSession } from '../workspace/context';
+
+	const session = useSession();
+	const on = $derived(session.design.diary.plantOutOn);
+	const crops = $derived([...new Map(session.chain.thirst.crops.map((c) => [c.crop.id, c.crop])).values()]);
+	const shift = (days: number) => (on ? dayOf(format(addDays(parseISO(on), days), 'yyyy-MM-dd')) : '');
+</script>
+
+<p class="soft">Move a plant when its roots come through the cube and it has two true leaves; the days are only a middle.</p>
+<Big figure={on ? dayOf(on) : 'no date yet'} against={on ? 'into the buckets' : ''} />
+<DateField label="Planted out on" path="diary.plantOutOn" />
+<p class="note">First fill at part strength for young plants: set their stage under Plants and the mix follows. Water from above by hand for the first days.</p>
+<table>
+	<thead><tr><th scope="col">Crop</th><th scope="col">Sow, about</th><th scope="col">First picking, about</th></tr></thead>
+	<tbody>
+		{#each crops as crop (crop.id)}
+			<tr>
+				<th scope="row">{crop.name}</th>
+				<td>{crop.propagationDays === null ? '–' : on ? `${shift(-Math.round(crop.propagationDays * 1.4))} to ${shift(-Math.round(crop.propagationDays * 0.6))}` : `${Math.round(crop.propagationDays * 0.6)}–${Math.round(crop.propagationDays * 1.4)} days before`}</td>
+				<td>{crop.harvestDays === null ? '–' : on ? shift(crop.harvestDays) : `after ${crop.harvestDays} days`}</td>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+{#if crops.length === 0}<p class="soft">Nothing is planted yet: choose crops under Plants.</p>{/if}
+
+<style>
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		margin-top: 10px;
+	}
+	th {
+		text-align: left;
+		font: 400 13px var(--text);
+		color: var(--soft);
+	}
+	th[scope='row'] {
+		font: 600 14.5px var(--text);
+		color: var(--ink);
+	}
+	td,
+	th {
+		padding: 5px 6px 5px 0;
+		border-top: 1px solid var(--hair);
+	}
+	thead th {
+		border-top: 0;
+	}
+	.note {
+		margin-top: 8px;
+	}
+</style>

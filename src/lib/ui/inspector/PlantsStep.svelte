@@ -1,0 +1,94 @@
+<script lang="ts">
+	import { CROPS, STAGES, type Stage } from '$lib/core/shelf';
+	import Figure from '../control/Figure.svelte';
+	import { useSession } from '../workspace/context';
+	import Big from './Big.svelte';
+
+	const session = useSession();
+	const thirst = $derived(session.chain.thirst);
+	const sites = $derived(session.chain.layout.sites);
+	const chosen = $derived(
+		sites.filter((s) => s.id === session.selected || s.containerId === session.selected)
+	);
+	const target = $derived(chosen.length > 0 ? chosen : sites);
+	const common = <T,>(values: T[]): T | undefined =>
+		values.every((v) => v === values[0]) ? values[0] : undefined;
+	const cropId = $derived(common(target.map((s) => s.cropId)));
+	const stage = $derived(common(target.map((s) => s.stage)));
+	const name = $derived(chosen.length > 0 ? chosen.map((s) => s.label).join(', ') : `all ${sites.length} sites`);
+
+	function plant(id: string): void {
+		const plants = { ...session.design.plants };
+		for (const site of target) {
+			if (id === '') delete plants[site.id];
+			else plants[site.id] = { cropId: id, stage: plants[site.id]?.stage ?? 'full' };
+		}
+		session.set('plants', plants, `planted ${name}`);
+	}
+	function grow(to: Stage): void {
+		const plants = { ...session.design.plants };
+		for (const site of target) {
+			const now = plants[site.id];
+			if (now) plants[site.id] = { ...now, stage: to };
+		}
+		session.set('plants', plants, `stage of ${name}`);
+	}
+	const STAGE_WORDS: Record<Stage, string> = {
+		seedling: 'seedling: first true leaves',
+		young: 'young: a third grown',
+		growing: 'growing: most of its leaf',
+		full: 'full: as large as it gets'
+	};
+	const uid = $props.id();
+</script>
+
+<p class="soft">
+	{#if thirst.crops.length === 0}Nothing is planted yet. Choose a crop for all sites, or choose a bucket in the drawing first.
+	{:else}Together they drink {session.say(thirst.useLPerDay, 'volume')} on a warm day.{/if}
+</p>
+<Big figure={String(thirst.bySite.size)} against="of {sites.length} sites planted" />
+<div class="for">
+	<label for="{uid}-crop">Grow in <b>{name}</b></label>
+	<select id="{uid}-crop" class="field" value={cropId === undefined ? '?' : (cropId ?? '')} onchange={(e) => plant(e.currentTarget.value)}>
+		{#if cropId === undefined}<option value="?" disabled>different crops</option>{/if}
+		<option value="">nothing</option>
+		{#each CROPS as crop (crop.id)}<option value={crop.id}>{crop.name}</option>{/each}
+	</select>
+	<label for="{uid}-stage">As you see it now</label>
+	<select id="{uid}-stage" class="field" value={stage ?? '?'} onchange={(e) => grow(e.currentTarget.value as Stage)}>
+		{#if !stage}<option value="?" disabled>different stages</option>{/if}
+		{#each STAGES as s (s)}<option value={s}>{STAGE_WORDS[s]}</option>{/each}
+	</select>
+	{#if chosen.length > 0}
+		<button class="quiet" onclick={() => (session.selected = null)}>Choose all sites again</button>
+	{:else}
+		<p class="soft hint">Choose a bucket in the drawing to change that one alone.</p>
+	{/if}
+</div>
+{#each thirst.crops as group (`${group.crop.id}/${group.stage}`)}
+	<Figure
+		label="{group.siteIds.length} {group.siteIds.length === 1 ? group.crop.name : group.crop.plural}, {group.stage}"
+		value={group.litresPerDay}
+		kind="volume"
+		unit="{session.units.system === 'us' ? 'gal' : 'L'} a day"
+		op="plant-demand"
+		entry={{ input: group.input, result: { litresPerDay: group.litresPerDay } }}
+	/>
+{/each}
+
+<style>
+	.for {
+		display: grid;
+		gap: 4px;
+		margin: 8px 0 14px;
+	}
+	label {
+		font-size: 13.5px;
+	}
+	.hint {
+		font-size: 13.5px;
+	}
+	.quiet {
+		justify-self: start;
+	}
+</style>

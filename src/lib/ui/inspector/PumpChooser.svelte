@@ -1,0 +1,110 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { applyChanges } from '$lib/core/design';
+	import type { Assessment } from '$lib/core/operations';
+	import type { Pump } from '$lib/core/shelf';
+	import { startCalculator } from '$lib/workers';
+	import { useSession } from '../workspace/context';
+
+	const { onclose }: { onclose: () => void } = $props();
+	const session = useSession();
+	interface Trial {
+		pump: Pump;
+		driestLph: number;
+		stops: number;
+	}
+	let trials = $state<Trial[]>([]);
+	let failed = $state(false);
+	const pumps = session.chain.shelf.pumps;
+	const current = $derived(session.design.source.kind === 'pump' ? session.design.source.partId : '');
+
+	const changeTo = (pump: Pump) => [
+		{ path: 'source', value: { kind: 'pump', partId: pump.id, dial: 1, bench: null } },
+		{ path: 'lines.mainTubeId', value: `feed-${pump.outletMm}` }
+	];
+
+	onMount(() => {
+		const { calculator, stop } = startCalculator();
+		// a plain copy: what crosses to the worker must be cloneable
+		const design = JSON.parse(JSON.stringify(session.design)) as typeof session.design;
+		const place = JSON.parse(JSON.stringify(session.place)) as typeof session.place;
+		void (async () => {
+			for (const pump of pumps) {
+				const answer = await calculator.calculate('assess', { design: applyChanges(design, changeTo(pump)), place });
+				if (!('result' in answer)) {
+					failed = true;
+					return;
+				}
+				const { operations, findings } = answer.result as Assessment;
+				const network = operations.network as { result: { uniformity: { minLph: number } } };
+				trials = [
+					...trials,
+					{
+						pump,
+						driestLph: network.result.uniformity.minLph,
+						stops: findings.filter((f) => f.severity === 'stop').length
+					}
+				];
+			}
+		})().catch(() => (failed = true));
+		return stop;
+	});
+</script>
+
+<div class="chooser">
+	<p class="soft" role="status">
+		{#if failed}This could not be worked out. Close and try again.
+		{:else if trials.length < pumps.length}Trying each pump on this bench: {trials.length} of {pumps.length}.
+		{:else}Each pump at full dial on this bench, with the tank as it is.{/if}
+	</p>
+	<ul>
+		{#each trials as { pump, driestLph, stops } (pump.id)}
+			<li class:now={pump.id === current}>
+				<span>{pump.name}<small>{driestLph > 0 ? `driest ${session.say(driestLph, 'flow')}` : 'some run dry'}{stops > 0 ? `, ${stops} that cannot work` : ''}</small></span>
+				{#if pump.id === current}<em>this one</em>
+				{:else}
+					<button
+						class="quiet"
+						onclick={() => {
+							session.apply(changeTo(pump), `pump: ${pump.name}`);
+							onclose();
+						}}>Take it</button>
+				{/if}
+			</li>
+		{/each}
+	</ul>
+	<button class="quiet" onclick={onclose}>{trials.length < pumps.length && !failed ? 'Stop' : 'Close'}</button>
+</div>
+
+<style>
+	.chooser {
+		border-top: 1px solid var(--hair);
+		margin-top: 12px;
+		padding-top: 10px;
+	}
+	ul {
+		list-style: none;
+		padding: 0;
+		margin: 6px 0;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		gap: 8px;
+		padding: 4px 0;
+		border-top: 1px solid var(--hair);
+	}
+	small {
+		display: block;
+		color: var(--soft);
+		font-size: 13px;
+	}
+	em {
+		font-style: normal;
+		color: var(--soft);
+	}
+	.now span {
+		font-weight: 600;
+	}
+</style>

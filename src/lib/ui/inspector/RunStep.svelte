@@ -1,0 +1,28 @@
+<script lang="ts">
+	import { differenceInCalendarDays, parseISO } from 'date-fns';
+	import { daysLeft } from '$lib/core/review';
+	import Figure from '../control/Figure.svelte';
+	import TextField from '../control/TextField.svelte';
+	import TankWeeks from './TankWeeks.svelte';
+	import Big from './Big.svelte';
+	import { useSession } from '../workspace/context';
+
+	const session = useSession();
+	const on = $derived(session.design.diary.plantOutOn);
+	const day = $derived(on ? differenceInCalendarDays(parseISO(session.today), parseISO(on)) : null);
+	const left = $derived(daysLeft(session.chain));
+	const run = $derived(session.chain.run.result);
+</script>
+
+<p class="soft">
+	{#if day === null}Not running yet: set the day of planting out first.
+	{:else if left === null}The supply does not run out; watch strength and pH.
+	{:else}Look in within {session.say(Math.floor(left), 'days')}.{/if}
+</p>
+<Big figure={day === null ? 'not yet' : `day ${day}`} against={on ? `since ${on}` : ''} />
+<TankWeeks />
+<Figure label="Plants drink" value={session.chain.thirst.useLPerDay} kind="volume" unit="{session.units.system === 'us' ? 'gal' : 'L'} a day" op="plant-demand" />
+<Figure label="Strength stays between" value="{session.say(run.ecMinMsCm, 'strength').split(' ')[0]} and {session.say(Math.min(run.ecMaxMsCm, 99), 'strength')}" unit="" op="reservoir-run" note="Over three weeks, to the end of the reserve." />
+<Figure label="Reserve empty on day" value={run.reserveEmptyDay} op="reservoir-run" unit="from now" />
+<Figure label="Pump draws air on day" value={run.firstDayBelowPump} op="reservoir-run" unit="from now" />
+<TextField label="Notes" path="notes" rows={4} />

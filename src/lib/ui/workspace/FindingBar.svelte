@@ -1,0 +1,124 @@
+<script lang="ts">
+	import { useSession } from './context';
+	import { STEP_NAMES } from './step-names';
+
+	const session = useSession();
+	const list = $derived(session.findings);
+	const index = $derived(Math.min(session.shown, Math.max(0, list.length - 1)));
+	const finding = $derived(list[index]);
+
+	function turn(by: number): void {
+		session.shown = (index + by + list.length) % list.length;
+		look();
+	}
+	/** Opens the step and selects what the finding is about. */
+	function look(): void {
+		const about = list[session.shown];
+		if (!about) return;
+		session.step = about.step;
+		session.selected = about.subject;
+	}
+</script>
+
+<section class="bar {finding?.severity ?? 'fine'}" aria-label="Findings" aria-live="polite">
+	{#if finding}
+		<div class="count">
+			<button class="quiet" aria-label="Previous finding" onclick={() => turn(-1)} disabled={list.length < 2}>‹</button>
+			<span>{index + 1} of {list.length}</span>
+			<button class="quiet" aria-label="Next finding" onclick={() => turn(1)} disabled={list.length < 2}>›</button>
+		</div>
+		<p>
+			<button class="step" onclick={look} title="Show it in the drawing">{STEP_NAMES[finding.step]}</button>
+			{finding.message}
+		</p>
+		<div class="fixes">
+			{#each finding.fixes as fix, i (fix.label)}
+				<button class="button" class:main={i === 0} onclick={() => session.fix(finding, fix)}>
+					{fix.label} <small>{fix.effect}</small>
+				</button>
+			{/each}
+		</div>
+	{:else}
+		<p>Nothing stands against it: water reaches every plant, the tank holds what comes back, the feeds fit the timer.</p>
+	{/if}
+</section>
+
+<style>
+	.bar {
+		display: grid;
+		grid-template-columns: auto minmax(200px, 1fr) auto;
+		gap: 10px 16px;
+		align-items: center;
+		padding: 9px 14px;
+		background: var(--caution-pale);
+		min-height: 64px;
+	}
+	.bar.fine {
+		background: var(--sheet);
+		grid-template-columns: 1fr;
+	}
+	.bar.caution {
+		background: var(--sheet);
+		border: 1px solid var(--hair);
+	}
+	.bar.stop {
+		border-left: 6px solid var(--dry);
+	}
+	.count {
+		display: flex;
+		align-items: center;
+		white-space: nowrap;
+		font: 600 13.5px var(--head);
+		color: var(--caution);
+	}
+	.caution .count {
+		color: var(--soft);
+	}
+	.count .quiet {
+		font-size: 20px;
+		line-height: 1;
+		padding: 4px 8px 6px;
+		color: inherit;
+	}
+	p {
+		font-size: 14.5px;
+		line-height: 1.35;
+		max-width: 92ch;
+	}
+	.step {
+		background: none;
+		border: 0;
+		padding: 0;
+		margin-right: 4px;
+		font: 650 14.5px var(--head);
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		cursor: pointer;
+	}
+	.fixes {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		justify-content: flex-end;
+		max-width: 560px;
+	}
+	.fixes .button {
+		flex-direction: column;
+		gap: 1px;
+		padding: 6px 11px;
+		max-width: 230px;
+	}
+	@media (max-width: 900px) {
+		.bar {
+			grid-template-columns: 1fr;
+		}
+		.fixes {
+			justify-content: flex-start;
+			max-width: none;
+		}
+		.fixes .button {
+			max-width: none;
+			min-height: 44px;
+		}
+	}
+</style>

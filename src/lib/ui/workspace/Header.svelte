@@ -1,0 +1,99 @@
+<script lang="ts">
+	import { DropdownMenu } from 'bits-ui';
+	import { goto } from '$app/navigation';
+	import Logo from '../control/Logo.svelte';
+	import ThemeButton from '../control/ThemeButton.svelte';
+	import { useSession } from './context';
+	import UnitsMenu from './UnitsMenu.svelte';
+
+	const { onkeys }: { onkeys: () => void } = $props();
+	const session = useSession();
+	const saved = $derived.by(() => {
+		const { save } = session;
+		if (save.kind === 'saved')
+			return `Saved ${save.at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
+		return save.kind === 'saving' ? 'Saving' : save.kind === 'failed' ? save.message : 'Not saved: changed elsewhere';
+	});
+
+	async function remove(): Promise<void> {
+		if (!confirm(`Delete “${session.design.name}”? You can take it back on the next page.`)) return;
+		const response = await fetch(`/api/designs/${session.id}`, { method: 'DELETE' });
+		if (response.ok) await goto(`/?deleted=${session.id}`);
+	}
+</script>
+
+<header>
+	<Logo />
+	<nav aria-label="Where you are"><a href="/">{session.place.name}</a> <span aria-hidden="true">/</span></nav>
+	<input
+		class="name"
+		aria-label="Name of the system"
+		value={session.design.name}
+		size={Math.max(8, session.design.name.length)}
+		onchange={(event) => {
+			const name = event.currentTarget.value.trim();
+			if (!name || session.set('name', name, 'name')) event.currentTarget.value = session.design.name;
+		}}
+	/>
+	<span class="space"></span>
+	<span class="saved" class:failed={session.save.kind === 'failed'} role="status">{saved}</span>
+	<button class="quiet" onclick={() => void session.undo()} disabled={!session.canUndo}>Undo</button>
+	<button class="quiet" onclick={() => void session.redo()} disabled={!session.canRedo}>Redo</button>
+	<UnitsMenu />
+	<a class="quiet" href="/systems/{session.id}/print">Print</a>
+	<DropdownMenu.Root>
+		<DropdownMenu.Trigger class="quiet" aria-label="More">More</DropdownMenu.Trigger>
+		<DropdownMenu.Portal>
+			<DropdownMenu.Content class="units-menu" align="end" sideOffset={6}>
+				<DropdownMenu.Item onSelect={() => (location.href = `/api/designs/${session.id}/file`)}>Export as a file</DropdownMenu.Item>
+				<DropdownMenu.Item onSelect={onkeys}>Keys</DropdownMenu.Item>
+				<DropdownMenu.Item onSelect={() => void remove()}>Delete this system</DropdownMenu.Item>
+			</DropdownMenu.Content>
+		</DropdownMenu.Portal>
+	</DropdownMenu.Root>
+	<ThemeButton />
+</header>
+
+<style>
+	header {
+		display: flex;
+		align-items: center;
+		gap: 4px 8px;
+		flex-wrap: wrap;
+		min-height: 32px;
+	}
+	nav {
+		color: var(--soft);
+		margin-left: 10px;
+	}
+	.name {
+		background: none;
+		border: 1px solid transparent;
+		border-radius: 3px;
+		font: 650 15px var(--head);
+		padding: 3px 5px;
+		max-width: 40vw;
+	}
+	.name:hover,
+	.name:focus {
+		border-color: var(--hair);
+		background: var(--sheet);
+	}
+	.space {
+		flex: 1;
+	}
+	.saved {
+		color: var(--soft);
+		font-size: 13.5px;
+		margin-right: 4px;
+	}
+	.failed {
+		color: var(--dry);
+		font-weight: 600;
+	}
+	:global(.units-menu [role='menuitem']) {
+		padding: 7px 10px;
+		cursor: pointer;
+		border-radius: 3px;
+	}
+</style>

@@ -1,0 +1,85 @@
+<script lang="ts">
+	import { Dialog } from 'bits-ui';
+	import { differences } from '$lib/core/design';
+	import Miniature from '../drawing/Miniature.svelte';
+	import { useSession } from './context';
+
+	/** Two versions of one system, side by side: nothing is merged, the grower chooses. */
+	const session = useSession();
+	const theirs = $derived(session.save.kind === 'stale' ? session.save.theirs : null);
+	const rows = $derived(theirs ? differences(session.design, theirs.design).slice(0, 12) : []);
+	const plain = (value: unknown): string =>
+		value === undefined || value === null ? '–' : typeof value === 'object' ? '(changed)' : String(value);
+</script>
+
+<Dialog.Root open={theirs !== null}>
+	<Dialog.Portal>
+		<Dialog.Overlay class="veil" />
+		<Dialog.Content class="dialog stale" escapeKeydownBehavior="ignore" interactOutsideBehavior="ignore">
+			<Dialog.Title>This system was changed in another window</Dialog.Title>
+			<p>Your last change is not saved yet. Choose which version stands; the other stays in its history.</p>
+			{#if theirs}
+				<div class="sides">
+					<figure><Miniature design={session.design} place={session.place} perMetre={62} /><figcaption>Yours, on this screen</figcaption></figure>
+					<figure><Miniature design={theirs.design} place={theirs.place} perMetre={62} /><figcaption>The other, saved {new Date(theirs.savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}</figcaption></figure>
+				</div>
+				<table>
+					<thead><tr><th scope="col">What differs</th><th scope="col">Yours</th><th scope="col">The other</th></tr></thead>
+					<tbody>
+						{#each rows as row (row.path)}
+							<tr><th scope="row">{row.path}</th><td>{plain(row.mine)}</td><td>{plain(row.theirs)}</td></tr>
+						{/each}
+						{#if rows.length === 0}<tr><td colspan="3">Only figures of the place differ.</td></tr>{/if}
+					</tbody>
+				</table>
+			{/if}
+			<div class="verbs">
+				<button class="button main" onclick={() => session.resolve('mine')}>Keep mine</button>
+				<button class="button" onclick={() => session.resolve('theirs')}>Take the other</button>
+			</div>
+		</Dialog.Content>
+	</Dialog.Portal>
+</Dialog.Root>
+
+<style>
+	:global(.dialog.stale) {
+		width: min(760px, calc(100vw - 32px));
+	}
+	.sides {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 20px;
+		margin: 14px 0;
+	}
+	figure {
+		margin: 0;
+	}
+	figcaption {
+		color: var(--soft);
+		margin-top: 6px;
+	}
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		margin-bottom: 14px;
+	}
+	th,
+	td {
+		text-align: left;
+		padding: 4px 8px 4px 0;
+		border-top: 1px solid var(--hair);
+		font-weight: 400;
+	}
+	thead th {
+		border-top: 0;
+		color: var(--soft);
+		font-size: 13px;
+	}
+	.verbs {
+		display: flex;
+		gap: 10px;
+	}
+	p {
+		margin-top: 6px;
+	}
+</style>

@@ -1,0 +1,159 @@
+<script lang="ts">
+	import { partsOf } from '$lib/core/build';
+	import { mixingSteps } from '$lib/core/review';
+	import Elevation from '$lib/ui/drawing/Elevation.svelte';
+	import FlowBars from '$lib/ui/drawing/FlowBars.svelte';
+	import { frameOf } from '$lib/ui/drawing/frame';
+	import PlanView from '$lib/ui/drawing/PlanView.svelte';
+	import { provideSession } from '$lib/ui/workspace/context';
+	import { Session } from '$lib/ui/workspace/session.svelte';
+	import { STEP_NAMES } from '$lib/ui/workspace/step-names';
+	import { clockOf } from '$lib/ui/clock/day-drag';
+	import type { PageData } from './$types';
+
+	const { data }: { data: PageData } = $props();
+	// svelte-ignore state_referenced_locally
+	const session = provideSession(new Session(data));
+	const chain = $derived(session.chain);
+	const width = 730;
+	const frame = $derived(frameOf(chain.layout, width, 470, true));
+	const height = $derived((frame.plan?.bottom ?? 460) + 6);
+	const parts = $derived(partsOf(session.design, chain.layout, chain.shelf));
+	const feeds = $derived(chain.feed?.plan.events ?? []);
+</script>
+
+<svelte:head><title>{session.design.name}, to print · Crelbo</title></svelte:head>
+
+<nav class="no-print">
+	<a href="/systems/{session.id}">Back to {session.design.name}</a>
+	<button class="button main" onclick={() => print()}>Print this page</button>
+</nav>
+<main class="page">
+	<header>
+		<h1>{session.design.name}</h1>
+		<p>{session.place.name}, {chain.area.name} · {session.today}</p>
+	</header>
+	<dl class="tape">
+		{#each session.assessment.steps.filter((s) => s.step !== 'dry-run' && s.step !== 'plant-out' && s.step !== 'run') as { step, headline } (step)}
+			<div><dt>{STEP_NAMES[step]}</dt><dd>{headline}</dd></div>
+		{/each}
+	</dl>
+	<svg {width} {height} viewBox="0 0 {width} {height}" role="img" aria-label="The system to scale">
+		<Elevation {frame} />
+		{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
+		{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
+	</svg>
+	<div class="columns">
+		<section>
+			<h2>To buy and cut</h2>
+			<ul>{#each parts as part (part.id)}<li><span>{part.name}</span><b>{part.lengthM === null ? part.count : session.say(part.lengthM, 'span')}</b></li>{/each}</ul>
+		</section>
+		<section>
+			<h2>Mix, {session.say(chain.mix.litres, 'volume')}</h2>
+			<ol>{#each mixingSteps(chain) as step, i (i)}<li class={step.kind}><span>{step.text}</span>{#if step.amount}<b>{step.amount}</b>{/if}</li>{/each}</ol>
+		</section>
+		<section>
+			<h2>Timer</h2>
+			<p>{session.design.feed.school === 'continuous' ? 'The pump runs all day.' : `${chain.feed?.onMin ?? 0} min at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`}</p>
+			<h2>Tank tape</h2>
+			<p>{chain.tank.result.marks.map((m) => `${session.say(m.litres, 'volume')} at ${session.say(m.heightMm, 'size')}`).join(' · ')}</p>
+			<h2>Mind</h2>
+			<ul class="mind">{#each session.findings.slice(0, 4) as finding, i (i)}<li>{finding.message}</li>{/each}</ul>
+		</section>
+	</div>
+</main>
+
+<style>
+	nav {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		max-width: 770px;
+		margin: 14px auto;
+		padding: 0 20px;
+	}
+	.page {
+		width: 770px;
+		max-width: 100%;
+		margin: 0 auto 40px;
+		padding: 20px;
+		background: var(--sheet);
+		overflow-x: auto;
+	}
+	header {
+		display: flex;
+		justify-content: space-between;
+		align-items: baseline;
+	}
+	h1 {
+		font-size: 24px;
+	}
+	h2 {
+		font-size: 14px;
+		margin-top: 8px;
+	}
+	.tape {
+		display: flex;
+		border: 1px solid var(--ink);
+		margin: 8px 0;
+	}
+	.tape div {
+		flex: 1 1 auto;
+		padding: 4px 8px;
+		border-left: 1px solid var(--hair);
+	}
+	dt {
+		font-size: 11.5px;
+		color: var(--soft);
+	}
+	dd {
+		margin: 0;
+		font: 650 12.5px var(--head);
+		white-space: nowrap;
+	}
+	.columns {
+		display: grid;
+		grid-template-columns: 1fr 1fr 1fr;
+		gap: 18px;
+		font-size: 12px;
+		line-height: 1.35;
+	}
+	ul,
+	ol {
+		margin: 2px 0 0;
+		padding: 0;
+		list-style: none;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		gap: 8px;
+		border-top: 1px solid var(--hair);
+		padding: 2px 0;
+	}
+	.mind li {
+		display: list-item;
+	}
+	li.mind {
+		color: var(--caution);
+	}
+	svg :global(.handle),
+	svg :global(.pick) {
+		display: none;
+	}
+	@media print {
+		.no-print {
+			display: none;
+		}
+		.page {
+			margin: 0;
+			padding: 0;
+			width: auto;
+			background: none;
+		}
+		@page {
+			size: auto;
+			margin: 10mm;
+		}
+	}
+</style>
