@@ -50,7 +50,9 @@ function readInput(): unknown {
 }
 
 if (!command || command === '--help') {
-	process.stdout.write('calc <op> < input.json | calc batch < list.json | calc list | calc schema <op>\n');
+	process.stdout.write(
+		'calc <op> < input.json | calc batch < list.json | calc list | calc schema <op>\n'
+	);
 } else if (command === 'list') {
 	for (const { id, summary } of OPERATIONS) process.stdout.write(`${id.padEnd(20)}${summary}\n`);
 } else if (command === 'schema') {

@@ -20,7 +20,8 @@ export function run(command, args, { quiet = false, env = {}, shell = false } = 
 		maxBuffer: 1 << 28,
 		shell
 	});
-	if (quiet && result.status !== 0) process.stdout.write(`${result.stdout ?? ''}${result.stderr ?? ''}`);
+	if (quiet && result.status !== 0)
+		process.stdout.write(`${result.stdout ?? ''}${result.stderr ?? ''}`);
 	return result;
 }
 
@@ -30,7 +31,9 @@ export function install() {
 	const stamp = join(ROOT, 'node_modules', '.crelbo-lock');
 	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
 	say('Installing packages (a minute or two the first time)');
-	const { status } = run(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true });
+	const { status } = run(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+		quiet: true
+	});
 	if (status !== 0) {
 		say('The packages could not be installed. Is the npm registry reachable?');
 		process.exit(1);
@@ -41,9 +44,13 @@ export function install() {
 /** Builds the application. */
 export function build() {
 	say('Building');
-	const { status } = run(process.execPath, [join('node_modules', 'vite', 'bin', 'vite.js'), 'build'], {
-		quiet: true
-	});
+	const { status } = run(
+		process.execPath,
+		[join('node_modules', 'vite', 'bin', 'vite.js'), 'build'],
+		{
+			quiet: true
+		}
+	);
 	if (status !== 0) process.exit(1);
 }
 

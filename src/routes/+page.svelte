@@ -30,7 +30,9 @@
 		const file = input.files?.[0];
 		problem = null;
 		if (!file) return;
-		if (file.size > MOST) problem = 'This file is larger than 2 MB; a Crelbo design is far smaller. Nothing was imported.';
+		if (file.size > MOST)
+			problem =
+				'This file is larger than 2 MB; a Crelbo design is far smaller. Nothing was imported.';
 		else {
 			const response = await fetch('/api/designs?import', {
 				method: 'POST',
@@ -38,7 +40,8 @@
 				body: await file.text()
 			}).catch(() => null);
 			if (response?.ok) await invalidateAll();
-			else problem = `${response ? await messageOf(response) : 'No connection.'} Nothing was imported.`;
+			else
+				problem = `${response ? await messageOf(response) : 'No connection.'} Nothing was imported.`;
 		}
 		input.value = '';
 	}
@@ -50,13 +53,22 @@
 	<header>
 		<Logo />
 		<span class="space"></span>
-		<label class="quiet import">Import a file<input type="file" accept=".json,application/json" class="visually-hidden" onchange={bringIn} /></label>
+		<label class="quiet import"
+			>Import a file<input
+				type="file"
+				accept=".json,application/json"
+				class="visually-hidden"
+				onchange={bringIn}
+			/></label
+		>
 		<ThemeButton />
 	</header>
 	<main>
 		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 		{#if gone}
-			<p class="notice" role="status">Deleted. <button class="button" onclick={() => void restore()}>Take it back</button></p>
+			<p class="notice" role="status">
+				Deleted. <button class="button" onclick={() => void restore()}>Take it back</button>
+			</p>
 		{/if}
 		{#each data.places as { id, place, systems } (id)}
 			<section aria-labelledby="place-{id}">
@@ -67,17 +79,31 @@
 				{#if systems.length > 0}
 					<div class="shelf">
 						{#each systems as system (system.id)}
-							<ShelfItem id={system.id} design={system.design} {place} ondelete={(which) => void remove(which)} />
+							<ShelfItem
+								id={system.id}
+								design={system.design}
+								{place}
+								ondelete={(which) => void remove(which)}
+							/>
 						{/each}
+						<a class="room" href="/start?place={id}">
+							<span>Room for another: start a system with what you have.</span>
+						</a>
 					</div>
 				{:else}
-					<p>Nothing stands here yet. <a href="/start?place={id}">Start a system</a> with what you have: a place, plants, or parts in hand.</p>
+					<p>
+						Nothing stands here yet. <a href="/start?place={id}">Start a system</a> with what you have:
+						a place, plants, or parts in hand.
+					</p>
 				{/if}
 			</section>
 		{:else}
 			<section>
 				<h1>Grow food without soil</h1>
-				<p>Tell Crelbo what you have: a place, plants you want, or parts in a drawer. It draws a whole working system to scale and shows you its water.</p>
+				<p>
+					Tell Crelbo what you have: a place, plants you want, or parts in a drawer. It draws a
+					whole working system to scale and shows you its water.
+				</p>
 				<a class="button main" href="/start">Start a system</a>
 			</section>
 		{/each}
@@ -119,11 +145,28 @@
 	}
 	.shelf {
 		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
-		gap: 44px 48px;
-		align-items: end;
-		padding: 0 24px;
-		overflow: hidden;
+		grid-template-columns: repeat(auto-fill, minmax(min(440px, 100%), 1fr));
+		gap: 44px 0;
+		align-items: stretch;
+	}
+	.room {
+		display: grid;
+		grid-template-rows: 1fr 152px;
+		color: var(--soft);
+		text-decoration: none;
+	}
+	.room::before {
+		content: '';
+		margin: 60px 48px 0;
+		border: 1.5px dashed var(--hair);
+		border-bottom: 0;
+	}
+	.room span {
+		border-top: 5px solid var(--ink);
+		padding: 14px 48px 0;
+	}
+	.room:hover span {
+		text-decoration: underline;
 	}
 	section > p {
 		max-width: 60ch;

@@ -29,7 +29,10 @@ function close(actual: unknown, wanted: unknown, where: string, c: Case): void {
 	if (typeof wanted === 'number') {
 		expect(actual, where).to.be.a('number');
 		const slack = Math.max((c.relTol ?? 0) * Math.abs(wanted), c.absTol ?? 0);
-		expect(Math.abs((actual as number) - wanted), `${where}: ${String(actual)} for ${wanted}`).to.be.at.most(slack);
+		expect(
+			Math.abs((actual as number) - wanted),
+			`${where}: ${String(actual)} for ${wanted}`
+		).to.be.at.most(slack);
 	} else if (wanted !== null && typeof wanted === 'object') {
 		expect(Object.keys(actual as object).sort(), where).to.deep.equal(Object.keys(wanted).sort());
 		for (const [key, value] of Object.entries(wanted))

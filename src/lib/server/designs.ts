@@ -16,8 +16,7 @@ export interface StoredDesign {
 	canRedo: boolean;
 }
 
-const parse = (document: string): Design =>
-	designSchema.parse(upgradeDesign(JSON.parse(document)));
+const parse = (document: string): Design => designSchema.parse(upgradeDesign(JSON.parse(document)));
 
 async function load(tx: Database, id: string): Promise<StoredDesign | undefined> {
 	const [row] = await tx
@@ -89,12 +88,24 @@ const revise = async (
 	const document = JSON.stringify(design);
 	const [row] = await tx
 		.insert(revisions)
-		.values({ designId, parent, document, label, placeBefore: before, placeAfter: after, createdAt: new Date() })
+		.values({
+			designId,
+			parent,
+			document,
+			label,
+			placeBefore: before,
+			placeAfter: after,
+			createdAt: new Date()
+		})
 		.returning({ id: revisions.id });
 	return row!.id;
 };
 
-const setPlace = async (tx: Database, current: StoredDesign, document: string | null | undefined) => {
+const setPlace = async (
+	tx: Database,
+	current: StoredDesign,
+	document: string | null | undefined
+) => {
 	if (!document) return;
 	await tx
 		.update(places)
@@ -109,7 +120,9 @@ export async function createDesign(
 ): Promise<string> {
 	await write(async (tx) => {
 		const current = await revise(tx, id, null, design, 'started');
-		await tx.insert(designs).values({ id, placeId, current, deletedAt: null, createdAt: new Date() });
+		await tx
+			.insert(designs)
+			.values({ id, placeId, current, deletedAt: null, createdAt: new Date() });
 	});
 	return id;
 }
@@ -131,7 +144,8 @@ async function onto(
 		if (current.revision !== base) return { kind: 'stale', stored: current };
 		const revision = await next(tx, current);
 		if (revision === 'stale') return { kind: 'stale', stored: current };
-		if (revision != null) await tx.update(designs).set({ current: revision }).where(eq(designs.id, id));
+		if (revision != null)
+			await tx.update(designs).set({ current: revision }).where(eq(designs.id, id));
 		return { kind: 'done', stored: (await load(tx, id))! };
 	});
 }
@@ -169,7 +183,8 @@ export const undoDesign = (id: string, base: number): Promise<Outcome> =>
 export const redoDesign = (id: string, base: number): Promise<Outcome> =>
 	onto(id, base, async (tx, current) => {
 		const child = await newestChild(tx, id, current.revision);
-		if (child !== undefined) await setPlace(tx, current, (await revisionRow(tx, child))?.placeAfter);
+		if (child !== undefined)
+			await setPlace(tx, current, (await revisionRow(tx, child))?.placeAfter);
 		return child;
 	});
 

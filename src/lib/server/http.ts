@@ -10,8 +10,12 @@ export const json = (body: unknown, status = 200): Response =>
 		headers: { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' }
 	});
 
-export const problem = (status: number, code: string, message: string, issues?: Issue[]): Response =>
-	json({ error: { code, message, ...(issues && { issues }) } }, status);
+export const problem = (
+	status: number,
+	code: string,
+	message: string,
+	issues?: Issue[]
+): Response => json({ error: { code, message, ...(issues && { issues }) } }, status);
 
 /** Refusal of a request as a response: thrown by the readers below, caught by `answer`. */
 class Refusal extends Error {
@@ -54,7 +58,10 @@ export async function readJson(request: Request): Promise<unknown> {
 }
 
 /** A body checked against its schema. */
-export async function readAs<S extends z.ZodType>(request: Request, schema: S): Promise<z.output<S>> {
+export async function readAs<S extends z.ZodType>(
+	request: Request,
+	schema: S
+): Promise<z.output<S>> {
 	const parsed = schema.safeParse(await readJson(request));
 	if (!parsed.success) throw new InvalidInput(toIssues(parsed.error));
 	return parsed.data;

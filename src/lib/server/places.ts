@@ -28,7 +28,10 @@ export async function findPlace(id: string): Promise<StoredPlace | undefined> {
 	return row && stored(row);
 }
 
-export async function createPlace(place: Place, id: string = crypto.randomUUID()): Promise<StoredPlace> {
+export async function createPlace(
+	place: Place,
+	id: string = crypto.randomUUID()
+): Promise<StoredPlace> {
 	const row = { id, document: JSON.stringify(place), revision: 1, createdAt: new Date() };
 	await write((tx) => tx.insert(places).values(row));
 	return stored(row);

@@ -7,6 +7,7 @@ export const load: PageServerLoad = async ({ url }) => {
 	const places = await listPlaces();
 	const wanted = url.searchParams.get('place');
 	const chosen = places.find((p) => p.id === wanted) ?? places[0];
-	const { id, place } = chosen ?? (await createPlace(defaultPlace('Home', defaultArea('spot', 'My spot'))));
+	const { id, place } =
+		chosen ?? (await createPlace(defaultPlace('Home', defaultArea('spot', 'My spot'))));
 	return { placeId: id, place };
 };

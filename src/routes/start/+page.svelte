@@ -21,7 +21,13 @@
 	const area = $derived(data.place.areas.find((a) => a.id === areaId)!);
 	const units = $derived(data.place.units);
 	// svelte-ignore state_referenced_locally
-	let room = $state(Number(toShown(Math.min(data.place.areas[0]!.lengthM - 0.8, 2.4), 'span', data.place.units).toFixed(1)).toString());
+	let room = $state(
+		Number(
+			toShown(Math.min(data.place.areas[0]!.lengthM - 0.8, 2.4), 'span', data.place.units).toFixed(
+				1
+			)
+		).toString()
+	);
 	let problem = $state<string | null>(null);
 	let busy = $state(false);
 	const crop = $derived(BUILT_IN_SHELF.crops.find((c) => c.id === cropId)!);
@@ -37,7 +43,9 @@
 		const fits = 2 * (Math.max(0, Math.floor((roomMm - 360) / pitch)) + 1);
 		const buckets = have === 'place' ? fits : number;
 		if (!Number.isInteger(buckets) || buckets < 1 || buckets > 200)
-			return { wrong: `${have === 'parts' ? 'Buckets' : 'Plants'} must be a whole number from 1 to 200.` };
+			return {
+				wrong: `${have === 'parts' ? 'Buckets' : 'Plants'} must be a whole number from 1 to 200.`
+			};
 		const answers = {
 			name: `${crop.name[0]!.toUpperCase()}${crop.name.slice(1)} bench`,
 			areaId,
@@ -48,15 +56,20 @@
 		};
 		return { answers, design: startBucketBench(answers, BUILT_IN_SHELF) };
 	});
-	const showSpan = (m: number) => `${Number(toShown(m, 'span', units).toFixed(1))} ${scaleOf('span', units).unit}`;
+	const showSpan = (m: number) =>
+		`${Number(toShown(m, 'span', units).toFixed(1))} ${scaleOf('span', units).unit}`;
 
 	async function begin(): Promise<void> {
 		if (!('answers' in start)) return;
 		busy = true;
 		problem = null;
-		const response = await post('/api/designs', 'POST', { placeId: data.placeId, ...start.answers }).catch(() => null);
+		const response = await post('/api/designs', 'POST', {
+			placeId: data.placeId,
+			...start.answers
+		}).catch(() => null);
 		busy = false;
-		if (!response?.ok) return void (problem = response ? await messageOf(response) : 'No connection. Try again.');
+		if (!response?.ok)
+			return void (problem = response ? await messageOf(response) : 'No connection. Try again.');
 		const { id } = (await response.json()) as { id: string };
 		await goto(`/systems/${id}`);
 	}
@@ -74,34 +87,76 @@
 			}}
 		>
 			<h1>What do you have?</h1>
-			<Choice label="What you have" value={have} options={[{ id: 'plants', name: 'Plants I want' }, { id: 'place', name: 'A place' }, { id: 'parts', name: 'Parts in hand' }]} onpick={(id) => (have = id)} />
+			<Choice
+				label="What you have"
+				value={have}
+				options={[
+					{ id: 'plants', name: 'Plants I want' },
+					{ id: 'place', name: 'A place' },
+					{ id: 'parts', name: 'Parts in hand' }
+				]}
+				onpick={(id) => (have = id)}
+			/>
 			{#if data.place.areas.length > 1}
-				<label>Where it stands
-					<select class="field" bind:value={areaId}>{#each data.place.areas as a (a.id)}<option value={a.id}>{a.name}</option>{/each}</select>
+				<label
+					>Where it stands
+					<select class="field" bind:value={areaId}
+						>{#each data.place.areas as a (a.id)}<option value={a.id}>{a.name}</option
+							>{/each}</select
+					>
 				</label>
 			{/if}
 			{#if have === 'place'}
-				<label>Length free for a bench, {scaleOf('span', units).unit}<input class="field" inputmode="decimal" bind:value={room} /></label>
+				<label
+					>Length free for a bench, {scaleOf('span', units).unit}<input
+						class="field"
+						inputmode="decimal"
+						bind:value={room}
+					/></label
+				>
 			{:else if have === 'parts'}
 				<label>Buckets I have<input class="field" inputmode="numeric" bind:value={count} /></label>
-				<label>Their size<select class="field" bind:value={bucketId}>{#each BUILT_IN_SHELF.buckets as b (b.id)}<option value={b.id}>{b.name}</option>{/each}</select></label>
-				<label>My pump<select class="field" bind:value={pumpId}><option value="">none yet, choose for me</option>{#each BUILT_IN_SHELF.pumps as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select></label>
+				<label
+					>Their size<select class="field" bind:value={bucketId}
+						>{#each BUILT_IN_SHELF.buckets as b (b.id)}<option value={b.id}>{b.name}</option
+							>{/each}</select
+					></label
+				>
+				<label
+					>My pump<select class="field" bind:value={pumpId}
+						><option value="">none yet, choose for me</option
+						>{#each BUILT_IN_SHELF.pumps as p (p.id)}<option value={p.id}>{p.name}</option
+							>{/each}</select
+					></label
+				>
 			{:else}
 				<label>How many<input class="field" inputmode="numeric" bind:value={count} /></label>
 			{/if}
-			<label>{have === 'plants' ? 'Of what' : 'To grow, mostly'}
-				<select class="field" bind:value={cropId}>{#each BUILT_IN_SHELF.crops as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select>
+			<label
+				>{have === 'plants' ? 'Of what' : 'To grow, mostly'}
+				<select class="field" bind:value={cropId}
+					>{#each BUILT_IN_SHELF.crops as c (c.id)}<option value={c.id}>{c.name}</option
+						>{/each}</select
+				>
 			</label>
 			{#if 'wrong' in start}<p class="problem" role="alert">{start.wrong}</p>{/if}
 			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-			<button class="button main" disabled={busy || 'wrong' in start}>{busy ? 'Drawing it' : 'Draw it'}</button>
-			<p class="soft">Everything else is filled in and marked “assumed”. Change any of it, in any order.</p>
+			<button class="button main" disabled={busy || 'wrong' in start}
+				>{busy ? 'Drawing it' : 'Draw it'}</button
+			>
+			<p class="soft">
+				Everything else is filled in and marked “assumed”. Change any of it, in any order.
+			</p>
 		</form>
 		<figure>
 			{#if 'design' in start && start.design}
-				<Miniature design={start.design} place={data.place} perMetre={150} leavesM={0.9} />
+				<Miniature design={start.design} place={data.place} perMetre={140} />
 				<div class="floor"></div>
-				<figcaption>{start.answers.buckets} buckets on a bench {showSpan(start.design.stands[0]!.lengthMm / 1000)} long, {start.design.stands[0]!.rows === 1 ? 'one row' : 'two rows'}; drawn to scale.</figcaption>
+				<figcaption>
+					{start.answers.buckets} buckets on a bench {showSpan(
+						start.design.stands[0]!.lengthMm / 1000
+					)} long, {start.design.stands[0]!.rows === 1 ? 'one row' : 'two rows'}; drawn to scale.
+				</figcaption>
 			{/if}
 		</figure>
 	</main>

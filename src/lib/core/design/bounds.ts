@@ -11,7 +11,11 @@ export interface Bounds {
  * What the schema accepts at a dotted path of a document: for fields and handles, so that a range is
  * written down once. Undefined where the path leads to no number.
  */
-export function boundsAt(document: unknown, path: string, schema: z.ZodType = designSchema): Bounds | undefined {
+export function boundsAt(
+	document: unknown,
+	path: string,
+	schema: z.ZodType = designSchema
+): Bounds | undefined {
 	let at: z.ZodType | undefined = schema;
 	let value = document;
 	for (const key of path.split('.')) {

@@ -22,8 +22,10 @@ export function applyChanges(design: Design, changes: readonly Change[]): Design
 
 /** Any document with changes applied, sharing what they do not touch. */
 export const setPaths = <T>(document: T, changes: readonly Change[]): T =>
-	changes.reduce<unknown>((next, { path, value }) => setAt(next, path.split('.'), value), document) as T;
-
+	changes.reduce<unknown>(
+		(next, { path, value }) => setAt(next, path.split('.'), value),
+		document
+	) as T;
 
 function setAt(target: unknown, path: readonly string[], value: unknown): unknown {
 	const [key, ...rest] = path;

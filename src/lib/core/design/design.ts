@@ -68,7 +68,11 @@ export const sourceSchema = z.discriminatedUnion(
 			partId: id('pump'),
 			dial: quantity('pump dial', '', { min: 0.1, max: 1 }),
 			/** The grower's own jug and watch; null: the nameplate. */
-			bench: z.array(benchReading).min(2, 'a bench test needs at least 2 readings').max(50).nullable()
+			bench: z
+				.array(benchReading)
+				.min(2, 'a bench test needs at least 2 readings')
+				.max(50)
+				.nullable()
 		}),
 		z.strictObject({ kind: z.literal('gravity') })
 	],

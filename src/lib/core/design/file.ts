@@ -58,7 +58,8 @@ export function readDesignFile(text: string): DesignFile {
 	} catch {
 		throw refusal('', 'This file is not a Crelbo design: it is broken or of another kind.');
 	}
-	const foreign = typeof raw !== 'object' || raw === null || !('design' in raw) || !('place' in raw);
+	const foreign =
+		typeof raw !== 'object' || raw === null || !('design' in raw) || !('place' in raw);
 	if (foreign)
 		throw refusal('', 'This file is not a Crelbo design: it has no design and place in it.');
 	const { design, place, ...rest } = raw as Record<string, unknown>;

@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { DAY_MIN as DAY, feedFields, timerSchema, windowSchema } from '../design';
-import { ceilWithRelief, InvalidInput, NoSolution, quantity, refuseRepeats, sum } from '../quantity';
+import {
+	ceilWithRelief,
+	InvalidInput,
+	NoSolution,
+	quantity,
+	refuseRepeats,
+	sum
+} from '../quantity';
 
 export const feedSite = z.strictObject({
 	id: z.string().min(1).max(80),
@@ -11,7 +18,10 @@ export const feedSite = z.strictObject({
 });
 export const feedPlanInput = z
 	.strictObject({
-		sites: z.array(feedSite).min(1, 'sites must hold 1 to 10,000 sites').max(10_000, 'sites must hold 1 to 10,000 sites'),
+		sites: z
+			.array(feedSite)
+			.min(1, 'sites must hold 1 to 10,000 sites')
+			.max(10_000, 'sites must hold 1 to 10,000 sites'),
 		lights: feedFields.lights,
 		dayShare: feedFields.dayShare.default(0.9),
 		allowedDepletion: feedFields.allowedDepletion.default(0.2),
@@ -98,8 +108,7 @@ interface Need {
  * @throws NoSolution when a thirsty site has no flow, or for more than 1440 events a day
  */
 export function feedPlan(input: FeedPlanInput): FeedPlan {
-	if (windowOf(input).lengthMin < 0)
-		throw new InvalidInput([{ path: 'window', message: CLOSED }]);
+	if (windowOf(input).lengthMin < 0) throw new InvalidInput([{ path: 'window', message: CLOSED }]);
 	const needs = input.sites.map((site) => needOf(site, input));
 	const stuck = input.sites.find((site) => site.demandLPerDay > 0 && site.flowLph <= 0);
 	if (stuck)
@@ -177,7 +186,10 @@ function timed(input: FeedPlanInput, needs: Need[], leastDayEvents: number): Fee
 		leastDayEvents,
 		pumpMinutesPerDay: covered,
 		sites,
-		frequencySetBy: firstLargest(input, needs.map((n) => n.feeds)),
+		frequencySetBy: firstLargest(
+			input,
+			needs.map((n) => n.feeds)
+		),
 		durationSetBy: firstLargest(input, wanted),
 		warnings: WARNINGS.filter((code) => raised[code])
 	};
@@ -203,7 +215,10 @@ function steady(input: FeedPlanInput, needs: Need[], leastDayEvents: number): Fe
 		leastDayEvents,
 		pumpMinutesPerDay: DAY,
 		sites,
-		frequencySetBy: firstLargest(input, needs.map((n) => n.feeds)),
+		frequencySetBy: firstLargest(
+			input,
+			needs.map((n) => n.feeds)
+		),
 		durationSetBy: firstLargest(input, wanted),
 		warnings: sites.some((s) => s.doseL < s.deficitL * (1 - 1e-9)) ? ['dose-short'] : []
 	};
@@ -253,7 +268,8 @@ function pulses(input: FeedPlanInput): Start[] {
 	const { startMin, lengthMin } = windowOf(input);
 	const off = input.lights.onMin + input.lights.durationMin;
 	const starts: Start[] = [];
-	for (let at = 0; at <= lengthMin; at += every) starts.push({ atMin: startMin + at, night: false });
+	for (let at = 0; at <= lengthMin; at += every)
+		starts.push({ atMin: startMin + at, night: false });
 	for (let at = 4 * every; at < DAY - input.lights.durationMin; at += 4 * every)
 		starts.push({ atMin: off + at, night: true });
 	return starts;

@@ -36,7 +36,9 @@ export const litresInPipe = (innerDiameterMm: number, lengthM: number): number =
  * @example drainBack({ lines: [{ innerDiameterMm: 19, lengthM: 4.2 }], inTransitL: 3, tankFullL: 75, runningL: 61 }).marginL
  */
 export function drainBack(input: z.infer<typeof drainBackInput>): DrainBack {
-	const standingL = sum(input.lines.map((line) => litresInPipe(line.innerDiameterMm, line.lengthM)));
+	const standingL = sum(
+		input.lines.map((line) => litresInPipe(line.innerDiameterMm, line.lengthM))
+	);
 	const returnsL = standingL + input.inTransitL;
 	const restingL = input.runningL + returnsL;
 	const marginL = input.tankFullL - restingL;

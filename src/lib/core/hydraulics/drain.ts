@@ -53,7 +53,10 @@ export function drain(input: z.input<typeof drainInput>): Drain {
 export const diameterForFlow = (flow: number, capacity: number, innerDiameterMm: number): number =>
 	innerDiameterMm * (flow / capacity) ** (3 / 8);
 
-function tooMuch({ flowLph, innerDiameterMm, fallPercent }: z.input<typeof drainInput>, most: number): string {
+function tooMuch(
+	{ flowLph, innerDiameterMm, fallPercent }: z.input<typeof drainInput>,
+	most: number
+): string {
 	const wider = Math.ceil(diameterForFlow(flowLph, most, innerDiameterMm));
 	const steeper = Math.ceil(fallPercent * (flowLph / most) ** 2 * 100) / 100;
 	return (

@@ -21,7 +21,9 @@ export const fluidOutput = z.strictObject({
  * @param input.temperatureC 0–45 °C
  * @example fluid({ temperatureC: 20 }).densityKgM3 // 998.2067
  */
-export function fluid({ temperatureC: t }: z.infer<typeof fluidInput>): z.infer<typeof fluidOutput> {
+export function fluid({
+	temperatureC: t
+}: z.infer<typeof fluidInput>): z.infer<typeof fluidOutput> {
 	const densityKgM3 =
 		999.97495 * (1 - ((t - 3.983035) ** 2 * (t + 301.797)) / (522528.9 * (t + 69.34881)));
 	const dynamicViscosityPaS = 2.414e-5 * 10 ** (247.8 / (t + 133.15));
@@ -38,4 +40,5 @@ export function fluid({ temperatureC: t }: z.infer<typeof fluidInput>): z.infer<
 }
 
 /** Saturation vapour pressure, kPa, at t °C (FAO-56 eq. 11). */
-export const vapourPressureKpa = (t: number): number => 0.6108 * Math.exp((17.27 * t) / (t + 237.3));
+export const vapourPressureKpa = (t: number): number =>
+	0.6108 * Math.exp((17.27 * t) / (t + 237.3));

@@ -20,7 +20,8 @@ const ROUGHEST = 0.05;
 
 export const tooRough = (roughnessMm: number, innerDiameterMm: number): boolean =>
 	roughnessMm > ROUGHEST * innerDiameterMm;
-export const roughnessMessage = 'roughness must be a number from 0 to 0.05 of the inner diameter, mm';
+export const roughnessMessage =
+	'roughness must be a number from 0 to 0.05 of the inner diameter, mm';
 
 export const pipeLossInput = z.strictObject({
 	flowLph: quantity('flow', 'L/h', { min: 0, max: 1e6 }),
@@ -71,11 +72,17 @@ export function colebrook(reynolds: number, relativeRoughness: number): number {
  * Darcy friction factor over all regimes: 64/Re to 2000, Colebrook–White from 4000, and between them
  * linear in Re, so that the loss rises steadily through the transition.
  */
-export function frictionFactor(reynolds: number, relativeRoughness: number, colebrookAt4000?: number): number {
+export function frictionFactor(
+	reynolds: number,
+	relativeRoughness: number,
+	colebrookAt4000?: number
+): number {
 	if (reynolds <= LAMINAR_BELOW) return 64 / reynolds;
 	if (reynolds >= TURBULENT_FROM) return colebrook(reynolds, relativeRoughness);
 	const top = colebrookAt4000 ?? colebrook(TURBULENT_FROM, relativeRoughness);
-	return F_AT_2000 + ((top - F_AT_2000) * (reynolds - LAMINAR_BELOW)) / (TURBULENT_FROM - LAMINAR_BELOW);
+	return (
+		F_AT_2000 + ((top - F_AT_2000) * (reynolds - LAMINAR_BELOW)) / (TURBULENT_FROM - LAMINAR_BELOW)
+	);
 }
 
 const regimeOf = (reynolds: number): PipeLoss['regime'] =>

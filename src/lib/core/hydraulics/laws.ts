@@ -93,12 +93,14 @@ export class PipeLaw implements Law {
 		const c = (2.51 * this.nu) / (this.d * Math.sqrt(2 * G * h));
 		const log = 2 / Math.LN10;
 		// the last answer is the best guess for the next: heads move little from step to step
-		let x = this.k > 0 && this.lastX > 0 ? this.lastX : -log * Math.log(this.rough + c * Math.sqrt(this.slender));
+		let x =
+			this.k > 0 && this.lastX > 0
+				? this.lastX
+				: -log * Math.log(this.rough + c * Math.sqrt(this.slender));
 		for (let step = 0; step < 30 && this.k > 0; step++) {
 			const root = Math.sqrt(this.slender + this.k * x * x);
 			const inside = this.rough + c * root;
-			const move =
-				(x + log * Math.log(inside)) / (1 + (log * c * this.k * x) / (root * inside));
+			const move = (x + log * Math.log(inside)) / (1 + (log * c * this.k * x) / (root * inside));
 			x -= move;
 			if (Math.abs(move) <= 1e-9 * x) break;
 		}

@@ -105,7 +105,8 @@ function numberReached(
 	const fixed = input.source.kind === 'tank';
 	const unknowns = fixed ? reached.length - 1 : reached.length;
 	// A gravity source is known: move it behind the unknowns.
-	if (fixed) for (const g of reached) slotOfGroup[g] = g === source ? unknowns : slotOfGroup[g]! - 1;
+	if (fixed)
+		for (const g of reached) slotOfGroup[g] = g === source ? unknowns : slotOfGroup[g]! - 1;
 	const slotOfNode = new Int32Array(n);
 	for (let i = 0; i < n; i++) slotOfNode[i] = slotOfGroup[group(i)]!;
 	return { slotOfNode, unknowns, sourceSlot: slotOfGroup[source]! };

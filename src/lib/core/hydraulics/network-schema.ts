@@ -171,4 +171,3 @@ export const networkOutput = z.strictObject({
 });
 export type NetworkResult = z.infer<typeof networkOutput>;
 export type Uniformity = z.infer<typeof uniformity>;
-

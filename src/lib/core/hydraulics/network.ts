@@ -321,8 +321,7 @@ function shareMergedFlows(
 		if (find(link.a) === find(link.b)) continue;
 		root.set(find(link.a), find(link.b));
 		const at = tree.push(link) - 1;
-		for (const end of [link.a, link.b])
-			around.set(end, (around.get(end) ?? new Set()).add(at));
+		for (const end of [link.a, link.b]) around.set(end, (around.get(end) ?? new Set()).add(at));
 	}
 	const leaves = [...around.keys()].filter((node) => around.get(node)!.size === 1);
 	for (let leaf = leaves.pop(); leaf !== undefined; leaf = leaves.pop()) {

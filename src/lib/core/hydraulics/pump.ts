@@ -40,9 +40,16 @@ export const pumpCurveInput = z
 	.superRefine((input, context) => {
 		const given = [input.nameplate, input.points, input.bench].filter((x) => x !== undefined);
 		if (given.length !== 1)
-			context.addIssue({ code: 'custom', message: 'give exactly one of nameplate, points and bench' });
+			context.addIssue({
+				code: 'custom',
+				message: 'give exactly one of nameplate, points and bench'
+			});
 		if (input.hose && !input.bench)
-			context.addIssue({ code: 'custom', path: ['hose'], message: 'a hose goes with bench readings only' });
+			context.addIssue({
+				code: 'custom',
+				path: ['hose'],
+				message: 'a hose goes with bench readings only'
+			});
 	});
 export const pumpCurveOutput = z.strictObject({
 	shutOffHeadM: z.number(),
@@ -88,7 +95,10 @@ export function pumpCurve(input: z.input<typeof pumpCurveInput>): PumpCurve {
 	if (qMax - qMin <= 1e-9 * Math.max(qMax, 1))
 		throw refuse(path, 'all readings are at one flow; take one at another lift');
 	const { curve, rSquared } = fit(readings, qMax);
-	if (!(curve.shutOffHeadM > 0) || !(curve.coefficient * qMax ** curve.exponent > 1e-6 * curve.shutOffHeadM))
+	if (
+		!(curve.shutOffHeadM > 0) ||
+		!(curve.coefficient * qMax ** curve.exponent > 1e-6 * curve.shutOffHeadM)
+	)
 		throw refuse(path, "these readings do not fall: a pump's head must drop as its flow rises");
 	return {
 		...curve,
@@ -125,7 +135,11 @@ function fit(readings: Reading[], qMax: number): Fit {
 }
 
 /** Least squares of head over (Q/qMax)^b for one exponent: a straight line. */
-function lineAt(exponent: number, readings: Reading[], qMax: number): { curve: Curve; squares: number } {
+function lineAt(
+	exponent: number,
+	readings: Reading[],
+	qMax: number
+): { curve: Curve; squares: number } {
 	const x = readings.map((r) => (r.flowLph / qMax) ** exponent);
 	const n = readings.length;
 	const meanX = x.reduce((a, b) => a + b, 0) / n;
@@ -139,7 +153,10 @@ function lineAt(exponent: number, readings: Reading[], qMax: number): { curve: C
 	});
 	const slope = sxy / sxx;
 	const shutOffHeadM = meanY - slope * meanX;
-	const squares = readings.reduce((a, r, i) => a + (r.headM - shutOffHeadM - slope * (x[i] ?? 0)) ** 2, 0);
+	const squares = readings.reduce(
+		(a, r, i) => a + (r.headM - shutOffHeadM - slope * (x[i] ?? 0)) ** 2,
+		0
+	);
 	return { curve: { shutOffHeadM, coefficient: -slope / qMax ** exponent, exponent }, squares };
 }
 
@@ -148,7 +165,8 @@ function bestExponent(readings: Reading[], qMax: number): number {
 	const error = (b: number) => lineAt(b, readings, qMax).squares;
 	const steps = 80;
 	let best = 0;
-	for (let i = 1; i <= steps; i++) if (error(1 + (2 * i) / steps) < error(1 + (2 * best) / steps)) best = i;
+	for (let i = 1; i <= steps; i++)
+		if (error(1 + (2 * i) / steps) < error(1 + (2 * best) / steps)) best = i;
 	let low = 1 + (2 * Math.max(0, best - 1)) / steps;
 	let high = 1 + (2 * Math.min(steps, best + 1)) / steps;
 	const ratio = (Math.sqrt(5) - 1) / 2;

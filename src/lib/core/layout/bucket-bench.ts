@@ -126,8 +126,7 @@ function frameOf(stand: BucketBench, shelf: Shelf, anchor: Anchor): Frame {
 		),
 		problems,
 		operations: [{ name: 'layout-row', input: asked, result: row }],
-		topAt: (xM) =>
-			stand.lowEndHeightMm / 1000 + ((xM - anchor.startXM) * stand.fallPercent) / 100
+		topAt: (xM) => stand.lowEndHeightMm / 1000 + ((xM - anchor.startXM) * stand.fallPercent) / 100
 	};
 }
 
@@ -232,9 +231,7 @@ function feedOf(
 	const heightAtLow = Math.max(
 		...frame.xs.map(
 			(x, i) =>
-				frame.baseM[i]! +
-				(bucket.heightMm + stand.feedAboveRimMm) / 1000 -
-				(x - lowX) * fall
+				frame.baseM[i]! + (bucket.heightMm + stand.feedAboveRimMm) / 1000 - (x - lowX) * fall
 		)
 	);
 	anchor.feedNode.zM = Math.max(anchor.feedNode.zM, heightAtLow);
@@ -254,7 +251,10 @@ function feedOf(
 			tubeId: stand.rowTubeId,
 			innerDiameterMm: rowTube.innerDiameterMm,
 			lengthM: distance(before, head),
-			fittings: row === 0 ? [{ name: 'elbow', k: K.elbow }] : [{ name: 'tee, straight on', k: K.teeStraight }],
+			fittings:
+				row === 0
+					? [{ name: 'elbow', k: K.elbow }]
+					: [{ name: 'tee, straight on', k: K.teeStraight }],
 			open: true,
 			emptiesBack: true
 		});
@@ -307,7 +307,9 @@ function stakes(
 	for (let e = 0; e < stand.emittersPerBucket; e++) {
 		const many = stand.emittersPerBucket > 1;
 		const id = many ? `${container.id}.e${e + 1}` : `${container.id}.out`;
-		const aside = many ? ((e / (stand.emittersPerBucket - 1) - 0.5) * container.topDiameterMm) / 2000 : 0;
+		const aside = many
+			? ((e / (stand.emittersPerBucket - 1) - 0.5) * container.topDiameterMm) / 2000
+			: 0;
 		const tip: FeedNode = {
 			id,
 			xM: container.xM + aside,
@@ -400,8 +402,26 @@ function jointsOf(stand: BucketBench, design: Design, shelf: Shelf, buckets: num
 	const back = pick(shelf.tubes, stand.returnTubeId);
 	const made = new Set(design.lines.adapters);
 	const list = [
-		joint(`${stand.id}.main-row`, 'main to feed rows', main, main.innerDiameterMm, row, row.innerDiameterMm, 1, `${main.nominalMm}–${row.nominalMm} mm reducing tee`),
-		joint(`${stand.id}.stake-emitter`, 'stake tube to emitter', stake, stake.innerDiameterMm, emitter, emitter.barbMm, buckets * stand.emittersPerBucket, `${stake.nominalMm}–${emitter.barbMm} mm barbed reducer`),
+		joint(
+			`${stand.id}.main-row`,
+			'main to feed rows',
+			main,
+			main.innerDiameterMm,
+			row,
+			row.innerDiameterMm,
+			1,
+			`${main.nominalMm}–${row.nominalMm} mm reducing tee`
+		),
+		joint(
+			`${stand.id}.stake-emitter`,
+			'stake tube to emitter',
+			stake,
+			stake.innerDiameterMm,
+			emitter,
+			emitter.barbMm,
+			buckets * stand.emittersPerBucket,
+			`${stake.nominalMm}–${emitter.barbMm} mm barbed reducer`
+		),
 		{
 			id: `${stand.id}.elbow-return`,
 			name: 'drain elbow into the return',

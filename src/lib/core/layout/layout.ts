@@ -15,7 +15,14 @@ import {
 } from './types';
 
 /** One function a variant. A new variant is one line here. */
-const VARIANTS: { [V in Stand['variant']]: (stand: Extract<Stand, { variant: V }>, design: Design, shelf: Shelf, anchor: Anchor) => StandPiece } = {
+const VARIANTS: {
+	[V in Stand['variant']]: (
+		stand: Extract<Stand, { variant: V }>,
+		design: Design,
+		shelf: Shelf,
+		anchor: Anchor
+	) => StandPiece;
+} = {
 	'bucket-bench': bucketBench
 };
 
@@ -109,7 +116,16 @@ export function pumpJoint(design: Design, shelf: Shelf): Joint[] {
 	if (design.source.kind !== 'pump') return [];
 	const pump = pick(shelf.pumps, design.source.partId);
 	const tube = pick(shelf.tubes, design.lines.mainTubeId);
-	const made = joint('pump-main', 'pump to feed main', pump, pump.outletMm, tube, tube.innerDiameterMm, 1, `${pump.outletMm}–${tube.nominalMm} mm reducing joiner`);
+	const made = joint(
+		'pump-main',
+		'pump to feed main',
+		pump,
+		pump.outletMm,
+		tube,
+		tube.innerDiameterMm,
+		1,
+		`${pump.outletMm}–${tube.nominalMm} mm reducing joiner`
+	);
 	return [design.lines.adapters.includes('pump-main') ? { ...made, fits: true } : made];
 }
 
@@ -163,14 +179,14 @@ function unknownParts(design: Design, shelf: Shelf): LayoutProblem[] {
 		])
 	];
 	const missing = named.filter(([list, id]) => !has(list, id));
-	return [...new Map(missing.map(([list, id, what]) => [`${what} ${id}`, { list, id, what }])).values()].map(
-		({ list, id, what }) => ({
-			code: 'unknown-part',
-			standId: null,
-			numbers: {},
-			text: `${what} “${id}” is not on the shelf; “${(list[0] as { name?: string }).name ?? list[0]!.id}” is drawn in its place`
-		})
-	);
+	return [
+		...new Map(missing.map(([list, id, what]) => [`${what} ${id}`, { list, id, what }])).values()
+	].map(({ list, id, what }) => ({
+		code: 'unknown-part',
+		standId: null,
+		numbers: {},
+		text: `${what} “${id}” is not on the shelf; “${(list[0] as { name?: string }).name ?? list[0]!.id}” is drawn in its place`
+	}));
 }
 
 function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {

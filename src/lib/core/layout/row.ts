@@ -27,7 +27,10 @@ export function layoutRow(input: z.infer<typeof layoutRowInput>): z.infer<typeof
 	const { availableMm, endClearMm, pitchMm, fallPercent, lowEndHeightMm } = input;
 	const room = availableMm - 2 * endClearMm;
 	if (room < 0)
-		throw refuse('availableMm', `available length must be at least ${2 * endClearMm} mm, twice the clearance at the ends`);
+		throw refuse(
+			'availableMm',
+			`available length must be at least ${2 * endClearMm} mm, twice the clearance at the ends`
+		);
 	const most = floorWithRelief(room / pitchMm) + 1;
 	const count = input.count ?? most;
 	if (count > most) {

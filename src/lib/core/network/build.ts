@@ -6,7 +6,12 @@ import type { NetworkInput, Outlet, Source } from './types';
 const ROUGHNESS_MM = 0.0015;
 
 /** The layout's feed side as nodes and links, with true lengths, elevations and fittings. */
-export function buildNetwork(design: Design, layout: Layout, shelf: Shelf, source: Source): NetworkInput {
+export function buildNetwork(
+	design: Design,
+	layout: Layout,
+	shelf: Shelf,
+	source: Source
+): NetworkInput {
 	const outlets = new Map(
 		layout.emissions.map((emission) => [
 			emission.nodeId,

@@ -39,6 +39,7 @@ export function dilute(input: z.infer<typeof diluteInput>): z.infer<typeof dilut
 			`Mixing ${concentrateMsCm} and ${waterMsCm} mS/cm cannot give ${targetMsCm} mS/cm: it must lie between them.`
 		);
 	const result = (concentrateL * above) / wanted;
-	if (result > 1e9) throw new NoSolution('That strength is so near the water’s own that no tank would hold it.');
+	if (result > 1e9)
+		throw new NoSolution('That strength is so near the water’s own that no tank would hold it.');
 	return { finalL: result };
 }

@@ -15,7 +15,12 @@ export function nnls(a: number[][], b: number[]): number[] {
 		const pull = x.map((_, j) => a.reduce((t, row, i) => t + row[j]! * residual[i]!, 0));
 		let next = -1;
 		for (let j = 0; j < n; j++)
-			if (!free.has(j) && !blocked.has(j) && pull[j]! > 1e-12 * scale && (next < 0 || pull[j]! > pull[next]!))
+			if (
+				!free.has(j) &&
+				!blocked.has(j) &&
+				pull[j]! > 1e-12 * scale &&
+				(next < 0 || pull[j]! > pull[next]!)
+			)
 				next = j;
 		if (next < 0) break;
 		free.add(next);

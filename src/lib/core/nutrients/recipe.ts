@@ -19,7 +19,9 @@ export const recipeInput = z
 			byElement((e) => quantity(`target for ${e}`, 'mg/L', { above: 0, max: 10_000 }).optional())
 		),
 		weights: z
-			.strictObject(byElement((e) => quantity(`weight of ${e}`, '', { min: 0, max: 1000 }).optional()))
+			.strictObject(
+				byElement((e) => quantity(`weight of ${e}`, '', { min: 0, max: 1000 }).optional())
+			)
 			.optional(),
 		salts: z.array(ingredient).min(1, 'salts must hold at least one').max(100),
 		water: z.strictObject(waterFields).optional()
@@ -29,11 +31,19 @@ export const recipeInput = z
 		list.forEach((item, i) => {
 			const key = JSON.stringify(item);
 			if (seen.has(key))
-				context.addIssue({ code: 'custom', path: ['salts', i], message: 'the same salt stands twice' });
+				context.addIssue({
+					code: 'custom',
+					path: ['salts', i],
+					message: 'the same salt stands twice'
+				});
 			seen.add(key);
 		});
 		if (Object.values(targetsMgL).every((value) => value === undefined))
-			context.addIssue({ code: 'custom', path: ['targetsMgL'], message: 'give at least one target, mg/L' });
+			context.addIssue({
+				code: 'custom',
+				path: ['targetsMgL'],
+				message: 'give at least one target, mg/L'
+			});
 	});
 export type RecipeInput = z.infer<typeof recipeInput>;
 export const recipeOutput = z.strictObject({

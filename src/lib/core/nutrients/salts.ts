@@ -20,13 +20,15 @@ export const waterFields = Object.fromEntries(ELEMENTS.map((e) => [e, mgL(e)])) 
 /** A salt by its id, or a product by its label; which one decides by the field that is there. */
 const bySalt = z.strictObject({ salt: saltId, purity, grams });
 const byLabel = z.strictObject({ label: labelSchema, purity, grams });
-const addition = z.unknown().transform((raw, context): z.infer<typeof bySalt> | z.infer<typeof byLabel> => {
-	const labelled = typeof raw === 'object' && raw !== null && 'label' in raw;
-	const parsed = (labelled ? byLabel : bySalt).safeParse(raw);
-	if (parsed.success) return parsed.data;
-	for (const issue of parsed.error.issues) context.issues.push({ ...issue, input: raw } as never);
-	return z.NEVER;
-});
+const addition = z
+	.unknown()
+	.transform((raw, context): z.infer<typeof bySalt> | z.infer<typeof byLabel> => {
+		const labelled = typeof raw === 'object' && raw !== null && 'label' in raw;
+		const parsed = (labelled ? byLabel : bySalt).safeParse(raw);
+		if (parsed.success) return parsed.data;
+		for (const issue of parsed.error.issues) context.issues.push({ ...issue, input: raw } as never);
+		return z.NEVER;
+	});
 
 export const saltsInput = z.strictObject({
 	volumeL: quantity('volume', 'L', { above: 0, max: 1e6 }),

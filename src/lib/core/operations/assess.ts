@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { designSchema, placeSchema, type Design, type Place } from '../design';
-import { Chain, findingsOf, findingSchema, stepSchema, stepsOf, type Finding, type StepState } from '../review';
+import {
+	Chain,
+	findingsOf,
+	findingSchema,
+	stepSchema,
+	stepsOf,
+	type Finding,
+	type StepState
+} from '../review';
 import { BUILT_IN_SHELF, type Shelf } from '../shelf';
 
 export const assessInput = z.strictObject({ design: designSchema, place: placeSchema });
@@ -99,4 +107,3 @@ function operationsOf(chain: Chain): Assessment['operations'] {
 	operations.salts = done(chain.mix.salts);
 	return operations;
 }
-

@@ -27,24 +27,132 @@ const operation = <I extends z.ZodType, O extends z.ZodType>(
 
 /** Every operation there is. The interface, the worker, the server and the command line serve this list. */
 export const OPERATIONS: readonly Operation[] = [
-	operation('fluid', 'Density, viscosity, oxygen and vapour pressure of water', hydraulics.fluidInput, hydraulics.fluidOutput, hydraulics.fluid),
-	operation('pipe-loss', 'Head lost in a pipe with its fittings', hydraulics.pipeLossInput, hydraulics.pipeLossOutput, hydraulics.pipeLoss),
-	operation('pump-curve', 'A pump’s curve from nameplate, data sheet or jug and watch', hydraulics.pumpCurveInput, hydraulics.pumpCurveOutput, hydraulics.pumpCurve),
-	operation('network', 'Flow and head everywhere in a network of pipes and outlets', hydraulics.networkInput, hydraulics.networkOutput, hydraulics.solveNetwork),
-	operation('drain', 'Depth and capacity of a gravity return flowing part full', hydraulics.drainInput, hydraulics.drainOutput, hydraulics.drain),
-	operation('drain-back', 'What returns to the tank when the pump stops', hydraulics.drainBackInput, hydraulics.drainBackOutput, hydraulics.drainBack),
-	operation('tank-level', 'Height to litres and back for a tank’s shape, and its tape marks', shape.tankLevelInput, shape.tankLevelOutput, shape.tankLevel),
-	operation('layout-row', 'Containers along a rail or bench', layout.layoutRowInput, layout.layoutRowOutput, layout.layoutRow),
-	operation('evapotranspiration', 'Reference evapotranspiration from weather or lamps', water.evapotranspirationInput, water.evapotranspirationOutput, water.evapotranspiration),
-	operation('plant-demand', 'What plants drink in a day', water.plantDemandInput, water.plantDemandOutput, water.plantDemand),
-	operation('reservoir-size', 'Water needed between refills, by supply and by drift', water.reservoirSizeInput, water.reservoirSizeOutput, water.reservoirSize),
-	operation('reservoir-run', 'The tank day by day: level, strength and reserve', water.reservoirRunInput, water.reservoirRunOutput, water.reservoirRun),
-	operation('feed-plan', 'When and how long the pump runs, and what each site gets', feeding.feedPlanInput, feeding.feedPlanOutput, feeding.feedPlan),
-	operation('salts', 'Elements, ions and conductivity of a mix', nutrients.saltsInput, nutrients.saltsOutput, nutrients.salts),
-	operation('recipe', 'Grams of each salt for a set of targets', nutrients.recipeInput, nutrients.recipeOutput, nutrients.recipe),
-	operation('dilute', 'Volume or strength after thinning a concentrate', nutrients.diluteInput, nutrients.diluteOutput, nutrients.dilute),
-	operation('ppm', 'mS/cm to ppm on three scales, and back', nutrients.ppmInput, nutrients.ppmOutput, nutrients.ppm),
-	operation('assess', 'The whole chain: layout, water, feeding, tank, mix and findings', assessInput, assessOutput, (input) => assess(input))
+	operation(
+		'fluid',
+		'Density, viscosity, oxygen and vapour pressure of water',
+		hydraulics.fluidInput,
+		hydraulics.fluidOutput,
+		hydraulics.fluid
+	),
+	operation(
+		'pipe-loss',
+		'Head lost in a pipe with its fittings',
+		hydraulics.pipeLossInput,
+		hydraulics.pipeLossOutput,
+		hydraulics.pipeLoss
+	),
+	operation(
+		'pump-curve',
+		'A pump’s curve from nameplate, data sheet or jug and watch',
+		hydraulics.pumpCurveInput,
+		hydraulics.pumpCurveOutput,
+		hydraulics.pumpCurve
+	),
+	operation(
+		'network',
+		'Flow and head everywhere in a network of pipes and outlets',
+		hydraulics.networkInput,
+		hydraulics.networkOutput,
+		hydraulics.solveNetwork
+	),
+	operation(
+		'drain',
+		'Depth and capacity of a gravity return flowing part full',
+		hydraulics.drainInput,
+		hydraulics.drainOutput,
+		hydraulics.drain
+	),
+	operation(
+		'drain-back',
+		'What returns to the tank when the pump stops',
+		hydraulics.drainBackInput,
+		hydraulics.drainBackOutput,
+		hydraulics.drainBack
+	),
+	operation(
+		'tank-level',
+		'Height to litres and back for a tank’s shape, and its tape marks',
+		shape.tankLevelInput,
+		shape.tankLevelOutput,
+		shape.tankLevel
+	),
+	operation(
+		'layout-row',
+		'Containers along a rail or bench',
+		layout.layoutRowInput,
+		layout.layoutRowOutput,
+		layout.layoutRow
+	),
+	operation(
+		'evapotranspiration',
+		'Reference evapotranspiration from weather or lamps',
+		water.evapotranspirationInput,
+		water.evapotranspirationOutput,
+		water.evapotranspiration
+	),
+	operation(
+		'plant-demand',
+		'What plants drink in a day',
+		water.plantDemandInput,
+		water.plantDemandOutput,
+		water.plantDemand
+	),
+	operation(
+		'reservoir-size',
+		'Water needed between refills, by supply and by drift',
+		water.reservoirSizeInput,
+		water.reservoirSizeOutput,
+		water.reservoirSize
+	),
+	operation(
+		'reservoir-run',
+		'The tank day by day: level, strength and reserve',
+		water.reservoirRunInput,
+		water.reservoirRunOutput,
+		water.reservoirRun
+	),
+	operation(
+		'feed-plan',
+		'When and how long the pump runs, and what each site gets',
+		feeding.feedPlanInput,
+		feeding.feedPlanOutput,
+		feeding.feedPlan
+	),
+	operation(
+		'salts',
+		'Elements, ions and conductivity of a mix',
+		nutrients.saltsInput,
+		nutrients.saltsOutput,
+		nutrients.salts
+	),
+	operation(
+		'recipe',
+		'Grams of each salt for a set of targets',
+		nutrients.recipeInput,
+		nutrients.recipeOutput,
+		nutrients.recipe
+	),
+	operation(
+		'dilute',
+		'Volume or strength after thinning a concentrate',
+		nutrients.diluteInput,
+		nutrients.diluteOutput,
+		nutrients.dilute
+	),
+	operation(
+		'ppm',
+		'mS/cm to ppm on three scales, and back',
+		nutrients.ppmInput,
+		nutrients.ppmOutput,
+		nutrients.ppm
+	),
+	operation(
+		'assess',
+		'The whole chain: layout, water, feeding, tank, mix and findings',
+		assessInput,
+		assessOutput,
+		(input) => assess(input)
+	)
 ];
 
 const byId = new Map(OPERATIONS.map((op) => [op.id, op]));
@@ -60,7 +168,8 @@ export type Answer = { result: unknown } | { error: Failure };
 /** Runs an operation on raw input. Never throws on what a caller can get wrong. */
 export function calculate(id: string, raw: unknown): Answer {
 	const op = byId.get(id);
-	if (!op) return { error: { code: 'unknown-operation', message: `there is no operation "${id}"` } };
+	if (!op)
+		return { error: { code: 'unknown-operation', message: `there is no operation "${id}"` } };
 	const parsed = op.input.safeParse(raw);
 	if (!parsed.success) return { error: { code: 'invalid-input', issues: toIssues(parsed.error) } };
 	try {

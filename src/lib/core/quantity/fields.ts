@@ -32,8 +32,10 @@ export function quantity(name: string, unit: string, bounds: Bounds = {}) {
 
 function describe(unit: string, { min, max, above, below, whole }: Bounds): string {
 	const kind = whole ? 'a whole number' : 'a number';
-	const low = min !== undefined ? `from ${show(min)}` : above !== undefined ? `over ${show(above)}` : '';
-	const high = max !== undefined ? `to ${show(max)}` : below !== undefined ? `under ${show(below)}` : '';
+	const low =
+		min !== undefined ? `from ${show(min)}` : above !== undefined ? `over ${show(above)}` : '';
+	const high =
+		max !== undefined ? `to ${show(max)}` : below !== undefined ? `under ${show(below)}` : '';
 	return [kind, low, high, unit].filter(Boolean).join(' ');
 }
 

@@ -53,10 +53,13 @@ const HEADLINES: Record<Step, (chain: Chain) => string> = {
 		if (design.stands.length > 1) return `${layout.containers.length} buckets`;
 		return `${stand!.rows} × ${stand!.perRow} buckets`;
 	},
-	lines: ({ design, shelf, say }) => say(pick(shelf.tubes, design.stands[0]!.rowTubeId).nominalMm, 'size'),
+	lines: ({ design, shelf, say }) =>
+		say(pick(shelf.tubes, design.stands[0]!.rowTubeId).nominalMm, 'size'),
 	pump: ({ path, say }) => {
 		const flow = say(path.result.source.flowLph, 'flow');
-		return path.result.source.headM > 0 ? `${flow}, ${say(path.result.source.headM, 'head')}` : flow;
+		return path.result.source.headM > 0
+			? `${flow}, ${say(path.result.source.headM, 'head')}`
+			: flow;
 	},
 	tank: (chain) => {
 		const days = daysLeft(chain);
@@ -69,7 +72,8 @@ const HEADLINES: Record<Step, (chain: Chain) => string> = {
 		return `${feed.plan.events.length} × ${feed.onMin} min`;
 	},
 	mix: ({ mix, say }) => say(mix.strengthMsCm, 'strength'),
-	'plant-out': ({ design }) => (design.diary.plantOutOn ? dayOf(design.diary.plantOutOn) : 'not yet'),
+	'plant-out': ({ design }) =>
+		design.diary.plantOutOn ? dayOf(design.diary.plantOutOn) : 'not yet',
 	run: (chain) => {
 		const days = daysLeft(chain);
 		return chain.design.diary.plantOutOn === null || days === null

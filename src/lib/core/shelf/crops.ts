@@ -75,9 +75,39 @@ const ROWS: Row[] = [
 ];
 
 export const CROPS: readonly Crop[] = ROWS.map(
-	([id, name, plural, habit, spreadMm, heightMm, canopyM2, kc, ec, ph, dliMol, propagationDays, harvestDays, massKg, fruiting]) => ({
-		id, name, plural, habit, spreadMm, heightMm, canopyM2, kc,
-		ecEarlyMsCm: ec[0], ecFullMsCm: ec[1], phLow: ph[0], phHigh: ph[1],
-		dliMol, propagationDays, harvestDays, massKg, fruiting
+	([
+		id,
+		name,
+		plural,
+		habit,
+		spreadMm,
+		heightMm,
+		canopyM2,
+		kc,
+		ec,
+		ph,
+		dliMol,
+		propagationDays,
+		harvestDays,
+		massKg,
+		fruiting
+	]) => ({
+		id,
+		name,
+		plural,
+		habit,
+		spreadMm,
+		heightMm,
+		canopyM2,
+		kc,
+		ecEarlyMsCm: ec[0],
+		ecFullMsCm: ec[1],
+		phLow: ph[0],
+		phHigh: ph[1],
+		dliMol,
+		propagationDays,
+		harvestDays,
+		massKg,
+		fruiting
 	})
 );

@@ -33,8 +33,10 @@ export const labelSchema = z.strictObject(fields).superRefine((label, context) =
 		issue(['N'], `NO3N and NH4N come to ${forms} %, more than N at ${label.N} %`);
 	const amounts = labelFractions(label);
 	const total =
-		Object.entries(amounts).reduce((a, [e, f]) => (e === 'NO3N' || e === 'NH4N' ? a : a + f), 0) * 100;
-	if (total > 100 + 1e-9) issue([], `the label comes to ${total.toFixed(1)} % of elements, over 100 %`);
+		Object.entries(amounts).reduce((a, [e, f]) => (e === 'NO3N' || e === 'NH4N' ? a : a + f), 0) *
+		100;
+	if (total > 100 + 1e-9)
+		issue([], `the label comes to ${total.toFixed(1)} % of elements, over 100 %`);
 });
 export type Label = z.infer<typeof labelSchema>;
 

@@ -58,7 +58,21 @@ export const SALTS = {
 export type SaltId = keyof typeof SALTS;
 export const SALT_IDS = Object.keys(SALTS) as [SaltId, ...SaltId[]];
 
-const NUTRIENT_ATOMS = ['P', 'K', 'Ca', 'Mg', 'S', 'Fe', 'Mn', 'Zn', 'Cu', 'B', 'Mo', 'Na', 'Cl'] as const;
+const NUTRIENT_ATOMS = [
+	'P',
+	'K',
+	'Ca',
+	'Mg',
+	'S',
+	'Fe',
+	'Mn',
+	'Zn',
+	'Cu',
+	'B',
+	'Mo',
+	'Na',
+	'Cl'
+] as const;
 
 const known = new Map<SaltId, Amounts>();
 

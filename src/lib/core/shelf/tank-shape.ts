@@ -52,8 +52,14 @@ export const tankLevelInput = z
 	.strictObject({
 		shape: tankShape,
 		brimMm: mm('brim').optional(),
-		levelsMm: z.array(quantity('level', 'mm', { min: 0, max: 100_000 })).max(10_000).default([]),
-		litres: z.array(quantity('litres', 'L', { min: 0, max: 1e6 })).max(10_000).default([]),
+		levelsMm: z
+			.array(quantity('level', 'mm', { min: 0, max: 100_000 }))
+			.max(10_000)
+			.default([]),
+		litres: z
+			.array(quantity('litres', 'L', { min: 0, max: 1e6 }))
+			.max(10_000)
+			.default([]),
 		markEveryL: quantity('mark spacing', 'L', { above: 0, max: 1e6 }).optional()
 	})
 	.superRefine(({ shape }, context) => {
@@ -158,17 +164,22 @@ export function tankLevel(input: z.input<typeof tankLevelInput>): z.infer<typeof
 	const { shape, levelsMm = [], litres = [], markEveryL } = input;
 	const top = shapeHeightMm(shape);
 	const brimMm = input.brimMm ?? top;
-	if (brimMm > top) throw refuse('brimMm', `brim must be a number over 0 to ${top} mm, the top of the tank`);
+	if (brimMm > top)
+		throw refuse('brimMm', `brim must be a number over 0 to ${top} mm, the top of the tank`);
 	const fullL = litresAt(shape, brimMm);
 	levelsMm.forEach((level, i) => {
-		if (level > brimMm) throw refuse(`levelsMm.${i}`, `level must be a number from 0 to ${brimMm} mm, the brim`);
+		if (level > brimMm)
+			throw refuse(`levelsMm.${i}`, `level must be a number from 0 to ${brimMm} mm, the brim`);
 	});
 	const tooMany = litres.find((l) => l > fullL * (1 + 1e-12));
 	if (tooMany !== undefined)
 		throw new NoSolution(`This tank holds ${fullL.toFixed(1)} L to the brim, not ${tooMany} L.`);
 	const count = markEveryL === undefined ? 0 : floorWithRelief(fullL / markEveryL);
 	if (count > MOST_MARKS)
-		throw refuse('markEveryL', `mark spacing must be at least ${(fullL / MOST_MARKS).toFixed(3)} L: 500 marks at most`);
+		throw refuse(
+			'markEveryL',
+			`mark spacing must be at least ${(fullL / MOST_MARKS).toFixed(3)} L: 500 marks at most`
+		);
 	return {
 		fullL,
 		brimMm,

@@ -74,9 +74,7 @@ function extraterrestrial(latitudeDeg: number, dayOfYear: number) {
 	const distance = 1 + 0.033 * Math.cos(year);
 	const declination = 0.409 * Math.sin(year - 1.39);
 	const latitude = (latitudeDeg * Math.PI) / 180;
-	const sunset = Math.acos(
-		Math.min(1, Math.max(-1, -Math.tan(latitude) * Math.tan(declination)))
-	);
+	const sunset = Math.acos(Math.min(1, Math.max(-1, -Math.tan(latitude) * Math.tan(declination))));
 	const ra =
 		((24 * 60) / Math.PI) *
 		0.082 *

@@ -64,7 +64,10 @@ const EMPTY_L = 1e-9;
 export function reservoirRun(input: ReservoirRunInput): ReservoirRun {
 	const { useLPerDay, days: count, uptakeEcMsCm, evaporationLPerDay, pumpMinimumL, topUp } = input;
 	if (Array.isArray(useLPerDay) && useLPerDay.length !== count)
-		throw refuse('useLPerDay', `a list of uses must have one a day: ${count}, not ${useLPerDay.length}`);
+		throw refuse(
+			'useLPerDay',
+			`a list of uses must have one a day: ${count}, not ${useLPerDay.length}`
+		);
 	let volume = input.startL;
 	let salt = input.startL * input.ecStartMsCm;
 	let reserve = topUp.kind === 'float' ? topUp.reserveL : null;

@@ -31,11 +31,13 @@ export const reservoirSizeOutput = z.strictObject({
 export function reservoirSize(
 	input: z.input<typeof reservoirSizeInput>
 ): z.infer<typeof reservoirSizeOutput> {
-	const { useLPerDay, refillEveryDays, pumpMinimumL, inTransitL, ecStartMsCm, uptakeEcMsCm } = input;
+	const { useLPerDay, refillEveryDays, pumpMinimumL, inTransitL, ecStartMsCm, uptakeEcMsCm } =
+		input;
 	const { maxDriftPercent, freeboardPercent = 10 } = input;
 	const drunkL = useLPerDay * refillEveryDays;
 	const bySupplyL = drunkL + pumpMinimumL + inTransitL;
-	const byDriftL = drunkL * (1 + Math.abs(1 - uptakeEcMsCm / ecStartMsCm) / (maxDriftPercent / 100));
+	const byDriftL =
+		drunkL * (1 + Math.abs(1 - uptakeEcMsCm / ecStartMsCm) / (maxDriftPercent / 100));
 	const fillL = Math.max(bySupplyL, byDriftL);
 	return {
 		bySupplyL,
@@ -48,5 +50,10 @@ export function reservoirSize(
 }
 
 /** Strength left after plants drank `drunkL` at their own strength out of `fillL`. */
-export const ecAfter = (startMsCm: number, uptakeMsCm: number, fillL: number, drunkL: number): number =>
+export const ecAfter = (
+	startMsCm: number,
+	uptakeMsCm: number,
+	fillL: number,
+	drunkL: number
+): number =>
 	fillL - drunkL > 0 ? (startMsCm * fillL - uptakeMsCm * drunkL) / (fillL - drunkL) : startMsCm;

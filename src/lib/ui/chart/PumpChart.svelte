@@ -14,8 +14,10 @@
 	const curve = $derived(session.chain.curve && atSpeed(session.chain.curve.result, dial));
 	const system = $derived(systemCurve(session.chain));
 	const { flowLph, headM } = $derived(session.chain.path.result.source);
-	const mostFlow = $derived(Math.max(flowLph * 2.2, 10));
-	const mostHead = $derived(Math.max(curve?.shutOffHeadM ?? 0, ...system.map((p) => p.headM), 0.2) * 1.1);
+	const mostFlow = $derived(Math.max(flowLph * 3, 10));
+	const mostHead = $derived(
+		Math.max(curve?.shutOffHeadM ?? 0, ...system.map((p) => p.headM), 0.2) * 1.1
+	);
 	const x = $derived(scaleLinear([0, mostFlow], [pad.left, width - pad.right]));
 	const y = $derived(scaleLinear([0, mostHead], [height - pad.bottom, pad.top]));
 	interface At {
@@ -39,12 +41,23 @@
 	const flowUnit = $derived(scaleOf('flow', session.units).unit);
 	const headUnit = $derived(scaleOf('head', session.units).unit);
 	const tick = (v: number, kind: 'flow' | 'head') =>
-		toShown(v, kind, session.units).toPrecision(2).replace(/\.?0+$/, (zeros) => (zeros.startsWith('.') ? '' : zeros));
+		toShown(v, kind, session.units)
+			.toPrecision(2)
+			.replace(/\.?0+$/, (zeros) => (zeros.startsWith('.') ? '' : zeros));
 	const last = $derived(system.filter((p) => p.flowLph <= mostFlow && p.headM <= mostHead).at(-1));
 </script>
 
 <figure bind:clientWidth={width}>
-	<svg {width} {height} viewBox="0 0 {width} {height}" role="img" aria-label="Pump curve and what the lines ask for, crossing at {session.say(flowLph, 'flow')} and {session.say(headM, 'head')}">
+	<svg
+		{width}
+		{height}
+		viewBox="0 0 {width} {height}"
+		role="img"
+		aria-label="Pump curve and what the lines ask for, crossing at {session.say(
+			flowLph,
+			'flow'
+		)} and {session.say(headM, 'head')}"
+	>
 		<path class="axis" d="M{pad.left} {pad.top - 6} V{height - pad.bottom} H{width - pad.right}" />
 		{#each y.ticks(4) as t (t)}
 			<text class="tick" x={pad.left - 5} y={y(t) + 4} text-anchor="end">{tick(t, 'head')}</text>
@@ -53,15 +66,26 @@
 			<text class="tick" x={x(t)} y={height - 10} text-anchor="middle">{tick(t, 'flow')}</text>
 		{/each}
 		<text class="tick" x={2} y={10}>{headUnit}</text>
-		<text class="tick" x={width - pad.right} y={height - pad.bottom - 6} text-anchor="end">{flowUnit}</text>
+		<text class="tick" x={width - pad.right} y={height - pad.bottom - 6} text-anchor="end"
+			>{flowUnit}</text
+		>
 		<path class="system" d={draw(system)} />
-		{#if last}<text class="name system-name" x={Math.min(width - 70, x(last.flowLph) + 6)} y={Math.max(pad.top + 4, y(last.headM) + 12)}>the lines</text>{/if}
+		{#if last}<text
+				class="name system-name"
+				x={x(last.flowLph) - 8}
+				y={Math.max(pad.top + 10, y(last.headM) + 4)}
+				text-anchor="end">the lines</text
+			>{/if}
 		{#if pumpPoints.length > 0}
 			<path class="pump" d={draw(pumpPoints)} />
-			<text class="name" x={x(mostFlow * 0.7)} y={y(headAt(curve!, mostFlow * 0.7)) - 8}>this pump</text>
+			<text class="name" x={x(mostFlow * 0.7)} y={y(headAt(curve!, mostFlow * 0.7)) + 18}
+				>this pump</text
+			>
 		{/if}
 		<circle cx={x(flowLph)} cy={y(Math.max(0, headM))} r="6" />
-		<text class="point" x={x(flowLph) + 10} y={y(Math.max(0, headM)) + 19}>{session.say(flowLph, 'flow')}, {session.say(headM, 'head')}</text>
+		<text class="point" x={x(flowLph) + 10} y={y(Math.max(0, headM)) + 19}
+			>{session.say(flowLph, 'flow')}, {session.say(headM, 'head')}</text
+		>
 	</svg>
 </figure>
 

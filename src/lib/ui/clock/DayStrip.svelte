@@ -24,11 +24,21 @@
 	});
 	const dayFeeds = $derived(feed?.plan.events.filter((event) => !event.night) ?? []);
 
-	let held: { index: number; at: number; mode: 'move' | 'stretch'; base: typeof settings; on: number } | null = $state(null);
+	let held: {
+		index: number;
+		at: number;
+		mode: 'move' | 'stretch';
+		base: typeof settings;
+		on: number;
+	} | null = $state(null);
 	let keeping: ReturnType<typeof setTimeout> | undefined;
 	const perPixel = $derived(1440 / (right - left));
 
-	function hold(event: PointerEvent & { currentTarget: SVGElement }, index: number, mode: 'move' | 'stretch'): void {
+	function hold(
+		event: PointerEvent & { currentTarget: SVGElement },
+		index: number,
+		mode: 'move' | 'stretch'
+	): void {
 		if (steady || !feed) return;
 		event.currentTarget.setPointerCapture(event.pointerId);
 		held = { index, at: event.clientX, mode, base: settings, on: feed.onMin };
@@ -46,7 +56,9 @@
 		session.commit('feeds moved on the day');
 	}
 	const stretch = (minutes: number) =>
-		session.preview([{ path: 'feed.setMin', value: Math.round(Math.min(240, Math.max(1, minutes))) }]);
+		session.preview([
+			{ path: 'feed.setMin', value: Math.round(Math.min(240, Math.max(1, minutes))) }
+		]);
 
 	function key(event: KeyboardEvent, index: number): void {
 		const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
@@ -74,7 +86,9 @@
 
 <svg {width} height="176" viewBox="0 0 {width} 176" role="group" aria-label="Feeds through the day">
 	{#each Array.from({ length: 9 }, (_, i) => i * 180) as min (min)}
-		<text class="hour" x={Math.min(right - 6, Math.max(left + 6, x(min)))} y="12">{String(min / 60).padStart(2, '0')}</text>
+		<text class="hour" x={Math.min(right - 6, Math.max(left + 6, x(min)))} y="12"
+			>{String(min / 60).padStart(2, '0')}</text
+		>
 	{/each}
 	<rect class="night" x={left} y="18" width={right - left} height="30" />
 	{#each lit as [from, to] (from)}
@@ -90,7 +104,9 @@
 			{@const index = dayFeeds.indexOf(event)}
 			{@const wide = Math.max(3, x(feed.onMin) - left)}
 			{#if event.night}
-				<rect class="feed night-feed" x={x(event.startMin)} y="22" width={wide} height="22"><title>night feed at {clockOf(event.startMin)}</title></rect>
+				<rect class="feed night-feed" x={x(event.startMin)} y="22" width={wide} height="22"
+					><title>night feed at {clockOf(event.startMin)}</title></rect
+				>
 			{:else}
 				<g
 					role="slider"
@@ -110,30 +126,66 @@
 					}}
 					onkeydown={(e) => key(e, index)}
 				>
-					<title>Feed at {clockOf(event.startMin)} for {feed.onMin} min. Drag to move, drag its right edge to stretch; arrow keys move, Shift with them stretches.</title>
+					<title
+						>Feed at {clockOf(event.startMin)} for {feed.onMin} min. Drag to move, drag its right edge
+						to stretch; arrow keys move, Shift with them stretches.</title
+					>
 					<rect class="touch" x={x(event.startMin) - 6} y="14" width={wide + 12} height="38" />
 					<rect class="feed" x={x(event.startMin)} y="20" width={wide} height="26" />
 					<!-- svelte-ignore a11y_no_static_element_interactions -->
-					<rect class="edge" x={x(event.startMin) + wide - 1} y="16" width="8" height="34" onpointerdown={(e) => hold(e, index, 'stretch')} />
+					<rect
+						class="edge"
+						x={x(event.startMin) + wide - 1}
+						y="16"
+						width="8"
+						height="34"
+						onpointerdown={(e) => hold(e, index, 'stretch')}
+					/>
 				</g>
 			{/if}
 		{/each}
 		{#each dayFeeds as event (event.startMin)}
-			{#if dayFeeds.length <= 12}<text class="at" x={x(event.startMin)} y="62">{clockOf(event.startMin)}</text>{/if}
+			{#if dayFeeds.length <= 12}<text class="at" x={x(event.startMin)} y="62"
+					>{clockOf(event.startMin)}</text
+				>{/if}
 		{/each}
 	{:else}
-		<text class="empty" x={width / 2} y="37">No plan: plant something that gets water, or open the feeding window.</text>
+		<text class="empty" x={width / 2} y="37"
+			>No plan: plant something that gets water, or open the feeding window.</text
+		>
 	{/if}
-	<text class="title" x={left} y="92">What each plant gets in a feed, {scaleOf('dose', session.units).unit} <tspan class="needs">– – drunk since the last</tspan></text>
+	<text class="title" x={left} y="92"
+		>What each plant gets in a feed, {scaleOf('dose', session.units).unit}
+		<tspan class="needs">– – drunk since the last</tspan></text
+	>
 	{#each doses as { site, doseL, deficitL }, i (site.id)}
 		{@const at = left + (i + 0.5) * slot}
 		{@const w = Math.min(26, slot * 0.6)}
 		<g class:short={doseL < deficitL * (1 - 1e-6)}>
-			<title>{site.label}: gets {session.say(doseL, 'dose')}, drank {session.say(deficitL, 'dose')}</title>
-			<rect class="dose" x={at - w / 2} width={w} y={base - bar(doseL)} height={Math.max(1, bar(doseL))} />
-			<line class="drunk" x1={at - w / 2 - 3} x2={at + w / 2 + 3} y1={base - bar(deficitL)} y2={base - bar(deficitL)} />
+			<title
+				>{site.label}: gets {session.say(doseL, 'dose')}, drank {session.say(
+					deficitL,
+					'dose'
+				)}</title
+			>
+			<rect
+				class="dose"
+				x={at - w / 2}
+				width={w}
+				y={base - bar(doseL)}
+				height={Math.max(1, bar(doseL))}
+			/>
+			<line
+				class="drunk"
+				x1={at - w / 2 - 3}
+				x2={at + w / 2 + 3}
+				y1={base - bar(deficitL)}
+				y2={base - bar(deficitL)}
+			/>
 			{#if slot > 34}
-				<text class="label" x={at} y="170">{site.label} {showNumber(doseL, 'dose', session.units)}</text>
+				<text class="label" x={at} y="170"
+					>{site.label} {showNumber(doseL, 'dose', session.units)}</text
+				>
 			{/if}
 		</g>
 	{/each}

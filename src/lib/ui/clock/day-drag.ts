@@ -21,10 +21,18 @@ export function moveFeed(
 	if (feed.school === 'repeat')
 		return index === 0
 			? [{ path: 'feed.repeatFromMin', value: clampWhole(feed.repeatFromMin + byMin, 0, 1439) }]
-			: [{ path: 'feed.repeatEveryMin', value: clampWhole(feed.repeatEveryMin + byMin / index, 10, 1440) }];
-	if (index === 0) return [start(clampWhole(window.startAfterOnMin + byMin, 0, window.startAfterOnMin + room))];
+			: [
+					{
+						path: 'feed.repeatEveryMin',
+						value: clampWhole(feed.repeatEveryMin + byMin / index, 10, 1440)
+					}
+				];
+	if (index === 0)
+		return [start(clampWhole(window.startAfterOnMin + byMin, 0, window.startAfterOnMin + room))];
 	if (feed.school === 'pulse')
-		return [{ path: 'feed.pulseEveryMin', value: clampWhole(feed.pulseEveryMin + byMin / index, 5, 1440) }];
+		return [
+			{ path: 'feed.pulseEveryMin', value: clampWhole(feed.pulseEveryMin + byMin / index, 5, 1440) }
+		];
 	if (index === count - 1)
 		return [stop(clampWhole(window.stopBeforeOffMin - byMin, 0, window.stopBeforeOffMin + room))];
 	const by = clampWhole(byMin, -window.startAfterOnMin, window.stopBeforeOffMin);

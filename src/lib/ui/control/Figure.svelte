@@ -16,17 +16,30 @@
 		rows?: Row[];
 		state?: 'look' | 'stop' | null;
 	}
-	const { label, value, kind = 'count', unit, op, entry, note, rows, state = null }: Props = $props();
+	const {
+		label,
+		value,
+		kind = 'count',
+		unit,
+		op,
+		entry,
+		note,
+		rows,
+		state = null
+	}: Props = $props();
 	const session = useSession();
 	const shown = $derived(
-		value === null ? '–' : typeof value === 'string' ? value : showNumber(value, kind, session.units)
+		value === null
+			? '–'
+			: typeof value === 'string'
+				? value
+				: showNumber(value, kind, session.units)
 	);
 	const known = $derived(entry ?? firstOf(session.assessment.operations[op]));
 
 	function firstOf(entries: unknown): { input: unknown; result: unknown } | undefined {
 		return (Array.isArray(entries) ? entries[0] : entries) as
-			| { input: unknown; result: unknown }
-			| undefined;
+			{ input: unknown; result: unknown } | undefined;
 	}
 </script>
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	const home = "/";
+	const home = '/';
 </script>
 
 <a href={home} aria-label="Crelbo, your places">Crelbo</a>

@@ -19,7 +19,16 @@
 		/** Further changes that go with a new value. */
 		and?: (value: number) => { path: string; value: unknown }[];
 	}
-	const { label, path, of = 'design', kind = 'count', unit, times = 1, empty, and }: Props = $props();
+	const {
+		label,
+		path,
+		of = 'design',
+		kind = 'count',
+		unit,
+		times = 1,
+		empty,
+		and
+	}: Props = $props();
 	const session = useSession();
 	const uid = $props.id();
 	const stored = $derived(valueAt(session[of], path) as number | null);
@@ -51,7 +60,8 @@
 		const bounds = session.bounds(path, of);
 		const value = fromShown(Number(text), kind, session.units) / times;
 		const kept = bounds?.whole ? Math.round(value) : Number(value.toPrecision(10));
-		const off = text === '' || !Number.isFinite(value) || (bounds?.whole && Math.abs(kept - value) > 1e-6);
+		const off =
+			text === '' || !Number.isFinite(value) || (bounds?.whole && Math.abs(kept - value) > 1e-6);
 		if (off || (bounds && (kept < bounds.min || kept > bounds.max))) {
 			problem = `${label} must be ${range()}.`;
 			return;
@@ -68,7 +78,10 @@
 </script>
 
 <div class="row">
-	<label for={uid}>{label}{#if assumed}<em title="Filled in for you; change it or leave it">assumed</em>{/if}</label>
+	<label for={uid}
+		>{label}{#if assumed}<em title="Filled in for you; change it or leave it">assumed</em
+			>{/if}</label
+	>
 	<input
 		id={uid}
 		class="field"
@@ -93,15 +106,22 @@
 <style>
 	.row {
 		display: grid;
-		grid-template-columns: 1fr 78px minmax(54px, max-content);
+		grid-template-columns: 1fr 84px minmax(54px, max-content);
 		gap: 7px;
 		align-items: center;
 		padding: 3px 0;
 	}
+	input::placeholder {
+		font-weight: 400;
+		font-size: 13px;
+		color: var(--soft);
+		opacity: 1;
+	}
 	input {
 		text-align: right;
 		font-weight: 600;
-		width: 78px;
+		width: 84px;
+		padding-inline: 6px;
 	}
 	em {
 		font-style: normal;

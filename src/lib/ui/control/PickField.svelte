@@ -18,7 +18,10 @@
 </script>
 
 <div class="row">
-	<label for={uid}>{label}{#if assumed}<em title="Filled in for you; change it or leave it">assumed</em>{/if}</label>
+	<label for={uid}
+		>{label}{#if assumed}<em title="Filled in for you; change it or leave it">assumed</em
+			>{/if}</label
+	>
 	<select
 		id={uid}
 		class="field"

@@ -13,7 +13,8 @@
 <div class="row" class:tall={rows > 1}>
 	<label for={uid}>{label}</label>
 	{#if rows > 1}
-		<textarea id={uid} class="field" {rows} {value} onchange={(e) => take(e.currentTarget.value)}></textarea>
+		<textarea id={uid} class="field" {rows} {value} onchange={(e) => take(e.currentTarget.value)}
+		></textarea>
 	{:else}
 		<input id={uid} class="field" {value} onchange={(e) => take(e.currentTarget.value.trim())} />
 	{/if}

@@ -18,7 +18,12 @@
 	const bottom = $derived(frame.plan ? frame.plan.bottom + 8 : frame.z(0) + 40);
 </script>
 
-<section class="board" bind:clientWidth={width} bind:clientHeight={height} aria-label="Drawing to scale">
+<section
+	class="board"
+	bind:clientWidth={width}
+	bind:clientHeight={height}
+	aria-label="Drawing to scale"
+>
 	<svg
 		{width}
 		height={Math.max(drawn, bottom)}

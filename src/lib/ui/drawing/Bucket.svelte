@@ -12,7 +12,8 @@
 	const half = (mm: number) => {
 		const share = mm / bucket.heightMm;
 		return (
-			((bucket.bottomDiameterMm + (bucket.topDiameterMm - bucket.bottomDiameterMm) * share) / 2000) *
+			((bucket.bottomDiameterMm + (bucket.topDiameterMm - bucket.bottomDiameterMm) * share) /
+				2000) *
 			frame.scale
 		);
 	};

@@ -5,6 +5,7 @@
 	import { polygon, type Frame } from './frame';
 	import Bucket from './Bucket.svelte';
 	import Grips from './Grips.svelte';
+	import MarginNotes from './MarginNotes.svelte';
 	import Plant from './Plant.svelte';
 	import Ruler from './Ruler.svelte';
 	import Tank from './Tank.svelte';
@@ -30,7 +31,9 @@
 	const returns = $derived(
 		layout.returns.filter((run) => run.containerIds.some((id) => buckets.some((b) => b.id === id)))
 	);
-	const outlets = $derived(layout.emissions.filter((e) => buckets.some((b) => b.id === e.containerId)));
+	const outlets = $derived(
+		layout.emissions.filter((e) => buckets.some((b) => b.id === e.containerId))
+	);
 	const isDry = (containerId: string) =>
 		layout.emissions
 			.filter((e) => e.containerId === containerId)
@@ -51,16 +54,40 @@
 			<circle cx="1.6" cy="2" r="0.9" class="grain" />
 			<circle cx="5" cy="5.4" r="0.9" class="grain" />
 		</pattern>
-		<pattern id="dry-hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+		<pattern
+			id="dry-hatch"
+			width="6"
+			height="6"
+			patternUnits="userSpaceOnUse"
+			patternTransform="rotate(45)"
+		>
 			<line x1="0" y1="0" x2="0" y2="6" class="hatch" />
 		</pattern>
-		<pattern id="ground" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+		<pattern
+			id="ground"
+			width="9"
+			height="9"
+			patternUnits="userSpaceOnUse"
+			patternTransform="rotate(45)"
+		>
 			<line x1="0" y1="0" x2="0" y2="9" class="earth" />
 		</pattern>
 	</defs>
 	<Ruler {frame} />
-	<rect x={frame.left - 26} y={frame.z(0)} width={frame.right - frame.left + 70} height="9" fill="url(#ground)" />
-	<line class="floor" x1={frame.left - 40} x2={frame.right + 56} y1={frame.z(0)} y2={frame.z(0)} />
+	<rect
+		x={frame.left - 26}
+		y={frame.z(0)}
+		width={frame.right - frame.left + 70}
+		height="9"
+		fill="url(#ground)"
+	/>
+	<line
+		class="floor"
+		x1={frame.left - (frame.small ? 6 : 40)}
+		x2={frame.right + (frame.small ? 22 : 56)}
+		y1={frame.z(0)}
+		y2={frame.z(0)}
+	/>
 
 	{#each layout.solids as solid (solid.id)}
 		<polygon
@@ -76,17 +103,29 @@
 			y={frame.z(site.zM)}
 			top={frame.z(frame.topM) + 4}
 			spread={(site.spreadMm / 1000) * frame.scale}
-			height={((crop.heightMm * (site.spreadMm / Math.max(1, site.matureSpreadMm))) / 1000) * frame.scale}
+			height={((crop.heightMm * (site.spreadMm / Math.max(1, site.matureSpreadMm))) / 1000) *
+				frame.scale}
 			seed={i}
 		/>
 	{/each}
 	{#each returns as run (run.id)}
-		<polyline class="return-wall" points={line(run.points)} style:stroke-width="{width(run.innerDiameterMm)}px" />
-		<polyline class="return" class:selected={session.selected === run.id} points={line(run.points)} />
+		<polyline
+			class="return-wall"
+			points={line(run.points)}
+			style:stroke-width="{width(run.innerDiameterMm)}px"
+		/>
+		<polyline
+			class="return"
+			class:selected={session.selected === run.id}
+			points={line(run.points)}
+		/>
 		{@const end = run.points.at(-1)!}
 		<polyline
 			class="return"
-			points={line([end, { ...end, zM: Math.max(session.chain.path.waterLevelM, layout.tank.floorM) }])}
+			points={line([
+				end,
+				{ ...end, zM: Math.max(session.chain.path.waterLevelM, layout.tank.floorM) }
+			])}
 		/>
 	{/each}
 	<Tank {frame} />
@@ -117,7 +156,12 @@
 				d="M{frame.x(outlet.xM) - 5} {frame.z(outlet.zM) - 5} l10 10 m0 -10 l-10 10"
 			/>
 		{:else}
-			<circle class="drip" cx={frame.x(outlet.xM)} cy={frame.z(outlet.zM)} r={1.5 + 3 * Math.sqrt(q / mostLph)} />
+			<circle
+				class="drip"
+				cx={frame.x(outlet.xM)}
+				cy={frame.z(outlet.zM)}
+				r={1.5 + 3 * Math.sqrt(q / mostLph)}
+			/>
 		{/if}
 	{/each}
 	{#each buckets as bucket (bucket.id)}
@@ -146,6 +190,7 @@
 			/>
 		</g>
 	{/each}
+	<MarginNotes {frame} />
 	<Grips {frame} />
 </g>
 

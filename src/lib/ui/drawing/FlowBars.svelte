@@ -18,9 +18,7 @@
 		});
 	});
 	const rows = $derived(Math.max(...items.map((item) => item.bucket.row)) + 1);
-	const pitch = $derived(
-		(session.design.stands[0]!.pitchMm / 1000) * frame.scale
-	);
+	const pitch = $derived((session.design.stands[0]!.pitchMm / 1000) * frame.scale);
 	const bar = $derived(Math.min(26, Math.max(3, (pitch - 14) / rows - 3)));
 	const most = $derived(Math.max(1e-6, ...items.map((item) => Math.max(item.flow, item.need))));
 	const height = (q: number) => (q / most) * (bars.bottom - bars.top - 16);
@@ -31,19 +29,35 @@
 </script>
 
 <g>
-	<text class="title" x={frame.small ? 4 : frame.left - 34} y={bars.top - 1}>Flow at each bucket, {unit} <tspan class="needs">– – need</tspan></text>
+	<text class="title" x={frame.small ? 4 : frame.left - 34} y={bars.top + 2}
+		>Flow at each bucket, {unit} <tspan class="needs">– – need</tspan></text
+	>
 	{#each items as { bucket, flow, need, state } (bucket.id)}
 		{@const left = x(bucket.row, bucket.xM)}
 		{@const chosen = session.selected === bucket.id}
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<g class="item {state}" class:chosen onclick={() => (session.selected = bucket.id)}>
 			<title>{bucket.label}: {session.say(flow, 'flow')}, needs {session.say(need, 'flow')}</title>
-			<rect class="bar" x={left} width={bar} y={bars.bottom - Math.max(1.5, height(flow))} height={Math.max(1.5, height(flow))} />
+			<rect
+				class="bar"
+				x={left}
+				width={bar}
+				y={bars.bottom - Math.max(1.5, height(flow))}
+				height={Math.max(1.5, height(flow))}
+			/>
 			{#if need > 0}
-				<line class="need" x1={left - 2} x2={left + bar + 2} y1={bars.bottom - height(need)} y2={bars.bottom - height(need)} />
+				<line
+					class="need"
+					x1={left - 2}
+					x2={left + bar + 2}
+					y1={bars.bottom - height(need)}
+					y2={bars.bottom - height(need)}
+				/>
 			{/if}
 			{#if roomy || chosen || (worst.bucket.id === bucket.id && state !== 'fine')}
-				<text x={left + bar / 2} y={bars.bottom + 13}>{showNumber(flow, 'flow', session.units)}</text>
+				<text x={left + bar / 2} y={bars.bottom + 13}
+					>{showNumber(flow, 'flow', session.units)}</text
+				>
 			{/if}
 		</g>
 	{/each}

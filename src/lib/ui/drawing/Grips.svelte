@@ -34,11 +34,11 @@
 		step={0.1}
 		perPixel={100 / (placed.lengthM * frame.scale)}
 		text="{stand.fallPercent} %"
-		ondrag={(v) => session.preview([{ path: `stands.${i}.fallPercent`, value: Number(v.toFixed(1)) }])}
+		ondrag={(v) =>
+			session.preview([{ path: `stands.${i}.fallPercent`, value: Number(v.toFixed(1)) }])}
 		onkeep={keep('fall of the bench')}
 		ondrop={drop}
 	/>
-	{#if !frame.small}<text x={x + 24} y={y + 7}>fall {stand.fallPercent} %</text>{/if}
 	<Handle
 		x={slope}
 		y={heightAt + 3}
@@ -55,14 +55,18 @@
 		ondrop={drop}
 	/>
 	{#if !frame.small}
-		<text x={slope} y={heightAt + 26} class="middle">{session.say(stand.lowEndHeightMm, 'size')} at the low end</text>
+		<text x={slope} y={heightAt + 26} class="middle"
+			>{session.say(stand.lowEndHeightMm, 'size')} at the low end</text
+		>
 	{/if}
 	{#if first && second}
 		{@const from = frame.x(first.xM)}
 		{@const to = frame.x(second.xM)}
 		{@const line = frame.z(0) + 19}
 		<path class="dimension" d="M{from} {line - 5} v10 M{from} {line} H{to} M{to} {line - 5} v10" />
-		<text x={(from + to) / 2} y={line + (frame.small ? 14 : -4)} class="middle paper">{session.say(stand.pitchMm, 'size')}</text>
+		<text x={(from + to) / 2} y={line + (frame.small ? 14 : -4)} class="middle paper"
+			>{session.say(stand.pitchMm, 'size')}</text
+		>
 		<Handle
 			x={to}
 			y={line}

@@ -75,7 +75,13 @@
 		}
 		const by = STEPS[event.key];
 		const target =
-			event.key === 'Home' ? min : event.key === 'End' ? max : by === undefined ? undefined : value + by * step * (event.shiftKey ? 10 : 1);
+			event.key === 'Home'
+				? min
+				: event.key === 'End'
+					? max
+					: by === undefined
+						? undefined
+						: value + by * step * (event.shiftKey ? 10 : 1);
 		if (target === undefined) return;
 		event.preventDefault();
 		event.stopPropagation();

@@ -19,7 +19,7 @@
 			.map((e) => ({ xM: e.xM, leftM: pressure.get(e.nodeId) ?? 0 }))
 			.sort((a, b) => a.xM - b.xM);
 	});
-	const most = $derived(Math.max(0.05, ...points.map((p) => p.leftM)) * 1.15);
+	const most = $derived(Math.max(0.05, ...points.map((p) => p.leftM)) * 1.35);
 	const least = $derived(Math.min(0, ...points.map((p) => p.leftM)));
 	const y = (m: number) =>
 		frame.head.bottom - ((m - least) / (most - least)) * (frame.head.bottom - frame.head.top);
@@ -33,7 +33,9 @@
 </script>
 
 <g>
-	<text class="title" x={frame.small ? 4 : frame.left - 34} y={frame.head.top - 10}>Head left at the stakes, {unit}</text>
+	<text class="title" x={frame.small ? 4 : frame.left - 34} y={frame.head.top - 18}
+		>Head left at the stakes, {unit}</text
+	>
 	{#if points.length > 0}
 		<polygon
 			class="area"
@@ -47,7 +49,9 @@
 		<polyline class="line" points={polygon(points.map((p) => [frame.x(p.xM), y(p.leftM)]))} />
 		{#each labelled as p (p.xM)}
 			<circle cx={frame.x(p.xM)} cy={y(p.leftM)} r="2.6" class:dry={p.leftM <= 0} />
-			<text class="value" class:dry={p.leftM <= 0} x={frame.x(p.xM)} y={y(Math.max(0, p.leftM)) - 7}>{label(p.leftM)}</text>
+			<text class="value" class:dry={p.leftM <= 0} x={frame.x(p.xM)} y={y(Math.max(0, p.leftM)) - 7}
+				>{label(p.leftM)}</text
+			>
 		{/each}
 	{/if}
 </g>

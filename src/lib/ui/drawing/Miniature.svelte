@@ -2,41 +2,60 @@
 	import type { Design, Place } from '$lib/core/design';
 	import { DRY_LPH } from '$lib/core/hydraulics';
 	import { Chain } from '$lib/core/review';
-	import { BUILT_IN_SHELF, CANOPY_SHARE, heightAt, pick } from '$lib/core/shelf';
+	import { BUILT_IN_SHELF, CANOPY_SHARE, heightAt, pick, type Stage } from '$lib/core/shelf';
 	import { tankShapeOf } from '$lib/core/layout';
 	import { polygon } from './frame';
 	import { leavesOf } from './plant-shape';
 
 	/** A system small and true: the same layout, the same water, no words. */
-	const { design, place, perMetre = 70, leavesM = 0.7 }: { design: Design; place: Place; perMetre?: number; leavesM?: number } = $props();
+	const {
+		design,
+		place,
+		perMetre = 70
+	}: { design: Design; place: Place; perMetre?: number } = $props();
+	/** Room for leaves beyond the bench. */
+	const PAD = 22;
 	const chain = $derived(new Chain(design, place, BUILT_IN_SHELF));
 	const layout = $derived(chain.layout);
 	const from = $derived(layout.extent.from);
-	const topM = $derived(layout.extent.to.zM + leavesM);
-	const width = $derived((layout.extent.to.xM - from.xM) * perMetre + 8);
+	const tallM = (cropId: string, stage: Stage | null) =>
+		(pick(BUILT_IN_SHELF.crops, cropId).heightMm / 1000) * Math.sqrt(CANOPY_SHARE[stage ?? 'full']);
+	const topM = $derived(
+		Math.max(
+			layout.extent.to.zM,
+			...layout.sites.map((s) => s.zM + (s.cropId ? tallM(s.cropId, s.stage) : 0))
+		) + 0.08
+	);
+	const width = $derived((layout.extent.to.xM - from.xM) * perMetre + 2 * PAD);
 	const height = $derived(topM * perMetre + 4);
-	const x = (m: number) => 4 + (m - from.xM) * perMetre;
+	const x = (m: number) => PAD + (m - from.xM) * perMetre;
 	const z = (m: number) => height - 2 - m * perMetre;
-	const line = (points: { xM: number; zM: number }[]) => polygon(points.map((p) => [x(p.xM), z(p.zM)]));
+	const line = (points: { xM: number; zM: number }[]) =>
+		polygon(points.map((p) => [x(p.xM), z(p.zM)]));
 	const tank = $derived(layout.tank);
 	const level = $derived(heightAt(tankShapeOf(design, BUILT_IN_SHELF), design.water.nowL) / 1000);
 	const centre = $derived(x(tank.xM + tank.lengthM / 2));
-	const half = (m: number) => ((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (m / tank.heightM)) / 2) * perMetre;
+	const half = (m: number) =>
+		((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (m / tank.heightM)) / 2) *
+		perMetre;
 	const buckets = $derived(layout.containers.filter((c) => c.row === 0));
 	const plants = $derived(
 		layout.sites
 			.filter((s) => s.row === 0 && s.cropId)
 			.map((s, i) => {
 				const crop = pick(BUILT_IN_SHELF.crops, s.cropId!);
-				const share = Math.sqrt(CANOPY_SHARE[s.stage ?? 'full']);
-				const tall = ((crop.heightMm * share) / 1000) * perMetre;
-				const room = z(s.zM) - 2;
-				const leaves = leavesOf(crop.habit, (s.spreadMm / 1000) * perMetre, tall, i).filter((l) => l.cy < room);
-				return { site: s, leaves, stem: Math.min(tall, room) };
+				const tall = tallM(crop.id, s.stage) * perMetre;
+				return {
+					site: s,
+					leaves: leavesOf(crop.habit, (s.spreadMm / 1000) * perMetre, tall, i),
+					stem: tall
+				};
 			})
 	);
 	const dry = (id: string) =>
-		layout.emissions.filter((e) => e.containerId === id).every((e) => (chain.path.outletLph.get(e.nodeId) ?? 0) < DRY_LPH);
+		layout.emissions
+			.filter((e) => e.containerId === id)
+			.every((e) => (chain.path.outletLph.get(e.nodeId) ?? 0) < DRY_LPH);
 </script>
 
 <svg {width} {height} viewBox="0 0 {width} {height}" aria-hidden="true">
@@ -46,15 +65,49 @@
 	{#each plants as { site, leaves, stem } (site.id)}
 		<line class="stem" x1={x(site.xM)} x2={x(site.xM)} y1={z(site.zM)} y2={z(site.zM) - stem} />
 		{#each leaves as leaf, i (i)}
-			<ellipse cx={x(site.xM) + leaf.cx} cy={z(site.zM) - leaf.cy} rx={leaf.rx} ry={leaf.ry} transform="rotate({leaf.turn} {x(site.xM) + leaf.cx} {z(site.zM) - leaf.cy})" />
+			<ellipse
+				cx={x(site.xM) + leaf.cx}
+				cy={z(site.zM) - leaf.cy}
+				rx={leaf.rx}
+				ry={leaf.ry}
+				transform="rotate({leaf.turn} {x(site.xM) + leaf.cx} {z(site.zM) - leaf.cy})"
+			/>
 		{/each}
 	{/each}
 	{#each layout.returns as run (run.id)}<polyline class="return" points={line(run.points)} />{/each}
-	<polygon class="water" points={polygon([[centre - half(0), z(tank.floorM)], [centre - half(level), z(tank.floorM + level)], [centre + half(level), z(tank.floorM + level)], [centre + half(0), z(tank.floorM)]])} />
-	<polyline class="tank" points={polygon([[centre - half(tank.heightM), z(tank.floorM + tank.heightM)], [centre - half(0), z(tank.floorM)], [centre + half(0), z(tank.floorM)], [centre + half(tank.heightM), z(tank.floorM + tank.heightM)]])} />
-	{#each layout.runs.filter((r) => r.role !== 'stake') as run (run.id)}<polyline class="supply" points={line(run.points)} />{/each}
+	<polygon
+		class="water"
+		points={polygon([
+			[centre - half(0), z(tank.floorM)],
+			[centre - half(level), z(tank.floorM + level)],
+			[centre + half(level), z(tank.floorM + level)],
+			[centre + half(0), z(tank.floorM)]
+		])}
+	/>
+	<polyline
+		class="tank"
+		points={polygon([
+			[centre - half(tank.heightM), z(tank.floorM + tank.heightM)],
+			[centre - half(0), z(tank.floorM)],
+			[centre + half(0), z(tank.floorM)],
+			[centre + half(tank.heightM), z(tank.floorM + tank.heightM)]
+		])}
+	/>
+	{#each layout.runs.filter((r) => r.role !== 'stake') as run (run.id)}<polyline
+			class="supply"
+			points={line(run.points)}
+		/>{/each}
 	{#each buckets as b (b.id)}
-		<polygon class="bucket" class:dry={dry(b.id)} points={polygon([[x(b.xM - b.topDiameterMm / 2000), z(b.zM + b.heightMm / 1000)], [x(b.xM - b.bottomDiameterMm / 2000), z(b.zM)], [x(b.xM + b.bottomDiameterMm / 2000), z(b.zM)], [x(b.xM + b.topDiameterMm / 2000), z(b.zM + b.heightMm / 1000)]])} />
+		<polygon
+			class="bucket"
+			class:dry={dry(b.id)}
+			points={polygon([
+				[x(b.xM - b.topDiameterMm / 2000), z(b.zM + b.heightMm / 1000)],
+				[x(b.xM - b.bottomDiameterMm / 2000), z(b.zM)],
+				[x(b.xM + b.bottomDiameterMm / 2000), z(b.zM)],
+				[x(b.xM + b.topDiameterMm / 2000), z(b.zM + b.heightMm / 1000)]
+			])}
+		/>
 	{/each}
 </svg>
 

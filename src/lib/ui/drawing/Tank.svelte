@@ -93,11 +93,21 @@
 	{/if}
 	{#if !frame.small}
 		{#each marks as mark (mark.text)}
-			<line class="mark" x1={centre + half(mark.mm) - 12} x2={centre + half(mark.mm)} y1={at(mark.mm)} y2={at(mark.mm)} />
-			<text x={centre + half(mark.mm) - 15} y={at(mark.mm) + (mark.mm === brim ? 13 : 4)}>{mark.text}</text>
+			<line
+				class="mark"
+				x1={centre + half(mark.mm) - 12}
+				x2={centre + half(mark.mm)}
+				y1={at(mark.mm)}
+				y2={at(mark.mm)}
+			/>
+			<text x={centre + half(mark.mm) + 8} y={Math.min(at(mark.mm) + 4, at(0) - 5)}
+				>{mark.text}</text
+			>
 		{/each}
 	{/if}
-	<text class="now" x={centre + half(now) - 14} y={at(now) - 6}>{session.say(session.design.water.nowL, 'volume')}</text>
+	<text class="now" x={centre + half(now) + 14} y={at(now) + 4}
+		>{session.say(session.design.water.nowL, 'volume')}</text
+	>
 	<Handle
 		x={handleX}
 		y={at(now)}
@@ -153,7 +163,9 @@
 	text {
 		font-size: 11.5px;
 		fill: var(--soft);
-		text-anchor: end;
+		paint-order: stroke;
+		stroke: var(--ground);
+		stroke-width: 3px;
 		pointer-events: none;
 	}
 	.now {

@@ -21,26 +21,26 @@ export interface Frame {
 }
 
 const RULER = 58;
-const HEAD = 46;
-const HEAD_GAP = 16;
-const BARS = 92;
-const FLOOR = 34;
+const HEAD = 38;
+const HEAD_GAP = 10;
+const BARS = 82;
+const FLOOR = 44;
 /** Plants over the highest pipe that are drawn before they are cut. */
-const LEAVES_M = 0.55;
+const LEAVES_M = 0.45;
 
 export function frameOf(layout: Layout, width: number, height: number, below: boolean): Frame {
 	const { extent } = layout;
 	const small = width < 560;
 	const left = small ? 40 : RULER + 34;
-	const spare = small ? 10 : 96;
+	const spare = small ? 30 : 96;
 	const lengthM = Math.max(0.4, extent.to.xM - extent.from.xM);
 	const depthM = Math.max(0.2, extent.to.yM - extent.from.yM) + 0.08;
 	const topM = extent.to.zM + LEAVES_M;
 	const underM = Math.max(0, -extent.from.zM);
-	const fixed = HEAD + HEAD_GAP + FLOOR + (below ? BARS + 30 : 6);
+	const headTop = 30;
+	const fixed = HEAD + HEAD_GAP + FLOOR + headTop + (below ? BARS + 2 : 6);
 	const tall = topM + underM + (below ? depthM : 0);
 	const scale = Math.max(20, Math.min((width - left - spare) / lengthM, (height - fixed) / tall));
-	const headTop = 26;
 	const elevationTop = headTop + HEAD + HEAD_GAP;
 	const floor = elevationTop + topM * scale;
 	const barsTop = floor + underM * scale + FLOOR;

@@ -10,7 +10,12 @@ export interface Leaf {
 }
 
 /** Leaves of a plant seen from the front, root at (0, 0), y up, for a spread and height in pixels. */
-export function leavesOf(habit: Crop['habit'], spread: number, height: number, seed: number): Leaf[] {
+export function leavesOf(
+	habit: Crop['habit'],
+	spread: number,
+	height: number,
+	seed: number
+): Leaf[] {
 	const w = spread / 2;
 	const sway = (i: number) => Math.sin(seed * 2.4 + i * 1.9);
 	switch (habit) {
@@ -28,15 +33,17 @@ export function leavesOf(habit: Crop['habit'], spread: number, height: number, s
 			});
 		}
 		case 'bush':
-			return Array.from({ length: 9 }, (_, i) => {
-				const ring = i % 3;
-				const level = Math.floor(i / 3);
+			return Array.from({ length: 14 }, (_, i) => {
+				const side = i % 2 === 0 ? -1 : 1;
+				const level = Math.floor(i / 2) / 6;
+				// widest at two thirds of its height
+				const reach = w * (0.2 + 0.34 * Math.sin(Math.PI * (0.1 + 0.7 * level)));
 				return {
-					cx: (ring - 1) * w * (0.62 - level * 0.12) + sway(i) * 1.5,
-					cy: height * (0.34 + level * 0.26) + (ring === 1 ? height * 0.06 : 0),
-					rx: w * 0.36,
-					ry: Math.max(4, height * 0.13),
-					turn: (ring - 1) * 24
+					cx: side * reach + sway(i) * 1.5,
+					cy: height * (0.22 + 0.72 * level) + (side > 0 ? height * 0.045 : 0),
+					rx: w * 0.31,
+					ry: Math.max(3, height * 0.065),
+					turn: side * (-28 + 10 * sway(i))
 				};
 			});
 		case 'trailing':

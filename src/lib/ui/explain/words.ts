@@ -30,7 +30,8 @@ export const WORDS: Record<string, { words: string; source: string }> = {
 		source: 'FAO-56 Penman–Monteith'
 	},
 	'plant-demand': {
-		words: 'Reference evapotranspiration × crop coefficient × leaf area, by stage, times your own factor.',
+		words:
+			'Reference evapotranspiration × crop coefficient × leaf area, by stage, times your own factor.',
 		source: 'FAO-56; canopy and coefficients are typical, measure yours'
 	},
 	'reservoir-size': {
@@ -99,9 +100,12 @@ export function rowsOf(record: unknown, most = 9): Row[] {
 	if (typeof record !== 'object' || record === null) return [];
 	return Object.entries(record)
 		.flatMap(([key, value]): Row[] => {
-			if (typeof value === 'number') return [{ name: nameOf(key), value: `${figure(value)} ${unitOf(key)}`.trim() }];
+			if (typeof value === 'number')
+				return [{ name: nameOf(key), value: `${figure(value)} ${unitOf(key)}`.trim() }];
 			if (typeof value === 'string' || typeof value === 'boolean')
-				return [{ name: nameOf(key), value: value === true ? 'yes' : value === false ? 'no' : value }];
+				return [
+					{ name: nameOf(key), value: value === true ? 'yes' : value === false ? 'no' : value }
+				];
 			if (Array.isArray(value)) return [{ name: nameOf(key), value: `${value.length}` }];
 			return rowsOf(value, most);
 		})
@@ -116,4 +120,8 @@ const nameOf = (key: string): string =>
 		.replace(/([A-Z])/g, ' $1')
 		.toLowerCase();
 const figure = (n: number): string =>
-	Number.isInteger(n) ? String(n) : Math.abs(n) < 1e-3 ? n.toExponential(2) : String(Number(n.toPrecision(4)));
+	Number.isInteger(n)
+		? String(n)
+		: Math.abs(n) < 1e-3
+			? n.toExponential(2)
+			: String(Number(n.toPrecision(4)));

@@ -15,21 +15,31 @@
 	const chain = $derived(new Chain(design, place, BUILT_IN_SHELF));
 	const finding = $derived(findingsOf(chain)[0]);
 	const state = $derived(!finding || finding.severity === 'caution' ? 'fine' : finding.severity);
-	const sentence = $derived(finding ? `${finding.message.split(/(?<=[.:]) /)[0]?.replace(/:$/, '.')}` : 'Nothing stands against it.');
+	const sentence = $derived(
+		finding
+			? `${finding.message.split(/(?<=[.:]) /)[0]?.replace(/:$/, '.')}`
+			: 'Nothing stands against it.'
+	);
 </script>
 
 <article>
-	<a href="/systems/{id}" aria-label="Open {design.name}"><Miniature {design} {place} perMetre={104} /></a>
-	<div class="shelf"></div>
+	<a href="/systems/{id}" aria-label="Open {design.name}"
+		><Miniature {design} {place} perMetre={118} /></a
+	>
 	<div class="words">
 		<h3><a href="/systems/{id}">{design.name}</a></h3>
-		<p class="soft">{chain.area.name} · {chain.layout.containers.length} buckets · {chain.thirst.bySite.size} plants</p>
+		<p class="soft">
+			{chain.area.name} · {chain.layout.containers.length} buckets · {chain.thirst.bySite.size} plants
+		</p>
 		<p class="finding"><StateMark {state} /> <span>{sentence}</span></p>
 		<button class="quiet" onclick={() => ondelete(id)}>Delete</button>
 	</div>
 </article>
 
 <style>
+	article > a {
+		padding-left: 24px;
+	}
 	article {
 		display: flex;
 		flex-direction: column;
@@ -40,11 +50,6 @@
 		text-decoration: none;
 		display: block;
 	}
-	.shelf {
-		height: 5px;
-		background: var(--ink);
-		margin: 0 -24px;
-	}
 	h3 {
 		font-size: 18px;
 	}
@@ -53,11 +58,13 @@
 	}
 	.words {
 		padding: 12px 0 0;
-		max-width: 420px;
+		border-top: 5px solid var(--ink);
+		padding-left: 24px;
 		display: grid;
 		gap: 4px;
 		justify-items: start;
-		grid-template-rows: auto auto minmax(62px, auto) auto;
+		grid-template-rows: auto auto 1fr auto;
+		height: 152px;
 	}
 	.finding {
 		display: flex;

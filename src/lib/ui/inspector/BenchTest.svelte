@@ -31,7 +31,8 @@
 			seconds: number(r.seconds)
 		}));
 		if (bench.length < 2) {
-			problem = 'Two readings at least: one low, one near the height at which the water only just comes.';
+			problem =
+				'Two readings at least: one low, one near the height at which the water only just comes.';
 			return;
 		}
 		if (bench.some((r) => Object.values(r).some((v) => !Number.isFinite(v)))) {
@@ -44,17 +45,45 @@
 </script>
 
 <div class="test">
-	<p>Hold the hose at a height above the water, fill a jug and time it. Zero in the jug marks the height at which nothing comes any more.</p>
+	<p>
+		Hold the hose at a height above the water, fill a jug and time it. Zero in the jug marks the
+		height at which nothing comes any more.
+	</p>
 	<table>
 		<thead>
-			<tr><th scope="col">Lift, {span}</th><th scope="col">Jug, {volume}</th><th scope="col">Seconds</th></tr>
+			<tr
+				><th scope="col">Lift, {span}</th><th scope="col">Jug, {volume}</th><th scope="col"
+					>Seconds</th
+				></tr
+			>
 		</thead>
 		<tbody>
 			{#each rows as row, i (i)}
 				<tr>
-					<td><input class="field" inputmode="decimal" aria-label="Lift of reading {i + 1}" bind:value={row.lift} /></td>
-					<td><input class="field" inputmode="decimal" aria-label="Jug of reading {i + 1}" bind:value={row.litres} /></td>
-					<td><input class="field" inputmode="decimal" aria-label="Seconds of reading {i + 1}" bind:value={row.seconds} /></td>
+					<td
+						><input
+							class="field"
+							inputmode="decimal"
+							aria-label="Lift of reading {i + 1}"
+							bind:value={row.lift}
+						/></td
+					>
+					<td
+						><input
+							class="field"
+							inputmode="decimal"
+							aria-label="Jug of reading {i + 1}"
+							bind:value={row.litres}
+						/></td
+					>
+					<td
+						><input
+							class="field"
+							inputmode="decimal"
+							aria-label="Seconds of reading {i + 1}"
+							bind:value={row.seconds}
+						/></td
+					>
 				</tr>
 			{/each}
 		</tbody>
@@ -62,14 +91,17 @@
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 	<div class="verbs">
 		<button class="button main" onclick={use}>Use these readings</button>
-		<button class="quiet" onclick={() => (rows = [...rows, { lift: '', litres: '', seconds: '' }])}>One more</button>
+		<button class="quiet" onclick={() => (rows = [...rows, { lift: '', litres: '', seconds: '' }])}
+			>One more</button
+		>
 		{#if source.kind === 'pump' && source.bench}
 			<button
 				class="quiet"
 				onclick={() => {
 					session.set('source.bench', null, 'nameplate of the pump');
 					onclose();
-				}}>Back to the nameplate</button>
+				}}>Back to the nameplate</button
+			>
 		{/if}
 	</div>
 </div>

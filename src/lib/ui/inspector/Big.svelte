@@ -2,7 +2,11 @@
 	import type { Snippet } from 'svelte';
 
 	/** The one large figure of a sheet, against what is needed. */
-	const { figure, against = '', children }: { figure: string; against?: string; children?: Snippet } = $props();
+	const {
+		figure,
+		against = '',
+		children
+	}: { figure: string; against?: string; children?: Snippet } = $props();
 </script>
 
 <p class="big"><b>{figure}</b> <span>{against}</span>{@render children?.()}</p>

@@ -23,25 +23,65 @@
 	function catchIt(id: string, text: string): void {
 		const next = { ...caught };
 		if (text.trim() === '') delete next[id];
-		else next[id] = Math.round(fromShown(Number(text.replace(',', '.')), 'dose', session.units) * 1e4) / 10;
+		else
+			next[id] =
+				Math.round(fromShown(Number(text.replace(',', '.')), 'dose', session.units) * 1e4) / 10;
 		problem = session.set('diary.caughtMl', next, 'caught in the dry run');
 		if (problem) problem = `The jug must be a number from 0 to ${session.say(100, 'dose')}.`;
 	}
-	const CHECKS = ['Plain water, no feed. Swarf rinsed out of every pipe you cut.', 'Every line end capped, every joint dry to the hand.', 'Bench fall checked with the level, towards the tank.', 'Air bled from the rows; each valve opened and shut once.', 'Pump stopped: all that comes back stays under the brim.'];
+	const CHECKS = [
+		'Plain water, no feed. Swarf rinsed out of every pipe you cut.',
+		'Every line end capped, every joint dry to the hand.',
+		'Bench fall checked with the level, towards the tank.',
+		'Air bled from the rows; each valve opened and shut once.',
+		'Pump stopped: all that comes back stays under the brim.'
+	];
 </script>
 
-<p class="soft">With plain water, before anything is planted. Catch each stake for {SECONDS} seconds.</p>
+<p class="soft">
+	With plain water, before anything is planted. Catch each stake for {SECONDS} seconds.
+</p>
 <Big figure="{done} of {rows.length}" against="stakes caught" />
-<ul>{#each CHECKS as check (check)}<li>{check}</li>{/each}</ul>
+<ul>
+	{#each CHECKS as check (check)}<li>{check}</li>{/each}
+</ul>
 <table>
-	<thead><tr><th scope="col">Stake</th><th scope="col">Should give</th><th scope="col">Caught, {session.units.system === 'us' ? 'fl oz' : 'mL'}</th><th scope="col"></th></tr></thead>
+	<thead
+		><tr
+			><th scope="col">Stake</th><th scope="col">Should give</th><th scope="col"
+				>Caught, {session.units.system === 'us' ? 'fl oz' : 'mL'}</th
+			><th scope="col"></th></tr
+		></thead
+	>
 	<tbody>
 		{#each rows as { e, expectedL, ml, off } (e.id)}
-			<tr>
-				<th scope="row">{e.label}</th>
+			<tr class:chosen={session.selected === e.containerId}>
+				<th scope="row"
+					><button class="quiet" onclick={() => (session.selected = e.containerId)}
+						>{e.label}</button
+					></th
+				>
 				<td>{session.say(expectedL, 'dose')}</td>
-				<td><input class="field" inputmode="decimal" aria-label="Caught at {e.label}" value={ml === undefined ? '' : Number(toShown(ml / 1000, 'dose', session.units).toFixed(1))} onchange={(ev) => catchIt(e.id, ev.currentTarget.value)} /></td>
-				<td class:off={off !== null && Math.abs(off) > 0.25}>{off === null ? '' : Math.abs(off) <= 0.25 ? 'fine' : off < 0 ? 'clogged?' : 'loose?'}</td>
+				<td
+					><input
+						class="field"
+						inputmode="decimal"
+						aria-label="Caught at {e.label}"
+						value={ml === undefined
+							? ''
+							: Number(toShown(ml / 1000, 'dose', session.units).toFixed(1))}
+						onchange={(ev) => catchIt(e.id, ev.currentTarget.value)}
+					/></td
+				>
+				<td class:off={off !== null && Math.abs(off) > 0.25}
+					>{off === null
+						? ''
+						: Math.abs(off) <= 0.25
+							? 'fine'
+							: off < 0
+								? 'clogged?'
+								: 'loose?'}</td
+				>
 			</tr>
 		{/each}
 	</tbody>
@@ -65,10 +105,13 @@
 		color: var(--soft);
 		font-size: 13px;
 	}
-	th[scope='row'] {
+	th .quiet {
 		color: var(--ink);
 		font-weight: 600;
 		font-size: 14.5px;
+	}
+	.chosen {
+		background: var(--ground);
 	}
 	td,
 	th {

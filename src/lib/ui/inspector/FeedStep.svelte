@@ -38,41 +38,98 @@
 
 {#if feed}
 	<p class="soft">
-		{label(feed.plan.frequencySetBy)} sets how often: it uses up its share of the medium first. {label(feed.plan.durationSetBy)} sets how long.
+		{label(feed.plan.frequencySetBy)} sets how often: it uses up its share of the medium first. {label(
+			feed.plan.durationSetBy
+		)} sets how long.
 	</p>
 	<Big
-		figure={settings.school === 'continuous' ? 'all day' : `${feed.plan.events.length} × ${feed.onMin} min`}
-		against={settings.school === 'continuous' ? '' : `${night > 0 ? `${night} by night, ` : ''}first at ${clockOf(feed.plan.events.find((e) => !e.night)?.startMin ?? 0)}`}
+		figure={settings.school === 'continuous'
+			? 'all day'
+			: `${feed.plan.events.length} × ${feed.onMin} min`}
+		against={settings.school === 'continuous'
+			? ''
+			: `${night > 0 ? `${night} by night, ` : ''}first at ${clockOf(feed.plan.events.find((e) => !e.night)?.startMin ?? 0)}`}
 	/>
 {:else}
-	<p class="soft">No plan can be made: nothing planted gets water, or the feeding window is closed.</p>
+	<p class="soft">
+		No plan can be made: nothing planted gets water, or the feeding window is closed.
+	</p>
 {/if}
 <fieldset>
 	<legend class="visually-hidden">How to feed</legend>
 	{#each plans as { id, name, words, plan } (id)}
 		<label class:on={settings.school === id}>
-			<input type="radio" name="school" checked={settings.school === id} onchange={() => session.set('feed.school', id, name)} />
-			<span><b>{name}</b>{#if id === advised}<em>suits {medium.name.toLowerCase()}</em>{/if}<small>{words}</small></span>
-			<span class="sum">{plan ? `${plan.events.length} × ${plan.onMin} min` : 'no plan'}</span>
+			<input
+				type="radio"
+				name="school"
+				checked={settings.school === id}
+				onchange={() => session.set('feed.school', id, name)}
+			/>
+			<span
+				><b>{name}</b>{#if id === advised}<em>suits {medium.name.toLowerCase()}</em>{/if}<small
+					>{words}</small
+				></span
+			>
+			<span class="sum"
+				>{!plan
+					? 'no plan'
+					: id === 'continuous'
+						? 'all day'
+						: `${plan.events.length} × ${plan.onMin} min`}</span
+			>
 		</label>
 	{/each}
 </fieldset>
 {#if settings.school !== 'continuous'}
 	<NumberField label="Set on your timer" path="feed.setMin" unit="min" empty="as planned" />
-	{#if settings.school === 'soak'}<NumberField label="Soaks a day" path="feed.soakPerDay" empty="as needed" />{/if}
-	{#if settings.school === 'pulse'}<NumberField label="A pulse every" path="feed.pulseEveryMin" unit="min" />{/if}
-	{#if settings.school === 'repeat'}<NumberField label="A feed every" path="feed.repeatEveryMin" unit="min" />{/if}
+	{#if settings.school === 'soak'}<NumberField
+			label="Soaks a day"
+			path="feed.soakPerDay"
+			empty="as needed"
+		/>{/if}
+	{#if settings.school === 'pulse'}<NumberField
+			label="A pulse every"
+			path="feed.pulseEveryMin"
+			unit="min"
+		/>{/if}
+	{#if settings.school === 'repeat'}<NumberField
+			label="A feed every"
+			path="feed.repeatEveryMin"
+			unit="min"
+		/>{/if}
 {/if}
-<NumberField label="Used up before a feed, at most" path="feed.allowedDepletion" times={100} unit="%" />
+<NumberField
+	label="Used up before a feed, at most"
+	path="feed.allowedDepletion"
+	times={100}
+	unit="%"
+/>
 <NumberField label="Let drain" path="feed.drainFraction" times={100} unit="%" />
 <NumberField label="Timer holds" path="feed.timer.slotsPerDay" unit="a day" />
 <NumberField label="Timer's step" path="feed.timer.resolutionMin" unit="min" />
 <NumberField label="Light begins" path="feed.lights.onMin" unit="min past 0" />
 <NumberField label="Light lasts" path="feed.lights.durationMin" unit="min" />
 {#if feed}
-	<Figure label="Pump runs" value={settings.school === 'continuous' ? 1440 : feed.onMin * feed.plan.events.length} unit="min a day" op="feed-plan" />
-	<Figure label="Least feeds by day" value={feed.plan.leastDayEvents} unit="a day" op="feed-plan" note="Set by {label(feed.plan.frequencySetBy)}." />
-	<Figure label="Planned length" value={feed.plan.onMin} kind="minutes" op="feed-plan" note="Set by {label(feed.plan.durationSetBy)}, whose water takes longest." />
+	<Figure
+		label="Pump runs"
+		value={settings.school === 'continuous' ? 1440 : feed.onMin * feed.plan.events.length}
+		unit="min a day"
+		op="feed-plan"
+	/>
+	<Figure
+		label="Least feeds by day"
+		value={feed.plan.leastDayEvents}
+		unit="a day"
+		op="feed-plan"
+		note="Set by {label(feed.plan.frequencySetBy)}."
+	/>
+	<Figure
+		label="Planned length"
+		value={feed.plan.onMin}
+		kind="minutes"
+		op="feed-plan"
+		note="Set by {label(feed.plan.durationSetBy)}, whose water takes longest."
+	/>
 {/if}
 
 <style>

@@ -15,8 +15,12 @@
 	const stand = $derived(session.design.stands[0]!);
 	const parts = $derived(partsOf(session.design, session.chain.layout, shelf));
 	const rowLoss = $derived.by(() => {
-		const runs = new Set(session.chain.layout.runs.filter((r) => r.role === 'row').map((r) => r.id));
-		return session.chain.path.result.links.filter((l) => runs.has(l.id)).reduce((a, l) => a + l.lossM, 0);
+		const runs = new Set(
+			session.chain.layout.runs.filter((r) => r.role === 'row').map((r) => r.id)
+		);
+		return session.chain.path.result.links
+			.filter((l) => runs.has(l.id))
+			.reduce((a, l) => a + l.lossM, 0);
 	});
 	function shut(row: number, open: boolean): void {
 		const rows = open ? stand.shutRows.filter((r) => r !== row) : [...stand.shutRows, row];
@@ -24,8 +28,14 @@
 	}
 </script>
 
-<p class="soft">The lowest quarter of the stakes gets {Math.round(even.lowQuarterPercent)} % of the mean. Supply is drawn solid, return dashed.</p>
-<Big figure="{Math.round(even.variationPercent)} %" against="between the wettest and the driest stake" />
+<p class="soft">
+	The lowest quarter of the stakes gets {Math.round(even.lowQuarterPercent)} % of the mean. Supply is
+	drawn solid, return dashed.
+</p>
+<Big
+	figure="{Math.round(even.variationPercent)} %"
+	against="between the wettest and the driest stake"
+/>
 <h3>To the plants</h3>
 <PickField label="Main" path="lines.mainTubeId" options={feed} />
 <PickField label="Rows" path="stands.0.rowTubeId" options={feed} />
@@ -36,15 +46,41 @@
 <Toggle label="Screen filter after the pump" path="lines.filter" />
 <Toggle label="Check valve: lines stay full" path="lines.checkValve" />
 {#each Array.from({ length: stand.rows }, (_, i) => i) as row (row)}
-	<label class="valve"><input type="checkbox" checked={!stand.shutRows.includes(row)} onchange={(e) => shut(row, e.currentTarget.checked)} /> Valve of row {String.fromCharCode(65 + row)} open</label>
+	<label class="valve"
+		><input
+			type="checkbox"
+			checked={!stand.shutRows.includes(row)}
+			onchange={(e) => shut(row, e.currentTarget.checked)}
+		/>
+		Valve of row {String.fromCharCode(65 + row)} open</label
+	>
 {/each}
-<Figure label="Evenness, lowest quarter" value={even.lowQuarterPercent} kind="percent" op="network" rows={[]} />
-<Figure label="Evenness, Christiansen" value={even.christiansenPercent} kind="percent" op="network" rows={[]} />
+<Figure
+	label="Evenness, lowest quarter"
+	value={even.lowQuarterPercent}
+	kind="percent"
+	op="network"
+	rows={[]}
+/>
+<Figure
+	label="Evenness, Christiansen"
+	value={even.christiansenPercent}
+	kind="percent"
+	op="network"
+	rows={[]}
+/>
 <Figure label="Lost along the rows" value={rowLoss} kind="head" op="network" rows={[]} />
 <h3>And back</h3>
 <PickField label="Return" path="stands.0.returnTubeId" options={back} />
 <PickField label="Elbow" path="stands.0.elbowId" options={shelf.elbows} />
-<PickField label="Returns" path="stands.0.returns" options={[{ id: 'each-row', name: 'one a row' }, { id: 'shared', name: 'one between the rows' }]} />
+<PickField
+	label="Returns"
+	path="stands.0.returns"
+	options={[
+		{ id: 'each-row', name: 'one a row' },
+		{ id: 'shared', name: 'one between the rows' }
+	]}
+/>
 <NumberField label="Return under the bench top" path="stands.0.returnDropMm" kind="size" />
 {#each session.chain.returns as state (state.run.id)}
 	<Figure
@@ -60,7 +96,10 @@
 <h3>To buy and cut</h3>
 <ul>
 	{#each parts as part (part.id)}
-		<li><span>{part.name}</span> <b>{part.lengthM === null ? `${part.count} ×` : session.say(part.lengthM, 'span')}</b></li>
+		<li>
+			<span>{part.name}</span>
+			<b>{part.lengthM === null ? `${part.count} ×` : session.say(part.lengthM, 'span')}</b>
+		</li>
 	{/each}
 </ul>
 

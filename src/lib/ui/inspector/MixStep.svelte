@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { SALTS, SALT_IDS, type SaltId } from '$lib/core/shelf';
-	import { mixingSteps } from '$lib/core/review';
+	import { between, mixingSteps } from '$lib/core/review';
 	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
@@ -23,7 +23,13 @@
 		densityKgL: 1.2,
 		labelDosePerL: 4
 	};
-	const BAGS: SaltId[] = ['calcium-nitrate-4h', 'potassium-nitrate', 'monopotassium-phosphate', 'magnesium-sulfate-7h', 'iron-dtpa-11'];
+	const BAGS: SaltId[] = [
+		'calcium-nitrate-4h',
+		'potassium-nitrate',
+		'monopotassium-phosphate',
+		'magnesium-sulfate-7h',
+		'iron-dtpa-11'
+	];
 	const choose = (kind: 'salts' | 'product') =>
 		session.apply(
 			[
@@ -43,37 +49,117 @@
 </script>
 
 <p class="soft">
-	{#if byLabel}By the label alone: expect {session.say(mix.expectedMsCm, 'strength')}, give or take {session.say(mix.uncertaintyMsCm, 'strength')}. A meter would make it sure.
-	{:else}The crops on this loop take {session.say(mix.range.low, 'strength')} to {session.say(mix.range.high, 'strength')}; at their stage {session.say(mix.recommendedMsCm, 'strength')} suits.{/if}
+	{#if byLabel}By the label alone: expect {session.say(mix.expectedMsCm, 'strength')}, give or take {session.say(
+			mix.uncertaintyMsCm,
+			'strength'
+		)}. A meter would make it sure.
+	{:else}The crops on this loop take {between(
+			session.say(mix.range.low, 'strength'),
+			session.say(mix.range.high, 'strength')
+		)}; at their stage {session.say(mix.recommendedMsCm, 'strength')} suits.{/if}
 </p>
-<Big figure={session.say(mix.expectedMsCm, 'strength')} against="in {session.say(mix.litres, 'volume')}" />
+<Big
+	figure={session.say(mix.expectedMsCm, 'strength')}
+	against="in {session.say(mix.litres, 'volume')}"
+/>
 <ol>
 	{#each steps as step, i (i)}
-		<li class={step.kind}>{step.text}{#if step.amount}<b>{step.amount}</b>{/if}</li>
+		<li class={step.kind}>
+			<span
+				>{step.text}{#if step.amount}<b>{step.amount}</b>{/if}</span
+			>
+		</li>
 	{/each}
 </ol>
-<Figure label="Strength to expect" value={mix.expectedMsCm} kind="strength" op="salts" entry={mix.salts} rows={[{ name: 'volume', value: session.say(mix.litres, 'volume') }, ...mix.items.map((i) => ({ name: i.name, value: session.say(i.amount, i.unit === 'g' ? 'salt' : 'liquid') }))]} />
-<Figure label="Give or take" value={mix.uncertaintyMsCm} kind="strength" op="salts" entry={mix.salts} rows={[]} note={byLabel ? 'The print on the label, the spoon or cap and the water, added in squares.' : 'Your meter’s own error.'} />
-<Figure label="pH to aim for" value="{mix.ph.low.toFixed(1)}–{mix.ph.high.toFixed(1)}" unit="" op="salts" rows={[]} note="Where the ranges of these crops overlap." />
+<Figure
+	label="Strength to expect"
+	value={mix.expectedMsCm}
+	kind="strength"
+	op="salts"
+	entry={mix.salts}
+	rows={[
+		{ name: 'volume', value: session.say(mix.litres, 'volume') },
+		...mix.items.map((i) => ({
+			name: i.name,
+			value: session.say(i.amount, i.unit === 'g' ? 'salt' : 'liquid')
+		}))
+	]}
+/>
+<Figure
+	label="Give or take"
+	value={mix.uncertaintyMsCm}
+	kind="strength"
+	op="salts"
+	entry={mix.salts}
+	rows={[]}
+	note={byLabel
+		? 'The print on the label, the spoon or cap and the water, added in squares.'
+		: 'Your meter’s own error.'}
+/>
+<Figure
+	label="pH to aim for"
+	value="{mix.ph.low.toFixed(1)}–{mix.ph.high.toFixed(1)}"
+	unit=""
+	op="salts"
+	rows={[]}
+	note="Where the ranges of these crops overlap."
+/>
 <table>
 	<caption class="visually-hidden">Elements in the mix, mg/L</caption>
-	<thead><tr>{#each WANTED as e (e)}<th scope="col">{e}</th>{/each}</tr></thead>
-	<tbody><tr>{#each WANTED as e (e)}<td>{solution.elementsMgL[e].toFixed(e === 'Fe' ? 1 : 0)}</td>{/each}</tr></tbody>
+	<thead
+		><tr
+			>{#each WANTED as e (e)}<th scope="col">{e}</th>{/each}</tr
+		></thead
+	>
+	<tbody
+		><tr
+			>{#each WANTED as e (e)}<td>{solution.elementsMgL[e].toFixed(e === 'Fe' ? 1 : 0)}</td
+				>{/each}</tr
+		></tbody
+	>
 </table>
 <p class="soft small">mg/L, with what your water brings</p>
 <h3>Mixed from</h3>
-<Choice label="Mixed from" value={source.kind} options={[{ id: 'salts', name: 'salts from bags' }, { id: 'product', name: 'a labelled product' }]} onpick={choose} />
-<NumberField label="Strength" path="mix.strengthMsCm" kind="strength" empty={session.say(mix.recommendedMsCm, 'strength').split(' ')[0]} />
+<Choice
+	label="Mixed from"
+	value={source.kind}
+	options={[
+		{ id: 'salts', name: 'salts from bags' },
+		{ id: 'product', name: 'a labelled product' }
+	]}
+	onpick={choose}
+/>
+<NumberField
+	label="Strength"
+	path="mix.strengthMsCm"
+	kind="strength"
+	empty={session.say(mix.recommendedMsCm, 'strength').split(' ')[0]}
+/>
 {#if source.kind === 'salts'}
 	<details>
 		<summary>{source.saltIds.length} salts on the shelf</summary>
 		{#each SALT_IDS as id (id)}
-			<label><input type="checkbox" checked={source.saltIds.includes(id)} onchange={(e) => salt(id, e.currentTarget.checked)} /> {SALTS[id].name}</label>
+			<label
+				><input
+					type="checkbox"
+					checked={source.saltIds.includes(id)}
+					onchange={(e) => salt(id, e.currentTarget.checked)}
+				/>
+				{SALTS[id].name}</label
+			>
 		{/each}
 		{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
 	</details>
 {:else}
-	<Choice label="Dosed" value={settings.method} options={[{ id: 'meter', name: 'to a strength, with a meter' }, { id: 'label', name: 'by the label alone' }]} onpick={(id) => session.set('mix.method', id, 'how it is dosed')} />
+	<Choice
+		label="Dosed"
+		value={settings.method}
+		options={[
+			{ id: 'meter', name: 'to a strength, with a meter' },
+			{ id: 'label', name: 'by the label alone' }
+		]}
+		onpick={(id) => session.set('mix.method', id, 'how it is dosed')}
+	/>
 	<ProductLabel />
 {/if}
 
@@ -86,10 +172,15 @@
 		padding: 4px 0 4px 2px;
 		border-top: 1px solid var(--hair);
 	}
+	li > span {
+		display: flex;
+		justify-content: space-between;
+		align-items: baseline;
+		gap: 12px;
+	}
 	li b {
-		float: right;
 		font: 650 16px var(--head);
-		margin-left: 10px;
+		white-space: nowrap;
 	}
 	li.mind {
 		color: var(--caution);

@@ -14,8 +14,16 @@
 	const weather = $derived(session.chain.weather);
 </script>
 
-<p class="soft">{area.name} at {session.place.name}. What stands here takes {session.say(extent.to.xM - extent.from.xM, 'span')} by {session.say(extent.to.yM - extent.from.yM, 'span')}.</p>
-<Big figure="{session.say(area.lengthM, 'span')} × {session.say(area.widthM, 'span')}" against="{session.say(area.heightM, 'span')} high" />
+<p class="soft">
+	{area.name} at {session.place.name}. What stands here takes {session.say(
+		extent.to.xM - extent.from.xM,
+		'span'
+	)} by {session.say(extent.to.yM - extent.from.yM, 'span')}.
+</p>
+<Big
+	figure="{session.say(area.lengthM, 'span')} × {session.say(area.widthM, 'span')}"
+	against="{session.say(area.heightM, 'span')} high"
+/>
 {#if session.place.areas.length > 1}
 	<PickField label="Area" path="areaId" options={session.place.areas} />
 {/if}
@@ -23,22 +31,45 @@
 <NumberField of="place" label="Width" path="{at}.widthM" kind="span" />
 <NumberField of="place" label="Height" path="{at}.heightM" kind="span" />
 <NumberField of="place" label="How far you reach" path="reachM" kind="span" />
-<NumberField of="place" label="Floor may bear" path="{at}.floorKgM2" kind="floorLoad" empty="unknown" />
+<NumberField
+	of="place"
+	label="Floor may bear"
+	path="{at}.floorKgM2"
+	kind="floorLoad"
+	empty="unknown"
+/>
 <h3>A warm day here</h3>
 <NumberField of="place" label="Coolest" path="{at}.climate.tMinC" kind="temperature" />
 <NumberField of="place" label="Warmest" path="{at}.climate.tMaxC" kind="temperature" />
 <NumberField of="place" label="Driest air" path="{at}.climate.rhMinPercent" kind="percent" />
 <NumberField of="place" label="Dampest air" path="{at}.climate.rhMaxPercent" kind="percent" />
 {#if climate.setting === 'indoors'}
-	<NumberField of="place" label="Lamps at the leaves" path="{at}.climate.ppfdUmol" unit="µmol/m²/s" />
+	<NumberField
+		of="place"
+		label="Lamps at the leaves"
+		path="{at}.climate.ppfdUmol"
+		unit="µmol/m²/s"
+	/>
 	<NumberField of="place" label="Lamps on" path="{at}.climate.photoperiodH" unit="h" />
 {:else if climate.solarMjM2 !== undefined}
 	<NumberField of="place" label="Sun that gets in" path="{at}.climate.solarMjM2" unit="MJ/m²" />
 {:else}
 	<NumberField of="place" label="Hours of sun" path="{at}.climate.sunshineH" unit="h" />
 {/if}
-<Figure label="Water the air draws" value={weather.result.et0MmDay} kind="depthPerDay" op="evapotranspiration" entry={weather} />
-<Figure label="Light in a day" value={weather.result.dliMol.toFixed(0)} unit="mol/m²" op="evapotranspiration" entry={weather} />
+<Figure
+	label="Water the air draws"
+	value={weather.result.et0MmDay}
+	kind="depthPerDay"
+	op="evapotranspiration"
+	entry={weather}
+/>
+<Figure
+	label="Light in a day"
+	value={weather.result.dliMol.toFixed(0)}
+	unit="mol/m²"
+	op="evapotranspiration"
+	entry={weather}
+/>
 <h3>Source water</h3>
 <NumberField of="place" label="Strength" path="water.ecMsCm" kind="strength" />
 <NumberField of="place" label="pH" path="water.ph" unit="" />

@@ -7,22 +7,49 @@
 
 	const session = useSession();
 	const on = $derived(session.design.diary.plantOutOn);
-	const crops = $derived([...new Map(session.chain.thirst.crops.map((c) => [c.crop.id, c.crop])).values()]);
-	const shift = (days: number) => (on ? dayOf(format(addDays(parseISO(on), days), 'yyyy-MM-dd')) : '');
+	const crops = $derived([
+		...new Map(session.chain.thirst.crops.map((c) => [c.crop.id, c.crop])).values()
+	]);
+	const shift = (days: number) =>
+		on ? dayOf(format(addDays(parseISO(on), days), 'yyyy-MM-dd')) : '';
 </script>
 
-<p class="soft">Move a plant when its roots come through the cube and it has two true leaves; the days are only a middle.</p>
+<p class="soft">
+	Move a plant when its roots come through the cube and it has two true leaves; the days are only a
+	middle.
+</p>
 <Big figure={on ? dayOf(on) : 'no date yet'} against={on ? 'into the buckets' : ''} />
 <DateField label="Planted out on" path="diary.plantOutOn" />
-<p class="note">First fill at part strength for young plants: set their stage under Plants and the mix follows. Water from above by hand for the first days.</p>
+<p class="note">
+	First fill at part strength for young plants: set their stage under Plants and the mix follows.
+	Water from above by hand for the first days.
+</p>
 <table>
-	<thead><tr><th scope="col">Crop</th><th scope="col">Sow, about</th><th scope="col">First picking, about</th></tr></thead>
+	<thead
+		><tr
+			><th scope="col">Crop</th><th scope="col">Sow, about</th><th scope="col"
+				>First picking, about</th
+			></tr
+		></thead
+	>
 	<tbody>
 		{#each crops as crop (crop.id)}
 			<tr>
 				<th scope="row">{crop.name}</th>
-				<td>{crop.propagationDays === null ? '–' : on ? `${shift(-Math.round(crop.propagationDays * 1.4))} to ${shift(-Math.round(crop.propagationDays * 0.6))}` : `${Math.round(crop.propagationDays * 0.6)}–${Math.round(crop.propagationDays * 1.4)} days before`}</td>
-				<td>{crop.harvestDays === null ? '–' : on ? shift(crop.harvestDays) : `after ${crop.harvestDays} days`}</td>
+				<td
+					>{crop.propagationDays === null
+						? '–'
+						: on
+							? `${shift(-Math.round(crop.propagationDays * 1.4))} to ${shift(-Math.round(crop.propagationDays * 0.6))}`
+							: `${Math.round(crop.propagationDays * 0.6)}–${Math.round(crop.propagationDays * 1.4)} days before`}</td
+				>
+				<td
+					>{crop.harvestDays === null
+						? '–'
+						: on
+							? shift(crop.harvestDays)
+							: `after ${crop.harvestDays} days`}</td
+				>
 			</tr>
 		{/each}
 	</tbody>

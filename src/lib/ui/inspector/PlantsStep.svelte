@@ -15,7 +15,9 @@
 		values.every((v) => v === values[0]) ? values[0] : undefined;
 	const cropId = $derived(common(target.map((s) => s.cropId)));
 	const stage = $derived(common(target.map((s) => s.stage)));
-	const name = $derived(chosen.length > 0 ? chosen.map((s) => s.label).join(', ') : `all ${sites.length} sites`);
+	const name = $derived(
+		chosen.length > 0 ? chosen.map((s) => s.label).join(', ') : `all ${sites.length} sites`
+	);
 
 	function plant(id: string): void {
 		const plants = { ...session.design.plants };
@@ -43,19 +45,30 @@
 </script>
 
 <p class="soft">
-	{#if thirst.crops.length === 0}Nothing is planted yet. Choose a crop for all sites, or choose a bucket in the drawing first.
+	{#if thirst.crops.length === 0}Nothing is planted yet. Choose a crop for all sites, or choose a
+		bucket in the drawing first.
 	{:else}Together they drink {session.say(thirst.useLPerDay, 'volume')} on a warm day.{/if}
 </p>
 <Big figure={String(thirst.bySite.size)} against="of {sites.length} sites planted" />
 <div class="for">
 	<label for="{uid}-crop">Grow in <b>{name}</b></label>
-	<select id="{uid}-crop" class="field" value={cropId === undefined ? '?' : (cropId ?? '')} onchange={(e) => plant(e.currentTarget.value)}>
+	<select
+		id="{uid}-crop"
+		class="field"
+		value={cropId === undefined ? '?' : (cropId ?? '')}
+		onchange={(e) => plant(e.currentTarget.value)}
+	>
 		{#if cropId === undefined}<option value="?" disabled>different crops</option>{/if}
 		<option value="">nothing</option>
 		{#each CROPS as crop (crop.id)}<option value={crop.id}>{crop.name}</option>{/each}
 	</select>
 	<label for="{uid}-stage">As you see it now</label>
-	<select id="{uid}-stage" class="field" value={stage ?? '?'} onchange={(e) => grow(e.currentTarget.value as Stage)}>
+	<select
+		id="{uid}-stage"
+		class="field"
+		value={stage ?? '?'}
+		onchange={(e) => grow(e.currentTarget.value as Stage)}
+	>
 		{#if !stage}<option value="?" disabled>different stages</option>{/if}
 		{#each STAGES as s (s)}<option value={s}>{STAGE_WORDS[s]}</option>{/each}
 	</select>
@@ -67,7 +80,9 @@
 </div>
 {#each thirst.crops as group (`${group.crop.id}/${group.stage}`)}
 	<Figure
-		label="{group.siteIds.length} {group.siteIds.length === 1 ? group.crop.name : group.crop.plural}, {group.stage}"
+		label="{group.siteIds.length} {group.siteIds.length === 1
+			? group.crop.name
+			: group.crop.plural}, {group.stage}"
 		value={group.litresPerDay}
 		kind="volume"
 		unit="{session.units.system === 'us' ? 'gal' : 'L'} a day"

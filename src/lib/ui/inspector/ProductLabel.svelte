@@ -7,9 +7,42 @@
 	/** The product as its label prints it. */
 	const session = useSession();
 	const source = $derived(session.design.mix.source);
-	const KNOWN = ['N', 'NO3N', 'NH4N', 'P2O5', 'P', 'K2O', 'K', 'CaO', 'Ca', 'MgO', 'Mg', 'SO3', 'S', 'Fe', 'Mn', 'Zn', 'Cu', 'B', 'Mo', 'Na', 'Cl'] as const;
-	const NAMES: Record<string, string> = { N: 'Nitrogen, all', NO3N: 'of it nitrate', NH4N: 'of it ammonium', P2O5: 'Phosphate P₂O₅', K2O: 'Potash K₂O', CaO: 'Calcium CaO', MgO: 'Magnesium MgO', SO3: 'Sulfur SO₃' };
-	const shown = $derived(source.kind === 'product' ? KNOWN.filter((key) => source.label[key] !== undefined) : []);
+	const KNOWN = [
+		'N',
+		'NO3N',
+		'NH4N',
+		'P2O5',
+		'P',
+		'K2O',
+		'K',
+		'CaO',
+		'Ca',
+		'MgO',
+		'Mg',
+		'SO3',
+		'S',
+		'Fe',
+		'Mn',
+		'Zn',
+		'Cu',
+		'B',
+		'Mo',
+		'Na',
+		'Cl'
+	] as const;
+	const NAMES: Record<string, string> = {
+		N: 'Nitrogen, all',
+		NO3N: 'of it nitrate',
+		NH4N: 'of it ammonium',
+		P2O5: 'Phosphate P₂O₅',
+		K2O: 'Potash K₂O',
+		CaO: 'Calcium CaO',
+		MgO: 'Magnesium MgO',
+		SO3: 'Sulfur SO₃'
+	};
+	const shown = $derived(
+		source.kind === 'product' ? KNOWN.filter((key) => source.label[key] !== undefined) : []
+	);
 	const missing = $derived(KNOWN.filter((key) => !shown.includes(key)));
 	let problem = $state<string | null>(null);
 
@@ -20,19 +53,40 @@
 
 {#if source.kind === 'product'}
 	<TextField label="Its name" path="mix.source.name" />
-	<PickField label="It is" path="mix.source.form" options={[{ id: 'liquid', name: 'a liquid, by mL' }, { id: 'powder', name: 'a powder, by g' }]} />
-	{#if source.form === 'liquid'}<NumberField label="A litre of it weighs" path="mix.source.densityKgL" unit="kg" />{/if}
-	<NumberField label="Label's full dose" path="mix.source.labelDosePerL" unit="{source.form === 'liquid' ? 'mL' : 'g'} a litre" />
+	<PickField
+		label="It is"
+		path="mix.source.form"
+		options={[
+			{ id: 'liquid', name: 'a liquid, by mL' },
+			{ id: 'powder', name: 'a powder, by g' }
+		]}
+	/>
+	{#if source.form === 'liquid'}<NumberField
+			label="A litre of it weighs"
+			path="mix.source.densityKgL"
+			unit="kg"
+		/>{/if}
+	<NumberField
+		label="Label's full dose"
+		path="mix.source.labelDosePerL"
+		unit="{source.form === 'liquid' ? 'mL' : 'g'} a litre"
+	/>
 	{#if session.design.mix.method === 'label'}
 		<NumberField label="Part of that dose" path="mix.labelShare" times={100} unit="%" />
 	{/if}
 	{#each shown as key (key)}
 		<div class="line">
 			<NumberField label={NAMES[key] ?? key} path="mix.source.label.{key}" unit="%" />
-			<button class="quiet" aria-label="Leave out {NAMES[key] ?? key}" onclick={() => (problem = session.set(`mix.source.label.${key}`, undefined, `label: ${key}`))}>×</button>
+			<button
+				class="quiet"
+				aria-label="Leave out {NAMES[key] ?? key}"
+				onclick={() =>
+					(problem = session.set(`mix.source.label.${key}`, undefined, `label: ${key}`))}>×</button
+			>
 		</div>
 	{/each}
-	<label>Also on the label
+	<label
+		>Also on the label
 		<select class="field" value="" onchange={(e) => add(e.currentTarget.value)}>
 			<option value="" disabled>choose</option>
 			{#each missing as key (key)}<option value={key}>{NAMES[key] ?? key}</option>{/each}

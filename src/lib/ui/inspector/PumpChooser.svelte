@@ -16,7 +16,9 @@
 	let trials = $state<Trial[]>([]);
 	let failed = $state(false);
 	const pumps = session.chain.shelf.pumps;
-	const current = $derived(session.design.source.kind === 'pump' ? session.design.source.partId : '');
+	const current = $derived(
+		session.design.source.kind === 'pump' ? session.design.source.partId : ''
+	);
 
 	const changeTo = (pump: Pump) => [
 		{ path: 'source', value: { kind: 'pump', partId: pump.id, dial: 1, bench: null } },
@@ -30,7 +32,10 @@
 		const place = JSON.parse(JSON.stringify(session.place)) as typeof session.place;
 		void (async () => {
 			for (const pump of pumps) {
-				const answer = await calculator.calculate('assess', { design: applyChanges(design, changeTo(pump)), place });
+				const answer = await calculator.calculate('assess', {
+					design: applyChanges(design, changeTo(pump)),
+					place
+				});
 				if (!('result' in answer)) {
 					failed = true;
 					return;
@@ -60,7 +65,13 @@
 	<ul>
 		{#each trials as { pump, driestLph, stops } (pump.id)}
 			<li class:now={pump.id === current}>
-				<span>{pump.name}<small>{driestLph > 0 ? `driest ${session.say(driestLph, 'flow')}` : 'some run dry'}{stops > 0 ? `, ${stops} that cannot work` : ''}</small></span>
+				<span
+					>{pump.name}<small
+						>{driestLph > 0 ? `driest ${session.say(driestLph, 'flow')}` : 'some run dry'}{stops > 0
+							? `, ${stops} that cannot work`
+							: ''}</small
+					></span
+				>
 				{#if pump.id === current}<em>this one</em>
 				{:else}
 					<button
@@ -68,12 +79,15 @@
 						onclick={() => {
 							session.apply(changeTo(pump), `pump: ${pump.name}`);
 							onclose();
-						}}>Take it</button>
+						}}>Take it</button
+					>
 				{/if}
 			</li>
 		{/each}
 	</ul>
-	<button class="quiet" onclick={onclose}>{trials.length < pumps.length && !failed ? 'Stop' : 'Close'}</button>
+	<button class="quiet" onclick={onclose}
+		>{trials.length < pumps.length && !failed ? 'Stop' : 'Close'}</button
+	>
 </div>
 
 <style>

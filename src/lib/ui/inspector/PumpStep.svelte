@@ -14,22 +14,35 @@
 	const pump = $derived(source.kind === 'pump' ? pick(chain.shelf.pumps, source.partId) : null);
 	const result = $derived(chain.path.result);
 	const needed = $derived([...(chain.feed?.needLph.values() ?? [])].reduce((a, b) => a + b, 0));
-	const lift = $derived(Math.max(...chain.layout.emissions.map((e) => e.zM)) - chain.path.waterLevelM);
+	const lift = $derived(
+		Math.max(...chain.layout.emissions.map((e) => e.zM)) - chain.path.waterLevelM
+	);
 	const driest = $derived.by(() => {
-		const list = chain.layout.emissions.map((e) => ({ label: e.label, q: chain.path.outletLph.get(e.nodeId) ?? 0 }));
+		const list = chain.layout.emissions.map((e) => ({
+			label: e.label,
+			q: chain.path.outletLph.get(e.nodeId) ?? 0
+		}));
 		return list.reduce((a, b) => (b.q < a.q ? b : a));
 	});
-	const kwh = $derived(pump && chain.feed ? (pump.watts * Math.min(1440, chain.feed.onMin * chain.feed.plan.events.length)) / 60000 : 0);
+	const kwh = $derived(
+		pump && chain.feed
+			? (pump.watts * Math.min(1440, chain.feed.onMin * chain.feed.plan.events.length)) / 60000
+			: 0
+	);
 	/** All of a pump's watts end in the water: K a day for what is in the tank. */
 	const warming = $derived((kwh * 3.6e6) / (4184 * Math.max(1, session.design.water.nowL)));
 	let open = $state<'test' | 'other' | null>(null);
 </script>
 
 <p class="soft">
-	{#if pump && source.kind === 'pump'}{pump.name}, dial at {Math.round(source.dial * 100)} %. It has to lift {session.say(lift, 'head')} above the water as it stands.
+	{#if pump && source.kind === 'pump'}{pump.name}, dial at {Math.round(source.dial * 100)} %. It has to
+		lift {session.say(lift, 'head')} above the water as it stands.
 	{:else}Fed by gravity from the tank's own height.{/if}
 </p>
-<Big figure={session.say(result.source.flowLph, 'flow')} against={needed > 0 ? `of ${session.say(needed, 'flow')} needed` : ''} />
+<Big
+	figure={session.say(result.source.flowLph, 'flow')}
+	against={needed > 0 ? `of ${session.say(needed, 'flow')} needed` : ''}
+/>
 <PumpChart />
 {#if source.kind === 'pump'}
 	<NumberField label="Dial" path="source.dial" times={100} unit="%" />
@@ -40,20 +53,59 @@
 		max="100"
 		step="1"
 		value={Math.round(source.dial * 100)}
-		oninput={(e) => session.preview([{ path: 'source.dial', value: Number(e.currentTarget.value) / 100 }])}
+		oninput={(e) =>
+			session.preview([{ path: 'source.dial', value: Number(e.currentTarget.value) / 100 }])}
 		onchange={() => session.commit('pump dial')}
 	/>
 {/if}
 <Figure label="Driest bucket, {driest.label}" value={driest.q} kind="flow" op="network" rows={[]} />
-<Figure label="Evenness, lowest quarter" value={result.uniformity.lowQuarterPercent} kind="percent" op="network" rows={[]} />
-<Figure label="All flow down to" value={chain.lowestFlowingL} kind="volume" unit="{session.units.system === 'us' ? 'gal' : 'L'} in tank" op="network" rows={[]} note="The level in the tank is lowered until the first outlet stops." />
+<Figure
+	label="Evenness, lowest quarter"
+	value={result.uniformity.lowQuarterPercent}
+	kind="percent"
+	op="network"
+	rows={[]}
+/>
+<Figure
+	label="All flow down to"
+	value={chain.lowestFlowingL}
+	kind="volume"
+	unit="{session.units.system === 'us' ? 'gal' : 'L'} in tank"
+	op="network"
+	rows={[]}
+	note="The level in the tank is lowered until the first outlet stops."
+/>
 <Figure label="Pump's head" value={result.source.headM} kind="head" op="pump-curve" />
 {#if pump}
-	<Figure label="Warms the water by" value={(session.units.system === 'us' ? warming * 1.8 : warming).toFixed(2)} unit="{session.units.system === 'us' ? '°F' : '°C'} a day" op="network" rows={[{ name: 'watts', value: `${pump.watts} W` }, { name: 'energy a day', value: `${kwh.toFixed(3)} kWh` }]} note="Nearly all of a pump's watts end in the water." />
-	<Figure label="Power" value={pump.watts} kind="power" op="pump-curve" rows={[{ name: 'cost a month', value: (kwh * 30 * session.place.pricePerKwh).toFixed(2) }]} />
+	<Figure
+		label="Warms the water by"
+		value={(session.units.system === 'us' ? warming * 1.8 : warming).toFixed(2)}
+		unit="{session.units.system === 'us' ? '°F' : '°C'} a day"
+		op="network"
+		rows={[
+			{ name: 'watts', value: `${pump.watts} W` },
+			{ name: 'energy a day', value: `${kwh.toFixed(3)} kWh` }
+		]}
+		note="Nearly all of a pump's watts end in the water."
+	/>
+	<Figure
+		label="Power"
+		value={pump.watts}
+		kind="power"
+		op="pump-curve"
+		rows={[{ name: 'cost a month', value: (kwh * 30 * session.place.pricePerKwh).toFixed(2) }]}
+	/>
 	<div class="verbs">
-		<button class="button" aria-expanded={open === 'test'} onclick={() => (open = open === 'test' ? null : 'test')}>Bench-test it</button>
-		<button class="button" aria-expanded={open === 'other'} onclick={() => (open = open === 'other' ? null : 'other')}>Choose another</button>
+		<button
+			class="button"
+			aria-expanded={open === 'test'}
+			onclick={() => (open = open === 'test' ? null : 'test')}>Bench-test it</button
+		>
+		<button
+			class="button"
+			aria-expanded={open === 'other'}
+			onclick={() => (open = open === 'other' ? null : 'other')}>Choose another</button
+		>
 	</div>
 	{#if open === 'test'}<BenchTest onclose={() => (open = null)} />{/if}
 	{#if open === 'other'}<PumpChooser onclose={() => (open = null)} />{/if}

@@ -21,8 +21,33 @@
 </p>
 <Big figure={day === null ? 'not yet' : `day ${day}`} against={on ? `since ${on}` : ''} />
 <TankWeeks />
-<Figure label="Plants drink" value={session.chain.thirst.useLPerDay} kind="volume" unit="{session.units.system === 'us' ? 'gal' : 'L'} a day" op="plant-demand" />
-<Figure label="Strength stays between" value="{session.say(run.ecMinMsCm, 'strength').split(' ')[0]} and {session.say(Math.min(run.ecMaxMsCm, 99), 'strength')}" unit="" op="reservoir-run" note="Over three weeks, to the end of the reserve." />
-<Figure label="Reserve empty on day" value={run.reserveEmptyDay} op="reservoir-run" unit="from now" />
-<Figure label="Pump draws air on day" value={run.firstDayBelowPump} op="reservoir-run" unit="from now" />
+<Figure
+	label="Plants drink"
+	value={session.chain.thirst.useLPerDay}
+	kind="volume"
+	unit="{session.units.system === 'us' ? 'gal' : 'L'} a day"
+	op="plant-demand"
+/>
+<Figure
+	label="Strength stays between"
+	value="{session.say(run.ecMinMsCm, 'strength').split(' ')[0]} and {session.say(
+		Math.min(run.ecMaxMsCm, 99),
+		'strength'
+	)}"
+	unit=""
+	op="reservoir-run"
+	note="Over three weeks, to the end of the reserve."
+/>
+<Figure
+	label="Reserve empty on day"
+	value={run.reserveEmptyDay}
+	op="reservoir-run"
+	unit="from now"
+/>
+<Figure
+	label="Pump draws air on day"
+	value={run.firstDayBelowPump}
+	op="reservoir-run"
+	unit="from now"
+/>
 <TextField label="Notes" path="notes" rows={4} />

@@ -12,6 +12,7 @@
 	import PlantsStep from './PlantsStep.svelte';
 	import PumpStep from './PumpStep.svelte';
 	import RunStep from './RunStep.svelte';
+	import Selected from './Selected.svelte';
 	import SitesStep from './SitesStep.svelte';
 	import TankStep from './TankStep.svelte';
 
@@ -39,6 +40,7 @@
 </script>
 
 <aside bind:this={sheet} aria-label={STEP_NAMES[session.step]}>
+	<Selected />
 	<h2>{STEP_NAMES[session.step]}</h2>
 	<Surface />
 </aside>

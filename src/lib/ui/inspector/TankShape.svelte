@@ -13,33 +13,68 @@
 	const full = $derived(shapeHeightMm(shape));
 	const H = 176;
 	const y = (mm: number) => 8 + (1 - mm / full) * (H - 20);
-	const half = (mm: number) => 62 * ((layout.bottomLengthM + (layout.lengthM - layout.bottomLengthM) * (mm / full)) / layout.lengthM);
+	const half = (mm: number) =>
+		62 *
+		((layout.bottomLengthM + (layout.lengthM - layout.bottomLengthM) * (mm / full)) /
+			layout.lengthM);
 	const water = $derived(heightAt(shape, Math.min(tank.fullL, session.design.water.nowL)));
 	const pump = $derived(heightAt(shape, tank.pumpMinimumL));
 	const fill = $derived(heightAt(shape, Math.min(tank.fullL, session.design.water.fillL)));
-	const back = $derived(heightAt(shape, Math.min(litresAt(shape, full), session.chain.drainBack.result.restingL)));
+	const back = $derived(
+		heightAt(shape, Math.min(litresAt(shape, full), session.chain.drainBack.result.restingL))
+	);
 	const unit = $derived(session.units.system === 'us' ? 'gal' : 'L');
 	const size = $derived(session.units.system === 'us' ? 'in' : 'mm');
 </script>
 
-<svg width="100%" height={H} viewBox="0 0 340 {H}" role="img" aria-label="Marks to copy onto a strip of tape">
-	<path class="water" d="M{70 - half(0)} {y(0)} L{70 - half(water)} {y(water)} H{70 + half(water)} L{70 + half(0)} {y(0)} Z" />
-	<path class="wall" d="M{70 - half(full)} {y(full)} L{70 - half(0)} {y(0)} H{70 + half(0)} L{70 + half(full)} {y(full)}" />
+<svg
+	width="100%"
+	height={H}
+	viewBox="0 0 340 {H}"
+	role="img"
+	aria-label="Marks to copy onto a strip of tape"
+>
+	<path
+		class="water"
+		d="M{70 - half(0)} {y(0)} L{70 - half(water)} {y(water)} H{70 + half(water)} L{70 + half(0)} {y(
+			0
+		)} Z"
+	/>
+	<path
+		class="wall"
+		d="M{70 - half(full)} {y(full)} L{70 - half(0)} {y(0)} H{70 + half(0)} L{70 + half(full)} {y(
+			full
+		)}"
+	/>
 	<line class="back" x1={70 - half(back)} x2={70 + half(back)} y1={y(back)} y2={y(back)} />
 	<line class="fill" x1={70 - half(fill)} x2={70 + half(fill)} y1={y(fill)} y2={y(fill)} />
 	<line class="pump" x1={70 - half(pump)} x2={70 + half(pump)} y1={y(pump)} y2={y(pump)} />
 	<rect class="tape" x="150" y={y(full)} width="26" height={y(0) - y(full)} />
 	{#each tank.result.marks as mark, i (mark.litres)}
-		<line class="mark" x1="150" x2={i % 2 === 1 || tank.result.marks.length < 10 ? 166 : 159} y1={y(mark.heightMm)} y2={y(mark.heightMm)} />
+		<line
+			class="mark"
+			x1="150"
+			x2={i % 2 === 1 || tank.result.marks.length < 10 ? 166 : 159}
+			y1={y(mark.heightMm)}
+			y2={y(mark.heightMm)}
+		/>
 		{#if i % 2 === 1 || tank.result.marks.length < 10}
-			<text x="182" y={y(mark.heightMm) + 4}>{showNumber(mark.litres, 'volume', session.units)} {unit} <tspan class="at">at {showNumber(mark.heightMm, 'size', session.units)} {size}</tspan></text>
+			<text x="182" y={y(mark.heightMm) + 4}
+				>{showNumber(mark.litres, 'volume', session.units)}
+				{unit}
+				<tspan class="at">at {showNumber(mark.heightMm, 'size', session.units)} {size}</tspan></text
+			>
 		{/if}
 	{/each}
-	<text class="name" x="70" y={y(back) - 4}>{session.chain.drainBack.result.spills ? 'spills here' : 'after it stops'}</text>
+	<text class="name" x="70" y={y(back) - 4}
+		>{session.chain.drainBack.result.spills ? 'spills here' : 'after it stops'}</text
+	>
 	<text class="name low" x="70" y={y(pump) + 12}>pump’s minimum</text>
 </svg>
 <p class="soft">
-	<Explain op="tank-level" entry={tank} title="Marks on the tape">Stick a tape from the floor of the tank up</Explain> and copy these marks.
+	<Explain op="tank-level" entry={tank} title="Marks on the tape"
+		>Stick a tape from the floor of the tank up</Explain
+	> and copy these marks.
 </p>
 
 <style>

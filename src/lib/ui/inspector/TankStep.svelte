@@ -28,37 +28,100 @@
 </script>
 
 <p class="soft">
-	{session.say(water.nowL, 'volume')} in it now; the plants drink {session.say(chain.thirst.useLPerDay, 'volume')} a day.
-	{#if water.topUp.kind === 'float'}A float valve holds the level{water.topUp.reserveL === null ? ' from the mains' : ' from the reserve'}.{/if}
+	{session.say(water.nowL, 'volume')} in it now; the plants drink {session.say(
+		chain.thirst.useLPerDay,
+		'volume'
+	)} a day.
+	{#if water.topUp.kind === 'float'}A float valve holds the level{water.topUp.reserveL === null
+			? ' from the mains'
+			: ' from the reserve'}.{/if}
 </p>
 <Big
 	figure={days === null ? 'no end' : session.say(days, 'days')}
-	against={days === null ? 'as long as the supply runs' : water.topUp.kind === 'float' ? 'until tank and reserve are down' : 'until the pump draws air'}
+	against={days === null
+		? 'as long as the supply runs'
+		: water.topUp.kind === 'float'
+			? 'until tank and reserve are down'
+			: 'until the pump draws air'}
 />
 <TankShape />
-<Figure label="Comes back when the pump stops" value={back.returnsL} kind="volume" op="drain-back" />
-<Figure label="Room left under the brim" value={back.marginL} kind="volume" op="drain-back" state={back.spills ? 'stop' : null} />
+<Figure
+	label="Comes back when the pump stops"
+	value={back.returnsL}
+	kind="volume"
+	op="drain-back"
+/>
+<Figure
+	label="Room left under the brim"
+	value={back.marginL}
+	kind="volume"
+	op="drain-back"
+	state={back.spills ? 'stop' : null}
+/>
 <Figure label="Fill at most, running" value={back.safeRunningL} kind="volume" op="drain-back" />
 <Figure label="In transit while it runs" value={inTransitL(chain)} kind="volume" op="drain" />
-<Figure label="Tank this loop asks for" value={chain.size.result.grossL} kind="volume" op="reservoir-size" note="Governed by {chain.size.result.governedBy}." />
+<Figure
+	label="Tank this loop asks for"
+	value={chain.size.result.grossL}
+	kind="volume"
+	op="reservoir-size"
+	note="Governed by {chain.size.result.governedBy}."
+/>
 <TankWeeks />
 <h3>How it is kept</h3>
-<PickField label="Tank" path="tank.partId" options={chain.shelf.tanks} and={() => [{ path: 'tank.shape', value: null }]} />
-<PickField label="Stands" path="tank.spot" options={[{ id: 'under', name: 'under the bench’s low end' }, { id: 'beside', name: 'beside the bench' }]} />
+<PickField
+	label="Tank"
+	path="tank.partId"
+	options={chain.shelf.tanks}
+	and={() => [{ path: 'tank.shape', value: null }]}
+/>
+<PickField
+	label="Stands"
+	path="tank.spot"
+	options={[
+		{ id: 'under', name: 'under the bench’s low end' },
+		{ id: 'beside', name: 'beside the bench' }
+	]}
+/>
 <NumberField label="Water now" path="water.nowL" kind="volume" />
-<NumberField label={water.topUp.kind === 'float' ? 'Float set at' : 'Fill mark, running'} path="water.fillL" kind="volume" />
+<NumberField
+	label={water.topUp.kind === 'float' ? 'Float set at' : 'Fill mark, running'}
+	path="water.fillL"
+	kind="volume"
+/>
 <NumberField label="Tank floor over the floor" path="tank.floorMm" kind="size" />
 <NumberField label="Overflow under the rim" path="tank.overflowBelowRimMm" kind="size" />
-<Choice label="Topped up" value={water.topUp.kind} options={[{ id: 'hand', name: 'by hand' }, { id: 'float', name: 'by a float valve' }]} onpick={keep} />
+<Choice
+	label="Topped up"
+	value={water.topUp.kind}
+	options={[
+		{ id: 'hand', name: 'by hand' },
+		{ id: 'float', name: 'by a float valve' }
+	]}
+	onpick={keep}
+/>
 {#if water.topUp.kind === 'hand'}
 	<NumberField label="Every" path="water.topUp.everyDays" unit="days" />
 {:else}
-	<NumberField label="Reserve behind it" path="water.topUp.reserveL" kind="volume" unit={volume} empty="mains" />
+	<NumberField
+		label="Reserve behind it"
+		path="water.topUp.reserveL"
+		kind="volume"
+		unit={volume}
+		empty="mains"
+	/>
 	{#if water.topUp.reserveL === null}
-		<p class="mind">A float on the mains needs backflow prevention as your local code says, and a way out for the water when it sticks.</p>
+		<p class="mind">
+			A float on the mains needs backflow prevention as your local code says, and a way out for the
+			water when it sticks.
+		</p>
 	{/if}
 {/if}
-<PickField label="Topped up with" path="water.topUp.with" options={TOP_UPS.map((id) => ({ id, name: WITH[id] }))} />
+<PickField
+	label="Topped up with"
+	path="water.topUp.with"
+	options={TOP_UPS.map((id) => ({ id, name: WITH[id] }))}
+/>
 <NumberField label="Drift you allow" path="water.maxDriftPercent" kind="percent" />
 <NumberField label="Taken up, of the tank's strength" path="water.uptakePercent" kind="percent" />
 <NumberField label="Measured use over predicted" path="water.useFactor" unit="×" />

@@ -7,27 +7,57 @@
 	const run = $derived(session.chain.run);
 	const days = $derived(run.result.days);
 	const most = $derived(Math.max(session.chain.tank.fullL, 1));
-	const strongest = $derived(Math.max(...days.filter((d) => d.volumeL > run.input.pumpMinimumL).map((d) => d.ecMsCm), run.input.ecStartMsCm) * 1.2);
+	const strongest = $derived(
+		Math.max(
+			...days.filter((d) => d.volumeL > run.input.pumpMinimumL).map((d) => d.ecMsCm),
+			run.input.ecStartMsCm
+		) * 1.2
+	);
 	const W = 340;
 	const x = (day: number) => 4 + ((day - 1) / days.length) * (W - 8);
 	const wide = $derived((W - 8) / days.length - 2);
 	const line = $derived(
 		days
 			.filter((d) => d.volumeL > run.input.pumpMinimumL)
-			.map((d, i) => `${i === 0 ? 'M' : 'L'}${x(d.day) + wide / 2} ${74 - (d.ecMsCm / strongest) * 62}`)
+			.map(
+				(d, i) => `${i === 0 ? 'M' : 'L'}${x(d.day) + wide / 2} ${74 - (d.ecMsCm / strongest) * 62}`
+			)
 			.join(' ')
 	);
 	const end = $derived(days.filter((d) => d.volumeL > run.input.pumpMinimumL).at(-1));
 </script>
 
-<p class="soft"><Explain op="reservoir-run" entry={run} title="The tank, day by day">Three weeks from now</Explain>: litres as columns, strength as a line{end ? `, ${session.say(end.ecMsCm, 'strength')} at its end` : ''}.</p>
-<svg width="100%" height="92" viewBox="0 0 {W} 92" role="img" aria-label="Level and strength over three weeks">
+<p class="soft">
+	<Explain op="reservoir-run" entry={run} title="The tank, day by day"
+		>Three weeks from now:</Explain
+	> litres as columns, strength as a line{end
+		? `, ${session.say(end.ecMsCm, 'strength')} at its end`
+		: ''}.
+</p>
+<svg
+	width="100%"
+	height="92"
+	viewBox="0 0 {W} 92"
+	role="img"
+	aria-label="Level and strength over three weeks"
+>
 	{#each days as d (d.day)}
-		<rect class:dry={d.volumeL < run.input.pumpMinimumL} x={x(d.day)} width={wide} y={74 - (d.volumeL / most) * 62} height={Math.max(1, (d.volumeL / most) * 62)} />
+		<rect
+			class:dry={d.volumeL < run.input.pumpMinimumL}
+			x={x(d.day)}
+			width={wide}
+			y={74 - (d.volumeL / most) * 62}
+			height={Math.max(1, (d.volumeL / most) * 62)}
+		/>
 		{#if d.day % 7 === 0}<text x={x(d.day) + wide / 2} y="88">day {d.day}</text>{/if}
 	{/each}
 	<path d={line} />
-	<line x1="4" x2={W - 4} y1={74 - (run.input.pumpMinimumL / most) * 62} y2={74 - (run.input.pumpMinimumL / most) * 62} />
+	<line
+		x1="4"
+		x2={W - 4}
+		y1={74 - (run.input.pumpMinimumL / most) * 62}
+		y2={74 - (run.input.pumpMinimumL / most) * 62}
+	/>
 </svg>
 
 <style>

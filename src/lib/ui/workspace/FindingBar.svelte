@@ -23,12 +23,24 @@
 <section class="bar {finding?.severity ?? 'fine'}" aria-label="Findings" aria-live="polite">
 	{#if finding}
 		<div class="count">
-			<button class="quiet" aria-label="Previous finding" onclick={() => turn(-1)} disabled={list.length < 2}>‹</button>
+			<button
+				class="quiet"
+				aria-label="Previous finding"
+				onclick={() => turn(-1)}
+				disabled={list.length < 2}>‹</button
+			>
 			<span>{index + 1} of {list.length}</span>
-			<button class="quiet" aria-label="Next finding" onclick={() => turn(1)} disabled={list.length < 2}>›</button>
+			<button
+				class="quiet"
+				aria-label="Next finding"
+				onclick={() => turn(1)}
+				disabled={list.length < 2}>›</button
+			>
 		</div>
 		<p>
-			<button class="step" onclick={look} title="Show it in the drawing">{STEP_NAMES[finding.step]}</button>
+			<button class="step" onclick={look} title="Show it in the drawing"
+				>{STEP_NAMES[finding.step]}</button
+			>
 			{finding.message}
 		</p>
 		<div class="fixes">
@@ -39,7 +51,10 @@
 			{/each}
 		</div>
 	{:else}
-		<p>Nothing stands against it: water reaches every plant, the tank holds what comes back, the feeds fit the timer.</p>
+		<p>
+			Nothing stands against it: water reaches every plant, the tank holds what comes back, the
+			feeds fit the timer.
+		</p>
 	{/if}
 </section>
 

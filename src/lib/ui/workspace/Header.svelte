@@ -11,8 +11,12 @@
 	const saved = $derived.by(() => {
 		const { save } = session;
 		if (save.kind === 'saved')
-			return `Saved ${save.at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
-		return save.kind === 'saving' ? 'Saving' : save.kind === 'failed' ? save.message : 'Not saved: changed elsewhere';
+			return `Saved ${new Date(save.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
+		return save.kind === 'saving'
+			? 'Saving'
+			: save.kind === 'failed'
+				? save.message
+				: 'Not saved: changed elsewhere';
 	});
 
 	async function remove(): Promise<void> {
@@ -24,7 +28,9 @@
 
 <header>
 	<Logo />
-	<nav aria-label="Where you are"><a href="/">{session.place.name}</a> <span aria-hidden="true">/</span></nav>
+	<nav aria-label="Where you are">
+		<a href="/">{session.place.name}</a> <span aria-hidden="true">/</span>
+	</nav>
 	<input
 		class="name"
 		aria-label="Name of the system"
@@ -32,20 +38,25 @@
 		size={Math.max(8, session.design.name.length)}
 		onchange={(event) => {
 			const name = event.currentTarget.value.trim();
-			if (!name || session.set('name', name, 'name')) event.currentTarget.value = session.design.name;
+			if (!name || session.set('name', name, 'name'))
+				event.currentTarget.value = session.design.name;
 		}}
 	/>
 	<span class="space"></span>
 	<span class="saved" class:failed={session.save.kind === 'failed'} role="status">{saved}</span>
-	<button class="quiet" onclick={() => void session.undo()} disabled={!session.canUndo}>Undo</button>
-	<button class="quiet" onclick={() => void session.redo()} disabled={!session.canRedo}>Redo</button>
+	<button class="quiet" onclick={() => void session.undo()} disabled={!session.canUndo}>Undo</button
+	>
+	<button class="quiet" onclick={() => void session.redo()} disabled={!session.canRedo}>Redo</button
+	>
 	<UnitsMenu />
 	<a class="quiet" href="/systems/{session.id}/print">Print</a>
 	<DropdownMenu.Root>
 		<DropdownMenu.Trigger class="quiet" aria-label="More">More</DropdownMenu.Trigger>
 		<DropdownMenu.Portal>
 			<DropdownMenu.Content class="units-menu" align="end" sideOffset={6}>
-				<DropdownMenu.Item onSelect={() => (location.href = `/api/designs/${session.id}/file`)}>Export as a file</DropdownMenu.Item>
+				<DropdownMenu.Item onSelect={() => (location.href = `/api/designs/${session.id}/file`)}
+					>Export as a file</DropdownMenu.Item
+				>
 				<DropdownMenu.Item onSelect={onkeys}>Keys</DropdownMenu.Item>
 				<DropdownMenu.Item onSelect={() => void remove()}>Delete this system</DropdownMenu.Item>
 			</DropdownMenu.Content>

@@ -9,27 +9,60 @@
 	const theirs = $derived(session.save.kind === 'stale' ? session.save.theirs : null);
 	const rows = $derived(theirs ? differences(session.design, theirs.design).slice(0, 12) : []);
 	const plain = (value: unknown): string =>
-		value === undefined || value === null ? '–' : typeof value === 'object' ? '(changed)' : String(value);
+		value === undefined || value === null
+			? '–'
+			: typeof value === 'object'
+				? '(changed)'
+				: String(value);
 </script>
 
 <Dialog.Root open={theirs !== null}>
 	<Dialog.Portal>
 		<Dialog.Overlay class="veil" />
-		<Dialog.Content class="dialog stale" escapeKeydownBehavior="ignore" interactOutsideBehavior="ignore">
+		<Dialog.Content
+			class="dialog stale"
+			escapeKeydownBehavior="ignore"
+			interactOutsideBehavior="ignore"
+		>
 			<Dialog.Title>This system was changed in another window</Dialog.Title>
-			<p>Your last change is not saved yet. Choose which version stands; the other stays in its history.</p>
+			<p>
+				Your last change is not saved yet. Choose which version stands; the other stays in its
+				history.
+			</p>
 			{#if theirs}
 				<div class="sides">
-					<figure><Miniature design={session.design} place={session.place} perMetre={62} /><figcaption>Yours, on this screen</figcaption></figure>
-					<figure><Miniature design={theirs.design} place={theirs.place} perMetre={62} /><figcaption>The other, saved {new Date(theirs.savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}</figcaption></figure>
+					<figure>
+						<Miniature design={session.design} place={session.place} perMetre={62} />
+						<figcaption>Yours, on this screen</figcaption>
+					</figure>
+					<figure>
+						<Miniature design={theirs.design} place={theirs.place} perMetre={62} />
+						<figcaption>
+							The other, saved {new Date(theirs.savedAt).toLocaleTimeString('en-GB', {
+								hour: '2-digit',
+								minute: '2-digit'
+							})}
+						</figcaption>
+					</figure>
 				</div>
 				<table>
-					<thead><tr><th scope="col">What differs</th><th scope="col">Yours</th><th scope="col">The other</th></tr></thead>
+					<thead
+						><tr
+							><th scope="col">What differs</th><th scope="col">Yours</th><th scope="col"
+								>The other</th
+							></tr
+						></thead
+					>
 					<tbody>
 						{#each rows as row (row.path)}
-							<tr><th scope="row">{row.path}</th><td>{plain(row.mine)}</td><td>{plain(row.theirs)}</td></tr>
+							<tr
+								><th scope="row">{row.path}</th><td>{plain(row.mine)}</td><td
+									>{plain(row.theirs)}</td
+								></tr
+							>
 						{/each}
-						{#if rows.length === 0}<tr><td colspan="3">Only figures of the place differ.</td></tr>{/if}
+						{#if rows.length === 0}<tr><td colspan="3">Only figures of the place differ.</td></tr
+							>{/if}
 					</tbody>
 				</table>
 			{/if}

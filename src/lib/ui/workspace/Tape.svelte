@@ -8,7 +8,9 @@
 
 	$effect(() => {
 		// on a phone the open step is brought into sight
-		tape.querySelector(`[data-step="${session.step}"]`)?.scrollIntoView({ block: 'nearest', inline: 'center' });
+		tape
+			.querySelector(`[data-step="${session.step}"]`)
+			?.scrollIntoView({ block: 'nearest', inline: 'center' });
 	});
 </script>
 
@@ -21,7 +23,11 @@
 					aria-current={session.step === step ? 'step' : undefined}
 					onclick={() => (session.step = step)}
 				>
-					<span class="name"><StateMark {state} />{STEP_NAMES[step]}<span class="visually-hidden">, {STATE_WORDS[state]}</span></span>
+					<span class="name"
+						><StateMark {state} />{STEP_NAMES[step]}<span class="visually-hidden"
+							>, {STATE_WORDS[state]}</span
+						></span
+					>
 					<b>{headline}</b>
 				</button>
 			</li>

@@ -36,7 +36,8 @@
 			</DropdownMenu.RadioGroup>
 			<DropdownMenu.RadioGroup
 				value={session.units.strength}
-				onValueChange={(strength) => set({ ...session.units, strength: strength as Units['strength'] })}
+				onValueChange={(strength) =>
+					set({ ...session.units, strength: strength as Units['strength'] })}
 			>
 				<DropdownMenu.GroupHeading>Strength</DropdownMenu.GroupHeading>
 				{#each STRENGTHS as item (item.id)}

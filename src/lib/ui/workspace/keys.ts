@@ -2,10 +2,16 @@ import { STEPS } from '$lib/core/review';
 import type { Session } from './session.svelte';
 
 const typing = (target: EventTarget | null): boolean =>
-	target instanceof HTMLElement && target.closest('input, select, textarea, [contenteditable], [role="menu"], [role="dialog"]') !== null;
+	target instanceof HTMLElement &&
+	target.closest('input, select, textarea, [contenteditable], [role="menu"], [role="dialog"]') !==
+		null;
 
 /** The workspace's own keys. Returns true where one was taken. */
-export function takeKey(event: KeyboardEvent, session: Session, does: { help: () => void; print: () => void }): boolean {
+export function takeKey(
+	event: KeyboardEvent,
+	session: Session,
+	does: { help: () => void; print: () => void }
+): boolean {
 	const command = event.ctrlKey || event.metaKey;
 	if (command && event.key.toLowerCase() === 'z' && !typing(event.target)) {
 		void (event.shiftKey ? session.redo() : session.undo());

@@ -12,7 +12,8 @@ export interface Stored {
 }
 
 export type SaveState =
-	| { kind: 'saved'; at: Date }
+	/** `at`: when, as an ISO time. */
+	| { kind: 'saved'; at: string }
 	| { kind: 'saving' }
 	| { kind: 'failed'; message: string }
 	| { kind: 'stale'; theirs: Stored };
@@ -20,7 +21,8 @@ export type SaveState =
 /** A save carries the place only where that was changed. */
 type Task =
 	| { verb: 'save'; design: Design; place: Place | null; label: string }
-	 | { verb: 'undo' } | { verb: 'redo' };
+	| { verb: 'undo' }
+	| { verb: 'redo' };
 
 const RETRY_MS = 3000;
 
@@ -85,10 +87,12 @@ export class SaveQueue {
 				this.base = stored.revision;
 				this.placeBase = stored.placeRevision;
 				this.waiting.shift();
-				this.onState({ kind: 'saved', at: new Date(stored.savedAt) }, stored);
+				this.onState({ kind: 'saved', at: stored.savedAt }, stored);
 			} catch (fault) {
 				const offline = fault instanceof TypeError;
-				const message = offline ? 'Not saved: no connection. Trying again.' : (fault as Error).message;
+				const message = offline
+					? 'Not saved: no connection. Trying again.'
+					: (fault as Error).message;
 				this.onState({ kind: 'failed', message });
 				if (!offline) this.waiting.shift();
 				await new Promise((done) => setTimeout(done, RETRY_MS));

@@ -60,7 +60,7 @@ export class Session {
 		this.today = today;
 		this.committed = { design: stored.design, place: stored.place };
 		this.chain = chainOf(this.committed);
-		this.save = { kind: 'saved', at: new Date(stored.savedAt) };
+		this.save = { kind: 'saved', at: stored.savedAt };
 		this.canUndo = stored.canUndo;
 		this.canRedo = stored.canRedo;
 		this.queue = new SaveQueue(id, stored.revision, stored.placeRevision, (state, answer) => {
@@ -167,7 +167,9 @@ export class Session {
 
 	private async ask(verb: 'undo' | 'redo'): Promise<Stored | null> {
 		const base = this.queue.revision;
-		const response = await post(`/api/designs/${this.id}/${verb}`, 'POST', { base }).catch(() => null);
+		const response = await post(`/api/designs/${this.id}/${verb}`, 'POST', { base }).catch(
+			() => null
+		);
 		const body = response && ((await response.json()) as Stored & { stored?: Stored });
 		if (response?.status === 409 && body?.stored) {
 			this.save = { kind: 'stale', theirs: body.stored };
@@ -180,7 +182,7 @@ export class Session {
 		this.queue.resume(body);
 		this.canUndo = body.canUndo;
 		this.canRedo = body.canRedo;
-		this.save = { kind: 'saved', at: new Date(body.savedAt) };
+		this.save = { kind: 'saved', at: body.savedAt };
 		return body;
 	}
 
@@ -193,7 +195,7 @@ export class Session {
 		this.past = [];
 		this.future = [];
 		this.goTo(theirs);
-		this.save = { kind: 'saved', at: new Date(theirs.savedAt) };
+		this.save = { kind: 'saved', at: theirs.savedAt };
 		this.canUndo = theirs.canUndo;
 		this.canRedo = theirs.canRedo;
 		if (choice === 'theirs') return;

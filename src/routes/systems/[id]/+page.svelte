@@ -70,8 +70,13 @@
 			min-width: 0;
 		}
 		main {
-			display: flex;
-			flex-direction: column;
+			display: contents;
+		}
+		.workspace > :global(.bar) {
+			order: 1;
+		}
+		main :global(aside) {
+			order: 2;
 		}
 		main :global(.board) {
 			height: 470px;

@@ -58,7 +58,11 @@ export const reach: Concern = (chain) => {
 			subject: 'tank',
 			message: `Only ${chain.say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
 			fixes: some(
-				{ label: 'Tank beside the bench', effect: 'open above', change: [set('tank.spot', 'beside')] },
+				{
+					label: 'Tank beside the bench',
+					effect: 'open above',
+					change: [set('tank.spot', 'beside')]
+				},
 				low + byMm <= 2500 && {
 					label: `Raise bench by ${chain.say(byMm, 'size')}`,
 					effect: `${chain.say(HAND_M * 1000, 'size')} free`,
@@ -78,11 +82,12 @@ export const reach: Concern = (chain) => {
 			subject: `${stand.id}.top`,
 			message: `The back row stands ${chain.say(far, 'span')} from the front edge; you reach ${chain.say(place.reachM, 'span')}. You would have to lean over the plants.`,
 			fixes: some(
-				rows > 1 && rowGapMm > 400 && {
-					label: `Rows ${chain.say(400, 'size')} apart`,
-					effect: `${chain.say(far - ((rows - 1) * (rowGapMm - 400)) / 1000, 'span')} to the back row`,
-					change: [set(`stands.${i}.rowGapMm`, 400)]
-				},
+				rows > 1 &&
+					rowGapMm > 400 && {
+						label: `Rows ${chain.say(400, 'size')} apart`,
+						effect: `${chain.say(far - ((rows - 1) * (rowGapMm - 400)) / 1000, 'span')} to the back row`,
+						change: [set(`stands.${i}.rowGapMm`, 400)]
+					},
 				rows > 1 && {
 					label: 'One row fewer',
 					effect: `${design.stands[i]!.perRow} buckets fewer`,
@@ -101,7 +106,10 @@ export const hotWater: Concern = (chain) =>
 		if (stand.feedFallPercent >= FALL_TO_EMPTY || !chain.area.sunOnPipes) return [];
 		const litres = chain.layout.runs
 			.filter((run) => run.standId === stand.id && run.role === 'row')
-			.reduce((l, run) => l + (Math.PI / 4) * (run.innerDiameterMm / 1000) ** 2 * run.lengthM * 1000, 0);
+			.reduce(
+				(l, run) => l + (Math.PI / 4) * (run.innerDiameterMm / 1000) ** 2 * run.lengthM * 1000,
+				0
+			);
 		return [
 			{
 				code: 'hot-water-standing',
@@ -150,12 +158,18 @@ export const spacing: Concern = (chain) =>
 						? {
 								label: `Space at ${chain.say(wide, 'size')}`,
 								effect: `bench ${chain.say(needs / 1000, 'span')} long`,
-								change: [set(`stands.${i}.pitchMm`, wide), set(`stands.${i}.lengthMm`, Math.max(stand.lengthMm, needs))]
+								change: [
+									set(`stands.${i}.pitchMm`, wide),
+									set(`stands.${i}.lengthMm`, Math.max(stand.lengthMm, needs))
+								]
 							}
 						: room >= 1 && {
 								label: `Space at ${chain.say(wide, 'size')}`,
 								effect: `${room} buckets a row instead of ${stand.perRow}`,
-								change: [set(`stands.${i}.pitchMm`, wide), set(`stands.${i}.perRow`, Math.min(stand.perRow, room))]
+								change: [
+									set(`stands.${i}.pitchMm`, wide),
+									set(`stands.${i}.perRow`, Math.min(stand.perRow, room))
+								]
 							},
 					seenTo(chain.design, 'too-close', 'I train and thin them')
 				)
@@ -240,11 +254,12 @@ export const place: Concern = (chain) =>
 							effect: `${stand.perRow} fit`,
 							change: [set(`stands.${i}.lengthMm`, Math.min(20_000, problem.numbers.neededMm!))]
 						},
-						fits >= 1 && room >= 0 && {
-							label: `${fits} a row`,
-							effect: 'fits as it is',
-							change: [set(`stands.${i}.perRow`, fits)]
-						},
+						fits >= 1 &&
+							room >= 0 && {
+								label: `${fits} a row`,
+								effect: 'fits as it is',
+								change: [set(`stands.${i}.perRow`, fits)]
+							},
 						closer >= 250 && {
 							label: `Space at ${chain.say(closer, 'size')}`,
 							effect: `${stand.perRow} fit`,
@@ -255,17 +270,23 @@ export const place: Concern = (chain) =>
 			];
 		}
 		if (problem.code === 'outside-area') {
-			const { length, width, height } = problem.numbers as Record<'length' | 'width' | 'height', number>;
+			const { length, width, height } = problem.numbers as Record<
+				'length' | 'width' | 'height',
+				number
+			>;
 			const { area } = chain;
 			const over = names(
 				[
-					length > area.lengthM && `${chain.say(length, 'span')} long for ${chain.say(area.lengthM, 'span')}`,
-					width > area.widthM && `${chain.say(width, 'span')} deep for ${chain.say(area.widthM, 'span')}`,
-					height > area.heightM && `${chain.say(height, 'span')} high for ${chain.say(area.heightM, 'span')}`
+					length > area.lengthM &&
+						`${chain.say(length, 'span')} long for ${chain.say(area.lengthM, 'span')}`,
+					width > area.widthM &&
+						`${chain.say(width, 'span')} deep for ${chain.say(area.widthM, 'span')}`,
+					height > area.heightM &&
+						`${chain.say(height, 'span')} high for ${chain.say(area.heightM, 'span')}`
 				].filter((x): x is string => Boolean(x))
 			);
 			const first = chain.design.stands[0]!;
-			const excess = Math.ceil(Math.max(0, length - area.lengthM) * 1000 / first.pitchMm);
+			const excess = Math.ceil((Math.max(0, length - area.lengthM) * 1000) / first.pitchMm);
 			const fewer = first.perRow - excess;
 			return [
 				{
@@ -275,21 +296,33 @@ export const place: Concern = (chain) =>
 					subject: 'place',
 					message: `This system does not fit ${area.name}: ${over}.`,
 					fixes: some(
-						excess > 0 && fewer >= 1 && {
-							label: `${fewer} a row`,
-							effect: `${chain.say(length - (excess * first.pitchMm) / 1000, 'span')} long`,
-							change: [set('stands.0.perRow', fewer), set('stands.0.lengthMm', Math.max(200, first.lengthMm - excess * first.pitchMm))]
-						},
-						length > area.lengthM && chain.design.tank.spot === 'beside' && {
-							label: 'Tank under the bench',
-							effect: `${chain.say(chain.layout.tank.lengthM - 0.1, 'span')} shorter`,
-							change: [set('tank.spot', 'under')]
-						}
+						excess > 0 &&
+							fewer >= 1 && {
+								label: `${fewer} a row`,
+								effect: `${chain.say(length - (excess * first.pitchMm) / 1000, 'span')} long`,
+								change: [
+									set('stands.0.perRow', fewer),
+									set('stands.0.lengthMm', Math.max(200, first.lengthMm - excess * first.pitchMm))
+								]
+							},
+						length > area.lengthM &&
+							chain.design.tank.spot === 'beside' && {
+								label: 'Tank under the bench',
+								effect: `${chain.say(chain.layout.tank.lengthM - 0.1, 'span')} shorter`,
+								change: [set('tank.spot', 'under')]
+							}
 					)
 				}
 			];
 		}
 		return [
-			{ code: problem.code, step: 'lines', severity: 'look', subject: 'design', message: `${problem.text[0]?.toUpperCase()}${problem.text.slice(1)}.`, fixes: [] }
+			{
+				code: problem.code,
+				step: 'lines',
+				severity: 'look',
+				subject: 'design',
+				message: `${problem.text[0]?.toUpperCase()}${problem.text.slice(1)}.`,
+				fixes: []
+			}
 		];
 	});

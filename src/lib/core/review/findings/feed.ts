@@ -17,17 +17,22 @@ const asPlanned = (chain: Chain): Fix | null => {
 export const noPlan: Concern = (chain) => {
 	if (chain.feed || chain.thirst.bySite.size === 0) return [];
 	const { feed } = chain.design;
-	const wide =
-		feed.window.startAfterOnMin + feed.window.stopBeforeOffMin > feed.lights.durationMin;
+	const wide = feed.window.startAfterOnMin + feed.window.stopBeforeOffMin > feed.lights.durationMin;
 	if (!wide) return [];
-	const change = [set('feed.window', { startAfterOnMin: 60, stopBeforeOffMin: Math.min(60, Math.max(0, feed.lights.durationMin - 60)) })];
+	const change = [
+		set('feed.window', {
+			startAfterOnMin: 60,
+			stopBeforeOffMin: Math.min(60, Math.max(0, feed.lights.durationMin - 60))
+		})
+	];
 	return [
 		{
 			code: 'feed-window-closed',
 			step: 'feed',
 			severity: 'stop',
 			subject: 'timer',
-			message: 'The feeding window closes before it opens: its start and stop leave no time while the light is on.',
+			message:
+				'The feeding window closes before it opens: its start and stop leave no time while the light is on.',
 			fixes: [{ label: 'Feed from one hour after light', effect: 'the window opens', change }]
 		}
 	];
@@ -36,9 +41,13 @@ export const noPlan: Concern = (chain) => {
 export const doseShort: Concern = (chain) => {
 	const { feed } = chain;
 	if (!feed) return [];
-	const short = [...feed.dose].filter(([id, d]) => (chain.path.siteLph.get(id) ?? 0) > 0 && d.doseL < d.deficitL * (1 - 1e-6));
+	const short = [...feed.dose].filter(
+		([id, d]) => (chain.path.siteLph.get(id) ?? 0) > 0 && d.doseL < d.deficitL * (1 - 1e-6)
+	);
 	if (short.length === 0) return [];
-	const worst = short.reduce((a, b) => (a[1].doseL / a[1].deficitL <= b[1].doseL / b[1].deficitL ? a : b));
+	const worst = short.reduce((a, b) =>
+		a[1].doseL / a[1].deficitL <= b[1].doseL / b[1].deficitL ? a : b
+	);
 	return [
 		{
 			code: 'feed-dose-short',
@@ -46,7 +55,12 @@ export const doseShort: Concern = (chain) => {
 			severity: 'look',
 			subject: worst[0],
 			message:
-				`A feed of ${feed.onMin} min brings ${names(labelsOf(chain, short.map(([id]) => id)))} too little: ` +
+				`A feed of ${feed.onMin} min brings ${names(
+					labelsOf(
+						chain,
+						short.map(([id]) => id)
+					)
+				)} too little: ` +
 				`${names(labelsOf(chain, [worst[0]]))} gets ${chain.say(worst[1].doseL, 'dose')} of the ${chain.say(worst[1].deficitL, 'dose')} it drank since the last. The medium dries out from day to day.`,
 			fixes: some(asPlanned(chain))
 		}
@@ -61,10 +75,11 @@ export const timer: Concern = (chain) => {
 	const slots = design.feed.timer.slotsPerDay;
 	if (plan.warnings.includes('too-many-events')) {
 		const events = plan.events.length;
-		const every = Math.ceil((events / slots) * design.feed.pulseEveryMin / 5) * 5;
+		const every = Math.ceil(((events / slots) * design.feed.pulseEveryMin) / 5) * 5;
 		const wider = [set('feed.pulseEveryMin', every)];
 		const soak = [set('feed.school', 'soak'), set('feed.soakPerDay', null)];
-		const count = (change: Fix['change']) => chain.with(change).feed?.plan.events.length ?? Infinity;
+		const count = (change: Fix['change']) =>
+			chain.with(change).feed?.plan.events.length ?? Infinity;
 		list.push({
 			code: 'feed-slots',
 			step: 'feed',
@@ -72,21 +87,26 @@ export const timer: Concern = (chain) => {
 			subject: 'timer',
 			message: `Your timer holds ${slots} switchings a day; this plan needs ${events}. The last ones would simply not happen.`,
 			fixes: some(
-				design.feed.school === 'pulse' && count(wider) <= slots && {
-					label: `Pulse every ${every} min`,
-					effect: `${count(wider)} a day`,
-					change: wider
-				},
-				design.feed.school !== 'soak' && count(soak) <= slots && {
-					label: 'A few long soaks',
-					effect: `${count(soak)} a day`,
-					change: soak
-				}
+				design.feed.school === 'pulse' &&
+					count(wider) <= slots && {
+						label: `Pulse every ${every} min`,
+						effect: `${count(wider)} a day`,
+						change: wider
+					},
+				design.feed.school !== 'soak' &&
+					count(soak) <= slots && {
+						label: 'A few long soaks',
+						effect: `${count(soak)} a day`,
+						change: soak
+					}
 			)
 		});
 	}
 	const starts = plan.events.map((e) => e.startMin);
-	const gap = starts.length > 1 ? Math.min(...starts.map((s, i) => (starts[i + 1] ?? starts[0]! + 1440) - s)) : 1440;
+	const gap =
+		starts.length > 1
+			? Math.min(...starts.map((s, i) => (starts[i + 1] ?? starts[0]! + 1440) - s))
+			: 1440;
 	if (design.feed.school !== 'continuous' && starts.length > 1 && feed.onMin > gap)
 		list.push({
 			code: 'feed-overlap',
@@ -95,8 +115,16 @@ export const timer: Concern = (chain) => {
 			subject: 'timer',
 			message: `A feed of ${feed.onMin} min runs into the next one ${gap} min later: the pump never stops between them.`,
 			fixes: some(
-				design.feed.setMin !== null && { label: `Feed for ${gap} min`, effect: 'they just meet', change: [set('feed.setMin', Math.max(1, gap))] },
-				{ label: 'A steady trickle', effect: 'the pump runs all day, as it does now', change: [set('feed.school', 'continuous')] }
+				design.feed.setMin !== null && {
+					label: `Feed for ${gap} min`,
+					effect: 'they just meet',
+					change: [set('feed.setMin', Math.max(1, gap))]
+				},
+				{
+					label: 'A steady trickle',
+					effect: 'the pump runs all day, as it does now',
+					change: [set('feed.school', 'continuous')]
+				}
 			)
 		});
 	if (plan.warnings.includes('too-few-events')) {
@@ -111,7 +139,13 @@ export const timer: Concern = (chain) => {
 			message:
 				`${plan.dayEvents} feeds by day let ${names(labelsOf(chain, [plan.frequencySetBy]))} use up ${Math.round(depletion * 100)} % of the water its medium holds; ` +
 				`you allow ${Math.round(design.feed.allowedDepletion * 100)} %. It needs ${least}.`,
-			fixes: [{ label: `Feed ${least} times a day`, effect: `at most ${Math.round(design.feed.allowedDepletion * 100)} % used up`, change: enough }]
+			fixes: [
+				{
+					label: `Feed ${least} times a day`,
+					effect: `at most ${Math.round(design.feed.allowedDepletion * 100)} % used up`,
+					change: enough
+				}
+			]
 		});
 	}
 	return list;
@@ -134,7 +168,12 @@ export const drainHeavy: Concern = (chain) => {
 			severity: 'caution',
 			subject: heavy[0]![0],
 			message:
-				`${names(labelsOf(chain, heavy.map(([id]) => id)))} send over ${Math.round(HEAVY * 100)} % of each feed straight back, because one timer serves thirsty and modest plants alike. ` +
+				`${names(
+					labelsOf(
+						chain,
+						heavy.map(([id]) => id)
+					)
+				)} send over ${Math.round(HEAVY * 100)} % of each feed straight back, because one timer serves thirsty and modest plants alike. ` +
 				`It does no harm where it returns; it is wasted where it does not.`,
 			fixes: some(
 				eased < most(chain) - 0.02 && {
@@ -142,7 +181,11 @@ export const drainHeavy: Concern = (chain) => {
 					effect: `the wettest drains ${Math.round(eased * 100)} %`,
 					change: least
 				},
-				{ label: 'Leave it so', effect: 'settles this caution', change: [set('diary.seenTo', [...design.diary.seenTo, 'feed-drains'])] }
+				{
+					label: 'Leave it so',
+					effect: 'settles this caution',
+					change: [set('diary.seenTo', [...design.diary.seenTo, 'feed-drains'])]
+				}
 			)
 		}
 	];
@@ -184,10 +227,30 @@ export const strength: Concern = (chain) => {
 					effect: 'what they want at their stage',
 					change: [set('mix.strengthMsCm', null)]
 				},
-				design.mix.method === 'label' && aim > chain.place.water.ecMsCm && (() => {
-					const share = Math.min(1.5, Math.max(0.1, Math.round(10 * design.mix.labelShare * ((mix.recommendedMsCm - chain.place.water.ecMsCm) / (aim - chain.place.water.ecMsCm))) / 10));
-					return { label: `${Math.round(share * 100)} % of the label dose`, effect: chain.say(chain.with([set('mix.labelShare', share)]).mix.expectedMsCm, 'strength'), change: [set('mix.labelShare', share)] };
-				})()
+				design.mix.method === 'label' &&
+					aim > chain.place.water.ecMsCm &&
+					(() => {
+						const share = Math.min(
+							1.5,
+							Math.max(
+								0.1,
+								Math.round(
+									10 *
+										design.mix.labelShare *
+										((mix.recommendedMsCm - chain.place.water.ecMsCm) /
+											(aim - chain.place.water.ecMsCm))
+								) / 10
+							)
+						);
+						return {
+							label: `${Math.round(share * 100)} % of the label dose`,
+							effect: chain.say(
+								chain.with([set('mix.labelShare', share)]).mix.expectedMsCm,
+								'strength'
+							),
+							change: [set('mix.labelShare', share)]
+						};
+					})()
 			)
 		}
 	];

@@ -145,7 +145,9 @@ function evenerFixes(chain: Chain, before: number): Fix[] {
 		candidates.push({ label: 'Dial to 100 %', change: [set('source.dial', 1)] });
 	design.stands.forEach((stand, i) => {
 		const tube = pick(shelf.tubes, stand.rowTubeId);
-		const wider = shelf.tubes.find((t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm);
+		const wider = shelf.tubes.find(
+			(t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm
+		);
 		if (wider)
 			candidates.push({
 				label: `Row tube of ${wider.nominalMm} mm`,
@@ -173,26 +175,28 @@ const TOO_LARGE = 2.5;
 /** A pump that cannot do it even when full open and full up, or does far too much. */
 export const pumpSize: Concern = (chain) => {
 	const { design, feed } = chain;
-	if (design.source.kind !== 'pump' || !feed) return [];
+	if (design.source.kind !== 'pump') return [];
 	const { source } = design;
-	const full = chain.with([
-		set('source.dial', 1),
-		set('water.nowL', Math.floor(chain.tank.fullL))
-	]);
 	const part = pick(chain.shelf.pumps, source.partId);
-	if (!allFed(full, feed.needLph))
+	const needs = trickle(chain);
+	const brimL = chain.tank.fullL;
+	if (chain.trials.worst(needs, brimL, 1) < -1e-6) {
+		const full = chain.with([set('source.dial', 1), set('water.nowL', Math.floor(brimL))]);
+		const reason = feed
+			? `the driest bucket gets ${chain.say(driestLph(full), 'flow')}, and the thirstiest needs ${chain.say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
+			: `it lifts ${chain.say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every stake to run`;
 		return [
 			{
 				code: 'pump-too-small',
 				step: 'pump',
 				severity: 'stop',
 				subject: 'pump',
-				message:
-					`The ${part.watts} W pump is too small: full open and with the tank full the driest bucket gets ${chain.say(driestLph(full), 'flow')}, ` +
-					`and the thirstiest needs ${chain.say(Math.max(...feed.needLph.values()), 'flow')} in feeds of ${feed.onMin} min.`,
-				fixes: some(otherPump(chain, feed.needLph), longerFeeds(chain))
+				message: `The ${part.watts} W pump is too small: full open and with the tank full ${reason}.`,
+				fixes: some(otherPump(chain, needs), longerFeeds(chain))
 			}
 		];
+	}
+	if (!feed || feed.needLph.size === 0) return [];
 	const spare = Math.min(
 		...[...feed.needLph].map(([id, need]) => (chain.path.siteLph.get(id) ?? 0) / need)
 	);
@@ -231,7 +235,9 @@ function smaller(chain: Chain): Fix | null {
 		if (pump.watts >= now.watts) break;
 		const change = [
 			set('source', { kind: 'pump', partId: pump.id, dial: 1, bench: null }),
-			...(lines.mainTubeId === `feed-${now.outletMm}` ? [set('lines.mainTubeId', `feed-${pump.outletMm}`)] : [])
+			...(lines.mainTubeId === `feed-${now.outletMm}`
+				? [set('lines.mainTubeId', `feed-${pump.outletMm}`)]
+				: [])
 		];
 		if (allFed(chain.with(change), chain.feed.needLph))
 			return {
@@ -249,7 +255,11 @@ export const levelLimit: Concern = (chain) => {
 	if (lowest === null || lowest <= tank.pumpMinimumL + 0.5 || lowest > design.water.nowL) return [];
 	const { topUp, fillL } = design.water;
 	const reached =
-		topUp.kind === 'hand' ? fillL - thirst.useLPerDay * topUp.everyDays : topUp.reserveL === null ? fillL : 0;
+		topUp.kind === 'hand'
+			? fillL - thirst.useLPerDay * topUp.everyDays
+			: topUp.reserveL === null
+				? fillL
+				: 0;
 	if (reached >= lowest) return [];
 	const last = [...openOutlets(chain)].sort((a, b) => b.zM - a.zM)[0]!;
 	return [

@@ -38,7 +38,10 @@ export function fuller(chain: Chain, atLeastL: number | null): Fix | null {
 	const { water } = chain.design;
 	const litres = Math.ceil(atLeastL + 1);
 	const fill = Math.max(water.fillL, litres);
-	if (litres <= water.nowL || fill > Math.min(chain.drainBack.result.safeRunningL, brimLitresOf(chain.design, chain.shelf)))
+	if (
+		litres <= water.nowL ||
+		fill > Math.min(chain.drainBack.result.safeRunningL, brimLitresOf(chain.design, chain.shelf))
+	)
 		return null;
 	const change = [
 		set('water.nowL', litres),

@@ -6,6 +6,8 @@ import type { ReturnState } from '../stages/tank';
 const LEAST_FALL = 1;
 /** A return must never run over half full, or it gurgles and backs up. */
 const MOST_FULL = 0.5;
+/** A bench higher than this is no bench. */
+const HIGHEST_MM = 2500;
 /** The pipe's end stays this far over the highest water, m. */
 const AIR_GAP_M = 0.02;
 
@@ -23,9 +25,19 @@ export const returnSize: Concern = (chain) =>
 			state.run.innerDiameterMm
 		);
 		const tube = chain.shelf.tubes.find(
-			(t) => t.use === 'return' && t.innerDiameterMm >= wanted && t.innerDiameterMm > state.run.innerDiameterMm
+			(t) =>
+				t.use === 'return' &&
+				t.innerDiameterMm >= wanted &&
+				t.innerDiameterMm > state.run.innerDiameterMm
 		);
-		const steeper = Math.min(20, Math.ceil(state.run.fallPercent * (state.flowLph / (state.result?.halfCapacityLph ?? state.flowLph / 2)) ** 2 * 2) / 2);
+		const steeper = Math.min(
+			20,
+			Math.ceil(
+				state.run.fallPercent *
+					(state.flowLph / (state.result?.halfCapacityLph ?? state.flowLph / 2)) ** 2 *
+					2
+			) / 2
+		);
 		const depth = (change: Fix['change']) => {
 			const after = chain.with(change).returns.find((r) => r.run.id === state.run.id)?.result;
 			return after ? `${Math.round(after.depthRatio * 100)} % full` : 'carries it';
@@ -83,9 +95,7 @@ export const returnFall: Concern = (chain) =>
 
 export const returnHeight: Concern = (chain) => {
 	const water = chain.drainBack.highestM;
-	const low = chain.layout.returns
-		.filter((run) => !run.lifted)
-		.sort((a, b) => a.endM - b.endM)[0];
+	const low = chain.layout.returns.filter((run) => !run.lifted).sort((a, b) => a.endM - b.endM)[0];
 	if (!low || low.endM >= water + AIR_GAP_M) return [];
 	const i = chain.design.stands.findIndex((stand) => stand.id === low.standId);
 	const stand = chain.design.stands[i]!;
@@ -103,7 +113,7 @@ export const returnHeight: Concern = (chain) => {
 				`The ${low.name} ends ${chain.say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
 				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
 			fixes: some(
-				{
+				stand.lowEndHeightMm + byMm <= HIGHEST_MM && {
 					label: `Raise bench by ${chain.say(byMm, 'size')}`,
 					effect: `return ends ${chain.say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
 					change: raise

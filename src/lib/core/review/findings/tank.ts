@@ -12,7 +12,7 @@ function largerTank(chain: Chain, effect: (trial: Chain) => string | null): Fix 
 		.sort((a, b) => a.fullL - b.fullL);
 	for (const { part, fullL } of bigger) {
 		// filled as full as this one was, with the same room for what drains back
-		const fillL = Math.floor((chain.design.water.fillL / now) * fullL);
+		const fillL = Math.max(1, Math.floor((chain.design.water.fillL / now) * fullL));
 		const change = [
 			set('tank.partId', part.id),
 			set('tank.shape', null),
@@ -71,7 +71,9 @@ export const belowPump: Concern = (chain) => {
 	if (day === null) return [];
 	if (topUp.kind === 'float') return reserveEmpty(chain, day);
 	const { useLPerDay } = chain.thirst;
-	const fit = Math.floor((chain.design.water.fillL - chain.size.input.inTransitL - chain.tank.pumpMinimumL) / useLPerDay);
+	const fit = Math.floor(
+		(chain.design.water.fillL - chain.size.input.inTransitL - chain.tank.pumpMinimumL) / useLPerDay
+	);
 	const often = [set('water.topUp', { ...topUp, everyDays: Math.max(1, fit) })];
 	const after = chain.with(often).run.result.firstDayBelowPump;
 	return [
@@ -117,7 +119,9 @@ function reserveEmpty(chain: Chain, day: number) {
 			fixes: [
 				{
 					label: 'Join a second reserve of the same size',
-					effect: later.reserveEmptyDay ? `lasts to day ${later.reserveEmptyDay}` : 'lasts over three weeks',
+					effect: later.reserveEmptyDay
+						? `lasts to day ${later.reserveEmptyDay}`
+						: 'lasts over three weeks',
 					change: more
 				}
 			]

@@ -1,4 +1,11 @@
-import { recipe, salts, type Recipe, type RecipeInput, type SaltsInput, type Solution } from '../../nutrients';
+import {
+	recipe,
+	salts,
+	type Recipe,
+	type RecipeInput,
+	type SaltsInput,
+	type Solution
+} from '../../nutrients';
 import { clamp } from '../../quantity';
 import { CANOPY_SHARE, SALTS, type Crop, type SaltId, type Stage } from '../../shelf';
 import type { Chain } from '../chain';
@@ -77,7 +84,11 @@ export function mixOf(chain: Chain): MixState {
 		strengthMsCm: byLabel ? Math.max(0.05, dosed.expectedMsCm) : strength.aimMsCm,
 		litres,
 		...dosed,
-		uncertaintyMsCm: uncertainty(byLabel ? 'label' : 'meter', dosed.expectedMsCm, place.water.ecMsCm)
+		uncertaintyMsCm: uncertainty(
+			byLabel ? 'label' : 'meter',
+			dosed.expectedMsCm,
+			place.water.ecMsCm
+		)
 	};
 }
 
@@ -90,12 +101,7 @@ const waterOf = ({ place }: Chain) => {
 };
 
 /** The recipe is fitted at a share of full strength; the share is moved until the strength is met. */
-function fitRecipe(
-	chain: Chain,
-	saltIds: SaltId[],
-	aimMsCm: number,
-	fruiting: boolean
-): Fitted {
+function fitRecipe(chain: Chain, saltIds: SaltId[], aimMsCm: number, fruiting: boolean): Fitted {
 	const full = fruiting ? FRUIT : LEAF;
 	const water = waterOf(chain);
 	const inputAt = (share: number): RecipeInput => ({
@@ -148,7 +154,9 @@ function byProduct(chain: Chain, product: Product, aimMsCm: number, litres: numb
 	const gramsPerUnit = product.form === 'liquid' ? product.densityKgL : 1;
 	const at = (perL: number): SaltsInput => ({
 		volumeL: litres,
-		additions: [{ label: product.label, grams: Math.min(1e6, perL * gramsPerUnit * litres), purity: 1 }],
+		additions: [
+			{ label: product.label, grams: Math.min(1e6, perL * gramsPerUnit * litres), purity: 1 }
+		],
 		water: { ...waterOf(chain), alkalinityMeqL: chain.place.water.alkalinityMeqL }
 	});
 	let perL = product.labelDosePerL * mix.labelShare;

@@ -42,8 +42,7 @@ export function curveOf({ design, shelf }: Chain): CurveOf | null {
 export function sourceAt(chain: Chain, litres: number, dial?: number): Source {
 	const { design, curve } = chain;
 	const waterLevelM = levelOf(chain, litres);
-	if (!curve || design.source.kind !== 'pump')
-		return { kind: 'tank', nodeId: 'pump', waterLevelM };
+	if (!curve || design.source.kind !== 'pump') return { kind: 'tank', nodeId: 'pump', waterLevelM };
 	const { shutOffHeadM, coefficient, exponent } = curve.result;
 	return {
 		kind: 'pump',
@@ -91,9 +90,7 @@ export function pumpMinimumL({ design, shelf }: Chain): number {
 /** Outlets on shut rows are meant to be dry. */
 export function openOutlets(chain: Chain) {
 	const shut = new Set(
-		chain.design.stands.flatMap((stand) =>
-			stand.shutRows.map((row) => `${stand.id}/${row}`)
-		)
+		chain.design.stands.flatMap((stand) => stand.shutRows.map((row) => `${stand.id}/${row}`))
 	);
 	const row = new Map(chain.layout.containers.map((c) => [c.id, `${c.standId}/${c.row}`]));
 	return chain.layout.emissions.filter((e) => !shut.has(row.get(e.containerId) ?? ''));

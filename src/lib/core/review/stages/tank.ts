@@ -9,7 +9,15 @@ import {
 } from '../../hydraulics';
 import { brimLitresOf, brimMmOf, tankShapeOf, type ReturnRun } from '../../layout';
 import { NoSolution } from '../../quantity';
-import { CANOPY_SHARE, heightAt, litresAt, pick, tankLevel, type Crop, type Stage } from '../../shelf';
+import {
+	CANOPY_SHARE,
+	heightAt,
+	litresAt,
+	pick,
+	tankLevel,
+	type Crop,
+	type Stage
+} from '../../shelf';
 import {
 	evapotranspiration,
 	plantDemand,
@@ -139,7 +147,11 @@ export function tankOf(chain: Chain) {
 	const fullL = litresAt(shape, brimMm);
 	const minimumL = pumpMinimumL(chain);
 	const markEveryL = [1, 2, 5, 10, 20, 50, 100].find((step) => fullL / step <= 18) ?? 200;
-	const litres = [minimumL, Math.min(fullL, design.water.fillL), Math.min(fullL, design.water.nowL)];
+	const litres = [
+		minimumL,
+		Math.min(fullL, design.water.fillL),
+		Math.min(fullL, design.water.nowL)
+	];
 	const input = { shape, brimMm, levelsMm: [], litres, markEveryL };
 	return {
 		input,

@@ -97,7 +97,10 @@ function leastAtOrOver(
 	for (let tries = 0; high - low > tolerance && tries < 40; tries++) {
 		const secant = low - (fLow * (high - low)) / (fHigh - fLow);
 		// aim a little over the root, so that the bracket closes from both sides
-		const aim = Math.min(high - tolerance / 4, Math.max(low + tolerance / 2, secant + tolerance / 4));
+		const aim = Math.min(
+			high - tolerance / 4,
+			Math.max(low + tolerance / 2, secant + tolerance / 4)
+		);
 		const x = tries % 3 === 2 ? (low + high) / 2 : aim;
 		const fx = f(x);
 		if (fx >= 0) [high, fHigh] = [x, fx];

@@ -31,4 +31,6 @@ export const PUT: RequestHandler = ({ params, request }) =>
 	});
 
 export const DELETE: RequestHandler = ({ params }) =>
-	answer(async () => ((await markDeleted(params.id, true)) ? json({ deleted: params.id }) : gone()));
+	answer(async () =>
+		(await markDeleted(params.id, true)) ? json({ deleted: params.id }) : gone()
+	);

@@ -1,1 +1,4 @@
-export { load } from '../+page.server';
+import { openSystem } from '$lib/server/open-system';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params }) => openSystem(params.id);

@@ -4,6 +4,7 @@
 	import Elevation from '$lib/ui/drawing/Elevation.svelte';
 	import FlowBars from '$lib/ui/drawing/FlowBars.svelte';
 	import { frameOf } from '$lib/ui/drawing/frame';
+	import HeadLine from '$lib/ui/drawing/HeadLine.svelte';
 	import PlanView from '$lib/ui/drawing/PlanView.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';
@@ -16,7 +17,7 @@
 	const session = provideSession(new Session(data));
 	const chain = $derived(session.chain);
 	const width = 730;
-	const frame = $derived(frameOf(chain.layout, width, 470, true));
+	const frame = $derived(frameOf(chain.layout, width, 440, true));
 	const height = $derived((frame.plan?.bottom ?? 460) + 6);
 	const parts = $derived(partsOf(session.design, chain.layout, chain.shelf));
 	const feeds = $derived(chain.feed?.plan.events ?? []);
@@ -35,10 +36,14 @@
 	</header>
 	<dl class="tape">
 		{#each session.assessment.steps.filter((s) => s.step !== 'dry-run' && s.step !== 'plant-out' && s.step !== 'run') as { step, headline } (step)}
-			<div><dt>{STEP_NAMES[step]}</dt><dd>{headline}</dd></div>
+			<div>
+				<dt>{STEP_NAMES[step]}</dt>
+				<dd>{headline}</dd>
+			</div>
 		{/each}
 	</dl>
 	<svg {width} {height} viewBox="0 0 {width} {height}" role="img" aria-label="The system to scale">
+		<HeadLine {frame} />
 		<Elevation {frame} />
 		{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
 		{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
@@ -46,19 +51,41 @@
 	<div class="columns">
 		<section>
 			<h2>To buy and cut</h2>
-			<ul>{#each parts as part (part.id)}<li><span>{part.name}</span><b>{part.lengthM === null ? part.count : session.say(part.lengthM, 'span')}</b></li>{/each}</ul>
+			<ul>
+				{#each parts as part (part.id)}<li>
+						<span>{part.name}</span><b
+							>{part.lengthM === null ? part.count : session.say(part.lengthM, 'span')}</b
+						>
+					</li>{/each}
+			</ul>
 		</section>
 		<section>
 			<h2>Mix, {session.say(chain.mix.litres, 'volume')}</h2>
-			<ol>{#each mixingSteps(chain) as step, i (i)}<li class={step.kind}><span>{step.text}</span>{#if step.amount}<b>{step.amount}</b>{/if}</li>{/each}</ol>
+			<ol>
+				{#each mixingSteps(chain) as step, i (i)}<li class={step.kind}>
+						<span>{step.text}</span>{#if step.amount}<b>{step.amount}</b>{/if}
+					</li>{/each}
+			</ol>
 		</section>
 		<section>
 			<h2>Timer</h2>
-			<p>{session.design.feed.school === 'continuous' ? 'The pump runs all day.' : `${chain.feed?.onMin ?? 0} min at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`}</p>
+			<p>
+				{session.design.feed.school === 'continuous'
+					? 'The pump runs all day.'
+					: `${chain.feed?.onMin ?? 0} min at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`}
+			</p>
 			<h2>Tank tape</h2>
-			<p>{chain.tank.result.marks.map((m) => `${session.say(m.litres, 'volume')} at ${session.say(m.heightMm, 'size')}`).join(' · ')}</p>
+			<p>
+				{chain.tank.result.marks
+					.map((m) => `${session.say(m.litres, 'volume')} at ${session.say(m.heightMm, 'size')}`)
+					.join(' · ')}
+			</p>
 			<h2>Mind</h2>
-			<ul class="mind">{#each session.findings.slice(0, 4) as finding, i (i)}<li>{finding.message}</li>{/each}</ul>
+			<ul class="mind">
+				{#each session.findings
+					.filter((f, i) => i < 3 || f.severity === 'stop')
+					.slice(0, 4) as finding, i (i)}<li>{finding.message}</li>{/each}
+			</ul>
 		</section>
 	</div>
 </main>
@@ -113,10 +140,10 @@
 	}
 	.columns {
 		display: grid;
-		grid-template-columns: 1fr 1fr 1fr;
+		grid-template-columns: 1fr 1.12fr 1fr;
 		gap: 18px;
-		font-size: 12px;
-		line-height: 1.35;
+		font-size: 11.5px;
+		line-height: 1.3;
 	}
 	ul,
 	ol {
@@ -133,6 +160,9 @@
 	}
 	.mind li {
 		display: list-item;
+	}
+	li b {
+		white-space: nowrap;
 	}
 	li.mind {
 		color: var(--caution);

@@ -5,4 +5,6 @@ import type { RequestHandler } from './$types';
 
 /** Takes a deletion back. */
 export const POST: RequestHandler = ({ params }) =>
-	answer(async () => ((await markDeleted(params.id, false)) ? json({ restored: params.id }) : gone()));
+	answer(async () =>
+		(await markDeleted(params.id, false)) ? json({ restored: params.id }) : gone()
+	);

@@ -1,0 +1,24 @@
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './svelte.config.js';
+
+export default ts.config(
+	{ ignores: ['node_modules', 'build', '.svelte-kit', 'drizzle', 'test-results', 'data'] },
+	...ts.configs.recommended,
+	...svelte.configs.recommended,
+	{
+		languageOptions: { globals: { ...globals.browser, ...globals.node } },
+		rules: {
+			'no-undef': 'off',
+			'@typescript-eslint/no-explicit-any': 'error',
+			'svelte/no-navigation-without-resolve': 'off'
+		}
+	},
+	{
+		files: ['**/*.svelte', '**/*.svelte.ts'],
+		languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } }
+	},
+	// CommonJS by the tool's own demand
+	{ files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } }
+);

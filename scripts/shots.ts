@@ -1,0 +1,72 @@
+/** Pictures of the main views, from a running demo: npm run shots -- <address> <folder> [name …]. */
+import { chromium, type Page } from '@playwright/test';
+import { mkdirSync } from 'node:fs';
+
+const [address = 'http://127.0.0.1:4173', folder = 'docs/screenshots', ...only] =
+	process.argv.slice(2);
+mkdirSync(folder, { recursive: true });
+const RAIL = '/systems/lean-to-rail';
+
+interface Shot {
+	name: string;
+	path: string;
+	size?: [number, number];
+	dark?: boolean;
+	before?: (page: Page) => Promise<void>;
+}
+const step = (name: string) => async (page: Page) => {
+	await page.locator(`[data-step="${name}"]`).click();
+};
+const SHOTS: Shot[] = [
+	{ name: 'home', path: '/' },
+	{ name: 'start', path: '/start' },
+	{ name: 'workspace', path: RAIL },
+	{ name: 'workspace-dark', path: RAIL, dark: true },
+	...[
+		'place',
+		'plants',
+		'sites',
+		'lines',
+		'tank',
+		'dry-run',
+		'feed',
+		'mix',
+		'plant-out',
+		'run'
+	].map((name): Shot => ({ name, path: RAIL, before: step(name) })),
+	{ name: 'print', path: `${RAIL}/print`, size: [800, 1120] },
+	{ name: 'phone', path: RAIL, size: [390, 844] },
+	{ name: 'phone-full', path: RAIL, size: [390, 1700] },
+	{ name: 'home-dark', path: '/', dark: true },
+	{ name: 'home-phone', path: '/', size: [390, 844] }
+];
+
+const browser = await chromium.launch({
+	executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+	args: [
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-quic',
+		'--no-first-run',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync'
+	]
+});
+for (const shot of SHOTS) {
+	if (only.length > 0 && !only.includes(shot.name)) continue;
+	const [width, height] = shot.size ?? [1280, 800];
+	const page = await browser.newPage({
+		viewport: { width, height },
+		colorScheme: shot.dark ? 'dark' : 'light',
+		reducedMotion: 'reduce'
+	});
+	page.on('console', (m) => m.type() === 'error' && console.error(shot.name, m.text()));
+	page.on('pageerror', (e) => console.error(shot.name, e.message));
+	await page.goto(address + shot.path, { waitUntil: 'networkidle' });
+	await shot.before?.(page);
+	await page.waitForTimeout(250);
+	await page.screenshot({ path: `${folder}/${shot.name}.png` });
+	await page.close();
+}
+await browser.close();

@@ -1,0 +1,106 @@
+<script lang="ts">
+	import { useSession } from '../workspace/context';
+	import type { Frame } from './frame';
+
+	/** Pencilled at the edge of the drawing: the figure that belongs to each height, with a line to it. */
+	const { frame }: { frame: Frame } = $props();
+	const session = useSession();
+	interface Note {
+		z: number;
+		text: string;
+		id: string;
+		bad?: boolean;
+	}
+	const notes = $derived.by((): Note[] => {
+		const { layout, path, returns, drainBack, design } = session.chain;
+		const last = [...layout.emissions].sort((a, b) => b.xM - a.xM)[0];
+		const feed = [...layout.runs].filter((r) => r.role === 'row').at(-1);
+		const back = returns[0];
+		const list: Note[] = [];
+		if (feed) {
+			const flow = path.result.links.find((l) => l.id === 'main');
+			list.push({
+				z: feed.points.at(-1)!.zM,
+				text: `feed ${session.say(path.result.source.flowLph, 'flow')}, ${session.say(flow?.velocityMS ?? 0, 'velocity')} in the main`,
+				id: 'main'
+			});
+		}
+		if (last)
+			list.push({
+				z: last.zM,
+				text: `stakes up to ${session.say(last.zM, 'head')}`,
+				id: last.containerId
+			});
+		const top = layout.solids.find((solid) => solid.role === 'top');
+		if (top)
+			list.push({
+				z: top.front[1]![1],
+				text: `fall ${design.stands[0]!.fallPercent} %`,
+				id: top.id
+			});
+		if (back) {
+			const full = back.result
+				? `${Math.round(back.result.depthRatio * 100)} % full`
+				: 'does not carry it';
+			list.push({
+				z: back.run.points[0]!.zM,
+				text: `return ${full}`,
+				id: back.run.id,
+				bad: !back.result
+			});
+			const gap = back.run.endM - drainBack.highestM;
+			list.push({
+				z: back.run.endM - 0.13,
+				text:
+					gap >= 0
+						? `ends ${session.say(gap * 1000, 'size')} over the highest water`
+						: `ends ${session.say(-gap * 1000, 'size')} under the highest water`,
+				id: back.run.id,
+				bad: gap < 0.02
+			});
+		}
+		return list;
+	});
+	const x = $derived(frame.right + 32);
+	/** Labels keep a line's height between them; the leader still points at the true height. */
+	const placed = $derived.by(() => {
+		let before = -Infinity;
+		return notes.map((note) => {
+			const at = frame.z(note.z);
+			const y = Math.max(at, before + 19);
+			before = y;
+			return { ...note, at, y };
+		});
+	});
+</script>
+
+{#if frame.width - x > 130}
+	<g>
+		{#each placed as note (note.text)}
+			<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+			<g class="note" class:bad={note.bad} onclick={() => (session.selected = note.id)}>
+				<path d="M{frame.right + 2} {note.at} L{x - 5} {note.y}" />
+				<text {x} y={note.y + 4}>{note.text}</text>
+			</g>
+		{/each}
+	</g>
+{/if}
+
+<style>
+	path {
+		fill: none;
+		stroke: var(--hair);
+		stroke-width: 1;
+	}
+	text {
+		font-size: 12px;
+		fill: var(--soft);
+	}
+	.note {
+		cursor: pointer;
+	}
+	.bad text {
+		fill: var(--dry);
+		font-weight: 600;
+	}
+</style>

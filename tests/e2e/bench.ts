@@ -1,0 +1,55 @@
+import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+
+export const RAIL = readFileSync(
+	new URL('../../examples/lean-to-rail.json', import.meta.url),
+	'utf8'
+);
+
+/** Every test fails on a console error, a page error or a failed request it did not expect. */
+export const test = base.extend<{ quiet: { expectStatus: (status: number) => void } }>({
+	quiet: [
+		async ({ page }, use) => {
+			const noise: string[] = [];
+			const allowed = new Set<number>();
+			page.on('pageerror', (error) => noise.push(`page: ${error.message}`));
+			page.on('console', (message) => {
+				const refused = /status of (\d+)/.exec(message.text())?.[1];
+				if (message.type() === 'error' && !(refused && allowed.has(Number(refused))))
+					noise.push(`console: ${message.text()}`);
+			});
+			page.on('requestfailed', (request) => noise.push(`request: ${request.url()}`));
+			page.on('response', (response) => {
+				if (response.status() >= 400 && !allowed.has(response.status()))
+					noise.push(`${response.status()}: ${response.url()}`);
+			});
+			await use({ expectStatus: (status) => void allowed.add(status) });
+			expect(noise).toEqual([]);
+		},
+		{ auto: true }
+	]
+});
+export { expect };
+
+/** A system of a test's own, so that tests leave each other alone. */
+export async function ownRail(request: APIRequestContext): Promise<string> {
+	const response = await request.post('/api/designs?import', {
+		data: RAIL,
+		headers: { 'content-type': 'application/json' }
+	});
+	expect(response.status()).toBe(201);
+	return ((await response.json()) as { id: string }).id;
+}
+
+export async function open(page: Page, id: string): Promise<void> {
+	await page.goto(`/systems/${id}`, { waitUntil: 'networkidle' });
+	await expect(page.locator('[data-step="pump"]')).toBeVisible();
+}
+
+export const step = (page: Page, name: string) => page.locator(`[data-step="${name}"]`);
+export const bar = (page: Page) => page.getByRole('region', { name: 'Findings' });
+export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
+
+export async function designOf(request: APIRequestContext, id: string) {
+	return ((await (await request.get(`/api/designs/${id}`)).json()) as { design: never }).design;
+}

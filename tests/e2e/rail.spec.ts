@@ -1,0 +1,304 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { bar, designOf, expect, open, ownRail, RAIL, saved, step, test } from './bench';
+
+test('the demo opens on a shelf, and the rail shows its water and its warning', async ({
+	page
+}) => {
+	await page.goto('/');
+	await expect(page.getByRole('heading', { name: 'Tern Cottage' })).toBeVisible();
+	await expect(page.getByText(/A7 and B7 get .* where cucumbers need/).first()).toBeVisible();
+	await page.getByRole('link', { name: 'Lean-to rail', exact: true }).click();
+	await expect(step(page, 'pump')).toContainText('28.4 L/h');
+	await expect(page.getByRole('button', { name: 'Bucket A7' })).toBeVisible();
+	await expect(bar(page)).toContainText('1 of');
+});
+
+test('the water level is dragged down until buckets run dry; the fix, undo, a reload and redo', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	const level = page.getByRole('slider', { name: 'Water level in the tank' });
+	const box = (await level.locator('.grip').boundingBox())!;
+	const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+	await page.mouse.move(x, y);
+	await page.mouse.down();
+	for (let dy = 2; dy <= 22; dy += 2) await page.mouse.move(x, y + dy);
+	await expect(bar(page)).toContainText(/run(s)? dry with/);
+	await page.mouse.up();
+	await saved(page);
+	const dryL = ((await designOf(request, id)) as { water: { nowL: number } }).water.nowL;
+	expect(dryL).toBeLessThan(16);
+
+	await bar(page)
+		.getByRole('button', { name: /^Dial to \d+ %/ })
+		.click();
+	await expect(bar(page)).not.toContainText('dry with');
+	await saved(page);
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(bar(page)).toContainText('dry with');
+	await saved(page);
+
+	await page.reload({ waitUntil: 'networkidle' });
+	await expect(bar(page)).toContainText('dry with');
+	await page.getByRole('button', { name: 'Redo' }).click();
+	await expect(bar(page)).not.toContainText('dry with');
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(bar(page)).toContainText('With 32 L in the tank');
+	await saved(page);
+	expect((await designOf(request, id)) as unknown).toMatchObject({ water: { nowL: 32 } });
+});
+
+test('bench, fall, spacing and dial are dragged where they stand', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	for (const [name, dx, dy] of [
+		['Height of the bench', 0, -20],
+		['Fall of the bench', 0, -12],
+		['Bucket spacing', -12, 0]
+	] as const) {
+		const grip = page.getByRole('slider', { name });
+		const before = Number(await grip.getAttribute('aria-valuenow'));
+		const box = (await grip.locator('.grip').boundingBox())!;
+		await page.mouse.move(box.x + 8, box.y + 8);
+		await page.mouse.down();
+		await page.mouse.move(box.x + 8 + dx, box.y + 8 + dy, { steps: 5 });
+		await page.mouse.up();
+		expect(Number(await grip.getAttribute('aria-valuenow'))).not.toBe(before);
+	}
+	const dial = page.getByRole('slider', { name: 'Pump dial' });
+	await dial.fill('90');
+	await expect(step(page, 'pump')).not.toContainText('28.4 L/h');
+	await saved(page);
+	const design = (await designOf(request, id)) as {
+		source: { dial: number };
+		stands: { lowEndHeightMm: number; pitchMm: number }[];
+	};
+	expect(design.source.dial).toBe(0.9);
+	expect(design.stands[0]!.lowEndHeightMm).toBeGreaterThan(630);
+	expect(design.stands[0]!.pitchMm).toBeLessThan(420);
+});
+
+test('units change everywhere at once, and back with undo', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await page.getByRole('button', { name: 'Units' }).click();
+	await page.getByRole('menuitemradio', { name: 'US', exact: true }).click();
+	await expect(step(page, 'pump')).toContainText('gal/h');
+	await expect(bar(page)).toContainText('gal');
+	await expect(step(page, 'place')).toContainText('ft');
+	await page.getByRole('button', { name: 'Units' }).click();
+	await page.getByRole('menuitemradio', { name: 'ppm, 500 scale' }).click();
+	await expect(step(page, 'mix')).toContainText('1101 ppm (500)');
+	await saved(page);
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(step(page, 'pump')).toContainText('28.4 L/h');
+	await saved(page);
+	await page.reload();
+	await expect(step(page, 'mix')).toContainText('mS/cm');
+});
+
+test('by keyboard alone: to a grip, a nudge, a finding and its fix', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await page.keyboard.press('w');
+	const level = page.getByRole('slider', { name: 'Water level in the tank' });
+	await expect(level).toBeFocused();
+	const before = Number(await level.getAttribute('aria-valuenow'));
+	await page.keyboard.press('Shift+ArrowDown');
+	await page.keyboard.press('ArrowUp');
+	expect(Number(await level.getAttribute('aria-valuenow'))).toBe(before - 9);
+	await saved(page);
+	await page.keyboard.press('n');
+	await expect(bar(page)).toContainText('2 of');
+	await page.keyboard.press('b');
+	await page.keyboard.press('1');
+	await expect(bar(page)).not.toContainText('will run short');
+	await page.keyboard.press(']');
+	await expect(page.getByRole('complementary', { name: 'Tank' })).toBeVisible();
+	await page.keyboard.press('u');
+	await expect(bar(page)).toContainText('will run short');
+	await page.keyboard.press('?');
+	await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden();
+});
+
+test('a figure that cannot be is refused beside its field, and the drawing stays', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'sites').click();
+	const spacing = page.getByRole('textbox', { name: 'Spacing', exact: true });
+	await spacing.fill('9000');
+	await spacing.press('Tab');
+	await expect(page.getByRole('alert')).toHaveText('Spacing must be a number from 50 to 3000 mm.');
+	await expect(spacing).toHaveValue('9000');
+	await expect(page.getByRole('slider', { name: 'Bucket spacing' })).toHaveAttribute(
+		'aria-valuenow',
+		'420'
+	);
+	await spacing.fill('400');
+	await spacing.press('Tab');
+	await expect(page.getByRole('alert')).toHaveCount(0);
+	await expect(page.getByRole('slider', { name: 'Bucket spacing' })).toHaveAttribute(
+		'aria-valuenow',
+		'400'
+	);
+	await step(page, 'place').click();
+	const warmest = page.getByRole('textbox', { name: 'Warmest' });
+	await warmest.fill('3');
+	await warmest.press('Tab');
+	await expect(page.getByRole('alert')).toContainText(
+		'highest temperature must be at least the lowest'
+	);
+});
+
+test('feeds are moved and stretched on the day', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'feed').click();
+	const first = page.getByRole('slider', { name: 'Feed 1 of 4' });
+	await expect(first).toHaveAttribute('aria-valuetext', '07:00, 15 minutes');
+	const box = (await first.locator('.feed').boundingBox())!;
+	await page.mouse.move(box.x + 2, box.y + 10);
+	await page.mouse.down();
+	await page.mouse.move(box.x + 42, box.y + 10, { steps: 4 });
+	await page.mouse.up();
+	await expect(first).not.toHaveAttribute('aria-valuetext', /^07:00/);
+	await first.focus();
+	for (let i = 0; i < 9; i++) await page.keyboard.press('Shift+ArrowLeft');
+	await expect(step(page, 'feed')).toContainText('4 × 6 min');
+	await page.keyboard.press('n');
+	await expect(bar(page)).toContainText('run short');
+	await page.getByRole('radio', { name: /Many short pulses/ }).check();
+	await expect(step(page, 'feed')).toContainText('15 × 6 min');
+	await saved(page);
+});
+
+test('bench-testing the pump, and trying every pump in a worker', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await page.getByRole('button', { name: 'Bench-test it' }).click();
+	await page.getByRole('button', { name: 'Use these readings' }).click();
+	await expect(page.getByRole('alert')).toContainText('Two readings at least');
+	const readings = [
+		['1.5', '0', '10'],
+		['0.5', '2', '12'],
+		['0.1', '2', '9']
+	];
+	for (const [i, [lift, jug, seconds]] of readings.entries()) {
+		await page.getByLabel(`Lift of reading ${i + 1}`).fill(lift!);
+		await page.getByLabel(`Jug of reading ${i + 1}`).fill(jug!);
+		await page.getByLabel(`Seconds of reading ${i + 1}`).fill(seconds!);
+	}
+	await page.getByRole('button', { name: 'Use these readings' }).click();
+	await expect(page.getByLabel('Lift of reading 1')).toHaveCount(0);
+	await page.getByRole('button', { name: 'Choose another' }).click();
+	await expect(page.getByText('Each pump at full dial on this bench')).toBeVisible();
+	await page
+		.getByRole('listitem')
+		.filter({ hasText: '25 W pump' })
+		.getByRole('button', { name: 'Take it' })
+		.click();
+	await expect(page.getByText('25 W pump, 2.4 m / 1500 L/h, dial at 100 %')).toBeVisible();
+	await saved(page);
+});
+
+test('every figure explains itself', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	for (const name of ['tank', 'feed', 'mix', 'lines', 'sites', 'place', 'plants', 'run', 'pump']) {
+		await step(page, name).click();
+		const marks = page.getByRole('complementary').getByRole('button', { name: /^Explain/ });
+		expect(await marks.count()).toBeGreaterThan(0);
+		await marks.last().click();
+		await expect(page.locator('.explain-sheet')).toContainText('Operation');
+		await page.keyboard.press('Escape');
+		await expect(page.locator('.explain-sheet')).toBeHidden();
+	}
+});
+
+test('selection is shared by drawing, sheet and finding', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await page.getByRole('button', { name: 'Bucket A3' }).click();
+	await expect(page.getByText('climbing bean, full:')).toBeVisible();
+	await step(page, 'plants').click();
+	await page.getByLabel(/^Grow in A3/).selectOption('tomato');
+	await expect(page.getByText('cordon tomato, full:')).toBeVisible();
+	await bar(page).getByRole('button', { name: 'Pump', exact: true }).click();
+	await expect(page.getByRole('button', { name: /Bucket [AB]7/ })).toHaveAttribute(
+		'aria-pressed',
+		'true'
+	);
+});
+
+test('home, workspace and start have no accessibility violations, light and dark', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	for (const scheme of ['light', 'dark'] as const) {
+		await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+		for (const path of ['/', `/systems/${id}`, '/start', `/systems/${id}/print`]) {
+			await page.goto(path, { waitUntil: 'networkidle' });
+			const { violations } = await new AxeBuilder({ page }).analyze();
+			expect(
+				violations.map((v) => `${path} ${scheme} ${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)
+			).toEqual([]);
+		}
+		await page.goto(`/systems/${id}`, { waitUntil: 'networkidle' });
+		for (const name of [
+			'tank',
+			'feed',
+			'mix',
+			'lines',
+			'sites',
+			'place',
+			'plants',
+			'dry-run',
+			'plant-out',
+			'run'
+		]) {
+			await step(page, name).click();
+			const { violations } = await new AxeBuilder({ page }).analyze();
+			expect(
+				violations.map((v) => `${name} ${scheme} ${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)
+			).toEqual([]);
+		}
+	}
+});
+
+test('works at 390 px: nothing is wider than the screen, targets are large', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	await page.setViewportSize({ width: 390, height: 844 });
+	for (const path of ['/', '/start', `/systems/${id}`]) {
+		await page.goto(path, { waitUntil: 'networkidle' });
+		expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+			390
+		);
+	}
+	await step(page, 'mix').click();
+	await expect(page.getByRole('complementary', { name: 'Mix' })).toBeVisible();
+	const fix = bar(page).locator('.fixes .button').first();
+	expect((await fix.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+});
+
+test('prints on one page', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await page.goto(`/systems/${id}/print`, { waitUntil: 'networkidle' });
+	for (const format of ['A4', 'Letter'] as const) {
+		const pdf = await page.pdf({ format });
+		expect(pdf.toString('latin1').match(/\/Type \/Page[^s]/g)).toHaveLength(1);
+	}
+	expect(RAIL.length).toBeGreaterThan(1000);
+});

@@ -1,0 +1,300 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { designFileSchema, startBucketBench, type Design } from '../../src/lib/core/design';
+import { assess, calculate, findOperation } from '../../src/lib/core/operations';
+import { Chain, findingsOf } from '../../src/lib/core/review';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { rail, railChain } from './rail';
+
+const near = (a: unknown, b: unknown, where: string): void => {
+	if (typeof a === 'number' && typeof b === 'number')
+		expect(a, where).to.be.closeTo(b, 1e-6 + 2e-4 * Math.abs(b));
+	else if (a !== null && typeof a === 'object')
+		for (const key of Object.keys(a))
+			near((a as never)[key], (b as never)?.[key], `${where}.${key}`);
+	else expect(a, where).to.equal(b);
+};
+
+/** Figures that depend on where an iteration began, not on the water. */
+const drop = ({ ...result }: Record<string, unknown>) => {
+	delete result.iterations;
+	delete result.imbalanceLph;
+	return result;
+};
+
+describe('assess', () => {
+	it('leaves every result reproducible from its input by the operation of that name', () => {
+		const { operations } = assess(rail());
+		expect(Object.keys(operations)).to.include.members([
+			'network',
+			'pump-curve',
+			'drain',
+			'drain-back',
+			'plant-demand',
+			'reservoir-size',
+			'feed-plan',
+			'salts',
+			'tank-level',
+			'layout-row'
+		]);
+		for (const [name, entry] of Object.entries(operations))
+			for (const { input, result } of Array.isArray(entry) ? entry : [entry]) {
+				const answer = calculate(name, JSON.parse(JSON.stringify(input)));
+				if (!('result' in answer)) throw new Error(`${name}: ${JSON.stringify(answer)}`);
+				near(drop(answer.result as never), drop(result as never), name);
+			}
+	});
+
+	it('answers in its own schema, with every site and step', () => {
+		const result = assess(rail());
+		expect(findOperation('assess')!.output.safeParse(result).error).to.equal(undefined);
+		expect(result.sites).to.have.length(14);
+		expect(result.steps.map((s) => s.step)).to.have.length(11);
+		expect(JSON.stringify(result)).to.not.match(/NaN|Infinity/);
+	});
+
+	it('speaks the units of the place', () => {
+		const { design, place } = rail();
+		const us = { ...place, units: { system: 'us', strength: 'ppm500' } as const };
+		const { findings, steps } = assess({ design, place: us });
+		expect(findings[0]!.message).to.match(/gal\/h/);
+		expect(findings.map((f) => f.message).join(' ')).to.not.match(/ L\/h| mm /);
+		expect(steps.find((s) => s.step === 'mix')!.headline).to.match(/ppm \(500\)/);
+	});
+
+	it('shares what a change cannot touch, and still agrees with working it all out again', () => {
+		const { design, place } = rail();
+		const changes = [
+			[{ path: 'source.dial', value: 0.9 }],
+			[{ path: 'water.nowL', value: 50 }],
+			[{ path: 'feed.drainFraction', value: 0.3 }],
+			[{ path: 'mix.strengthMsCm', value: 1.8 }],
+			[{ path: 'stands.0.pitchMm', value: 400 }],
+			[{ path: 'tank.partId', value: 'bin-120' }],
+			[{ path: 'plants', value: {} }],
+			[{ path: 'lines.checkValve', value: true }]
+		];
+		const before = new Chain(design, place, BUILT_IN_SHELF);
+		findingsOf(before);
+		for (const change of changes) {
+			const shared = before.with(change);
+			const fresh = new Chain(shared.design, place, BUILT_IN_SHELF);
+			expect(findingsOf(shared).map((f) => f.message)).to.deep.equal(
+				findingsOf(fresh).map((f) => f.message)
+			);
+			expect(shared.path.result.source.flowLph).to.be.closeTo(
+				fresh.path.result.source.flowLph,
+				1e-3
+			);
+		}
+	});
+
+	const benches = fc.record({
+		rows: fc.integer({ min: 1, max: 4 }),
+		perRow: fc.integer({ min: 1, max: 12 }),
+		pitchMm: fc.integer({ min: 50, max: 900 }),
+		lengthMm: fc.integer({ min: 200, max: 6000 }),
+		endClearMm: fc.integer({ min: 0, max: 600 }),
+		lowEndHeightMm: fc.integer({ min: 0, max: 2500 }),
+		fallPercent: fc.double({ min: 0, max: 20, noNaN: true }),
+		feedFallPercent: fc.double({ min: 0, max: 10, noNaN: true }),
+		plantsPerBucket: fc.integer({ min: 1, max: 2 }),
+		emittersPerBucket: fc.integer({ min: 1, max: 4 }),
+		emitterId: fc.constantFrom(...BUILT_IN_SHELF.emitters.map((e) => e.id)),
+		mediumId: fc.constantFrom(...BUILT_IN_SHELF.media.map((m) => m.id)),
+		bucketId: fc.constantFrom(...BUILT_IN_SHELF.buckets.map((b) => b.id), 'no-such-bucket'),
+		returnTubeId: fc.constantFrom(...BUILT_IN_SHELF.tubes.map((t) => t.id)),
+		returns: fc.constantFrom('each-row', 'shared'),
+		shutRows: fc.subarray([0, 1])
+	});
+	const systems = fc.record({
+		stand: benches,
+		crop: fc.constantFrom(...BUILT_IN_SHELF.crops.map((c) => c.id)),
+		dial: fc.double({ min: 0.1, max: 1, noNaN: true }),
+		pump: fc.constantFrom(...BUILT_IN_SHELF.pumps.map((p) => p.id)),
+		gravity: fc.boolean(),
+		tank: fc.constantFrom(...BUILT_IN_SHELF.tanks.map((t) => t.id)),
+		spot: fc.constantFrom('under', 'beside'),
+		floorMm: fc.integer({ min: -2000, max: 4000 }),
+		nowL: fc.double({ min: 0, max: 200, noNaN: true }),
+		fillL: fc.double({ min: 0.1, max: 200, noNaN: true }),
+		school: fc.constantFrom('soak', 'pulse', 'repeat', 'continuous'),
+		setMin: fc.option(fc.integer({ min: 1, max: 400 }))
+	});
+
+	it('never throws and never says NaN, whatever bench is asked for', () => {
+		const { place } = rail();
+		fc.assert(
+			fc.property(systems, (s) => {
+				const start = startBucketBench(
+					{ name: 'any', areaId: 'lean-to', buckets: 6, cropId: s.crop, roomMm: 2400 },
+					BUILT_IN_SHELF
+				);
+				const design = {
+					...start,
+					tank: { ...start.tank, partId: s.tank, spot: s.spot, floorMm: s.floorMm },
+					water: { ...start.water, nowL: s.nowL, fillL: s.fillL },
+					source: s.gravity
+						? { kind: 'gravity' }
+						: { kind: 'pump', partId: s.pump, dial: s.dial, bench: null },
+					stands: [{ ...start.stands[0]!, ...s.stand }],
+					feed: { ...start.feed, school: s.school, setMin: s.setMin }
+				} as Design;
+				designFileSchema.parse({ design, place });
+				const chain = new Chain(design, place, BUILT_IN_SHELF);
+				const result = assess({ design, place });
+				expect(JSON.stringify(result)).to.not.match(/NaN|Infinity|null,"headM"/);
+				const reached = new Set(['pump']);
+				for (const run of chain.layout.runs) if (reached.has(run.from)) reached.add(run.to);
+				for (const e of chain.layout.emissions)
+					expect(reached.has(e.nodeId), 'joined').to.equal(true);
+				for (const run of chain.layout.runs) expect(run.lengthM).to.be.at.least(0);
+				for (const finding of result.findings) {
+					expect(finding.message).to.match(/\d|crops|Air|readings|bench|window|water|join|shelf/);
+					expect(finding.fixes.length).to.be.at.most(3);
+					for (const fix of finding.fixes)
+						designFileSchema.parse({ design: chain.with(fix.change).design, place });
+				}
+			}),
+			{ numRuns: Number(process.env.RUNS ?? 120) }
+		);
+	}).timeout(60_000);
+});
+
+describe('findings', () => {
+	const stand = (field: string, value: unknown) => ({ path: `stands.0.${field}`, value });
+	/** What to do to the demo rail, the finding it must raise, and whether its first fix must settle it. */
+	const table: [code: string, changes: { path: string; value: unknown }[], settles?: boolean][] = [
+		['outlet-dry', [{ path: 'water.nowL', value: 10 }]],
+		['outlet-under-demand', []],
+		[
+			'uneven-flow',
+			[
+				{ path: 'water.nowL', value: 22 },
+				{ path: 'feed.setMin', value: 40 }
+			]
+		],
+		[
+			'pump-too-small',
+			[
+				{ path: 'source.partId', value: 'pump-350' },
+				{ path: 'lines.mainTubeId', value: 'feed-9.5' },
+				stand('lowEndHeightMm', 1100)
+			]
+		],
+		[
+			'pump-too-large',
+			[
+				{ path: 'source', value: { kind: 'pump', partId: 'pump-4000', dial: 1, bench: null } },
+				{ path: 'lines.mainTubeId', value: 'feed-25' }
+			]
+		],
+		['tank-level-limit', []],
+		[
+			'return-too-small',
+			[
+				{ path: 'source', value: { kind: 'pump', partId: 'pump-2500', dial: 1, bench: null } },
+				stand('emitterId', 'spray'),
+				stand('returns', 'shared'),
+				stand('returnTubeId', 'return-32'),
+				stand('rowTubeId', 'feed-25')
+			]
+		],
+		['return-too-flat', [stand('fallPercent', 0.5)]],
+		['return-below-water', [stand('lowEndHeightMm', 200)]],
+		['drain-back-spills', [{ path: 'water.fillL', value: 74 }]],
+		[
+			'tank-below-pump',
+			[{ path: 'water.topUp', value: { kind: 'hand', everyDays: 6, with: 'weak' } }]
+		],
+		[
+			'drift-over-limit',
+			[{ path: 'water.topUp', value: { kind: 'float', reserveL: null, with: 'water' } }]
+		],
+		['feed-dose-short', [{ path: 'feed.setMin', value: 6 }]],
+		[
+			'feed-overlap',
+			[
+				{ path: 'feed.school', value: 'pulse' },
+				{ path: 'feed.pulseEveryMin', value: 10 },
+				{ path: 'feed.timer.slotsPerDay', value: 200 }
+			]
+		],
+		[
+			'feed-slots',
+			[
+				{ path: 'feed.school', value: 'pulse' },
+				{ path: 'feed.pulseEveryMin', value: 20 }
+			]
+		],
+		['feed-too-seldom', [{ path: 'feed.soakPerDay', value: 2 }]],
+		['feed-window-closed', [{ path: 'feed.lights.durationMin', value: 120 }]],
+		['mix-too-strong', [{ path: 'mix.strengthMsCm', value: 4 }]],
+		['parts-do-not-join', [{ path: 'lines.mainTubeId', value: 'feed-19' }]],
+		['pump-out-of-reach', [stand('lowEndHeightMm', 480)]],
+		['row-out-of-reach', [stand('rowGapMm', 1200)]],
+		['hot-water-standing', [stand('feedFallPercent', 0)]],
+		['too-close', []],
+		['bench-weight', []],
+		['electricity-near-water', []],
+		['row-does-not-fit', [stand('perRow', 9)]],
+		['outside-area', [stand('perRow', 12), stand('lengthMm', 5200)]],
+		[
+			'pump-test-unusable',
+			[
+				{
+					path: 'source.bench',
+					value: [
+						{ liftM: 0.2, litres: 1, seconds: 60 },
+						{ liftM: 1, litres: 2, seconds: 10 }
+					]
+				}
+			]
+		],
+		['reserve-runs-out', []],
+		['feed-drains', []],
+		['unknown-part', [stand('emitterId', 'left-over')], false]
+	];
+	for (const [code, changes, settles = true] of table)
+		it(`${code}: raised with figures, and its fix helps`, () => {
+			const chain = railChain(changes);
+			const finding = findingsOf(chain).find((f) => f.code === code);
+			if (!finding)
+				throw new Error(
+					`not raised, but ${findingsOf(chain)
+						.map((f) => f.code)
+						.join(', ')}`
+				);
+			expect(finding.message.length).to.be.greaterThan(40);
+			if (!settles) return;
+			expect(finding.fixes.length).to.be.within(1, 3);
+			for (const fix of finding.fixes) {
+				expect(fix.label).to.not.equal('');
+				expect(fix.effect).to.not.equal('');
+				const after = findingsOf(chain.with(fix.change));
+				const still = after.filter((f) => f.code === code && f.subject === finding.subject);
+				expect(
+					still.map((f) => f.message),
+					fix.label
+				).to.not.include(finding.message);
+			}
+			const best = findingsOf(chain.with(finding.fixes[0]!.change)).filter((f) => f.code === code);
+			if (
+				![
+					'reserve-runs-out',
+					'parts-do-not-join',
+					'bench-weight',
+					'too-close',
+					'feed-drains',
+					'outside-area'
+				].includes(code)
+			)
+				expect(best.map((f) => f.message)).to.deep.equal([]);
+		});
+
+	it('leaves out cautions the grower has seen to', () => {
+		const seen = [{ path: 'diary.seenTo', value: ['electricity-near-water', 'bench-weight'] }];
+		const codes = findingsOf(railChain(seen)).map((f) => f.code);
+		expect(codes).to.not.include.members(['electricity-near-water', 'bench-weight']);
+	});
+});

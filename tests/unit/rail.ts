@@ -1,0 +1,16 @@
+import { readFileSync } from 'node:fs';
+import { readDesignFile, type Change, type DesignFile } from '../../src/lib/core/design';
+import { Chain } from '../../src/lib/core/review';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+
+export const RAIL_TEXT = readFileSync(
+	new URL('../../examples/lean-to-rail.json', import.meta.url),
+	'utf8'
+);
+export const rail = (): DesignFile => readDesignFile(RAIL_TEXT);
+
+/** The demo rail's chain, with changes. */
+export function railChain(changes: Change[] = []): Chain {
+	const { design, place } = rail();
+	return new Chain(design, place, BUILT_IN_SHELF).with(changes);
+}
