@@ -71,9 +71,9 @@
 			</p>
 		{/if}
 		{#each data.places as { id, place, systems } (id)}
-			<section aria-labelledby="place-{id}">
+			<section>
 				<div class="title">
-					<h1 id="place-{id}">{place.name}</h1>
+					<h1>{place.name}</h1>
 					<a class="button main" href="/start?place={id}">Start a system</a>
 				</div>
 				{#if systems.length > 0}

@@ -18,7 +18,11 @@ export const test = base.extend<{ quiet: { expectStatus: (status: number) => voi
 				if (message.type() === 'error' && !(refused && allowed.has(Number(refused))))
 					noise.push(`console: ${message.text()}`);
 			});
-			page.on('requestfailed', (request) => noise.push(`request: ${request.url()}`));
+			page.on('requestfailed', (request) => {
+				// a page left behind cancels what it was still asking for
+				const why = request.failure()?.errorText;
+				if (why !== 'net::ERR_ABORTED') noise.push(`request: ${request.url()} ${why}`);
+			});
 			page.on('response', (response) => {
 				if (response.status() >= 400 && !allowed.has(response.status()))
 					noise.push(`${response.status()}: ${response.url()}`);

@@ -15,7 +15,7 @@ test('a bench of one’s own, from nothing to a mix', async ({ page, request }) 
 	await expect(step(page, 'sites')).toContainText('1 × 4 buckets');
 	await step(page, 'sites').click();
 	await expect(page.getByText('assumed').first()).toBeVisible();
-	await page.getByLabel('Medium').selectOption('coir-perlite');
+	await page.getByRole('combobox', { name: 'Medium' }).selectOption('coir-perlite');
 	await step(page, 'plants').click();
 	await page.getByLabel('As you see it now').selectOption('young');
 	await step(page, 'mix').click();
@@ -198,7 +198,7 @@ test('the API refuses junk with 4xx JSON, never 5xx', async ({ request }) => {
 		const response = await request.fetch(path, {
 			method,
 			headers: json,
-			...(data !== undefined && { data })
+			...(data !== undefined && { data: Buffer.from(data) })
 		});
 		const text = await response.text();
 		expect(

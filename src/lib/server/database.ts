@@ -1,7 +1,7 @@
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import * as schema from './schema';
@@ -28,7 +28,8 @@ export async function openDatabase(url = databaseUrl(), migrations = 'drizzle'):
 	const where = url.startsWith('file:') ? pathOf(url) : url;
 	let client: Client;
 	try {
-		if (url.startsWith('file:')) mkdirSync(dirname(where), { recursive: true });
+		const folder = dirname(where);
+		if (url.startsWith('file:') && !existsSync(folder)) mkdirSync(folder);
 		client = createClient({ url });
 		if (url.startsWith('file:')) {
 			// every acknowledged save is on disk before it is acknowledged

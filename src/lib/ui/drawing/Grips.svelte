@@ -32,7 +32,7 @@
 		min={0}
 		max={6}
 		step={0.1}
-		perPixel={100 / (placed.lengthM * frame.scale)}
+		moved={(from, px) => from + px * (100 / (placed.lengthM * frame.scale))}
 		text="{stand.fallPercent} %"
 		ondrag={(v) =>
 			session.preview([{ path: `stands.${i}.fallPercent`, value: Number(v.toFixed(1)) }])}
@@ -48,7 +48,7 @@
 		min={100}
 		max={1600}
 		step={5}
-		perPixel={1000 / frame.scale}
+		moved={(from, px) => from + px * (1000 / frame.scale)}
 		text={session.say(stand.lowEndHeightMm, 'size')}
 		ondrag={(v) => session.preview([{ path: `stands.${i}.lowEndHeightMm`, value: v }])}
 		onkeep={keep('height of the bench')}
@@ -76,7 +76,7 @@
 			min={200}
 			max={900}
 			step={5}
-			perPixel={1000 / frame.scale}
+			moved={(from, px) => from + px * (1000 / frame.scale)}
 			text={session.say(stand.pitchMm, 'size')}
 			ondrag={(v) => session.preview([{ path: `stands.${i}.pitchMm`, value: v }])}
 			onkeep={keep('bucket spacing')}

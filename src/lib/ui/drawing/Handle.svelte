@@ -10,8 +10,8 @@
 		max: number;
 		/** One nudge; with Shift ten. */
 		step: number;
-		/** How much the value rises for a pixel to the right, or up. */
-		perPixel: number;
+		/** The value so many pixels to the right, or up, of where it was taken hold of. */
+		moved: (from: number, pixels: number) => number;
 		text: string;
 		ondrag: (value: number) => void;
 		onkeep: () => void;
@@ -27,7 +27,7 @@
 		min,
 		max,
 		step,
-		perPixel,
+		moved,
 		text,
 		ondrag,
 		onkeep,
@@ -52,7 +52,7 @@
 	function move(event: PointerEvent): void {
 		if (!from) return;
 		touched = true;
-		ondrag(fit(from.value + (at(event) - from.at) * perPixel));
+		ondrag(fit(moved(from.value, at(event) - from.at)));
 	}
 	function up(): void {
 		if (!from) return;

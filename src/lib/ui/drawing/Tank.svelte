@@ -33,10 +33,11 @@
 	);
 	const handleX = $derived(centre + half(now));
 
-	function drag(mm: number): void {
-		const litres = Math.round(litresAt(shape, mm) * 2) / 2;
+	/** The surface follows the pointer through the tank's true shape. */
+	const moved = (litres: number, pixels: number) =>
+		litresAt(shape, Math.max(0, heightAt(shape, litres) + (pixels * 1000) / frame.scale));
+	const drag = (litres: number) =>
 		session.preview([{ path: 'water.nowL', value: Math.min(fullL, litres) }]);
-	}
 </script>
 
 <g>
@@ -113,11 +114,11 @@
 		y={at(now)}
 		axis="y"
 		label="Water level in the tank"
-		value={Math.round(now)}
+		value={Math.min(fullL, session.design.water.nowL)}
 		min={0}
-		max={Math.floor(brim)}
-		step={1}
-		perPixel={1000 / frame.scale}
+		max={Math.floor(fullL * 2) / 2}
+		step={0.5}
+		{moved}
 		text={session.say(session.design.water.nowL, 'volume')}
 		ondrag={drag}
 		onkeep={() => session.commit('water level')}

@@ -27,7 +27,7 @@
 		><Miniature {design} {place} perMetre={118} /></a
 	>
 	<div class="words">
-		<h3><a href="/systems/{id}">{design.name}</a></h3>
+		<h2><a href="/systems/{id}">{design.name}</a></h2>
 		<p class="soft">
 			{chain.area.name} · {chain.layout.containers.length} buckets · {chain.thirst.bySite.size} plants
 		</p>
@@ -50,10 +50,10 @@
 		text-decoration: none;
 		display: block;
 	}
-	h3 {
+	h2 {
 		font-size: 18px;
 	}
-	h3 a:hover {
+	h2 a:hover {
 		text-decoration: underline;
 	}
 	.words {

@@ -27,6 +27,7 @@
 </script>
 
 <header>
+	<h1 class="visually-hidden">{session.design.name}</h1>
 	<Logo />
 	<nav aria-label="Where you are">
 		<a href="/">{session.place.name}</a> <span aria-hidden="true">/</span>

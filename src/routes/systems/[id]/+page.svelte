@@ -31,7 +31,6 @@
 <svelte:window {onkeydown} />
 
 <div class="workspace">
-	<h1 class="visually-hidden">{session.design.name}</h1>
 	<Header onkeys={() => (help = true)} />
 	<Tape />
 	<main>

@@ -1,0 +1,180 @@
+/**
+ * npm run bench: one line a figure, as medians, ratios and growth within this one run. Nothing here is a
+ * test; machines differ, ratios less so.
+ */
+import { spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { readDesignFile } from '../src/lib/core/design';
+import { solveNetwork } from '../src/lib/core/hydraulics';
+import { assessChain } from '../src/lib/core/operations';
+import { Chain, findingsOf, stepsOf } from '../src/lib/core/review';
+import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
+import { denseNewton } from './dense';
+import { randomNetwork, rowsOnHeader, seeded } from './networks';
+
+const print = (name: string, value: string) => console.log(`${name.padEnd(46)} ${value}`);
+const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+
+function time(work: () => void, rounds: number): number {
+	const times: number[] = [];
+	for (let i = 0; i < rounds; i++) {
+		const start = performance.now();
+		work();
+		times.push(performance.now() - start);
+	}
+	return median(times);
+}
+
+function networks(): void {
+	const sizes = [14, 100, 500, 2000, 10_000];
+	const ms = new Map<number, number>();
+	// every size is run warm: the smaller ones first teach the engine
+	for (let i = 0; i < 60; i++) solveNetwork(rowsOnHeader(500));
+	for (const size of sizes) {
+		const input = rowsOnHeader(size);
+		const { iterations } = solveNetwork(input);
+		ms.set(
+			size,
+			time(() => void solveNetwork(input), size > 5000 ? 15 : 41)
+		);
+		print(`network, ${size} outlets`, `${ms.get(size)!.toFixed(2)} ms, ${iterations} iterations`);
+	}
+	const growth = Math.log(ms.get(10_000)! / ms.get(500)!) / Math.log(10_000 / 500);
+	print('network, growth from 500 to 10,000', `exponent ${growth.toFixed(2)}`);
+	const input = rowsOnHeader(500);
+	const dense = time(() => void denseNewton(input), 3);
+	const same = solveNetwork(input).source.flowLph / denseNewton(input);
+	print(
+		'network, dense Newton over sparse at 500',
+		`${(dense / ms.get(500)!).toFixed(0)} times (same flow: ${same.toFixed(6)})`
+	);
+
+	const random = seeded(2026);
+	let worst = 0;
+	let most = 0;
+	const count = 5000;
+	for (let i = 0; i < count; i++) {
+		const { imbalanceLph, iterations } = solveNetwork(randomNetwork(random));
+		worst = Math.max(worst, imbalanceLph);
+		most = Math.max(most, iterations);
+	}
+	print(
+		`random networks, ${count}`,
+		`none diverged, ${most} iterations at most, ${worst.toExponential(1)} L/h out of balance at most`
+	);
+}
+
+function assessing(): void {
+	const text = readFileSync(new URL('../examples/lean-to-rail.json', import.meta.url), 'utf8');
+	const { design, place } = readDesignFile(text);
+	let turn = 0;
+	/** A level never seen before, so that nothing is remembered from the round before. */
+	const fresh = () =>
+		new Chain(
+			{ ...design, water: { ...design.water, nowL: 25 + (turn++ % 200) / 20 } },
+			place,
+			BUILT_IN_SHELF
+		);
+	for (let i = 0; i < 400; i++) assessChain(fresh());
+	const whole = time(() => void assessChain(fresh()), 201);
+	print('assess, demo rail', `${whole.toFixed(2)} ms`);
+	const base = new Chain(design, place, BUILT_IN_SHELF);
+	assessChain(base);
+	const drag = time(
+		() => void assessChain(base.with([{ path: 'water.nowL', value: 25 + (turn++ % 200) / 20 }])),
+		201
+	);
+	print('assess, a drag of the water level', `${drag.toFixed(2)} ms`);
+	const stages: [string, (chain: Chain) => unknown][] = [
+		['layout', (c) => c.layout],
+		['graph', (c) => c.graph],
+		['water path', (c) => c.path],
+		['demand', (c) => c.thirst],
+		['feed', (c) => c.feed],
+		['tank', (c) => [c.tank, c.drainBack, c.size, c.run]],
+		['mix', (c) => c.mix],
+		['lowest levels', (c) => [c.lowestFlowingL, c.lowestFedL]],
+		['findings and fixes', (c) => findingsOf(c)],
+		['steps', (c) => stepsOf(c, [])]
+	];
+	const spent = stages.map(() => [] as number[]);
+	for (let i = 0; i < 201; i++) {
+		const chain = fresh();
+		stages.forEach(([, stage], k) => {
+			const start = performance.now();
+			stage(chain);
+			spent[k]!.push(performance.now() - start);
+		});
+	}
+	const shares = spent.map(median);
+	const total = shares.reduce((a, b) => a + b, 0);
+	stages.forEach(([name], k) =>
+		print(`  ${name}`, `${shares[k]!.toFixed(2)} ms, ${((100 * shares[k]!) / total).toFixed(0)} %`)
+	);
+}
+
+async function server(): Promise<void> {
+	if (!existsSync('build/index.js')) return print('server', 'not built: npm run build first');
+	const database = `file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'bench.db')}`;
+	const port = 4377;
+	const times: number[] = [];
+	for (let i = 0; i < 3; i++) {
+		const start = performance.now();
+		const child = spawn(process.execPath, ['build/index.js'], {
+			env: {
+				...process.env,
+				PORT: String(port),
+				HOST: '127.0.0.1',
+				DATABASE_URL: database,
+				CRELBO_SEED: 'demo'
+			}
+		});
+		await new Promise<void>((done) =>
+			child.stdout.on('data', (text) => String(text).includes('Listening') && done())
+		);
+		await fetch(`http://127.0.0.1:${port}/`);
+		times.push(performance.now() - start);
+		if (i === 2) await bytes(`http://127.0.0.1:${port}`);
+		child.kill();
+		await new Promise((done) => child.on('exit', done));
+	}
+	print('cold start to the first page', `${median(times).toFixed(0)} ms`);
+}
+
+/** What the workspace's HTML asks for, compressed. */
+async function bytes(address: string): Promise<void> {
+	const html = await (await fetch(`${address}/systems/lean-to-rail`)).text();
+	const root = 'build/client/_app/immutable';
+	const named = [...html.matchAll(/_app\/immutable\/([\w./-]+\.js)/g)].map(([, path]) => path!);
+	const ids = /node_ids: \[([\d, ]+)\]/.exec(html)?.[1]?.split(', ') ?? [];
+	const nodes = readdirSync(join(root, 'nodes')).filter(
+		(name) => ids.includes(name.split('.')[0]!) && name.endsWith('.js')
+	);
+	const files = new Set<string>();
+	const follow = (path: string) => {
+		if (files.has(path)) return;
+		files.add(path);
+		const text = readFileSync(join(root, path), 'utf8');
+		for (const [, from] of text.matchAll(/(?:from|import)\s*["'](\.[^"']+\.js)["']/g))
+			follow(join(path, '..', from!));
+	};
+	[...named, ...nodes.map((name) => `nodes/${name}`)].forEach(follow);
+	const size = (path: string) => gzipSync(readFileSync(join(root, path)), { level: 9 }).length;
+	const total = [...files].reduce((sum, path) => sum + size(path), 0);
+	print(
+		'JavaScript of the workspace, compressed',
+		`${(total / 1000).toFixed(0)} kB in ${files.size} files`
+	);
+	const all = readdirSync('build/client/_app/immutable/workers', { withFileTypes: true });
+	const worker = all
+		.filter((f) => f.name.endsWith('.js'))
+		.reduce((sum, f) => sum + statSync(join(f.parentPath, f.name)).size, 0);
+	print('worker, loaded when first needed', `${(worker / 1000).toFixed(0)} kB before compression`);
+}
+
+networks();
+assessing();
+await server();
