@@ -130,4 +130,3 @@ export const designSchema = z
 	.superRefine((design, context) => refuseRepeats(context, design.stands, 'stands'));
 export type Design = z.infer<typeof designSchema>;
 export type Plant = z.infer<typeof plantSchema>;
-export type WaterPlan = Design['water'];

@@ -53,5 +53,4 @@ export const feedSchema = z.strictObject({
 	repeatFromMin: feedFields.repeatFromMin,
 	setMin: minutes('minutes set on the timer', 1, DAY_MIN).nullable()
 });
-export type Feed = z.infer<typeof feedSchema>;
 export type School = (typeof SCHOOLS)[number];

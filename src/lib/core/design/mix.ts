@@ -35,4 +35,3 @@ export const mixSchema = z.strictObject({
 	labelShare: quantity('part of the label dose', '', { min: 0.1, max: 1.5 }),
 	source: nutrientSource
 });
-export type Mix = z.infer<typeof mixSchema>;

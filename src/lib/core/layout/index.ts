@@ -1,4 +1,4 @@
-export { fillBucket } from './bucket-bench';
+export { fillBucket } from './buckets';
 export { layoutDesign, pumpJoint } from './layout';
 export * from './row';
 export * from './tank';

@@ -1,6 +1,7 @@
 import type { Area, Design, Stand } from '../design';
 import { has, pick, type Shelf } from '../shelf';
-import { bucketBench, type Anchor, type StandPiece } from './bucket-bench';
+import { bucketBench } from './bucket-bench';
+import type { Anchor, StandPiece } from './stand-piece';
 import { joint } from './joints';
 import { tankAtOrigin } from './tank';
 import {

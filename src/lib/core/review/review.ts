@@ -1,15 +1,17 @@
 import type { Chain } from './chain';
 import { SEVERITIES, STEPS, type Concern, type Finding } from './finding';
-import * as build from './findings/build';
 import * as feed from './findings/feed';
 import * as flow from './findings/flow';
+import * as parts from './findings/parts';
 import * as back from './findings/return';
+import * as room from './findings/room';
+import * as safety from './findings/safety';
 import * as tank from './findings/tank';
 import { brokenBench } from './findings/pump-test';
 
 /** Every concern there is; a new one is a line here. */
 const CONCERNS: readonly Concern[] = [
-	build.place,
+	room.place,
 	flow.dryOutlets,
 	flow.pumpSize,
 	flow.underDemand,
@@ -28,12 +30,12 @@ const CONCERNS: readonly Concern[] = [
 	feed.timer,
 	feed.drainHeavy,
 	feed.strength,
-	build.joints,
-	build.reach,
-	build.hotWater,
-	build.spacing,
-	build.weight,
-	build.electricity
+	parts.joints,
+	room.reach,
+	parts.hotWater,
+	room.spacing,
+	safety.weight,
+	safety.electricity
 ];
 
 /** All findings, the most urgent first; cautions the grower has seen to are left out. */

@@ -1,6 +1,4 @@
-/** The theme as chosen in this browser; null follows the system. */
-export type Theme = 'light' | 'dark' | null;
-
+/** The theme as it shows: chosen in this browser, else the system's. */
 export function currentTheme(): 'light' | 'dark' {
 	const chosen = document.documentElement.dataset.theme;
 	if (chosen === 'dark' || chosen === 'light') return chosen;

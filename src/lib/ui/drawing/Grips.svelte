@@ -90,6 +90,11 @@
 		font-size: 12px;
 		fill: var(--soft);
 	}
+	text {
+		paint-order: stroke;
+		stroke: var(--ground);
+		stroke-width: 3px;
+	}
 	.middle {
 		text-anchor: middle;
 	}

@@ -74,7 +74,10 @@
 			/>
 		{/each}
 	{/each}
-	{#each layout.returns as run (run.id)}<polyline class="return" points={line(run.points)} />{/each}
+	{#each layout.returns as run (run.id)}
+		{@const end = run.points.at(-1)!}
+		<polyline class="return" points={line([...run.points, { ...end, zM: tank.floorM + level }])} />
+	{/each}
 	<polygon
 		class="water"
 		points={polygon([

@@ -18,13 +18,17 @@
 	const at = (mm: number) => frame.z(tank.floorM + mm / 1000);
 	const now = $derived(heightAt(shape, Math.min(fullL, session.design.water.nowL)));
 	const highest = $derived((session.chain.drainBack.highestM - tank.floorM) * 1000);
-	const marks = $derived([
-		{ mm: brim, text: `full ${session.say(fullL, 'volume')}` },
-		{
-			mm: heightAt(shape, session.chain.tank.pumpMinimumL),
-			text: `pump ${session.say(session.chain.tank.pumpMinimumL, 'volume')}`
-		}
-	]);
+	const marks = $derived(
+		[
+			{ mm: brim, text: `full ${session.say(fullL, 'volume')}` },
+			{
+				mm: heightAt(shape, session.chain.tank.pumpMinimumL),
+				text: `pump ${session.say(session.chain.tank.pumpMinimumL, 'volume')}`
+			}
+		]
+			// a mark as high as the water itself would stand in its figure's way
+			.filter((mark) => Math.abs(at(mark.mm) - at(now)) > 13)
+	);
 	const pumpX = $derived(frame.x(session.chain.layout.pump.xM));
 	const pumpHeight = $derived(
 		session.design.source.kind === 'pump'

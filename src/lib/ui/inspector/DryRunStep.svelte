@@ -50,7 +50,7 @@
 		><tr
 			><th scope="col">Stake</th><th scope="col">Should give</th><th scope="col"
 				>Caught, {session.units.system === 'us' ? 'fl oz' : 'mL'}</th
-			><th scope="col">So</th></tr
+			><th scope="col">Verdict</th></tr
 		></thead
 	>
 	<tbody>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { feedPlan } from '$lib/core/feeding';
 	import type { School } from '$lib/core/design';
-	import { feedInput } from '$lib/core/review';
+	import { feedInput, pumpMinutes } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
@@ -110,12 +110,7 @@
 <NumberField label="Light begins" path="feed.lights.onMin" unit="min past 0" />
 <NumberField label="Light lasts" path="feed.lights.durationMin" unit="min" />
 {#if feed}
-	<Figure
-		label="Pump runs"
-		value={settings.school === 'continuous' ? 1440 : feed.onMin * feed.plan.events.length}
-		unit="min a day"
-		op="feed-plan"
-	/>
+	<Figure label="Pump runs" value={pumpMinutes(chain)} unit="min a day" op="feed-plan" />
 	<Figure
 		label="Least feeds by day"
 		value={feed.plan.leastDayEvents}

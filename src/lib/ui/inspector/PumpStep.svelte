@@ -5,6 +5,7 @@
 	import BenchTest from './BenchTest.svelte';
 	import PumpChooser from './PumpChooser.svelte';
 	import Big from './Big.svelte';
+	import { pumpMinutes } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
 
@@ -24,11 +25,7 @@
 		}));
 		return list.reduce((a, b) => (b.q < a.q ? b : a));
 	});
-	const kwh = $derived(
-		pump && chain.feed
-			? (pump.watts * Math.min(1440, chain.feed.onMin * chain.feed.plan.events.length)) / 60000
-			: 0
-	);
+	const kwh = $derived(pump ? (pump.watts * pumpMinutes(chain)) / 60000 : 0);
 	/** All of a pump's watts end in the water: K a day for what is in the tank. */
 	const warming = $derived((kwh * 3.6e6) / (4184 * Math.max(1, session.design.water.nowL)));
 	let open = $state<'test' | 'other' | null>(null);

@@ -100,10 +100,7 @@
 		opacity: 0.85;
 	}
 	.open :global(.fine) {
-		color: #9fd198;
-	}
-	:global(:root[data-theme='dark']) .open :global(.fine) {
-		color: var(--growth-pale);
+		color: var(--fine-on-ink);
 	}
 	button:hover b {
 		text-decoration: underline;

@@ -1,48 +1,8 @@
-import { fillBucket, pumpJoint } from '../../layout';
-import { pick, type Bucket } from '../../shelf';
+import { pick } from '../../shelf';
 import { names, seenTo, set, some, type Concern, type Finding } from '../finding';
 
 /** Hand room over a tank for the pump, the strainer and a can, m. */
 const HAND_M = 0.2;
-
-export const joints: Concern = (chain) =>
-	[...pumpJoint(chain.design, chain.shelf), ...chain.layout.joints]
-		.filter((joint) => !joint.fits)
-		.map((joint): Finding => {
-			const { lines, stands } = chain.design;
-			const i = stands.findIndex((s) => joint.id === `${s.id}.elbow-return`);
-			const elbow = chain.shelf.elbows
-				.filter((e) => i >= 0 && e.holeMm <= (2 / 3) * joint.bMm)
-				.at(-1);
-			const tubeId = `feed-${joint.aMm}`;
-			const swap = joint.id === 'pump-main' && chain.shelf.tubes.find((t) => t.id === tubeId);
-			return {
-				code: 'parts-do-not-join',
-				step: 'lines',
-				severity: 'look',
-				subject: joint.id,
-				message:
-					`${joint.name[0]!.toUpperCase()}${joint.name.slice(1)}: ${joint.aMm} mm does not join ${joint.bMm} mm. ` +
-					`It needs ${joint.count === 1 ? 'a' : `${joint.count} ×`} ${joint.adapter}.`,
-				fixes: some(
-					{
-						label: `Add ${joint.count === 1 ? 'the adapter' : `${joint.count} adapters`}`,
-						effect: joint.adapter ?? '',
-						change: [set('lines.adapters', [...lines.adapters, joint.id])]
-					},
-					swap && {
-						label: `Use ${swap.name}`,
-						effect: 'fits the pump as it is',
-						change: [set('lines.mainTubeId', swap.id)]
-					},
-					elbow && {
-						label: `Use the ${elbow.name}`,
-						effect: `its ${elbow.holeMm} mm hole leaves wall enough`,
-						change: [set(`stands.${i}.elbowId`, elbow.id)]
-					}
-				)
-			};
-		});
 
 export const reach: Concern = (chain) => {
 	const { layout, design, place } = chain;
@@ -99,35 +59,6 @@ export const reach: Concern = (chain) => {
 	return list;
 };
 
-const FALL_TO_EMPTY = 0.5;
-
-export const hotWater: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i) => {
-		if (stand.feedFallPercent >= FALL_TO_EMPTY || !chain.area.sunOnPipes) return [];
-		const litres = chain.layout.runs
-			.filter((run) => run.standId === stand.id && run.role === 'row')
-			.reduce(
-				(l, run) => l + (Math.PI / 4) * (run.innerDiameterMm / 1000) ** 2 * run.lengthM * 1000,
-				0
-			);
-		return [
-			{
-				code: 'hot-water-standing',
-				step: 'lines' as const,
-				severity: 'look' as const,
-				subject: `${stand.id}.A`,
-				message: `The feed rows fall only ${stand.feedFallPercent} %, so ${chain.say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
-				fixes: [
-					{
-						label: 'Let the feed rows fall 1.5 %',
-						effect: 'they empty into the tank after each feed',
-						change: [set(`stands.${i}.feedFallPercent`, 1.5)]
-					}
-				]
-			}
-		];
-	});
-
 export const spacing: Concern = (chain) =>
 	chain.design.stands.flatMap((stand, i) => {
 		const sites = chain.layout.sites.filter((s) => s.standId === stand.id && s.cropId);
@@ -176,62 +107,6 @@ export const spacing: Concern = (chain) =>
 			}
 		];
 	});
-
-export const weight: Concern = (chain) =>
-	chain.layout.stands.flatMap((stand) => {
-		const members = chain.layout.containers.filter((c) => c.standId === stand.id);
-		const kg = members.reduce((total, c) => total + c.massKg, 0);
-		const perM2 = kg / (stand.lengthM * stand.depthM);
-		const limit = chain.area.floorKgM2;
-		const over = limit !== null && perM2 > limit;
-		const i = chain.design.stands.findIndex((s) => s.id === stand.id);
-		const smaller = chain.shelf.buckets[0]!;
-		const lighter = [set(`stands.${i}.bucketId`, smaller.id)];
-		const medium = pick(chain.shelf.media, chain.design.stands[i]!.mediumId);
-		const wet = (bucket: Bucket) => fillBucket(chain.design.stands[i]!, bucket, medium).massKg;
-		const now = pick(chain.shelf.buckets, chain.design.stands[i]!.bucketId);
-		const after = kg - members.length * (wet(now) - wet(smaller));
-		return [
-			{
-				code: over ? 'floor-overloaded' : 'bench-weight',
-				step: 'sites' as const,
-				severity: over ? ('stop' as const) : ('caution' as const),
-				subject: `${stand.id}.top`,
-				message:
-					`Wet and grown, the bench bears ${chain.say(kg, 'mass')}: ${chain.say(kg / stand.legs, 'mass')} on each of ${stand.legs} legs, ${chain.say(perM2, 'floorLoad')} of floor` +
-					`${over ? `, over the ${chain.say(limit, 'floorLoad')} it may bear` : ''}. ` +
-					`On a deck, balcony or upper floor the building's owner and its rated load decide.`,
-				fixes: some(
-					after < kg * 0.95 && {
-						label: `Take ${smaller.name}s`,
-						effect: `${chain.say(kg - after, 'mass')} lighter`,
-						change: lighter
-					},
-					!over && seenTo(chain.design, 'bench-weight', 'Floor and bench bear it')
-				)
-			}
-		];
-	});
-
-export const electricity: Concern = (chain) => {
-	const { source } = chain.design;
-	if (source.kind !== 'pump') return [];
-	const watts = pick(chain.shelf.pumps, source.partId).watts;
-	const flood = chain.layout.tank.brimM;
-	const lifted = chain.design.stands.some((stand) => stand.returnLift);
-	return [
-		{
-			code: 'electricity-near-water',
-			step: 'pump',
-			severity: 'caution',
-			subject: 'pump',
-			message:
-				`${lifted ? 'Two pumps' : `A ${watts} W pump`} in water: use a socket with residual-current (ground-fault) protection, in a dry box over ${chain.say(flood + 0.3, 'span')} — above where this tank can flood — ` +
-				`with a drip loop in the lead and no extension lead in a tray. New circuits are for a licensed electrician, by local code.`,
-			fixes: [seenTo(chain.design, 'electricity-near-water', 'It is wired so')]
-		}
-	];
-};
 
 export const place: Concern = (chain) =>
 	chain.layout.problems.flatMap((problem): Finding[] => {

@@ -1,0 +1,61 @@
+import type { Graph } from './network-graph';
+import type { NetworkResult } from './network-schema';
+
+type LinkResult = NetworkResult['links'][number];
+
+/**
+ * Links merged away lose nothing but still carry water. Where they form a tree their flows follow from the
+ * balance of their ends; leaves are taken off one by one. (Round a ring without loss the split is
+ * undetermined, and the links closing it stay at 0.)
+ */
+export function shareMergedFlows(
+	graph: Graph,
+	links: LinkResult[],
+	outletFlow: Float64Array,
+	sourceFlow: number
+): void {
+	const { input, slotOfNode } = graph;
+	const index = new Map(input.nodes.map((node, i) => [node.id, i]));
+	const merged = input.links.flatMap((link, i) => {
+		const [a, b] = [index.get(link.from)!, index.get(link.to)!];
+		const carries = link.open && link.lengthM === 0 && link.fittingsK === 0 && slotOfNode[a]! >= 0;
+		return carries ? [{ i, a, b }] : [];
+	});
+	if (merged.length === 0) return;
+	// What each node must still receive over merged links.
+	const need = outletFlow.slice();
+	need[index.get(input.source.nodeId)!]! -= sourceFlow;
+	input.links.forEach((link, i) => {
+		need[index.get(link.from)!]! += links[i]!.flowLph;
+		need[index.get(link.to)!]! -= links[i]!.flowLph;
+	});
+	const around = new Map<number, Set<number>>();
+	const tree: typeof merged = [];
+	const root = new Map<number, number>();
+	const find = (i: number): number => {
+		const up = root.get(i);
+		return up === undefined || up === i ? i : find(up);
+	};
+	for (const link of merged) {
+		if (find(link.a) === find(link.b)) continue;
+		root.set(find(link.a), find(link.b));
+		const at = tree.push(link) - 1;
+		for (const end of [link.a, link.b]) around.set(end, (around.get(end) ?? new Set()).add(at));
+	}
+	const leaves = [...around.keys()].filter((node) => around.get(node)!.size === 1);
+	for (let leaf = leaves.pop(); leaf !== undefined; leaf = leaves.pop()) {
+		const [at] = around.get(leaf)!;
+		if (at === undefined) continue;
+		const { i, a, b } = tree[at]!;
+		const other = a === leaf ? b : a;
+		const flowLph = (leaf === b ? 1 : -1) * need[leaf]!;
+		need[other]! += need[leaf]!;
+		around.get(leaf)!.delete(at);
+		around.get(other)!.delete(at);
+		if (around.get(other)!.size === 1) leaves.push(other);
+		const d = input.links[i]!.innerDiameterMm / 1000;
+		const velocityMS = Math.abs(flowLph) / 3.6e6 / ((Math.PI / 4) * d * d);
+		const reynolds = (velocityMS * d) / graph.kinematicViscosity;
+		links[i] = { id: links[i]!.id, flowLph, velocityMS, reynolds, lossM: 0 };
+	}
+}

@@ -1,0 +1,15 @@
+import type { FeedNode, Layout, TankLayout } from './types';
+
+/** Where a stand may begin, and the tank it hangs on. */
+export interface Anchor {
+	/** The low end's front corner. */
+	startXM: number;
+	startYM: number;
+	tank: TankLayout;
+	/** The node the main ends in: every stand's feed starts here. */
+	feedNode: FeedNode;
+}
+
+export type StandPiece = Omit<Layout, 'tank' | 'pump' | 'extent' | 'stands'> & {
+	stand: Layout['stands'][number];
+};

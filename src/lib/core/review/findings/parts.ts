@@ -1,0 +1,70 @@
+import { pumpJoint } from '../../layout';
+import { set, some, type Concern, type Finding } from '../finding';
+
+export const joints: Concern = (chain) =>
+	[...pumpJoint(chain.design, chain.shelf), ...chain.layout.joints]
+		.filter((joint) => !joint.fits)
+		.map((joint): Finding => {
+			const { lines, stands } = chain.design;
+			const i = stands.findIndex((s) => joint.id === `${s.id}.elbow-return`);
+			const elbow = chain.shelf.elbows
+				.filter((e) => i >= 0 && e.holeMm <= (2 / 3) * joint.bMm)
+				.at(-1);
+			const tubeId = `feed-${joint.aMm}`;
+			const swap = joint.id === 'pump-main' && chain.shelf.tubes.find((t) => t.id === tubeId);
+			return {
+				code: 'parts-do-not-join',
+				step: 'lines',
+				severity: 'look',
+				subject: joint.id,
+				message:
+					`${joint.name[0]!.toUpperCase()}${joint.name.slice(1)}: ${joint.aMm} mm does not join ${joint.bMm} mm. ` +
+					`It needs ${joint.count === 1 ? 'a' : `${joint.count} ×`} ${joint.adapter}.`,
+				fixes: some(
+					{
+						label: `Add ${joint.count === 1 ? 'the adapter' : `${joint.count} adapters`}`,
+						effect: joint.adapter ?? '',
+						change: [set('lines.adapters', [...lines.adapters, joint.id])]
+					},
+					swap && {
+						label: `Use ${swap.name}`,
+						effect: 'fits the pump as it is',
+						change: [set('lines.mainTubeId', swap.id)]
+					},
+					elbow && {
+						label: `Use the ${elbow.name}`,
+						effect: `its ${elbow.holeMm} mm hole leaves wall enough`,
+						change: [set(`stands.${i}.elbowId`, elbow.id)]
+					}
+				)
+			};
+		});
+
+const FALL_TO_EMPTY = 0.5;
+
+export const hotWater: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i) => {
+		if (stand.feedFallPercent >= FALL_TO_EMPTY || !chain.area.sunOnPipes) return [];
+		const litres = chain.layout.runs
+			.filter((run) => run.standId === stand.id && run.role === 'row')
+			.reduce(
+				(l, run) => l + (Math.PI / 4) * (run.innerDiameterMm / 1000) ** 2 * run.lengthM * 1000,
+				0
+			);
+		return [
+			{
+				code: 'hot-water-standing',
+				step: 'lines' as const,
+				severity: 'look' as const,
+				subject: `${stand.id}.A`,
+				message: `The feed rows fall only ${stand.feedFallPercent} %, so ${chain.say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
+				fixes: [
+					{
+						label: 'Let the feed rows fall 1.5 %',
+						effect: 'they empty into the tank after each feed',
+						change: [set(`stands.${i}.feedFallPercent`, 1.5)]
+					}
+				]
+			}
+		];
+	});
