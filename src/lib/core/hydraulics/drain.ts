@@ -31,7 +31,9 @@ export function drain(input: z.input<typeof drainInput>): Drain {
 	const { flowLph, innerDiameterMm, fallPercent, manningN = 0.01 } = input;
 	const d = innerDiameterMm / 1000;
 	const root = Math.sqrt(fallPercent / 100) / manningN;
-	const area = (t: number) => (d * d * (t - Math.sin(t))) / 8;
+	// θ − sin θ cancels for a trickle; its series does not
+	const segment = (t: number) => (t < 1e-3 ? (t ** 3 / 6) * (1 - (t * t) / 20) : t - Math.sin(t));
+	const area = (t: number) => (d * d * segment(t)) / 8;
 	const flow = (t: number) => {
 		if (t <= 0) return 0;
 		const a = area(t);
@@ -45,7 +47,7 @@ export function drain(input: z.input<typeof drainInput>): Drain {
 		maxCapacityLph: most,
 		halfCapacityLph: flow(Math.PI),
 		depthRatio: (1 - Math.cos(theta / 2)) / 2,
-		velocityMS: flowLph === 0 ? 0 : flowLph / 3.6e6 / area(theta)
+		velocityMS: area(theta) > 0 ? flowLph / 3.6e6 / area(theta) : 0
 	};
 }
 

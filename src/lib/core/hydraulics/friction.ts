@@ -42,6 +42,7 @@ export const pipeLossOutput = z.strictObject({
 });
 export type PipeLoss = z.infer<typeof pipeLossOutput>;
 
+const STILL = 1e-30;
 const LAMINAR_BELOW = 2000;
 const TURBULENT_FROM = 4000;
 const F_AT_2000 = 64 / LAMINAR_BELOW;
@@ -86,7 +87,7 @@ export function frictionFactor(
 }
 
 const regimeOf = (reynolds: number): PipeLoss['regime'] =>
-	reynolds === 0
+	reynolds < STILL
 		? 'still'
 		: reynolds <= LAMINAR_BELOW
 			? 'laminar'
@@ -108,7 +109,8 @@ export function pipeLoss(input: z.input<typeof pipeLossInput>): PipeLoss {
 	const d = innerDiameterMm / 1000;
 	const velocityMS = flowLph / 3.6e6 / ((Math.PI / 4) * d * d);
 	const reynolds = (velocityMS * d) / fluid({ temperatureC }).kinematicViscosityM2S;
-	const f = reynolds === 0 ? 0 : frictionFactor(reynolds, roughnessMm / innerDiameterMm);
+	// slower than an atom a year is still: 64/Re would overflow
+	const f = reynolds < STILL ? 0 : frictionFactor(reynolds, roughnessMm / innerDiameterMm);
 	const velocityHead = velocityMS ** 2 / (2 * G);
 	const frictionLossM = f * (lengthM / d) * velocityHead;
 	const fittingLossM = fittingsK * velocityHead;

@@ -32,7 +32,8 @@ export function frameOf(layout: Layout, width: number, height: number, below: bo
 	const { extent } = layout;
 	const small = width < 560;
 	const left = small ? 40 : RULER + 34;
-	const spare = small ? 30 : 96;
+	// at the right the margin notes want room, where there is any
+	const spare = small ? 30 : width > 700 ? 236 : 96;
 	const lengthM = Math.max(0.4, extent.to.xM - extent.from.xM);
 	const depthM = Math.max(0.2, extent.to.yM - extent.from.yM) + 0.08;
 	const topM = extent.to.zM + LEAVES_M;

@@ -23,7 +23,6 @@
 	const back = $derived(
 		heightAt(shape, Math.min(litresAt(shape, full), session.chain.drainBack.result.restingL))
 	);
-	const unit = $derived(session.units.system === 'us' ? 'gal' : 'L');
 	const size = $derived(session.units.system === 'us' ? 'in' : 'mm');
 </script>
 
@@ -60,8 +59,7 @@
 		/>
 		{#if i % 2 === 1 || tank.result.marks.length < 10}
 			<text x="182" y={y(mark.heightMm) + 4}
-				>{showNumber(mark.litres, 'volume', session.units)}
-				{unit}
+				>{session.say(mark.litres, 'volume')}
 				<tspan class="at">at {showNumber(mark.heightMm, 'size', session.units)} {size}</tspan></text
 			>
 		{/if}

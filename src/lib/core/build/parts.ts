@@ -1,0 +1,55 @@
+import type { Design } from '../design';
+import { pumpJoint, type Layout } from '../layout';
+import { pick, type Shelf } from '../shelf';
+
+export interface PartLine {
+	id: string;
+	name: string;
+	/** Pieces; for tube the number of cuts. */
+	count: number;
+	/** Length altogether, m; null for things bought by the piece. */
+	lengthM: number | null;
+}
+
+/** Tube is bought a little longer than it lies. */
+const SPARE = 1.05;
+
+/** What to buy for a loop: tube by length, everything else by the piece, adapters where joints need them. */
+export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[] {
+	const lines = new Map<string, PartLine>();
+	const add = (id: string, name: string, count: number, lengthM: number | null = null) => {
+		const line = lines.get(id) ?? { id, name, count: 0, lengthM: lengthM === null ? null : 0 };
+		line.count += count;
+		if (lengthM !== null) line.lengthM = (line.lengthM ?? 0) + lengthM * SPARE;
+		lines.set(id, line);
+	};
+	const part = (list: readonly { id: string; name: string }[], id: string, count: number) => {
+		const { name } = pick(list, id);
+		add(id, name, count);
+	};
+	part(shelf.tanks, design.tank.partId, 1);
+	if (design.source.kind === 'pump') part(shelf.pumps, design.source.partId, 1);
+	for (const stand of design.stands) {
+		const mine = layout.containers.filter((c) => c.standId === stand.id);
+		part(shelf.buckets, stand.bucketId, mine.length);
+		part(shelf.elbows, stand.elbowId, mine.length);
+		part(
+			shelf.emitters,
+			stand.emitterId,
+			layout.emissions.filter((e) => e.standId === stand.id).length
+		);
+		const litres = mine.reduce((total, c) => total + c.mediumL, 0);
+		const medium = pick(shelf.media, stand.mediumId);
+		add(medium.id, `${medium.name}, ${Math.ceil(litres)} L`, 1);
+		add('row-valve', 'Shut-off valve, one a row', stand.rows);
+		if (stand.strainers) add('strainer', 'Strainer for an elbow', mine.length);
+	}
+	for (const run of [...layout.runs, ...layout.returns])
+		add(run.tubeId, pick(shelf.tubes, run.tubeId).name, 1, run.lengthM);
+	if (design.lines.filter) add('filter', 'Screen filter', 1);
+	if (design.lines.checkValve) add('check-valve', 'Check valve', 1);
+	for (const joint of [...pumpJoint(design, shelf), ...layout.joints])
+		if (design.lines.adapters.includes(joint.id) && joint.adapter)
+			add(`adapter ${joint.id}`, joint.adapter, joint.count);
+	return [...lines.values()];
+}
