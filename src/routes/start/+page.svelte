@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { startBucketBench } from '$lib/core/design';
 	import { fromShown, scaleOf, toShown } from '$lib/core/quantity';
+	import { settle } from '$lib/core/review';
 	import { BUILT_IN_SHELF } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
 	import Logo from '$lib/ui/control/Logo.svelte';
@@ -54,7 +55,8 @@
 			roomMm: Math.round(have === 'place' ? roomMm : Math.max(400, mostMm)),
 			...(have === 'parts' && { bucketId, ...(pumpId && { pumpId }) })
 		};
-		return { answers, design: startBucketBench(answers, BUILT_IN_SHELF) };
+		const design = settle(startBucketBench(answers, BUILT_IN_SHELF), data.place, BUILT_IN_SHELF);
+		return { answers, design };
 	});
 	const showSpan = (m: number) =>
 		`${Number(toShown(m, 'span', units).toFixed(1))} ${scaleOf('span', units).unit}`;

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { DAY_MIN as DAY, feedFields, timerSchema, windowSchema } from '../design';
 import {
 	ceilWithRelief,
+	id,
 	InvalidInput,
 	NoSolution,
 	quantity,
@@ -10,7 +11,7 @@ import {
 } from '../quantity';
 
 export const feedSite = z.strictObject({
-	id: z.string().min(1).max(80),
+	id: id(),
 	mediumL: quantity('medium', 'L', { min: 0.05, max: 10_000 }),
 	availableFraction: quantity('available fraction', '', { min: 0.01, max: 1 }),
 	demandLPerDay: quantity('demand', 'L a day', { min: 0, max: 10_000 }),

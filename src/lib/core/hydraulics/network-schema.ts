@@ -62,7 +62,7 @@ const source = z.discriminatedUnion(
 			waterLevelM,
 			curve: z.strictObject({
 				shutOffHeadM: quantity('shut-off head', 'm', { above: 0, max: 1000 }),
-				coefficient: quantity('coefficient', '', { above: 0, max: 1e6 }),
+				coefficient: quantity('coefficient', '', { above: 1e-30, max: 1e6 }),
 				exponent: quantity('exponent', '', { min: 1, max: 3 })
 			}),
 			speed: quantity('speed', '', { min: 0.1, max: 1 }).default(1)

@@ -25,7 +25,7 @@ export function quantity(name: string, unit: string, bounds: Bounds = {}) {
 	let schema = bounds.whole ? z.number({ error }).int({ error }) : z.number({ error });
 	if (bounds.min !== undefined) schema = schema.min(bounds.min, { error });
 	if (bounds.max !== undefined) schema = schema.max(bounds.max, { error });
-	if (bounds.above !== undefined) schema = schema.gt(bounds.above, { error });
+	if (bounds.above !== undefined) schema = schema.gt(bounds.above || NOTHING, { error });
 	if (bounds.below !== undefined) schema = schema.lt(bounds.below, { error });
 	return schema;
 }
@@ -40,6 +40,30 @@ function describe(unit: string, { min, max, above, below, whole }: Bounds): stri
 }
 
 const show = (n: number): string => n.toLocaleString('en-GB', { maximumFractionDigits: 6 });
+
+/** Over zero means over this: what is smaller is no litre, millimetre or percent of anything. */
+const NOTHING = 1e-12;
+
+const KINDS: Record<string, string> = {
+	object: 'a set of fields { … }',
+	array: 'a list',
+	string: 'text',
+	boolean: 'true or false',
+	number: 'a number'
+};
+
+// What no field says for itself is said here, in words instead of a parser's.
+z.config({
+	customError: (issue) => {
+		if (issue.code === 'invalid_type') return `must be ${KINDS[issue.expected] ?? issue.expected}`;
+		if (issue.code === 'invalid_value')
+			return `must be one of ${issue.values.map(String).join(', ')}`;
+		if (issue.code === 'too_small') return `must hold at least ${issue.minimum}`;
+		if (issue.code === 'too_big') return `must hold at most ${issue.maximum}`;
+		if (issue.code === 'invalid_union') return 'is none of the forms it may take';
+		return undefined;
+	}
+});
 
 /** A short name given by the application or the grower: not empty, at most `max` characters. */
 export const text = (name: string, max = 120, min = 1) => {

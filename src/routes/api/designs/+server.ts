@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { areaOf, MAX_FILE_BYTES, readDesignFile, startBucketBench } from '$lib/core/design';
 import { id, quantity, refuse, text } from '$lib/core/quantity';
+import { settle } from '$lib/core/review';
 import { BUILT_IN_SHELF } from '$lib/core/shelf';
 import { createDesign } from '$lib/server/designs';
 import { answer, json, readAs, readText } from '$lib/server/http';
@@ -31,6 +32,7 @@ export const POST: RequestHandler = ({ request, url }) =>
 		const stored = await findPlace(placeId);
 		if (!stored) throw refuse('placeId', 'place must be one of yours');
 		const areaId = areaOf(stored.place, start.areaId).id;
-		const design = startBucketBench({ ...start, areaId }, BUILT_IN_SHELF);
+		const started = startBucketBench({ ...start, areaId }, BUILT_IN_SHELF);
+		const design = settle(started, stored.place, BUILT_IN_SHELF);
 		return json({ id: await createDesign(placeId, design) }, 201);
 	});

@@ -1,0 +1,25 @@
+import type { Design, Place } from '../design';
+import type { Shelf } from '../shelf';
+import { Chain } from './chain';
+import { findingsOf } from './review';
+
+/** What only the grower can decide: how much they want where it does not fit. */
+const THEIRS = new Set(['outside-area', 'row-does-not-fit', 'floor-overloaded']);
+/** Each round settles one thing; more than a few and they would be chasing one another. */
+const ROUNDS = 8;
+
+/**
+ * A design just started from defaults, made to work: as long as something cannot, its first fix is applied.
+ * The defaults stay marked as assumed, for nobody has looked at them yet.
+ */
+export function settle(design: Design, place: Place, shelf: Shelf): Design {
+	let chain = new Chain(design, place, shelf);
+	for (let round = 0; round < ROUNDS; round++) {
+		const stop = findingsOf(chain).find(
+			(f) => f.severity === 'stop' && f.fixes.length > 0 && !THEIRS.has(f.code)
+		);
+		if (!stop) break;
+		chain = chain.with(stop.fixes[0]!.change);
+	}
+	return { ...chain.design, assumed: design.assumed };
+}

@@ -1,0 +1,256 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { applyChanges, SCHOOLS } from '../../src/lib/core/design';
+import { CROPS } from '../../src/lib/core/shelf';
+import { clockOf, moveFeed } from '../../src/lib/ui/clock/day-drag';
+import { frameOf, polygon } from '../../src/lib/ui/drawing/frame';
+import { leavesOf } from '../../src/lib/ui/drawing/plant-shape';
+import { rowsOf, WORDS } from '../../src/lib/ui/explain/words';
+import {
+	messageOf,
+	SaveQueue,
+	type SaveState,
+	type Stored
+} from '../../src/lib/ui/workspace/save-queue';
+import { rail, railChain } from './rail';
+
+describe('frame', () => {
+	const { layout } = railChain();
+	const sizes: [width: number, height: number, below: boolean][] = [
+		[834, 570, true],
+		[834, 394, false],
+		[1500, 900, true],
+		[370, 470, true],
+		[730, 440, true]
+	];
+	for (const [width, height, below] of sizes)
+		it(`at ${width} by ${height} px draws everything inside, x and z at one scale`, () => {
+			const frame = frameOf(layout, width, height, below);
+			expect(frame.x(1) - frame.x(0)).to.be.closeTo(frame.scale, 1e-9);
+			expect(frame.z(0) - frame.z(1)).to.be.closeTo(frame.scale, 1e-9);
+			expect(frame.right).to.be.below(width);
+			expect(frame.x(layout.extent.from.xM)).to.be.at.least(0);
+			expect(frame.z(frame.topM)).to.be.at.least(frame.head.bottom);
+			if (frame.plan && frame.bars) {
+				expect(frame.y(0) - frame.y(1)).to.be.closeTo(frame.scale, 1e-9);
+				expect(frame.bars.top).to.be.above(frame.z(0));
+				expect(frame.plan.top).to.be.above(frame.bars.bottom);
+				expect(frame.plan.bottom).to.be.at.most(height + 1);
+			}
+		});
+
+	it('writes outlines to a tenth of a pixel', () => {
+		expect(
+			polygon([
+				[1, 2],
+				[3.456, 7]
+			])
+		).to.equal('1.0,2.0 3.5,7.0');
+	});
+});
+
+describe('plants', () => {
+	for (const crop of CROPS)
+		it(`${crop.name} keeps about to its spread and height`, () => {
+			const leaves = leavesOf(crop.habit, 100, 160, 3);
+			expect(leaves.length).to.be.above(1);
+			for (const leaf of leaves) {
+				expect(Math.abs(leaf.cx)).to.be.at.most(60);
+				expect(leaf.cy).to.be.within(-20, 175);
+				expect(leaf.rx).to.be.above(0);
+				expect(leaf.ry).to.be.above(0);
+			}
+		});
+});
+
+describe('the day, dragged', () => {
+	const { design } = rail();
+
+	it('reads minutes as a clock, round midnight', () => {
+		expect([0, 75, 1439.6, 1500, -30].map(clockOf)).to.deep.equal([
+			'00:00',
+			'01:15',
+			'00:00',
+			'01:00',
+			'23:30'
+		]);
+	});
+
+	it('whatever feed is moved wherever, a plan comes of it', () => {
+		fc.assert(
+			fc.property(
+				fc.constantFrom(...SCHOOLS),
+				fc.nat(5),
+				fc.integer({ min: -1500, max: 1500 }),
+				(school, index, by) => {
+					const feed = { ...design.feed, school };
+					const moved = applyChanges({ ...design, feed }, moveFeed(feed, index, 6, by));
+					const { window, lights } = moved.feed;
+					expect(window.startAfterOnMin + window.stopBeforeOffMin).to.be.at.most(
+						lights.durationMin
+					);
+					expect(railChain([{ path: 'feed', value: moved.feed }]).feed).to.not.equal(null);
+				}
+			),
+			{ numRuns: 80 }
+		);
+	});
+
+	const table: [
+		school: (typeof SCHOOLS)[number],
+		index: number,
+		by: number,
+		path: string,
+		value: number
+	][] = [
+		['soak', 0, 30, 'feed.window.startAfterOnMin', 120],
+		['soak', 3, 30, 'feed.window.stopBeforeOffMin', 90],
+		['soak', 1, -30, 'feed.window.startAfterOnMin', 60],
+		['pulse', 2, 20, 'feed.pulseEveryMin', 70],
+		['repeat', 0, 15, 'feed.repeatFromMin', 15],
+		['repeat', 3, -30, 'feed.repeatEveryMin', 110]
+	];
+	for (const [school, index, by, path, value] of table)
+		it(`feed ${index} of a ${school} moved by ${by} min sets ${path}`, () => {
+			const change = moveFeed({ ...design.feed, school }, index, 4, by).find(
+				(c) => c.path === path
+			);
+			expect(change?.value).to.equal(value);
+		});
+});
+
+describe('explanations', () => {
+	it('there are words and a source for every operation the chain runs', () => {
+		for (const { words, source } of Object.values(WORDS)) {
+			expect(words.length).to.be.above(20);
+			expect(source.length).to.be.above(5);
+		}
+	});
+	it('field names become words with their unit', () => {
+		expect(
+			rowsOf({
+				innerDiameterMm: 37,
+				ecStartMsCm: 2.2,
+				useLPerDay: 14.275,
+				on: true,
+				kind: 'float',
+				list: [1, 2],
+				nested: { areaM2: 0.5 }
+			})
+		).to.deep.equal([
+			{ name: 'inner diameter', value: '37 mm' },
+			{ name: 'ec start', value: '2.2 mS/cm' },
+			{ name: 'use', value: '14.28 L a day' },
+			{ name: 'on', value: 'yes' },
+			{ name: 'kind', value: 'float' },
+			{ name: 'list', value: '2' },
+			{ name: 'nested area'.slice(7), value: '0.5 m²' }
+		]);
+		expect(rowsOf(null)).to.deep.equal([]);
+		expect(rowsOf({ tinyM: 0.00001234 })[0]!.value).to.equal('1.23e-5 m');
+	});
+});
+
+describe('save queue', () => {
+	const { design, place } = rail();
+	const stored = (revision: number): Stored => ({
+		design,
+		place,
+		placeRevision: 1,
+		revision,
+		savedAt: '2026-05-28T10:00:00Z',
+		canUndo: true,
+		canRedo: false
+	});
+	const answers: (Response | Error)[] = [];
+	let asked: { method: string; address: string; body: Record<string, unknown> }[] = [];
+	const real = globalThis.fetch;
+	const realTimer = globalThis.setTimeout;
+
+	beforeEach(() => {
+		asked = [];
+		answers.length = 0;
+		globalThis.fetch = ((address: string, { method, body }: { method: string; body: string }) => {
+			asked.push({ method, address, body: JSON.parse(body) as Record<string, unknown> });
+			const next = answers.shift() ?? new Error('no answer left');
+			return next instanceof Error ? Promise.reject(next) : Promise.resolve(next);
+		}) as never;
+		// the pause before another try is not waited for
+		globalThis.setTimeout = ((work: () => void) => realTimer(work, 0)) as never;
+	});
+	afterEach(() => {
+		globalThis.fetch = real;
+		globalThis.setTimeout = realTimer;
+	});
+
+	const ok = (revision: number) => new Response(JSON.stringify(stored(revision)), { status: 200 });
+	const run = async (queue: SaveQueue) => {
+		for (let i = 0; i < 50 && !queue.idle; i++) await new Promise((done) => realTimer(done, 2));
+	};
+
+	it('sends changes one after the other, each over the revision before', async () => {
+		const states: string[] = [];
+		const queue = new SaveQueue('rail', 7, 1, (state) => states.push(state.kind));
+		answers.push(ok(8), ok(9), ok(7));
+		queue.push({ verb: 'save', design, place: null, label: 'one' });
+		queue.push({ verb: 'save', design, place, label: 'two' });
+		queue.push({ verb: 'undo' });
+		await run(queue);
+		expect(asked.map((a) => [a.method, a.address, a.body.base])).to.deep.equal([
+			['PUT', '/api/designs/rail', 7],
+			['PUT', '/api/designs/rail', 8],
+			['POST', '/api/designs/rail/undo', 9]
+		]);
+		expect(asked[0]!.body).to.not.have.property('place');
+		expect(asked[1]!.body.place).to.deep.equal({ base: 1, document: place });
+		expect(states.at(-1)).to.equal('saved');
+		expect(queue.revision).to.equal(7);
+	});
+
+	it('stops at a newer version, and goes on from it when told', async () => {
+		const states: SaveState[] = [];
+		const queue = new SaveQueue('rail', 7, 1, (state) => states.push(state));
+		answers.push(
+			new Response(JSON.stringify({ error: { code: 'stale' }, stored: stored(12) }), {
+				status: 409
+			}),
+			ok(13)
+		);
+		queue.push({ verb: 'save', design, place: null, label: 'late' });
+		await run(queue);
+		expect(states.at(-1)!.kind).to.equal('stale');
+		queue.push({ verb: 'save', design, place: null, label: 'waits' });
+		expect(asked).to.have.length(1);
+		queue.resume(stored(12));
+		queue.push({ verb: 'save', design, place: null, label: 'mine' });
+		await run(queue);
+		expect(asked.at(-1)!.body).to.include({ base: 12, label: 'mine' });
+		expect(asked).to.have.length(2);
+	});
+
+	it('tries again when the connection is lost, and gives up on what is refused', async () => {
+		const states: SaveState[] = [];
+		const queue = new SaveQueue('rail', 7, 1, (state) => states.push(state));
+		answers.push(
+			new TypeError('lost'),
+			ok(8),
+			new Response('{"error":{"issues":[{"path":"","message":"name must be text"}]}}', {
+				status: 400
+			})
+		);
+		queue.push({ verb: 'save', design, place: null, label: 'one' });
+		queue.push({ verb: 'save', design, place: null, label: 'two' });
+		await run(queue);
+		const failures = states.flatMap((s) => (s.kind === 'failed' ? [s.message] : []));
+		expect(failures).to.deep.equal([
+			'Not saved: no connection. Trying again.',
+			'name must be text'
+		]);
+		expect(asked).to.have.length(3);
+	});
+
+	it('finds the sentence in a refusal, or has one', async () => {
+		expect(await messageOf(new Response('{"error":{"message":"gone"}}'))).to.equal('gone');
+		expect(await messageOf(new Response('<html>'))).to.match(/could not do this/);
+	});
+});

@@ -1,0 +1,174 @@
+import { expect } from 'chai';
+import { partsOf } from '../../src/lib/core/build';
+import { startBucketBench, type Change } from '../../src/lib/core/design';
+import { lengthOf } from '../../src/lib/core/layout';
+import { Chain, findingsOf, settle } from '../../src/lib/core/review';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { rail, railChain } from './rail';
+
+const stand = (field: string, value: unknown): Change => ({ path: `stands.0.${field}`, value });
+const layoutOf = (...changes: Change[]) => railChain(changes).layout;
+
+describe('bucket bench', () => {
+	it('stands its buckets at their spacing, each higher by the fall', () => {
+		const row = layoutOf().containers.filter((c) => c.row === 0);
+		expect(row).to.have.length(7);
+		row.slice(1).forEach((bucket, i) => {
+			expect(bucket.xM - row[i]!.xM).to.be.closeTo(0.42, 1e-9);
+			expect(bucket.zM - row[i]!.zM).to.be.closeTo(0.42 * 0.015, 1e-9);
+		});
+		expect(row[0]!.zM).to.be.closeTo(0.63 + 0.19 * 0.015, 1e-9);
+	});
+
+	it('runs tube as long as the way is, and the stake tubes as cut', () => {
+		const { runs } = layoutOf();
+		for (const run of runs) {
+			if (run.role === 'stake') expect(run.lengthM).to.be.at.least(lengthOf(run.points) - 1e-9);
+			else expect(run.lengthM).to.be.closeTo(lengthOf(run.points), 1e-9);
+		}
+		expect(runs.filter((r) => r.role === 'stake').every((r) => r.lengthM >= 0.5)).to.equal(true);
+	});
+
+	it('keeps the feed row over every rim, whichever way the two slopes differ', () => {
+		for (const [bench, feed] of [
+			[0, 3],
+			[5, 0],
+			[1.5, 1.5]
+		] as const) {
+			const { containers, nodes } = layoutOf(
+				stand('fallPercent', bench),
+				stand('feedFallPercent', feed)
+			);
+			for (const bucket of containers) {
+				const node = nodes.find((n) => n.id === `${bucket.id}.feed`)!;
+				expect(node.zM).to.be.at.least(bucket.zM + bucket.heightMm / 1000 + 0.06 - 1e-9);
+			}
+		}
+	});
+
+	it('lets every return fall to the tank and end over it', () => {
+		const { returns, tank } = layoutOf();
+		expect(returns.map((r) => r.containerIds.length)).to.deep.equal([7, 7]);
+		for (const run of returns) {
+			const [far, end] = run.points as [(typeof run.points)[0], (typeof run.points)[0]];
+			expect(far.zM).to.be.above(end.zM);
+			expect((far.zM - end.zM) / (far.xM - end.xM)).to.be.closeTo(0.015, 1e-9);
+			expect(end.xM).to.be.within(tank.xM, tank.xM + tank.lengthM);
+		}
+	});
+
+	it('shares one return between rows that face each other', () => {
+		const { returns, containers } = layoutOf(stand('returns', 'shared'));
+		expect(returns).to.have.length(1);
+		expect(returns[0]!.containerIds).to.have.length(14);
+		const ys = [...new Set(containers.map((c) => c.yM))];
+		expect(returns[0]!.points[0]!.yM).to.be.closeTo((ys[0]! + ys[1]!) / 2, 1e-9);
+	});
+
+	it('puts two plants in a bucket, with half the medium and half the water each', () => {
+		const chain = railChain([
+			stand('plantsPerBucket', 2),
+			{
+				path: 'plants',
+				value: {
+					'rail.A1a': { cropId: 'basil', stage: 'full' },
+					'rail.A1b': { cropId: 'mint', stage: 'young' }
+				}
+			}
+		]);
+		const [a, b] = chain.layout.sites.filter((s) => s.containerId === 'rail.A1');
+		expect([a!.label, b!.label]).to.deep.equal(['A1a', 'A1b']);
+		expect(a!.mediumL).to.be.closeTo(layoutOf().sites[0]!.mediumL / 2, 1e-9);
+		const flow = chain.path.outletLph.get('rail.A1.out')!;
+		expect(chain.path.siteLph.get('rail.A1a')).to.be.closeTo(flow / 2, 1e-9);
+	});
+
+	it('gives each stake an outlet of its own', () => {
+		const chain = railChain([stand('emittersPerBucket', 2)]);
+		expect(chain.layout.emissions).to.have.length(28);
+		const both = ['rail.A1.e1', 'rail.A1.e2'].map((id) => chain.path.outletLph.get(id)!);
+		expect(chain.path.siteLph.get('rail.A1')).to.be.closeTo(both[0]! + both[1]!, 1e-9);
+	});
+
+	it('a shut valve dries its row, and that is no finding', () => {
+		const chain = railChain([stand('shutRows', [1])]);
+		expect(chain.path.outletLph.get('rail.B3.out')).to.equal(0);
+		expect(chain.path.outletLph.get('rail.A3.out')).to.be.above(1);
+		expect(findingsOf(chain).map((f) => f.code)).to.not.include('outlet-dry');
+	});
+
+	it('moves the tank beside the bench, and everything with it', () => {
+		const [under, beside] = [layoutOf(), layoutOf({ path: 'tank.spot', value: 'beside' })];
+		expect(under.tank.clearanceM).to.be.above(0.2);
+		expect(beside.tank.clearanceM).to.equal(null);
+		expect(beside.containers[0]!.xM).to.be.above(beside.tank.xM + beside.tank.lengthM);
+		expect(beside.runs.find((r) => r.id === 'main')!.lengthM).to.be.closeTo(
+			under.runs.find((r) => r.id === 'main')!.lengthM,
+			// it rises at another place under a feed row that falls
+			0.02
+		);
+	});
+
+	it('a sunk tank lifts further, a raised one less', () => {
+		const flow = (floorMm: number) =>
+			railChain([{ path: 'tank.floorMm', value: floorMm }]).path.result.source.flowLph;
+		expect(flow(-100)).to.be.below(flow(0));
+		expect(flow(200)).to.be.above(flow(0));
+	});
+
+	it('runs by gravity from a tank that stands high enough', () => {
+		const chain = railChain([
+			{ path: 'source', value: { kind: 'gravity' } },
+			{ path: 'tank.floorMm', value: 1600 },
+			{ path: 'tank.spot', value: 'beside' }
+		]);
+		expect(chain.curve).to.equal(null);
+		expect(chain.path.result.uniformity.dry).to.equal(0);
+		expect(chain.path.result.source.headM).to.equal(0);
+	});
+
+	it('an adapter makes a joint fit, costs a little head and is on the shopping list', () => {
+		const wide = [{ path: 'lines.mainTubeId', value: 'feed-19' }];
+		const made = railChain([...wide, { path: 'lines.adapters', value: ['pump-main'] }]);
+		const codes = (chain: Chain) => findingsOf(chain).filter((f) => f.subject === 'pump-main');
+		expect(codes(railChain(wide))).to.have.length(1);
+		expect(codes(made)).to.have.length(0);
+		const parts = partsOf(made.design, made.layout, BUILT_IN_SHELF);
+		expect(parts.find((p) => p.id === 'adapter pump-main')!.name).to.equal(
+			'13–19 mm reducing joiner'
+		);
+	});
+
+	it('lists what to buy: pieces by count, tube by length with a little to spare', () => {
+		const { design, layout } = railChain();
+		const parts = new Map(partsOf(design, layout, BUILT_IN_SHELF).map((p) => [p.id, p]));
+		expect(parts.get('bucket-11')!.count).to.equal(14);
+		expect(parts.get('stake-coarse')!.count).to.equal(14);
+		const rows = layout.runs
+			.filter((r) => r.tubeId === 'feed-13')
+			.reduce((t, r) => t + r.lengthM, 0);
+		expect(parts.get('feed-13')!.lengthM).to.be.closeTo(1.05 * rows, 1e-9);
+		expect(parts.get('perlite-coarse')!.name).to.equal('Coarse perlite, 153 L');
+	});
+});
+
+describe('a system started from a few answers', () => {
+	const { place } = rail();
+	const counts = [1, 2, 4, 6, 9, 14, 24];
+	for (const buckets of counts)
+		for (const cropId of ['leaf-lettuce', 'tomato'])
+			it(`${buckets} of ${cropId}: everything flows and nothing is impossible`, () => {
+				const wide = { ...place, areas: [{ ...place.areas[0]!, lengthM: 14, widthM: 3 }] };
+				const start = startBucketBench(
+					{ name: 'New', areaId: 'lean-to', buckets, cropId, roomMm: 12_000 },
+					BUILT_IN_SHELF
+				);
+				const design = settle(start, wide, BUILT_IN_SHELF);
+				const chain = new Chain(design, wide, BUILT_IN_SHELF);
+				expect(Object.keys(design.plants)).to.have.length(buckets);
+				expect(chain.path.result.uniformity.dry).to.equal(0);
+				const stops = findingsOf(chain).filter((f) => f.severity === 'stop');
+				expect(stops.map((f) => f.message)).to.deep.equal([]);
+				expect(design.assumed).to.include('stands.0.mediumId');
+			});
+});

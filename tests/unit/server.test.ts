@@ -1,0 +1,181 @@
+import { expect } from 'chai';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { applyChanges, defaultArea, defaultPlace } from '../../src/lib/core/design';
+import { today } from '../../src/lib/server/clock';
+import { DatabaseProblem, databaseUrl, openDatabase } from '../../src/lib/server/database';
+import {
+	createDesign,
+	findDesign,
+	listDesigns,
+	markDeleted,
+	redoDesign,
+	saveDesign,
+	undoDesign,
+	type Outcome
+} from '../../src/lib/server/designs';
+import { readText } from '../../src/lib/server/http';
+import { adoptPlace, createPlace, listPlaces } from '../../src/lib/server/places';
+import { seedDemo } from '../../src/lib/server/seed';
+import { rail } from './rail';
+
+const fresh = () => `file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'unit.db')}`;
+const done = (outcome: Outcome) => {
+	if (outcome.kind !== 'done') throw new Error(outcome.kind);
+	return outcome.stored;
+};
+
+describe('repositories', () => {
+	const { design, place } = rail();
+	const dial = (value: number) => applyChanges(design, [{ path: 'source.dial', value }]);
+	let id = '';
+
+	beforeEach(async () => {
+		await openDatabase(fresh());
+		const stored = await createPlace(place);
+		id = await createDesign(stored.id, design);
+	});
+
+	const save = async (value: number, base: number) =>
+		saveDesign(id, { design: dial(value), base, label: 'dial' });
+	const now = async () => (await findDesign(id))!;
+
+	it('keep every save, and go back and forth among them', async () => {
+		const first = (await now()).revision;
+		const second = done(await save(0.8, first));
+		const third = done(await save(0.9, second.revision));
+		expect([third.canUndo, third.canRedo]).to.deep.equal([true, false]);
+		const back = done(await undoDesign(id, third.revision));
+		expect(back.design.source).to.include({ dial: 0.8 });
+		expect(back.revision).to.equal(second.revision);
+		const start = done(await undoDesign(id, back.revision));
+		expect([start.canUndo, start.canRedo]).to.deep.equal([false, true]);
+		expect(done(await undoDesign(id, start.revision)).revision).to.equal(first);
+		const forth = done(await redoDesign(id, start.revision));
+		expect(forth.design.source).to.include({ dial: 0.8 });
+		expect(done(await redoDesign(id, forth.revision)).design.source).to.include({ dial: 0.9 });
+	});
+
+	it('a change after an undo begins a new branch, and redo follows the newest', async () => {
+		const first = (await now()).revision;
+		const a = done(await save(0.8, first));
+		done(await undoDesign(id, a.revision));
+		const b = done(await save(0.5, first));
+		done(await undoDesign(id, b.revision));
+		expect(done(await redoDesign(id, first)).design.source).to.include({ dial: 0.5 });
+	});
+
+	it('hand back the newer version instead of writing over it', async () => {
+		const first = (await now()).revision;
+		done(await save(0.8, first));
+		const stale = await save(0.9, first);
+		expect(stale.kind).to.equal('stale');
+		expect((await now()).design.source).to.include({ dial: 0.8 });
+		expect((await undoDesign(id, first)).kind).to.equal('stale');
+		expect((await undoDesign('none', 1)).kind).to.equal('gone');
+	});
+
+	it('let only one of many writers over the same base through', async () => {
+		const first = (await now()).revision;
+		const outcomes = await Promise.all(
+			Array.from({ length: 8 }, (_, i) => save(0.2 + i / 20, first))
+		);
+		expect(outcomes.filter((o) => o.kind === 'done')).to.have.length(1);
+		expect(outcomes.filter((o) => o.kind === 'stale')).to.have.length(7);
+	});
+
+	it('undo a change of the place with the design it was made from', async () => {
+		const { revision, placeRevision } = await now();
+		const us = { ...place, units: { system: 'us', strength: 'ppm640' } as const };
+		const changed = done(
+			await saveDesign(id, {
+				design,
+				base: revision,
+				label: 'units',
+				place: { document: us, base: placeRevision }
+			})
+		);
+		expect(changed.place.units.system).to.equal('us');
+		const stale = await saveDesign(id, {
+			design,
+			base: changed.revision,
+			label: 'units',
+			place: { document: place, base: placeRevision }
+		});
+		expect(stale.kind).to.equal('stale');
+		expect(done(await undoDesign(id, changed.revision)).place.units.system).to.equal('metric');
+		expect(done(await redoDesign(id, revision)).place.units.system).to.equal('us');
+	});
+
+	it('take a deletion back', async () => {
+		expect(await markDeleted(id, true)).to.equal(true);
+		expect(await findDesign(id)).to.equal(undefined);
+		expect(await listDesigns()).to.have.length(0);
+		expect(await markDeleted(id, false)).to.equal(true);
+		expect((await now()).design.name).to.equal('Lean-to rail');
+		expect(await markDeleted('none', true)).to.equal(false);
+	});
+
+	it('adopt a place that is exactly one of ours, and make another of any other', async () => {
+		expect((await adoptPlace(structuredClone(place))).id).to.equal((await listPlaces())[0]!.id);
+		await adoptPlace({ ...place, reachM: 0.9 });
+		expect(await listPlaces()).to.have.length(2);
+		await createPlace(defaultPlace('Home', defaultArea('spot', 'My spot')));
+		expect(await listPlaces()).to.have.length(3);
+	});
+
+	it('seed the demo once, into an empty database only', async () => {
+		await openDatabase(fresh());
+		expect(await seedDemo()).to.equal(true);
+		expect(await seedDemo()).to.equal(false);
+		expect((await listDesigns()).map((d) => d.id)).to.deep.equal(['lean-to-rail']);
+	});
+
+	it('open again what was written, after migrating once', async () => {
+		const url = fresh();
+		await openDatabase(url);
+		await seedDemo();
+		await openDatabase(url);
+		expect(await listDesigns()).to.have.length(1);
+	});
+});
+
+describe('at the edge', () => {
+	it('a database that cannot be opened is said with its place', async () => {
+		for (const url of ['file:/dev/null/crelbo.db', 'file:/no/such/folder/crelbo.db'])
+			await openDatabase(url).then(
+				() => expect.fail('opened'),
+				(problem: Error) => {
+					expect(problem).to.be.instanceOf(DatabaseProblem);
+					expect(problem.message).to.include(url.slice('file:'.length));
+				}
+			);
+	});
+
+	it('a plain path is a file, a given address is kept', () => {
+		expect(databaseUrl('/tmp/x.db')).to.equal('file:/tmp/x.db');
+		expect(databaseUrl('libsql://one.example')).to.equal('libsql://one.example');
+		expect(databaseUrl('')).to.equal('file:data/crelbo.db');
+	});
+
+	it('a body is read to its limit and no further', async () => {
+		const request = (text: string) =>
+			new Request('http://localhost/', { method: 'POST', body: text });
+		expect(await readText(request('hello'), 10)).to.equal('hello');
+		await readText(request('x'.repeat(11)), 10).then(
+			() => expect.fail('read'),
+			(refusal: { response: Response }) => expect(refusal.response.status).to.equal(413)
+		);
+	});
+
+	it('the clock can be stopped', () => {
+		const before = process.env.CRELBO_TODAY;
+		process.env.CRELBO_TODAY = '2026-05-28';
+		expect(today()).to.equal('2026-05-28');
+		process.env.CRELBO_TODAY = 'soon';
+		expect(today()).to.match(/^\d{4}-\d{2}-\d{2}$/);
+		if (before === undefined) delete process.env.CRELBO_TODAY;
+		else process.env.CRELBO_TODAY = before;
+	});
+});
