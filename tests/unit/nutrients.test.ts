@@ -38,7 +38,7 @@ describe('salts', () => {
 	it('every salt’s nitrogen is what its formula holds, and nothing weighs more than all', () => {
 		for (const id of SALT_IDS) {
 			const f = saltFractions(id);
-			const salt: { formula?: string } = SALTS[id];
+			const salt: { name: string; formula?: string } = SALTS[id];
 			const total = ELEMENTS.filter((e) => e !== 'NO3N' && e !== 'NH4N').reduce(
 				(t, e) => t + f[e],
 				0
