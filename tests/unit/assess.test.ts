@@ -253,7 +253,7 @@ describe('findings', () => {
 		],
 		['reserve-runs-out', []],
 		['feed-drains', []],
-		['unknown-part', [stand('emitterId', 'left-over')], false]
+		['unknown-part', [stand('emitterId', 'left-over')]]
 	];
 	for (const [code, changes, settles = true] of table)
 		it(`${code}: raised with figures, and its fix helps`, () => {
@@ -291,6 +291,38 @@ describe('findings', () => {
 			)
 				expect(best.map((f) => f.message)).to.deep.equal([]);
 		});
+
+	const strangers: [what: string, change: { path: string; value: unknown }][] = [
+		['crop', { path: 'plants', value: { 'rail.A1': { cropId: 'moon-melon', stage: 'full' } } }],
+		['pump', { path: 'source.partId', value: 'pump-of-a-friend' }],
+		['tank', { path: 'tank.partId', value: 'old-bath' }]
+	];
+	for (const [what, change] of strangers)
+		it(`unknown-part: a ${what} that is not on the shelf is named, and can be replaced`, () => {
+			const chain = railChain([change]);
+			const finding = findingsOf(chain).find((f) => f.code === 'unknown-part')!;
+			expect(finding.message).to.match(new RegExp(`^The ${what} “`));
+			const after = chain.with(finding.fixes[0]!.change);
+			expect(findingsOf(after).map((f) => f.code)).to.not.include('unknown-part');
+		});
+
+	it('obstacle-in-the-way: a post where the bench should stand, and rows that stay clear of it', () => {
+		const { design, place } = rail();
+		const post = { name: 'Post', xM: 2.2, yM: 0.6, lengthM: 0.1, widthM: 0.1, heightM: 2 };
+		const area = { ...place.areas[0]!, obstacles: [post] };
+		const chain = new Chain(design, { ...place, areas: [area] }, BUILT_IN_SHELF);
+		const finding = findingsOf(chain).find((f) => f.code === 'obstacle-in-the-way')!;
+		expect(finding.message).to.match(/^Post stands in the way, 2.20 m from the left/);
+		expect(finding.fixes.length).to.be.within(1, 2);
+		for (const fix of finding.fixes)
+			expect(findingsOf(chain.with(fix.change)).map((f) => f.code)).to.not.include(
+				'obstacle-in-the-way'
+			);
+		const aside = { ...place, areas: [{ ...area, obstacles: [{ ...post, yM: 1.1 }] }] };
+		expect(findingsOf(new Chain(design, aside, BUILT_IN_SHELF)).map((f) => f.code)).to.not.include(
+			'obstacle-in-the-way'
+		);
+	});
 
 	it('leaves out cautions the grower has seen to', () => {
 		const seen = [{ path: 'diary.seenTo', value: ['electricity-near-water', 'bench-weight'] }];

@@ -160,34 +160,60 @@ const obstacles = (area: Area): Layout['solids'] =>
 		]
 	}));
 
+interface Named {
+	list: readonly { id: string; name: string }[];
+	id: string;
+	what: string;
+	path: string;
+	/** What to set at the path for a replacement, where that is more than its id. */
+	value?: (replacementId: string) => unknown;
+}
+
+/** Parts a design names that are not on the shelf; the first of their kind is drawn in their place. */
 function unknownParts(design: Design, shelf: Shelf): LayoutProblem[] {
-	const named: [readonly { id: string }[], string, string][] = [
-		[shelf.tanks, design.tank.partId, 'tank'],
-		[shelf.tubes, design.lines.mainTubeId, 'feed main'],
-		...design.stands.flatMap((s): [readonly { id: string }[], string, string][] => [
-			[shelf.buckets, s.bucketId, 'bucket'],
-			[shelf.media, s.mediumId, 'medium'],
-			[shelf.elbows, s.elbowId, 'drain elbow'],
-			[shelf.tubes, s.returnTubeId, 'return pipe'],
-			[shelf.tubes, s.rowTubeId, 'feed row'],
-			[shelf.tubes, s.stakeTubeId, 'stake tube'],
-			[shelf.emitters, s.emitterId, 'emitter']
-		]),
-		...Object.values(design.plants).map((p): [readonly { id: string }[], string, string] => [
-			shelf.crops,
-			p.cropId,
-			'crop'
-		])
+	const named: Named[] = [
+		{ list: shelf.tanks, id: design.tank.partId, what: 'tank', path: 'tank.partId' },
+		{ list: shelf.tubes, id: design.lines.mainTubeId, what: 'feed main', path: 'lines.mainTubeId' },
+		...design.stands.flatMap((s, i): Named[] => {
+			const at = (field: string) => `stands.${i}.${field}`;
+			return [
+				{ list: shelf.buckets, id: s.bucketId, what: 'bucket', path: at('bucketId') },
+				{ list: shelf.media, id: s.mediumId, what: 'medium', path: at('mediumId') },
+				{ list: shelf.elbows, id: s.elbowId, what: 'drain elbow', path: at('elbowId') },
+				{ list: shelf.tubes, id: s.returnTubeId, what: 'return pipe', path: at('returnTubeId') },
+				{ list: shelf.tubes, id: s.rowTubeId, what: 'feed row', path: at('rowTubeId') },
+				{ list: shelf.tubes, id: s.stakeTubeId, what: 'stake tube', path: at('stakeTubeId') },
+				{ list: shelf.emitters, id: s.emitterId, what: 'emitter', path: at('emitterId') }
+			];
+		})
 	];
-	const missing = named.filter(([list, id]) => !has(list, id));
-	return [
-		...new Map(missing.map(([list, id, what]) => [`${what} ${id}`, { list, id, what }])).values()
-	].map(({ list, id, what }) => ({
-		code: 'unknown-part',
-		standId: null,
-		numbers: {},
-		text: `${what} “${id}” is not on the shelf; “${(list[0] as { name?: string }).name ?? list[0]!.id}” is drawn in its place`
-	}));
+	for (const cropId of new Set(Object.values(design.plants).map((plant) => plant.cropId)))
+		named.push({
+			list: shelf.crops,
+			id: cropId,
+			what: 'crop',
+			path: 'plants',
+			value: (replacementId) =>
+				Object.fromEntries(
+					Object.entries(design.plants).map(([site, plant]) => [
+						site,
+						plant.cropId === cropId ? { ...plant, cropId: replacementId } : plant
+					])
+				)
+		});
+	return named
+		.filter(({ list, id }) => !has(list, id))
+		.map(({ list, id, what, path, value }) => {
+			const replacement = list[0]!;
+			return {
+				code: 'unknown-part' as const,
+				standId: null,
+				numbers: {},
+				text: `The ${what} “${id}” is not on the shelf, so its sizes are not known; “${replacement.name}” is drawn and solved in its place`,
+				path,
+				replacement: { value: value?.(replacement.id) ?? replacement.id, name: replacement.name }
+			};
+		});
 }
 
 function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {

@@ -144,6 +144,9 @@ export interface LayoutProblem {
 	standId: string | null;
 	numbers: Record<string, number>;
 	text: string;
+	/** Where in the design the trouble stands, and what would do there. */
+	path?: string;
+	replacement?: { value: unknown; name: string };
 }
 
 export interface Layout {

@@ -12,6 +12,7 @@ import { brokenBench } from './findings/pump-test';
 /** Every concern there is; a new one is a line here. */
 const CONCERNS: readonly Concern[] = [
 	room.place,
+	room.obstacles,
 	flow.dryOutlets,
 	flow.pumpSize,
 	flow.underDemand,
@@ -31,6 +32,7 @@ const CONCERNS: readonly Concern[] = [
 	feed.drainHeavy,
 	feed.strength,
 	parts.joints,
+	parts.unknownPump,
 	room.reach,
 	parts.hotWater,
 	room.spacing,

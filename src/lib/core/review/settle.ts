@@ -4,7 +4,12 @@ import { Chain } from './chain';
 import { findingsOf } from './review';
 
 /** What only the grower can decide: how much they want where it does not fit. */
-const THEIRS = new Set(['outside-area', 'row-does-not-fit', 'floor-overloaded']);
+const THEIRS = new Set([
+	'outside-area',
+	'row-does-not-fit',
+	'floor-overloaded',
+	'obstacle-in-the-way'
+]);
 /** Each round settles one thing; more than a few and they would be chasing one another. */
 const ROUNDS = 8;
 

@@ -4,65 +4,50 @@ import { floorWithRelief, NoSolution, quantity, refuse } from '../quantity';
 const mm = (name: string) => quantity(name, 'mm', { above: 0, max: 100_000 });
 
 /** Inner measures of a tank. `table` is measured: litres poured in, height read off. */
-export const tankShape = z.discriminatedUnion(
-	'kind',
-	[
-		z.strictObject({
-			kind: z.literal('straight'),
-			areaCm2: quantity('area', 'cm²', { above: 0, max: 1e8 }),
-			heightMm: mm('height')
-		}),
-		z.strictObject({
-			kind: z.literal('round'),
-			bottomDiameterMm: mm('bottom diameter'),
-			topDiameterMm: mm('top diameter'),
-			heightMm: mm('height')
-		}),
-		z.strictObject({
-			kind: z.literal('oblong'),
-			bottomLengthMm: mm('bottom length'),
-			bottomWidthMm: mm('bottom width'),
-			topLengthMm: mm('top length'),
-			topWidthMm: mm('top width'),
-			heightMm: mm('height')
-		}),
-		z.strictObject({
-			kind: z.literal('lying'),
-			diameterMm: mm('diameter'),
-			lengthMm: mm('length')
-		}),
-		z.strictObject({
-			kind: z.literal('table'),
-			marks: z
-				.array(
-					z.strictObject({
-						heightMm: quantity('height', 'mm', { min: 0, max: 100_000 }),
-						litres: quantity('litres', 'L', { min: 0, max: 1e6 })
-					})
-				)
-				.min(1, 'marks must hold at least one measured mark')
-				.max(500)
-		})
-	],
-	{ error: () => 'tank shape must be one of straight, round, oblong, lying, table' }
-);
-export type TankShape = z.infer<typeof tankShape>;
-
-export const tankLevelInput = z
-	.strictObject({
-		shape: tankShape,
-		brimMm: mm('brim').optional(),
-		levelsMm: z
-			.array(quantity('level', 'mm', { min: 0, max: 100_000 }))
-			.max(10_000)
-			.default([]),
-		litres: z
-			.array(quantity('litres', 'L', { min: 0, max: 1e6 }))
-			.max(10_000)
-			.default([]),
-		markEveryL: quantity('mark spacing', 'L', { above: 0, max: 1e6 }).optional()
-	})
-	.superRefine(({ shape }, context) => {
+export const tankShape = z
+	.discriminatedUnion(
+		'kind',
+		[
+			z.strictObject({
+				kind: z.literal('straight'),
+				areaCm2: quantity('area', 'cm²', { above: 0, max: 1e8 }),
+				heightMm: mm('height')
+			}),
+			z.strictObject({
+				kind: z.literal('round'),
+				bottomDiameterMm: mm('bottom diameter'),
+				topDiameterMm: mm('top diameter'),
+				heightMm: mm('height')
+			}),
+			z.strictObject({
+				kind: z.literal('oblong'),
+				bottomLengthMm: mm('bottom length'),
+				bottomWidthMm: mm('bottom width'),
+				topLengthMm: mm('top length'),
+				topWidthMm: mm('top width'),
+				heightMm: mm('height')
+			}),
+			z.strictObject({
+				kind: z.literal('lying'),
+				diameterMm: mm('diameter'),
+				lengthMm: mm('length')
+			}),
+			z.strictObject({
+				kind: z.literal('table'),
+				marks: z
+					.array(
+						z.strictObject({
+							heightMm: quantity('height', 'mm', { min: 0, max: 100_000 }),
+							litres: quantity('litres', 'L', { min: 0, max: 1e6 })
+						})
+					)
+					.min(1, 'marks must hold at least one measured mark')
+					.max(500)
+			})
+		],
+		{ error: () => 'tank shape must be one of straight, round, oblong, lying, table' }
+	)
+	.superRefine((shape, context) => {
 		if (shape.kind !== 'table') return;
 		shape.marks.forEach((mark, i) => {
 			const before = i > 0 ? shape.marks[i - 1]! : { heightMm: 0, litres: 0 };
@@ -71,11 +56,26 @@ export const tankLevelInput = z
 				if (!first && mark[field] <= before[field])
 					context.addIssue({
 						code: 'custom',
-						path: ['shape', 'marks', i, field],
+						path: ['marks', i, field],
 						message: `marks must rise: ${field === 'litres' ? 'litres' : 'height'} must be over ${before[field]}`
 					});
 		});
 	});
+export type TankShape = z.infer<typeof tankShape>;
+
+export const tankLevelInput = z.strictObject({
+	shape: tankShape,
+	brimMm: mm('brim').optional(),
+	levelsMm: z
+		.array(quantity('level', 'mm', { min: 0, max: 100_000 }))
+		.max(10_000)
+		.default([]),
+	litres: z
+		.array(quantity('litres', 'L', { min: 0, max: 1e6 }))
+		.max(10_000)
+		.default([]),
+	markEveryL: quantity('mark spacing', 'L', { above: 0, max: 1e6 }).optional()
+});
 export const tankLevelOutput = z.strictObject({
 	fullL: z.number(),
 	brimMm: z.number(),

@@ -1,13 +1,21 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
+	import type { Of } from '../workspace/session.svelte';
 
-	const { label, path, rows = 1 }: { label: string; path: string; rows?: number } = $props();
+	interface Props {
+		label: string;
+		path: string;
+		of?: Of;
+		rows?: number;
+	}
+	const { label, path, of = 'design', rows = 1 }: Props = $props();
 	const session = useSession();
 	const uid = $props.id();
-	const value = $derived(String(valueAt(session.design, path) ?? ''));
+	const value = $derived(String(valueAt(session[of], path) ?? ''));
 	let problem = $state<string | null>(null);
-	const take = (text: string) => (problem = text === value ? null : session.set(path, text, label));
+	const take = (text: string) =>
+		(problem = text === value ? null : session.set(path, text, label, of));
 </script>
 
 <div class="row" class:tall={rows > 1}>

@@ -1,15 +1,31 @@
 <script lang="ts">
-	import type { Snippet } from 'svelte';
+	import Explain from '../explain/Explain.svelte';
+	import type { Row } from '../explain/words';
+	import { useSession } from '../workspace/context';
 
-	/** The one large figure of a sheet, against what is needed. */
-	const {
-		figure,
-		against = '',
-		children
-	}: { figure: string; against?: string; children?: Snippet } = $props();
+	/** The one large figure of a sheet, against what is needed, and how it was made. */
+	interface Props {
+		figure: string;
+		against?: string;
+		/** Operation behind it; without one it is what the grower said themselves. */
+		op?: string;
+		note?: string;
+		rows?: Row[];
+	}
+	const { figure, against = '', op, note, rows }: Props = $props();
+	const session = useSession();
+	const entry = $derived.by(() => {
+		const done = op ? session.assessment.operations[op] : undefined;
+		return Array.isArray(done) ? done[0] : done;
+	});
 </script>
 
-<p class="big"><b>{figure}</b> <span>{against}</span>{@render children?.()}</p>
+<p class="big">
+	{#if op}<Explain {op} {entry} title={figure} {note} {rows}><b>{figure}</b></Explain>{:else}<b
+			>{figure}</b
+		>{/if}
+	<span>{against}</span>
+</p>
 
 <style>
 	.big {

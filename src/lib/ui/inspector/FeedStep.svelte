@@ -43,6 +43,7 @@
 		)} sets how long.
 	</p>
 	<Big
+		op="feed-plan"
 		figure={settings.school === 'continuous'
 			? 'all day'
 			: `${feed.plan.events.length} × ${feed.onMin} min`}
@@ -107,6 +108,17 @@
 <NumberField label="Let drain" path="feed.drainFraction" times={100} unit="%" />
 <NumberField label="Timer holds" path="feed.timer.slotsPerDay" unit="a day" />
 <NumberField label="Timer's step" path="feed.timer.resolutionMin" unit="min" />
+<NumberField label="Shortest the timer can run" path="feed.timer.minOnMin" unit="min" />
+{#if settings.school === 'repeat'}<NumberField
+		label="First of the repeats"
+		path="feed.repeatFromMin"
+		unit="min past 0"
+	/>{/if}
+{#if settings.school === 'soak' || settings.school === 'pulse'}
+	<NumberField label="First feed after light" path="feed.window.startAfterOnMin" unit="min" />
+	<NumberField label="Last feed before dark" path="feed.window.stopBeforeOffMin" unit="min" />
+{/if}
+<NumberField label="Drunk by day" path="feed.dayShare" times={100} unit="%" />
 <NumberField label="Light begins" path="feed.lights.onMin" unit="min past 0" />
 <NumberField label="Light lasts" path="feed.lights.durationMin" unit="min" />
 {#if feed}

@@ -33,6 +33,8 @@
 	drawn solid, return dashed.
 </p>
 <Big
+	op="network"
+	rows={[]}
 	figure="{Math.round(even.variationPercent)} %"
 	against="between the wettest and the driest stake"
 />
@@ -42,9 +44,12 @@
 <PickField label="Emitter" path="stands.0.emitterId" options={shelf.emitters} />
 <NumberField label="Emitters a bucket" path="stands.0.emittersPerBucket" />
 <NumberField label="Stake tube, each" path="stands.0.stakeTubeMm" kind="size" />
+<NumberField label="Rows above the rims" path="stands.0.feedAboveRimMm" kind="size" />
+<PickField label="Stake tube" path="stands.0.stakeTubeId" options={feed} />
 <NumberField label="Rows fall back to the tank" path="stands.0.feedFallPercent" kind="percent" />
 <Toggle label="Screen filter after the pump" path="lines.filter" />
 <Toggle label="Check valve: lines stay full" path="lines.checkValve" />
+<NumberField label="Water in the lines" path="lines.waterC" kind="temperature" />
 {#each Array.from({ length: stand.rows }, (_, i) => i) as row (row)}
 	<label class="valve"
 		><input
@@ -82,6 +87,8 @@
 	]}
 />
 <NumberField label="Return under the bench top" path="stands.0.returnDropMm" kind="size" />
+<Toggle label="Strainers in the elbows" path="stands.0.strainers" />
+<Toggle label="Lift pump at the end of the return" path="stands.0.returnLift" />
 {#each session.chain.returns as state (state.run.id)}
 	<Figure
 		label="{state.run.name[0]?.toUpperCase()}{state.run.name.slice(1)}, how full"

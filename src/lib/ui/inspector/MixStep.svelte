@@ -59,6 +59,8 @@
 		)}; at their stage {session.say(mix.recommendedMsCm, 'strength')} suits.{/if}
 </p>
 <Big
+	op="salts"
+	rows={[]}
 	figure={session.say(mix.expectedMsCm, 'strength')}
 	against="in {session.say(mix.litres, 'volume')}"
 />

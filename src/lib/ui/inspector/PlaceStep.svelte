@@ -4,6 +4,8 @@
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
+	import Obstacles from './Obstacles.svelte';
+	import Toggle from '../control/Toggle.svelte';
 
 	const session = useSession();
 	const area = $derived(session.chain.area);
@@ -38,11 +40,13 @@
 	kind="floorLoad"
 	empty="unknown"
 />
+<Toggle of="place" label="Sun reaches the pipes" path="{at}.sunOnPipes" />
 <h3>A warm day here</h3>
 <NumberField of="place" label="Coolest" path="{at}.climate.tMinC" kind="temperature" />
 <NumberField of="place" label="Warmest" path="{at}.climate.tMaxC" kind="temperature" />
 <NumberField of="place" label="Driest air" path="{at}.climate.rhMinPercent" kind="percent" />
 <NumberField of="place" label="Dampest air" path="{at}.climate.rhMaxPercent" kind="percent" />
+<NumberField of="place" label="Wind at the leaves" path="{at}.climate.windMS" kind="velocity" />
 {#if climate.setting === 'indoors'}
 	<NumberField
 		of="place"
@@ -70,6 +74,8 @@
 	op="evapotranspiration"
 	entry={weather}
 />
+<h3>Obstacles</h3>
+<Obstacles {at} />
 <h3>Source water</h3>
 <NumberField of="place" label="Strength" path="water.ecMsCm" kind="strength" />
 <NumberField of="place" label="pH" path="water.ph" unit="" />
@@ -77,3 +83,7 @@
 <NumberField of="place" label="Calcium" path="water.Ca" unit="mg/L" />
 <NumberField of="place" label="Magnesium" path="water.Mg" unit="mg/L" />
 <NumberField of="place" label="Sodium" path="water.Na" unit="mg/L" />
+<NumberField of="place" label="Chloride" path="water.Cl" unit="mg/L" />
+<NumberField of="place" label="Sulfur" path="water.S" unit="mg/L" />
+<h3>Power</h3>
+<NumberField of="place" label="Electricity costs" path="pricePerKwh" unit="a kWh" />

@@ -49,7 +49,11 @@
 		bucket in the drawing first.
 	{:else}Together they drink {session.say(thirst.useLPerDay, 'volume')} on a warm day.{/if}
 </p>
-<Big figure={String(thirst.bySite.size)} against="of {sites.length} sites planted" />
+<Big
+	op="plant-demand"
+	figure={String(thirst.bySite.size)}
+	against="of {sites.length} sites planted"
+/>
 <div class="for">
 	<label for="{uid}-crop">Grow in <b>{name}</b></label>
 	<select

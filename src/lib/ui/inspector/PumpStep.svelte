@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import PumpChart from '../chart/PumpChart.svelte';
@@ -28,6 +29,17 @@
 	const kwh = $derived(pump ? (pump.watts * pumpMinutes(chain)) / 60000 : 0);
 	/** All of a pump's watts end in the water: K a day for what is in the tank. */
 	const warming = $derived((kwh * 3.6e6) / (4184 * Math.max(1, session.design.water.nowL)));
+	/** The pump last used here, to come back to from gravity. */
+	let last = $state<string | null>(null);
+	function move(kind: 'pump' | 'gravity'): void {
+		if (source.kind === 'pump') last = source.partId;
+		const back = { kind: 'pump', partId: last ?? 'pump-900', dial: 1, bench: null };
+		session.set(
+			'source',
+			kind === 'pump' ? back : { kind },
+			kind === 'pump' ? 'a pump' : 'gravity'
+		);
+	}
 	let open = $state<'test' | 'other' | null>(null);
 </script>
 
@@ -37,8 +49,19 @@
 	{:else}Fed by gravity from the tank's own height.{/if}
 </p>
 <Big
+	op="network"
+	rows={[]}
 	figure={session.say(result.source.flowLph, 'flow')}
 	against={needed > 0 ? `of ${session.say(needed, 'flow')} needed` : ''}
+/>
+<Choice
+	label="What moves the water"
+	value={source.kind}
+	options={[
+		{ id: 'pump', name: 'a pump' },
+		{ id: 'gravity', name: 'the tank’s own height' }
+	]}
+	onpick={move}
 />
 <PumpChart />
 {#if source.kind === 'pump'}

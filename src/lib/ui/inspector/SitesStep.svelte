@@ -22,6 +22,7 @@
 	fall or the spacing in the drawing.
 </p>
 <Big
+	op="layout-row"
 	figure={String(session.chain.layout.containers.length)}
 	against="buckets; {row.result.most} a row would fit"
 />

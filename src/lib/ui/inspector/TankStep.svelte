@@ -6,6 +6,7 @@
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import Big from './Big.svelte';
+	import TankMeasure from './TankMeasure.svelte';
 	import TankShape from './TankShape.svelte';
 	import TankWeeks from './TankWeeks.svelte';
 	import { useSession } from '../workspace/context';
@@ -37,6 +38,8 @@
 			: ' from the reserve'}.{/if}
 </p>
 <Big
+	op="reservoir-run"
+	note="What is in the tank over the pump’s minimum and what is in transit, with any reserve, by what the plants drink in a day."
 	figure={days === null ? 'no end' : session.say(days, 'days')}
 	against={days === null
 		? 'as long as the supply runs'
@@ -75,6 +78,7 @@
 	options={chain.shelf.tanks}
 	and={() => [{ path: 'tank.shape', value: null }]}
 />
+<TankMeasure />
 <PickField
 	label="Stands"
 	path="tank.spot"

@@ -302,8 +302,12 @@ export const brokenColumn: Concern = (chain) => {
 			step: 'lines',
 			severity: 'stop',
 			subject: 'main',
-			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${lowestPressureM.toFixed(1)} m).`,
-			fixes: []
+			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${chain.say(lowestPressureM, 'head')}): they fill with vapour and the flow stops.`,
+			fixes: chain.design.stands.map((_, i) => ({
+				label: 'Feed rows at the rims',
+				effect: 'less to fall, less pull',
+				change: [set(`stands.${i}.feedAboveRimMm`, 0)]
+			}))
 		}
 	];
 };

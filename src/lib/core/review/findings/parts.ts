@@ -1,4 +1,5 @@
 import { pumpJoint } from '../../layout';
+import { has } from '../../shelf';
 import { set, some, type Concern, type Finding } from '../finding';
 
 export const joints: Concern = (chain) =>
@@ -68,3 +69,26 @@ export const hotWater: Concern = (chain) =>
 			}
 		];
 	});
+
+/** A pump that is not on the shelf: solved as the first that is. */
+export const unknownPump: Concern = ({ design, shelf }) => {
+	const { source } = design;
+	if (source.kind !== 'pump' || has(shelf.pumps, source.partId)) return [];
+	const [first] = shelf.pumps;
+	return [
+		{
+			code: 'unknown-part',
+			step: 'pump',
+			severity: 'look',
+			subject: 'pump',
+			message: `The pump “${source.partId}” is not on the shelf, so its curve is not known; “${first!.name}” is solved in its place.`,
+			fixes: [
+				{
+					label: `Use ${first!.name.split(',')[0]}`,
+					effect: 'what is solved is then what you have',
+					change: [set('source.partId', first!.id)]
+				}
+			]
+		}
+	];
+};

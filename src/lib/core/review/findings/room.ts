@@ -1,5 +1,5 @@
 import { pick } from '../../shelf';
-import { names, seenTo, set, some, type Concern, type Finding } from '../finding';
+import { names, seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
 
 /** Hand room over a tank for the pump, the strainer and a can, m. */
 const HAND_M = 0.2;
@@ -190,14 +190,76 @@ export const place: Concern = (chain) =>
 				}
 			];
 		}
+		const { path, replacement } = problem;
 		return [
 			{
 				code: problem.code,
 				step: 'lines',
 				severity: 'look',
 				subject: 'design',
-				message: `${problem.text[0]?.toUpperCase()}${problem.text.slice(1)}.`,
-				fixes: []
+				message: `${problem.text}.`,
+				fixes: some(
+					path !== undefined &&
+						replacement && {
+							label: `Use ${replacement.name}`,
+							effect: 'what is drawn is then what you have',
+							change: [set(path, replacement.value)]
+						}
+				)
 			}
 		];
 	});
+
+/** What stands on the floor where the bench or the tank should. */
+export const obstacles: Concern = (chain) => {
+	const { layout, area, design } = chain;
+	const { from, to } = layout.extent;
+	return area.obstacles.flatMap((o, k): Finding[] => {
+		const across = o.xM < to.xM && o.xM + o.lengthM > from.xM;
+		const deep = o.yM < to.yM && o.yM + o.widthM > from.yM;
+		if (!across || !deep) return [];
+		const first = design.stands[0]!;
+		const free = o.xM - from.xM;
+		const fit =
+			Math.floor(
+				((free - 0.05) * 1000 -
+					(layout.stands[0]!.lowEndM.xM - from.xM) * 1000 -
+					2 * first.endClearMm) /
+					first.pitchMm
+			) + 1;
+		const shorter = [
+			set('stands.0.perRow', fit),
+			set('stands.0.lengthMm', Math.max(200, 2 * first.endClearMm + (fit - 1) * first.pitchMm))
+		];
+		const one = [set('stands.0.rows', 1)];
+		const clears = (change: Fix['change']) => {
+			const box = chain.with(change).layout.extent;
+			return !(
+				o.xM < box.to.xM &&
+				o.xM + o.lengthM > box.from.xM &&
+				o.yM < box.to.yM &&
+				o.yM + o.widthM > box.from.yM
+			);
+		};
+		return [
+			{
+				code: 'obstacle-in-the-way',
+				step: 'place',
+				severity: 'stop',
+				subject: `obstacle${k + 1}`,
+				message: `${o.name} stands in the way, ${chain.say(o.xM, 'span')} from the left and ${chain.say(o.yM, 'span')} from the front: the bench needs ${chain.say(to.xM - from.xM, 'span')} by ${chain.say(to.yM - from.yM, 'span')} there.`,
+				fixes: some(
+					fit >= 1 &&
+						fit < first.perRow &&
+						clears(shorter) && {
+							label: `${fit} a row`,
+							effect: 'ends before it',
+							change: shorter
+						},
+					first.rows > 1 &&
+						clears(one) && { label: 'One row', effect: 'stays in front of it', change: one }
+				)
+			}
+		];
+	});
+};
