@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
+	import Confirm from '$lib/ui/control/Confirm.svelte';
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
 	import ShelfItem from '$lib/ui/home/ShelfItem.svelte';
@@ -11,9 +12,13 @@
 	let gone = $derived(data.deleted);
 	const MOST = 2 * 1024 * 1024;
 
-	async function remove(id: string): Promise<void> {
-		const name = data.places.flatMap((p) => p.systems).find((s) => s.id === id)?.design.name;
-		if (!confirm(`Delete “${name}”? You can take it back right after.`)) return;
+	/** The system that is about to be deleted, once that is confirmed. */
+	let doomed = $state<{ id: string; name: string } | null>(null);
+
+	async function remove(): Promise<void> {
+		const id = doomed?.id;
+		doomed = null;
+		if (!id) return;
 		const response = await fetch(`/api/designs/${id}`, { method: 'DELETE' });
 		if (!response.ok) return void (problem = await messageOf(response));
 		await goto(`/?deleted=${id}`, { invalidateAll: true });
@@ -83,7 +88,7 @@
 								id={system.id}
 								design={system.design}
 								{place}
-								ondelete={(which) => void remove(which)}
+								ondelete={() => (doomed = { id: system.id, name: system.design.name })}
 							/>
 						{/each}
 						<a class="room" href="/start?place={id}">
@@ -109,6 +114,14 @@
 		{/each}
 	</main>
 </div>
+
+<Confirm
+	question={doomed ? `Delete “${doomed.name}”?` : null}
+	words="You can take it back right after."
+	verb="Delete it"
+	onyes={() => void remove()}
+	onno={() => (doomed = null)}
+/>
 
 <style>
 	.home {

@@ -62,9 +62,12 @@ test('exported, deleted, taken back, deleted and imported again: the same bytes'
 	const text = readFileSync(path, 'utf8');
 	expect(text).toBe(RAIL);
 
-	page.on('dialog', (dialog) => void dialog.accept());
 	await page.getByRole('button', { name: 'More' }).click();
 	await page.getByRole('menuitem', { name: 'Delete this system' }).click();
+	await page.getByRole('alertdialog').getByRole('button', { name: 'Keep it' }).click();
+	await page.getByRole('button', { name: 'More' }).click();
+	await page.getByRole('menuitem', { name: 'Delete this system' }).click();
+	await page.getByRole('alertdialog').getByRole('button', { name: 'Delete it' }).click();
 	await expect(page.getByRole('button', { name: 'Take it back' })).toBeVisible();
 	expect((await request.get(`/api/designs/${id}`)).status()).toBe(404);
 	await page.getByRole('button', { name: 'Take it back' }).click();

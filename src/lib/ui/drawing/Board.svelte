@@ -14,7 +14,9 @@
 	const feeding = $derived(session.step === 'feed');
 	const STRIP = 176;
 	const drawn = $derived(Math.max(300, feeding ? height - STRIP : height));
-	const frame = $derived(frameOf(session.chain.layout, width, drawn, !feeding));
+	// by itself, so that a drag which moves no part does not draw the parts anew
+	const layout = $derived(session.chain.layout);
+	const frame = $derived(frameOf(layout, width, drawn, !feeding));
 	const bottom = $derived(frame.plan ? frame.plan.bottom + 8 : frame.z(0) + 40);
 </script>
 

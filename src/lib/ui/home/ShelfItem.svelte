@@ -9,7 +9,7 @@
 		id: string;
 		design: Design;
 		place: Place;
-		ondelete: (id: string) => void;
+		ondelete: () => void;
 	}
 	const { id, design, place, ondelete }: Props = $props();
 	const chain = $derived(new Chain(design, place, BUILT_IN_SHELF));
@@ -32,7 +32,7 @@
 			{chain.area.name} · {chain.layout.containers.length} buckets · {chain.thirst.bySite.size} plants
 		</p>
 		<p class="finding"><StateMark {state} /> <span>{sentence}</span></p>
-		<button class="quiet" onclick={() => ondelete(id)}>Delete</button>
+		<button class="quiet" onclick={ondelete}>Delete</button>
 	</div>
 </article>
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { differenceInCalendarDays, parseISO } from 'date-fns';
-	import { daysLeft } from '$lib/core/review';
+	import { dayOf, daysLeft } from '$lib/core/review';
 	import Figure from '../control/Figure.svelte';
 	import TextField from '../control/TextField.svelte';
 	import TankWeeks from './TankWeeks.svelte';
@@ -19,7 +19,7 @@
 	{:else if left === null}The supply does not run out; watch strength and pH.
 	{:else}Look in within {session.say(Math.floor(left), 'days')}.{/if}
 </p>
-<Big figure={day === null ? 'not yet' : `day ${day}`} against={on ? `since ${on}` : ''} />
+<Big figure={day === null ? 'not yet' : `day ${day}`} against={on ? `since ${dayOf(on)}` : ''} />
 <TankWeeks />
 <Figure
 	label="Plants drink"

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { DropdownMenu } from 'bits-ui';
 	import { goto } from '$app/navigation';
+	import Confirm from '../control/Confirm.svelte';
 	import Logo from '../control/Logo.svelte';
 	import ThemeButton from '../control/ThemeButton.svelte';
 	import { useSession } from './context';
@@ -19,8 +20,9 @@
 				: 'Not saved: changed elsewhere';
 	});
 
+	let asking = $state(false);
+
 	async function remove(): Promise<void> {
-		if (!confirm(`Delete “${session.design.name}”? You can take it back on the next page.`)) return;
 		const response = await fetch(`/api/designs/${session.id}`, { method: 'DELETE' });
 		if (response.ok) await goto(`/?deleted=${session.id}`);
 	}
@@ -59,12 +61,19 @@
 					>Export as a file</DropdownMenu.Item
 				>
 				<DropdownMenu.Item onSelect={onkeys}>Keys</DropdownMenu.Item>
-				<DropdownMenu.Item onSelect={() => void remove()}>Delete this system</DropdownMenu.Item>
+				<DropdownMenu.Item onSelect={() => (asking = true)}>Delete this system</DropdownMenu.Item>
 			</DropdownMenu.Content>
 		</DropdownMenu.Portal>
 	</DropdownMenu.Root>
 	<ThemeButton />
 </header>
+<Confirm
+	question={asking ? `Delete “${session.design.name}”?` : null}
+	words="You can take it back on the next page."
+	verb="Delete it"
+	onyes={() => void remove()}
+	onno={() => (asking = false)}
+/>
 
 <style>
 	header {

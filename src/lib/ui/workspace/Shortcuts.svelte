@@ -35,29 +35,6 @@
 </Dialog.Root>
 
 <style>
-	:global(.veil) {
-		position: fixed;
-		inset: 0;
-		background: rgb(18 38 29 / 45%);
-		z-index: 40;
-	}
-	:global(.dialog) {
-		position: fixed;
-		z-index: 41;
-		top: 50%;
-		left: 50%;
-		transform: translate(-50%, -50%);
-		width: min(560px, calc(100vw - 32px));
-		max-height: 88vh;
-		overflow: auto;
-		background: var(--sheet);
-		border: 1px solid var(--ink);
-		border-radius: 3px;
-		padding: 20px 22px;
-	}
-	:global(.dialog [data-dialog-title]) {
-		font: 650 20px var(--head);
-	}
 	dl {
 		display: grid;
 		grid-template-columns: max-content 1fr;

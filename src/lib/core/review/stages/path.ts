@@ -100,7 +100,7 @@ export function openOutlets(chain: Chain) {
  * What the lines ask for at each flow: the head a source at the pump's node must give over the water, m.
  * Points for a chart, from rest to past the operating point.
  */
-export function systemCurve(chain: Chain, points = 16): { flowLph: number; headM: number }[] {
+export function systemCurve(chain: Chain, points = 11): { flowLph: number; headM: number }[] {
 	const { result, waterLevelM } = chain.path;
 	const highest = Math.max(...chain.layout.emissions.map((e) => e.zM)) - waterLevelM;
 	const lowestOutlet = Math.min(...chain.layout.emissions.map((e) => e.zM)) - waterLevelM;
