@@ -74,7 +74,7 @@
 	<NumberField label="Across" path="tank.shape.diameterMm" kind="size" />
 	<NumberField label="Long" path="tank.shape.lengthMm" kind="size" />
 {:else if shape?.kind === 'table'}
-	{#each shape.marks as _, i (i)}
+	{#each shape.marks.keys() as i (i)}
 		<NumberField label="Mark {i + 1}, height" path="tank.shape.marks.{i}.heightMm" kind="size" />
 		<NumberField
 			label="Mark {i + 1}, poured in so far"

@@ -74,7 +74,11 @@ export const belowPump: Concern = (chain) => {
 	const fit = Math.floor(
 		(chain.design.water.fillL - chain.size.input.inTransitL - chain.tank.pumpMinimumL) / useLPerDay
 	);
-	const often = [set('water.topUp', { ...topUp, everyDays: Math.max(1, fit) })];
+	// counted from a full tank: one that is low today is filled up first
+	const often = [
+		set('water.topUp', { ...topUp, everyDays: Math.max(1, fit) }),
+		set('water.nowL', chain.design.water.fillL)
+	];
 	const after = chain.with(often).run.result.firstDayBelowPump;
 	return [
 		{
@@ -87,9 +91,9 @@ export const belowPump: Concern = (chain) => {
 				`before the refill every ${topUp.everyDays} days: the pump runs dry and burns out.`,
 			fixes: some(
 				fit >= 1 &&
-					fit < topUp.everyDays &&
+					fit <= topUp.everyDays &&
 					after === null && {
-						label: fit === 1 ? 'Refill every day' : `Refill every ${fit} days`,
+						label: `Fill up now, refill every ${fit === 1 ? 'day' : `${fit} days`}`,
 						effect: 'the pump stays under water',
 						change: often
 					},
