@@ -1,0 +1,345 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { applyChanges, startBucketBench, type Change } from '../../src/lib/core/design';
+import { feedPlan } from '../../src/lib/core/feeding';
+import { atSpeed, headAt } from '../../src/lib/core/hydraulics';
+import { assessChain } from '../../src/lib/core/operations';
+import {
+	between,
+	Chain,
+	dayOf,
+	daysLeft,
+	feedInput,
+	findingsOf,
+	inTransitL,
+	names,
+	pumpMinutes,
+	SEVERITIES,
+	settle,
+	STEPS,
+	systemCurve
+} from '../../src/lib/core/review';
+import {
+	BUILT_IN_SHELF,
+	CANOPY_SHARE,
+	CROPS,
+	litresAt,
+	MEDIA,
+	PUMPS,
+	shapeHeightMm,
+	TANKS,
+	TUBES
+} from '../../src/lib/core/shelf';
+import { rail, railChain } from './rail';
+
+const change = (path: string, value: unknown): Change => ({ path, value });
+
+describe('trials at other levels and dials', () => {
+	it('the lowest level at which all flow: a little under it, somebody is dry', () => {
+		const chain = railChain();
+		const lowest = chain.lowestFlowingL!;
+		const dryAt = (litres: number) =>
+			chain.with([change('water.nowL', litres)]).path.result.uniformity.dry;
+		expect(dryAt(lowest + 0.01)).to.equal(0);
+		expect(dryAt(lowest - 0.5)).to.be.above(0);
+	});
+
+	it('the lowest level at which all are fed: a little under it, somebody is short', () => {
+		const chain = railChain();
+		const lowest = chain.lowestFedL!;
+		const short = (litres: number) => {
+			const { path, feed } = chain.with([change('water.nowL', litres)]);
+			return (
+				[...chain.feed!.needLph].some(([id, need]) => path.siteLph.get(id)! < need * (1 - 1e-6)) &&
+				feed !== null
+			);
+		};
+		expect(short(lowest + 0.01)).to.equal(false);
+		expect(short(lowest - 0.6)).to.equal(true);
+	});
+
+	it('the least dial that feeds everybody, to a percent', () => {
+		const chain = railChain();
+		const needs = chain.feed!.needLph;
+		const percent = chain.trials.leastDialPercent(needs)!;
+		const fed = (p: number) => {
+			const { path } = chain.with([change('source.dial', p / 100)]);
+			return [...needs].every(([id, need]) => path.siteLph.get(id)! >= need * (1 - 1e-6));
+		};
+		expect(fed(percent)).to.equal(true);
+		expect(fed(percent - 1)).to.equal(false);
+	});
+
+	it('says so where no level and no dial would do', () => {
+		const high = [change('stands.0.lowEndHeightMm', 2400)];
+		const chain = railChain(high);
+		expect(chain.lowestFlowingL).to.equal(null);
+		expect(chain.trials.leastDialPercent(new Map([['rail.A1', 1]]))).to.equal(null);
+	});
+
+	it('a fuller tank never leaves an outlet with less head', () => {
+		const { trials } = railChain();
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0, max: 70, noNaN: true }),
+				fc.double({ min: 0, max: 20, noNaN: true }),
+				(litres, more) => {
+					expect(trials.leastLeftM(litres + more)).to.be.at.least(trials.leastLeftM(litres) - 1e-6);
+				}
+			),
+			{ numRuns: 60 }
+		);
+	});
+});
+
+describe('pump and lines', () => {
+	it('cross at the operating point', () => {
+		const chain = railChain();
+		const { flowLph, headM } = chain.path.result.source;
+		const curve = atSpeed(chain.curve!.result, 0.72);
+		expect(headAt(curve, flowLph)).to.be.closeTo(headM, 1e-6);
+		const points = systemCurve(chain, 40);
+		const after = points.findIndex((p) => p.headM > headM);
+		const [a, b] = [points[after - 1]!, points[after]!];
+		const share = (headM - a.headM) / (b.headM - a.headM);
+		expect(a.flowLph + share * (b.flowLph - a.flowLph)).to.be.closeTo(flowLph, 0.02 * flowLph);
+	});
+
+	it('what the lines pass rises with the head they are given', () => {
+		const flows = systemCurve(railChain(), 20).map((p) => p.flowLph);
+		flows.slice(1).forEach((q, i) => expect(q).to.be.at.least(flows[i]! - 1e-6));
+		expect(flows[0]).to.be.closeTo(0, 1e-3);
+	});
+
+	it('a filter or a check valve in the main costs head, and a wider row gives it back', () => {
+		const flow = (...changes: Change[]) => railChain(changes).path.result.source.flowLph;
+		expect(flow(change('lines.filter', true))).to.be.below(flow());
+		expect(flow(change('lines.checkValve', true))).to.be.below(flow());
+		expect(flow(change('stands.0.rowTubeId', 'feed-19'))).to.be.above(flow());
+		expect(flow(change('stands.0.rowTubeId', 'feed-4'))).to.be.below(flow());
+	});
+});
+
+describe('tank', () => {
+	it('days left are the water over the pump’s minimum, with the reserve, by what is drunk', () => {
+		const chain = railChain();
+		const usable = 32 - chain.tank.pumpMinimumL - inTransitL(chain) + 120;
+		expect(daysLeft(chain)).to.be.closeTo(usable / chain.thirst.useLPerDay, 1e-9);
+		expect(
+			daysLeft(railChain([change('water.topUp', { kind: 'float', reserveL: null, with: 'weak' })]))
+		).to.equal(null);
+		expect(daysLeft(railChain([change('plants', {})]))).to.equal(null);
+	});
+
+	it('a check valve keeps the lines full, so less comes back', () => {
+		const back = (held: boolean) =>
+			railChain([change('lines.checkValve', held)]).drainBack.result.standingL;
+		expect(back(true)).to.be.below(back(false));
+	});
+
+	it('a feed row without fall keeps its water as well', () => {
+		const lines = railChain([change('stands.0.feedFallPercent', 0)]).drainBack.input.lines;
+		expect(lines.length).to.be.below(railChain().drainBack.input.lines.length);
+	});
+
+	it('an overflow hole is the brim', () => {
+		const chain = railChain([change('tank.overflowBelowRimMm', 100)]);
+		expect(chain.tank.fullL).to.be.below(railChain().tank.fullL);
+		expect(chain.tank.input.brimMm).to.equal(240);
+	});
+
+	it('each kind of top-up drifts its own way', () => {
+		const end = (kind: string) => {
+			const { days } = railChain([
+				change('water.topUp', { kind: 'float', reserveL: null, with: kind })
+			]).run.result;
+			return days.at(-1)!.ecMsCm;
+		};
+		// the first litres bring the level up to the float
+		expect(end('weak')).to.be.closeTo(2.2, 0.03);
+		expect(end('solution')).to.be.above(2.2);
+		expect(end('water')).to.be.below(2.2);
+	});
+});
+
+describe('demand and feed', () => {
+	it('follow the stage: a tenth of the leaf drinks a tenth', () => {
+		const grown = (stage: string) =>
+			railChain([change('plants', { 'rail.A1': { cropId: 'tomato', stage } })]).thirst.useLPerDay;
+		for (const stage of ['seedling', 'young', 'growing'] as const)
+			expect(grown(stage)).to.be.closeTo(CANOPY_SHARE[stage] * grown('full'), 1e-9);
+	});
+
+	it('the grower’s own factor scales what is predicted', () => {
+		const use = (factor: number) =>
+			railChain([change('water.useFactor', factor)]).thirst.useLPerDay;
+		expect(use(1.3)).to.be.closeTo(1.3 * use(1), 1e-9);
+	});
+
+	it('every school can be planned for the same plants, and none is short', () => {
+		const chain = railChain([change('feed.setMin', null)]);
+		for (const school of ['soak', 'pulse', 'repeat', 'continuous'] as const) {
+			const plan = feedPlan(feedInput(chain, { ...chain.design.feed, school })!);
+			expect(plan.warnings).to.not.include('dose-short');
+			expect(plan.events.length).to.be.above(0);
+		}
+	});
+
+	it('the timer as planned leaves nobody under their need', () => {
+		const chain = railChain([change('feed.setMin', null)]);
+		for (const [id, need] of chain.feed!.needLph)
+			expect(chain.path.siteLph.get(id)).to.be.at.least(need * (1 - 1e-9));
+		expect(pumpMinutes(chain)).to.equal(chain.feed!.plan.onMin * chain.feed!.plan.events.length);
+	});
+
+	it('a timer set shorter needs more flow at every site, in proportion', () => {
+		const need = (min: number) =>
+			railChain([change('feed.setMin', min)]).feed!.needLph.get('rail.A7')!;
+		expect(need(5)).to.be.closeTo(3 * need(15), 1e-9);
+	});
+});
+
+describe('steps', () => {
+	const headlines: [
+		step: (typeof STEPS)[number],
+		changes: Change[],
+		says: RegExp,
+		state: string
+	][] = [
+		['place', [], /^3.40 × 1.20 m$/, 'fine'],
+		['plants', [], /^14 of 3 kinds$/, 'fine'],
+		['plants', [change('plants', {})], /^none yet$/, 'open'],
+		['sites', [], /^2 × 7 buckets$/, 'fine'],
+		['lines', [change('stands.0.fallPercent', 0)], /^13 mm$/, 'stop'],
+		['pump', [], /^28.4 L\/h, 0.83 m$/, 'look'],
+		['pump', [change('source', { kind: 'gravity' })], /^0 L\/h$/, 'stop'],
+		['tank', [], /^10.1 days$|^10 days$/, 'fine'],
+		['dry-run', [], /^30 Mar$/, 'fine'],
+		['dry-run', [change('diary.dryRunOn', null)], /^not yet$/, 'open'],
+		['feed', [], /^4 × 15 min$/, 'fine'],
+		['feed', [change('feed.school', 'continuous')], /^all day$/, 'fine'],
+		['mix', [], /^2.20 mS\/cm$/, 'fine'],
+		['plant-out', [change('diary.plantOutOn', null)], /^not yet$/, 'open'],
+		['run', [], /^14.3 L a day$/, 'fine']
+	];
+	for (const [name, changes, says, state] of headlines)
+		it(`${name}${changes[0] ? ` with another ${changes[0].path}` : ''} reads ${says.source}`, () => {
+			const found = assessChain(railChain(changes)).steps.find((s) => s.step === name)!;
+			expect(found.headline).to.match(says);
+			expect(found.state).to.equal(state);
+		});
+
+	it('take the worst of what was found for them', () => {
+		const { steps, findings } = assessChain(railChain([change('stands.0.lowEndHeightMm', 200)]));
+		for (const { step, state } of steps) {
+			const worst = Math.min(
+				...findings.filter((f) => f.step === step).map((f) => SEVERITIES.indexOf(f.severity)),
+				2
+			);
+			if (worst < 2) expect(state).to.equal(SEVERITIES[worst]);
+		}
+	});
+
+	it('findings come the most urgent first', () => {
+		const ranks = findingsOf(railChain([change('water.nowL', 8)])).map((f) =>
+			SEVERITIES.indexOf(f.severity)
+		);
+		expect(ranks).to.deep.equal([...ranks].sort());
+	});
+});
+
+describe('words', () => {
+	const lists: [string[], string][] = [
+		[[], ''],
+		[['A1'], 'A1'],
+		[['A1', 'A2'], 'A1 and A2'],
+		[['A1', 'A2', 'A3'], 'A1, A2 and A3'],
+		[['A1', 'A2', 'A3', 'A4', 'A5'], 'A1, A2, A3, A4 and A5'],
+		[['A1', 'A2', 'A3', 'A4', 'A5', 'A6'], 'A1, A2, A3, A4 and 2 more']
+	];
+	for (const [list, says] of lists)
+		it(`${list.length} names`, () => void expect(names(list)).to.equal(says));
+	it('a range says its unit once', () => {
+		expect(between('1.7 L/h', '1.9 L/h')).to.equal('1.7 to 1.9 L/h');
+		expect(between('900 mL', '1.2 L')).to.equal('900 mL to 1.2 L');
+		expect(between('2 L', '2 L')).to.equal('2 L');
+	});
+	it('a calendar day, free of time zones', () => {
+		expect(['2026-04-02', '2026-12-31'].map(dayOf)).to.deep.equal(['2 Apr', '31 Dec']);
+	});
+});
+
+describe('settling a start', () => {
+	const { place } = rail();
+	it('changes nothing that works already', () => {
+		const { design } = rail();
+		expect(settle(design, place, BUILT_IN_SHELF)).to.deep.equal(design);
+	});
+	it('makes what cannot work work, and leaves the defaults marked', () => {
+		const start = startBucketBench(
+			{ name: 'Low', areaId: 'lean-to', buckets: 6, cropId: 'tomato', roomMm: 3000 },
+			BUILT_IN_SHELF
+		);
+		const low = applyChanges(start, [
+			change('stands.0.lowEndHeightMm', 100),
+			change('water.fillL', 60)
+		]);
+		const settled = settle({ ...low, assumed: start.assumed }, place, BUILT_IN_SHELF);
+		const stops = findingsOf(new Chain(settled, place, BUILT_IN_SHELF)).filter(
+			(f) => f.severity === 'stop'
+		);
+		expect(stops.map((f) => f.code)).to.deep.equal([]);
+		expect(settled.assumed).to.deep.equal(start.assumed);
+	});
+	it('never plants fewer than were asked for', () => {
+		const start = startBucketBench(
+			{ name: 'Many', areaId: 'lean-to', buckets: 40, cropId: 'tomato', roomMm: 20_000 },
+			BUILT_IN_SHELF
+		);
+		expect(Object.keys(settle(start, place, BUILT_IN_SHELF).plants)).to.have.length(40);
+	});
+});
+
+describe('shelf', () => {
+	it('every id is its own, in every list', () => {
+		for (const list of Object.values(BUILT_IN_SHELF) as { id: string }[][])
+			expect(new Set(list.map((item) => item.id)).size).to.equal(list.length);
+	});
+	it('media hold no more than there is room for', () => {
+		for (const m of MEDIA)
+			expect(m.availableFraction + m.airFraction, m.id).to.be.within(0.3, 0.95);
+	});
+	it('crops are wider and hungrier when grown, within reason', () => {
+		for (const c of CROPS) {
+			expect(c.ecFullMsCm, c.id).to.be.above(c.ecEarlyMsCm);
+			expect(c.phHigh).to.be.above(c.phLow);
+			// a canopy is at most the square its spread covers, with some height to it
+			expect(c.canopyM2, c.id).to.be.at.most(1.6 * (c.spreadMm / 1000) ** 2);
+		}
+	});
+	it('tubes are drilled for their outside and hold their inside', () => {
+		for (const t of TUBES) {
+			expect(t.outerDiameterMm, t.id).to.be.above(t.innerDiameterMm);
+			expect(t.holeMm).to.equal(t.outerDiameterMm);
+			expect(t.sealHoleMm).to.be.above(t.holeMm);
+		}
+	});
+	it('tanks hold what their name says', () => {
+		for (const t of TANKS) {
+			const litres = Number(/\d+/.exec(t.name)![0]);
+			expect(litresAt(t.shape, shapeHeightMm(t.shape)), t.id).to.be.within(
+				litres * 0.95,
+				litres * 1.12
+			);
+		}
+	});
+	it('pumps stand from small to large, each with a tube that fits', () => {
+		for (const [i, p] of PUMPS.entries()) {
+			expect(
+				TUBES.some((t) => t.id === `feed-${p.outletMm}`),
+				p.id
+			).to.equal(true);
+			if (i > 0) expect(p.watts).to.be.above(PUMPS[i - 1]!.watts);
+		}
+	});
+});
