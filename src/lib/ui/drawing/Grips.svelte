@@ -64,8 +64,12 @@
 		{@const to = frame.x(second.xM)}
 		{@const line = frame.z(0) + 19}
 		<path class="dimension" d="M{from} {line - 5} v10 M{from} {line} H{to} M{to} {line - 5} v10" />
-		<text x={(from + to) / 2} y={line + (frame.small ? 14 : -4)} class="middle paper"
-			>{session.say(stand.pitchMm, 'size')}</text
+		<!-- on a small screen there is no room between the marks: beside the grip -->
+		<text
+			x={frame.small ? to + 14 : (from + to) / 2}
+			y={frame.small ? line + 4 : line - 4}
+			class="paper"
+			class:middle={!frame.small}>{session.say(stand.pitchMm, 'size')}</text
 		>
 		<Handle
 			x={to}
