@@ -51,7 +51,7 @@ const HEADLINES: Record<Step, (chain: Chain) => string> = {
 	sites: ({ design, layout }) => {
 		const [stand] = design.stands;
 		if (design.stands.length > 1) return `${layout.containers.length} buckets`;
-		return `${stand!.rows} × ${stand!.perRow} buckets`;
+		return `${stand!.rows} × ${stand!.perRow} bucket${layout.containers.length === 1 ? '' : 's'}`;
 	},
 	lines: ({ design, shelf, say }) =>
 		say(pick(shelf.tubes, design.stands[0]!.rowTubeId).nominalMm, 'size'),

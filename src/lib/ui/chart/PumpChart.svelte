@@ -41,9 +41,7 @@
 	const flowUnit = $derived(scaleOf('flow', session.units).unit);
 	const headUnit = $derived(scaleOf('head', session.units).unit);
 	const tick = (v: number, kind: 'flow' | 'head') =>
-		toShown(v, kind, session.units)
-			.toPrecision(2)
-			.replace(/\.?0+$/, (zeros) => (zeros.startsWith('.') ? '' : zeros));
+		toShown(v, kind, session.units).toLocaleString('en-GB', { maximumSignificantDigits: 3 });
 	const last = $derived(system.filter((p) => p.flowLph <= mostFlow && p.headM <= mostHead).at(-1));
 </script>
 

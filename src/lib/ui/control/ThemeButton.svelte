@@ -1,5 +1,7 @@
 <script lang="ts">
-	import { Moon, Sun } from '@lucide/svelte';
+	// one by one: the package's face would bring every icon there is
+	import Moon from '@lucide/svelte/icons/moon';
+	import Sun from '@lucide/svelte/icons/sun';
 	import { onMount } from 'svelte';
 	import { currentTheme, switchTheme } from './theme';
 

@@ -56,7 +56,7 @@
 			{/if}
 			{#if roomy || chosen || (worst.bucket.id === bucket.id && state !== 'fine')}
 				<text x={left + bar / 2} y={bars.bottom + 13}
-					>{showNumber(flow, 'flow', session.units)}</text
+					>{state === 'dry' ? 'dry' : showNumber(flow, 'flow', session.units)}</text
 				>
 			{/if}
 		</g>

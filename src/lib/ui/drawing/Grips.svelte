@@ -63,13 +63,14 @@
 		{@const from = frame.x(first.xM)}
 		{@const to = frame.x(second.xM)}
 		{@const line = frame.z(0) + 19}
+		{@const tight = to - from < 66}
 		<path class="dimension" d="M{from} {line - 5} v10 M{from} {line} H{to} M{to} {line - 5} v10" />
-		<!-- on a small screen there is no room between the marks: beside the grip -->
+		<!-- where there is no room between the marks: beside the grip -->
 		<text
-			x={frame.small ? to + 14 : (from + to) / 2}
-			y={frame.small ? line + 4 : line - 4}
+			x={tight ? to + 14 : (from + to) / 2}
+			y={tight ? line + 4 : line - 4}
 			class="paper"
-			class:middle={!frame.small}>{session.say(stand.pitchMm, 'size')}</text
+			class:middle={!tight}>{session.say(stand.pitchMm, 'size')}</text
 		>
 		<Handle
 			x={to}
