@@ -232,6 +232,26 @@ test('selection is shared by drawing, sheet and finding', async ({ page, request
 	await step(page, 'plants').click();
 	await page.getByLabel(/^Grow in A3/).selectOption('tomato');
 	await expect(page.getByText('cordon tomato, full:')).toBeVisible();
+	const at = async (selector: string, dx = 0.5) => {
+		const box = (await page.locator(selector).first().boundingBox())!;
+		await page.mouse.click(box.x + dx * box.width, box.y + box.height / 2);
+	};
+	await at('polyline.reach[points]', 0.9);
+	await expect(page.getByRole('complementary', { name: 'Lines' })).toContainText(
+		/Return of row A.*falling 1.5 %/
+	);
+	// between two buckets
+	await at('polygon.solid.top', 0.572);
+	await expect(page.getByRole('slider', { name: 'Height of the bench' })).toBeFocused();
+	await page.keyboard.press('ArrowUp');
+	await expect(page.getByRole('complementary', { name: 'Sites' })).toContainText(
+		'635 mm high at the low end'
+	);
+	await page.locator('rect.hit').click({ position: { x: 60, y: 12 } });
+	await expect(page.getByRole('slider', { name: 'Water level in the tank' })).toBeFocused();
+	await expect(page.getByRole('complementary', { name: 'Tank' })).toContainText(
+		'The arrow keys move its level'
+	);
 	await bar(page).getByRole('button', { name: 'Pump', exact: true }).click();
 	await expect(page.getByRole('button', { name: /Bucket [AB]7/ })).toHaveAttribute(
 		'aria-pressed',

@@ -6,6 +6,7 @@ import { clockOf, moveFeed } from '../../src/lib/ui/clock/day-drag';
 import { frameOf, polygon } from '../../src/lib/ui/drawing/frame';
 import { leavesOf } from '../../src/lib/ui/drawing/plant-shape';
 import { rowsOf, WORDS } from '../../src/lib/ui/explain/words';
+import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
 import {
 	messageOf,
 	SaveQueue,
@@ -117,6 +118,39 @@ describe('the day, dragged', () => {
 			);
 			expect(change?.value).to.equal(value);
 		});
+});
+
+describe('what is chosen', () => {
+	const chain = railChain();
+	const table: [id: string, name: string, words: RegExp][] = [
+		[
+			'rail.A7',
+			'A7',
+			/^cucumber, full: 1.80? L\/h of 1.83 L\/h needed, 0.07 m of head left; drinks 1.5 L a day\.$/
+		],
+		[
+			'main',
+			'Feed main',
+			/^0.88 m of 13 mm feed tube with pump barb, elbow: 28.4 L\/h at 0.06 m\/s, Reynolds number \d+, loses [\d.]+ mm of head\.$/
+		],
+		[
+			'rail.return.A',
+			'Return of row A',
+			/^2.62 m falling 1.5 %, 6 % full at .* half full it would carry 1045 L\/h\.$|^2.62 m falling 1.5 %/
+		],
+		['tank', 'Tank', /^32 L of 75 L in it, 152 mm deep/],
+		['rail.top', 'Rail', /^2.90 m long, 630 mm high at the low end, bears 125 kg/]
+	];
+	for (const [id, name, words] of table)
+		it(`${id} is said in a line`, () => {
+			const line = selectedLine(chain, id)!;
+			expect(line.name).to.equal(name);
+			expect(line.words).to.match(words);
+		});
+	it('nothing, or something that is gone, is not said', () => {
+		expect(selectedLine(chain, null)).to.equal(null);
+		expect(selectedLine(chain, 'rail.Z9')).to.equal(null);
+	});
 });
 
 describe('explanations', () => {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { DRY_LPH } from '$lib/core/hydraulics';
+	import type { Step } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
 	import { polygon, type Frame } from './frame';
@@ -43,6 +44,16 @@
 		polygon(points.map((p) => [frame.x(p.xM), frame.z(p.zM)]));
 	const low = $derived(frame.z(Math.min(0, layout.extent.from.zM)));
 
+	/** Chooses a thing that has a grip, and hands the arrow keys to that grip. */
+	function take(id: string, step: Step, grip: string): void {
+		session.selected = id;
+		session.step = step;
+		document.querySelector<SVGElement>(`[role="slider"][aria-label="${grip}"]`)?.focus();
+	}
+	const chooseLine = (id: string) => {
+		session.selected = id;
+		session.step = 'lines';
+	};
 	function choose(id: string): void {
 		session.selected = session.selected === id ? null : id;
 	}
@@ -90,9 +101,13 @@
 	/>
 
 	{#each layout.solids as solid (solid.id)}
+		<!-- by keyboard its grip stands for the bench -->
+		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<polygon
 			class="solid {solid.role}"
+			class:selected={session.selected === solid.id}
 			points={polygon(solid.front.map(([x, z]) => [frame.x(x), Math.min(low, frame.z(z))]))}
+			onclick={() => solid.role === 'top' && take(solid.id, 'sites', 'Height of the bench')}
 		/>
 	{/each}
 	{#each sites as site, i (site.id)}
@@ -119,6 +134,8 @@
 			class:selected={session.selected === run.id}
 			points={line(run.points)}
 		/>
+		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+		<polyline class="reach" points={line(run.points)} onclick={() => chooseLine(run.id)} />
 		{@const end = run.points.at(-1)!}
 		<polyline
 			class="return"
@@ -147,6 +164,8 @@
 			points={line(run.points)}
 			style:stroke-width="{run.role === 'stake' ? 1.5 : width(run.innerDiameterMm)}px"
 		/>
+		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+		<polyline class="reach" points={line(run.points)} onclick={() => chooseLine(run.id)} />
 	{/each}
 	{#each outlets as outlet (outlet.id)}
 		{@const q = flows.get(outlet.nodeId) ?? 0}
@@ -243,6 +262,20 @@
 	}
 	.selected {
 		stroke-width: 5px !important;
+	}
+	.reach {
+		fill: none;
+		stroke: transparent;
+		stroke-width: 9px;
+		cursor: pointer;
+		pointer-events: stroke;
+	}
+	.solid.top {
+		cursor: pointer;
+	}
+	.solid.selected {
+		fill: var(--supply);
+		stroke: none;
 	}
 	.drip {
 		fill: var(--supply);

@@ -83,6 +83,10 @@
 		onclick={() => {
 			session.selected = 'tank';
 			session.step = 'tank';
+			// the arrow keys now move its level
+			document
+				.querySelector<SVGElement>('[role="slider"][aria-label="Water level in the tank"]')
+				?.focus();
 		}}
 	/>
 	{#if pumpHeight > 0}
