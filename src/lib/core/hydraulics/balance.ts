@@ -11,25 +11,18 @@ export class Balance {
 	sourceFlow = 0;
 	readonly linkFlow: Float64Array;
 	readonly outletFlow: Float64Array;
-	private readonly pump: Law | undefined;
-	private readonly reservoirM: number;
-	private readonly fixedM: number;
+	private pump: Law | undefined;
+	private reservoirM = 0;
+	private fixedM = 0;
 	private readonly out: Float64Array;
 	private readonly diagonal: Float64Array;
 	private readonly values: Float64Array;
 	private readonly step: Float64Array;
 	private readonly trial: Float64Array;
 
-	constructor(
-		private readonly graph: Graph,
-		source: Source
-	) {
+	constructor(private readonly graph: Graph) {
 		const n = graph.unknowns;
 		this.size = n + 1;
-		this.fixedM = source.waterLevelM;
-		const curve = source.kind === 'pump' ? atSpeed(source.curve, source.speed) : undefined;
-		this.pump = curve && pumpLaw(curve);
-		this.reservoirM = source.waterLevelM + (curve?.shutOffHeadM ?? 0);
 		this.linkFlow = new Float64Array(graph.links.length);
 		this.outletFlow = new Float64Array(graph.outlets.length);
 		this.out = new Float64Array(n + 1);
@@ -37,6 +30,14 @@ export class Balance {
 		this.values = new Float64Array(graph.edges);
 		this.step = new Float64Array(n + 1);
 		this.trial = new Float64Array(n + 1);
+	}
+
+	/** The level, dial and curve to balance for; the arrays are used again from solve to solve. */
+	aim(source: Source): void {
+		this.fixedM = source.waterLevelM;
+		const curve = source.kind === 'pump' ? atSpeed(source.curve, source.speed) : undefined;
+		this.pump = curve && pumpLaw(curve);
+		this.reservoirM = source.waterLevelM + (curve?.shutOffHeadM ?? 0);
 	}
 
 	start(heads: Float64Array): void {

@@ -70,7 +70,7 @@ export class Trials {
 	private lowest(margin: (litres: number) => number): number | null {
 		const { design, shelf } = this.chain;
 		const brim = brimLitresOf(design, shelf);
-		return leastAtOrOver(margin, Math.min(brim, pumpMinimumL(this.chain)), brim, brim / 300);
+		return leastAtOrOver(margin, Math.min(brim, pumpMinimumL(this.chain)), brim, brim / 160);
 	}
 
 	/** Least dial, a whole percent, at which all needs are met at the level as it stands; null: none. */
