@@ -1,4 +1,13 @@
-import { ATOMIC_WEIGHT, atomsOf, molarMass, noAmounts, type Amounts, type Atom } from './elements';
+import {
+	ATOMIC_WEIGHT,
+	atomsOf,
+	ELEMENTS,
+	molarMass,
+	noAmounts,
+	type Amounts,
+	type Atom,
+	type Element
+} from './elements';
 
 interface Salt {
 	name: string;
@@ -58,21 +67,10 @@ export const SALTS = {
 export type SaltId = keyof typeof SALTS;
 export const SALT_IDS = Object.keys(SALTS) as [SaltId, ...SaltId[]];
 
-const NUTRIENT_ATOMS = [
-	'P',
-	'K',
-	'Ca',
-	'Mg',
-	'S',
-	'Fe',
-	'Mn',
-	'Zn',
-	'Cu',
-	'B',
-	'Mo',
-	'Na',
-	'Cl'
-] as const;
+/** Elements that are atoms of their own; nitrogen comes in two forms and is split by the salt's own counts. */
+const isAtom = (element: Element): element is Element & Atom =>
+	element in ATOMIC_WEIGHT && element !== 'N';
+const NUTRIENT_ATOMS = ELEMENTS.filter(isAtom);
 
 const known = new Map<SaltId, Amounts>();
 

@@ -20,6 +20,11 @@
 	const frame = $derived(frameOf(chain.layout, width, 440, true));
 	const height = $derived((frame.plan?.bottom ?? 460) + 6);
 	const parts = $derived(partsOf(session.design, chain.layout, chain.shelf));
+	/** The most urgent, and the electricity, which is not for a screen alone. */
+	const minded = $derived([
+		...session.findings.filter((f) => f.code !== 'electricity-near-water').slice(0, 2),
+		...session.findings.filter((f) => f.code === 'electricity-near-water')
+	]);
 	const feeds = $derived(chain.feed?.plan.events ?? []);
 </script>
 
@@ -82,9 +87,7 @@
 			</p>
 			<h2>Mind</h2>
 			<ul class="mind">
-				{#each session.findings
-					.filter((f, i) => i < 3 || f.severity === 'stop')
-					.slice(0, 4) as finding, i (i)}<li>{finding.message}</li>{/each}
+				{#each minded as finding, i (i)}<li>{finding.message}</li>{/each}
 			</ul>
 		</section>
 	</div>
