@@ -1,1 +1,3 @@
 export * from './parts';
+export * from './tipping';
+export * from './wall-load';

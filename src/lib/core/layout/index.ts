@@ -3,3 +3,4 @@ export { layoutDesign, pumpJoint } from './layout';
 export * from './row';
 export * from './tank';
 export * from './types';
+export * from './tower';

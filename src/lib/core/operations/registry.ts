@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import * as build from '../build';
 import * as feeding from '../feeding';
 import * as hydraulics from '../hydraulics';
 import * as layout from '../layout';
@@ -82,6 +83,41 @@ export const OPERATIONS: readonly Operation[] = [
 		layout.layoutRowInput,
 		layout.layoutRowOutput,
 		layout.layoutRow
+	),
+	operation(
+		'layout-tower',
+		'Where the holes go on a round pipe, by tape and by angle',
+		layout.layoutTowerInput,
+		layout.layoutTowerOutput,
+		layout.layoutTower
+	),
+	operation(
+		'level-fill',
+		'Depth and litres that float or level valves hold, and how long they fill',
+		hydraulics.levelFillInput,
+		hydraulics.levelFillOutput,
+		hydraulics.levelFill
+	),
+	operation(
+		'spread',
+		'How a spreader’s rim shares water round a tower',
+		hydraulics.spreadInput,
+		hydraulics.spreadOutput,
+		hydraulics.spread
+	),
+	operation(
+		'tipping',
+		'The gust that tips a free-standing tower',
+		build.tippingInput,
+		build.tippingOutput,
+		build.tipping
+	),
+	operation(
+		'wall-load',
+		'Pull and shear on each fixing of a garden on a wall',
+		build.wallLoadInput,
+		build.wallLoadOutput,
+		build.wallLoad
 	),
 	operation(
 		'evapotranspiration',
