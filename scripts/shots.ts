@@ -1,4 +1,7 @@
-/** Pictures of the main views, from a running demo: npm run shots -- <address> <folder> [name …]. */
+/**
+ * Pictures of the main views, from a running demo: npm run shots -- <address> <folder> [name …].
+ * Any other view by its path: /systems/kitchen-columns#sites@390x844!dark
+ */
 import { chromium, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 
@@ -53,8 +56,27 @@ const browser = await chromium.launch({
 		'--disable-sync'
 	]
 });
-for (const shot of SHOTS) {
-	if (only.length > 0 && !only.includes(shot.name)) continue;
+/** A path with a step, a size and a theme, as a picture named after them. */
+function byPath(text: string): Shot {
+	const [, path = '/', at, size, dark] =
+		/^([^#@!]+)(?:#([\w-]+))?(?:@(\d+x\d+))?(!dark)?$/.exec(text) ?? [];
+	const [w, h] = (size ?? '1280x800').split('x').map(Number);
+	return {
+		name: text.replace(/\W+/g, '-').replace(/^-/, ''),
+		path,
+		size: [w!, h!],
+		dark: dark !== undefined,
+		...(at && { before: step(at) })
+	};
+}
+const wanted =
+	only.length === 0
+		? SHOTS
+		: [
+				...SHOTS.filter((shot) => only.includes(shot.name)),
+				...only.filter((name) => name.startsWith('/')).map(byPath)
+			];
+for (const shot of wanted) {
 	const [width, height] = shot.size ?? [1280, 800];
 	const page = await browser.newPage({
 		viewport: { width, height },

@@ -9,7 +9,7 @@ test('a bench of one’s own, from nothing to a mix', async ({ page, request }) 
 	await page.getByRole('link', { name: 'Start a system', exact: true }).first().click();
 	await page.getByLabel('How many').fill('4');
 	await page.getByLabel('Of what').selectOption('chilli');
-	await expect(page.getByText('4 buckets on a bench')).toBeVisible();
+	await expect(page.getByText('Buckets on a bench, 4 plants')).toBeVisible();
 	await page.getByRole('button', { name: 'Draw it' }).click();
 	await expect(page).toHaveURL(/\/systems\//);
 	await expect(step(page, 'sites')).toContainText('1 × 4 buckets');

@@ -135,10 +135,12 @@ test('a figure that cannot be is refused beside its field, and the drawing stays
 	const id = await ownRail(request);
 	await open(page, id);
 	await step(page, 'sites').click();
-	const spacing = page.getByRole('textbox', { name: 'Spacing', exact: true });
+	const spacing = page.getByRole('textbox', { name: 'Bucket spacing', exact: true });
 	await spacing.fill('9000');
 	await spacing.press('Tab');
-	await expect(page.getByRole('alert')).toHaveText('Spacing must be a number from 50 to 3000 mm.');
+	await expect(page.getByRole('alert')).toHaveText(
+		'Bucket spacing must be a number from 50 to 3000 mm.'
+	);
 	await expect(spacing).toHaveValue('9000');
 	await expect(page.getByRole('slider', { name: 'Bucket spacing' })).toHaveAttribute(
 		'aria-valuenow',

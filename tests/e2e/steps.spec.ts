@@ -81,7 +81,7 @@ test('sites: rows, buckets and spacing; what does not fit is drawn and said', as
 	await page.getByRole('combobox', { name: 'Bucket' }).selectOption('bucket-20');
 	await expect(sheet(page, 'Sites')).toContainText('20.6');
 	await fill(page, 'Rows', '1.5');
-	await expect(page.getByRole('alert')).toHaveText('Rows must be a whole number from 1 to 20.');
+	await expect(page.getByRole('alert')).toHaveText('Rows must be a whole number from 1 to 40.');
 });
 
 test('lines: a wider main needs an adapter; a shut row runs dry on purpose', async ({

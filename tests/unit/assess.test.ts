@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { designFileSchema, startBucketBench, type Design } from '../../src/lib/core/design';
+import { designFileSchema, startSystem, type Design } from '../../src/lib/core/design';
 import { assess, calculate, findOperation } from '../../src/lib/core/operations';
 import { Chain, findingsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { rail, railChain } from './rail';
+import { benchIn, rail, railChain } from './rail';
 
 const near = (a: unknown, b: unknown, where: string): void => {
 	if (typeof a === 'number' && typeof b === 'number')
@@ -126,8 +126,8 @@ describe('assess', () => {
 		const { place } = rail();
 		fc.assert(
 			fc.property(systems, (s) => {
-				const start = startBucketBench(
-					{ name: 'any', areaId: 'lean-to', buckets: 6, cropId: s.crop, roomMm: 2400 },
+				const start = startSystem(
+					{ name: 'any', areaId: 'lean-to', plants: 6, cropId: s.crop, ...benchIn(2400) },
 					BUILT_IN_SHELF
 				);
 				const design = {

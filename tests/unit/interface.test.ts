@@ -31,7 +31,7 @@ describe('frame', () => {
 			expect(frame.z(0) - frame.z(1)).to.be.closeTo(frame.scale, 1e-9);
 			expect(frame.right).to.be.below(width);
 			expect(frame.x(layout.extent.from.xM)).to.be.at.least(0);
-			expect(frame.z(frame.topM)).to.be.at.least(frame.head.bottom);
+			expect(frame.z(frame.topM)).to.be.at.least(frame.head!.bottom);
 			if (frame.plan && frame.bars) {
 				expect(frame.y(0) - frame.y(1)).to.be.closeTo(frame.scale, 1e-9);
 				expect(frame.bars.top).to.be.above(frame.z(0));

@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import { partsOf } from '../../src/lib/core/build';
-import { startBucketBench, type Change } from '../../src/lib/core/design';
+import { startSystem, type Change } from '../../src/lib/core/design';
 import { lengthOf } from '../../src/lib/core/layout';
 import { Chain, findingsOf, settle } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { rail, railChain } from './rail';
+import { benchIn, rail, railChain } from './rail';
 
 const stand = (field: string, value: unknown): Change => ({ path: `stands.0.${field}`, value });
 const layoutOf = (...changes: Change[]) => railChain(changes).layout;
@@ -159,8 +159,8 @@ describe('a system started from a few answers', () => {
 		for (const cropId of ['leaf-lettuce', 'tomato'])
 			it(`${buckets} of ${cropId}: everything flows and nothing is impossible`, () => {
 				const wide = { ...place, areas: [{ ...place.areas[0]!, lengthM: 14, widthM: 3 }] };
-				const start = startBucketBench(
-					{ name: 'New', areaId: 'lean-to', buckets, cropId, roomMm: 12_000 },
+				const start = startSystem(
+					{ name: 'New', areaId: 'lean-to', plants: buckets, cropId, ...benchIn(12_000) },
 					BUILT_IN_SHELF
 				);
 				const design = settle(start, wide, BUILT_IN_SHELF);

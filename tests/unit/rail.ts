@@ -14,3 +14,7 @@ export function railChain(changes: Change[] = []): Chain {
 	const { design, place } = rail();
 	return new Chain(design, place, BUILT_IN_SHELF).with(changes);
 }
+
+/** What is asked when a bench of buckets is started in a room of this length, mm. */
+export const benchIn = (lengthMm: number) =>
+	({ variant: 'bucket-bench', lengthMm, depthMm: 1200, heightMm: 2200 }) as const;

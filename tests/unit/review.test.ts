@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { applyChanges, startBucketBench, type Change } from '../../src/lib/core/design';
+import { applyChanges, startSystem, type Change } from '../../src/lib/core/design';
 import { feedPlan } from '../../src/lib/core/feeding';
 import { atSpeed, headAt } from '../../src/lib/core/hydraulics';
 import { assessChain } from '../../src/lib/core/operations';
@@ -30,7 +30,7 @@ import {
 	TANKS,
 	TUBES
 } from '../../src/lib/core/shelf';
-import { rail, railChain } from './rail';
+import { benchIn, rail, railChain } from './rail';
 
 const change = (path: string, value: unknown): Change => ({ path, value });
 
@@ -276,8 +276,8 @@ describe('settling a start', () => {
 		expect(settle(design, place, BUILT_IN_SHELF)).to.deep.equal(design);
 	});
 	it('makes what cannot work work, and leaves the defaults marked', () => {
-		const start = startBucketBench(
-			{ name: 'Low', areaId: 'lean-to', buckets: 6, cropId: 'tomato', roomMm: 3000 },
+		const start = startSystem(
+			{ name: 'Low', areaId: 'lean-to', plants: 6, cropId: 'tomato', ...benchIn(3000) },
 			BUILT_IN_SHELF
 		);
 		const low = applyChanges(start, [
@@ -292,8 +292,8 @@ describe('settling a start', () => {
 		expect(settled.assumed).to.deep.equal(start.assumed);
 	});
 	it('never plants fewer than were asked for', () => {
-		const start = startBucketBench(
-			{ name: 'Many', areaId: 'lean-to', buckets: 40, cropId: 'tomato', roomMm: 20_000 },
+		const start = startSystem(
+			{ name: 'Many', areaId: 'lean-to', plants: 40, cropId: 'tomato', ...benchIn(20_000) },
 			BUILT_IN_SHELF
 		);
 		expect(Object.keys(settle(start, place, BUILT_IN_SHELF).plants)).to.have.length(40);

@@ -1,10 +1,11 @@
+import columns from '../../../examples/kitchen-columns.json';
 import rail from '../../../examples/lean-to-rail.json';
 import { parseDesignFile } from '$lib/core/design';
 import { createDesign } from './designs';
 import { createPlace, listPlaces } from './places';
 
 /** Demo systems by the id they have in their address. */
-const DEMO = { 'lean-to-rail': rail };
+const DEMO = { 'lean-to-rail': rail, 'kitchen-columns': columns };
 
 /** Fills an empty database with the demo place. */
 export async function seedDemo(): Promise<boolean> {

@@ -1,12 +1,13 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { startBucketBench } from '$lib/core/design';
+	import { KINDS, startSystem, suggest, type Start, type Variant } from '$lib/core/design';
 	import { fromShown, scaleOf, toShown } from '$lib/core/quantity';
 	import { settle } from '$lib/core/review';
 	import { BUILT_IN_SHELF } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import Miniature from '$lib/ui/drawing/Miniature.svelte';
+	import KindChoice from '$lib/ui/home/KindChoice.svelte';
 	import { messageOf, post } from '$lib/ui/workspace/save-queue';
 	import type { PageData } from './$types';
 
@@ -19,6 +20,10 @@
 	let count = $state('6');
 	let bucketId = $state('bucket-11');
 	let pumpId = $state('');
+	let effort = $state<'1' | '2' | '3'>('2');
+	let power = $state<'yes' | 'no'>('yes');
+	/** What the grower picked; until then the best suggestion stands. */
+	let picked = $state<Variant | null>(null);
 	const area = $derived(data.place.areas.find((a) => a.id === areaId)!);
 	const units = $derived(data.place.units);
 	// svelte-ignore state_referenced_locally
@@ -34,40 +39,69 @@
 	const crop = $derived(BUILT_IN_SHELF.crops.find((c) => c.id === cropId)!);
 	const roomMm = $derived(fromShown(Number(room.replace(',', '.')), 'span', units) * 1000);
 	const mostMm = $derived(area.lengthM * 1000 - 300);
-
-	/** What was asked, checked: a design to draw, or a sentence that says what is wrong. */
-	const start = $derived.by(() => {
-		const number = Number(count);
-		const pitch = Math.max(350, Math.round((crop.spreadMm * 0.8) / 10) * 10);
-		if (have === 'place' && !(roomMm >= 400 && roomMm <= 20_000))
-			return { wrong: `Length must be a number from ${showSpan(0.4)} to ${showSpan(20)}.` };
-		const fits = 2 * (Math.max(0, Math.floor((roomMm - 360) / pitch)) + 1);
-		const buckets = have === 'place' ? fits : number;
-		if (!Number.isInteger(buckets) || buckets < 1 || buckets > 200)
-			return {
-				wrong: `${have === 'parts' ? 'Buckets' : 'Plants'} must be a whole number from 1 to 200.`
-			};
-		const answers = {
-			name: `${crop.name[0]!.toUpperCase()}${crop.name.slice(1)} bench`,
-			areaId,
-			buckets,
-			cropId,
-			roomMm: Math.round(have === 'place' ? roomMm : Math.max(400, mostMm)),
-			...(have === 'parts' && { bucketId, ...(pumpId && { pumpId }) })
-		};
-		const design = settle(startBucketBench(answers, BUILT_IN_SHELF), data.place, BUILT_IN_SHELF);
-		return { answers, design };
-	});
 	const showSpan = (m: number) =>
 		`${Number(toShown(m, 'span', units).toFixed(1))} ${scaleOf('span', units).unit}`;
 
+	/** Plants that fit a length, two deep, at the spacing this crop likes. */
+	const fits = $derived.by(() => {
+		const pitch = Math.max(350, Math.round((crop.spreadMm * 0.8) / 10) * 10);
+		return 2 * (Math.max(0, Math.floor((roomMm - 360) / pitch)) + 1);
+	});
+	/** What was asked, checked: answers to draw from, or a sentence that says what is wrong. */
+	const asked = $derived.by(() => {
+		if (have === 'place' && !(roomMm >= 400 && roomMm <= 20_000))
+			return { wrong: `Length must be a number from ${showSpan(0.4)} to ${showSpan(20)}.` };
+		const plants = have === 'place' ? fits : Number(count);
+		if (!Number.isInteger(plants) || plants < 1 || plants > 200)
+			return {
+				wrong: `${have === 'parts' ? 'Buckets' : 'Plants'} must be a whole number from 1 to 200.`
+			};
+		return {
+			answers: {
+				areaId,
+				plants,
+				cropId,
+				lengthMm: Math.round(have === 'place' ? roomMm : Math.max(400, mostMm)),
+				depthMm: Math.round(Math.max(200, area.widthM * 1000 - 100)),
+				heightMm: Math.round(area.heightM * 1000),
+				...(have === 'parts' && { bucketId, ...(pumpId && { pumpId }) })
+			}
+		};
+	});
+	const suggestions = $derived(
+		suggest({
+			area: area.kind,
+			crop,
+			plants: asked.answers?.plants ?? 1,
+			effort: Number(effort) as 1 | 2 | 3,
+			power: power === 'yes',
+			floorM2: ((asked.answers?.lengthMm ?? 1000) / 1000) * area.widthM
+		}).filter(({ variant }) => have !== 'parts' || variant.startsWith('bucket'))
+	);
+	const variant = $derived(
+		picked && suggestions.some((s) => s.variant === picked) ? picked : suggestions[0]!.variant
+	);
+	const startOf = (of: Variant): Start | null =>
+		asked.answers
+			? {
+					...asked.answers,
+					variant: of,
+					name: `${crop.name[0]!.toUpperCase()}${crop.name.slice(1)} ${KINDS[of].words.stand}`
+				}
+			: null;
+	const design = $derived.by(() => {
+		const start = startOf(variant);
+		return start && settle(startSystem(start, BUILT_IN_SHELF), data.place, BUILT_IN_SHELF);
+	});
+
 	async function begin(): Promise<void> {
-		if (!('answers' in start)) return;
+		const start = startOf(variant);
+		if (!start) return;
 		busy = true;
 		problem = null;
 		const response = await post('/api/designs', 'POST', {
 			placeId: data.placeId,
-			...start.answers
+			...start
 		}).catch(() => null);
 		busy = false;
 		if (!response?.ok)
@@ -110,7 +144,7 @@
 			{/if}
 			{#if have === 'place'}
 				<label
-					>Length free for a bench, {scaleOf('span', units).unit}<input
+					>Length free, {scaleOf('span', units).unit}<input
 						class="field"
 						inputmode="decimal"
 						bind:value={room}
@@ -141,26 +175,62 @@
 						>{/each}</select
 				>
 			</label>
-			{#if 'wrong' in start}<p class="problem" role="alert">{start.wrong}</p>{/if}
+			<div>
+				<span>Time to build it</span>
+				<Choice
+					label="Time to build it"
+					value={effort}
+					options={[
+						{ id: '1', name: 'an afternoon' },
+						{ id: '2', name: 'a weekend' },
+						{ id: '3', name: 'as it takes' }
+					]}
+					onpick={(id) => (effort = id)}
+				/>
+			</div>
+			<div>
+				<span>A socket for a pump</span>
+				<Choice
+					label="A socket for a pump"
+					value={power}
+					options={[
+						{ id: 'yes', name: 'yes' },
+						{ id: 'no', name: 'no, or not always' }
+					]}
+					onpick={(id) => (power = id)}
+				/>
+			</div>
+			{#if asked.wrong}<p class="problem" role="alert">{asked.wrong}</p>{/if}
 			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-			<button class="button main" disabled={busy || 'wrong' in start}
+			<button class="button main" disabled={busy || !asked.answers}
 				>{busy ? 'Drawing it' : 'Draw it'}</button
 			>
 			<p class="soft">
 				Everything else is filled in and marked “assumed”. Change any of it, in any order.
 			</p>
 		</form>
-		<figure>
-			{#if 'design' in start && start.design}
-				<Miniature design={start.design} place={data.place} perMetre={140} />
-				<div class="floor"></div>
-				<figcaption>
-					{start.answers.buckets} buckets on a bench {showSpan(
-						start.design.stands[0]!.lengthMm / 1000
-					)} long, {start.design.stands[0]!.rows === 1 ? 'one row' : 'two rows'}; drawn to scale.
-				</figcaption>
+		<div class="right">
+			{#if asked.answers}
+				<KindChoice
+					{suggestions}
+					value={variant}
+					place={data.place}
+					{startOf}
+					onpick={(id) => (picked = id)}
+				/>
 			{/if}
-		</figure>
+			<figure>
+				{#if design && asked.answers}
+					<Miniature {design} place={data.place} most={{ width: 560, height: 300 }} />
+					<div class="floor"></div>
+					<figcaption>
+						{KINDS[variant].title}, {asked.answers.plants}
+						{asked.answers.plants === 1 ? 'plant' : 'plants'}; drawn to scale. {KINDS[variant]
+							.about}
+					</figcaption>
+				{/if}
+			</figure>
+		</div>
 	</main>
 </div>
 
@@ -178,10 +248,10 @@
 	}
 	main {
 		display: grid;
-		grid-template-columns: minmax(280px, 340px) minmax(0, 1fr);
-		gap: 60px;
-		align-items: end;
-		margin-top: 34px;
+		grid-template-columns: minmax(270px, 310px) minmax(0, 1fr);
+		gap: 48px;
+		align-items: start;
+		margin-top: 20px;
 	}
 	form {
 		display: grid;
@@ -200,6 +270,11 @@
 	.button {
 		justify-self: start;
 		padding: 11px 18px;
+	}
+	.right {
+		display: grid;
+		gap: 22px;
+		min-width: 0;
 	}
 	figure {
 		margin: 0;

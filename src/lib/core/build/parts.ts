@@ -1,4 +1,4 @@
-import type { Design } from '../design';
+import { fieldsOf, type Design } from '../design';
 import { pumpJoint, type Layout } from '../layout';
 import { pick, type Shelf } from '../shelf';
 
@@ -29,22 +29,22 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 	};
 	part(shelf.tanks, design.tank.partId, 1);
 	if (design.source.kind === 'pump') part(shelf.pumps, design.source.partId, 1);
-	for (const stand of design.stands) {
+	design.stands.forEach((stand, i) => {
 		const mine = layout.containers.filter((c) => c.standId === stand.id);
-		part(shelf.buckets, stand.bucketId, mine.length);
-		part(shelf.elbows, stand.elbowId, mine.length);
-		part(
-			shelf.emitters,
-			stand.emitterId,
-			layout.emissions.filter((e) => e.standId === stand.id).length
-		);
+		const { bucketId, elbowId, emitterId, mediumId } = fieldsOf(stand);
+		if (bucketId) part(shelf.buckets, bucketId, mine.length);
+		if (elbowId) part(shelf.elbows, elbowId, mine.length);
+		const outlets = layout.emissions.filter((e) => e.standId === stand.id).length;
+		if (emitterId) part(shelf.emitters, emitterId, outlets);
 		const litres = mine.reduce((total, c) => total + c.mediumL, 0);
-		const medium = pick(shelf.media, stand.mediumId);
-		add(medium.id, `${medium.name}, ${Math.ceil(litres)} L`, 1);
-		add('row-valve', 'Shut-off valve, one a row', stand.rows);
-		if (stand.strainers) add('strainer', 'Strainer for an elbow', mine.length);
-	}
-	for (const run of [...layout.runs, ...layout.returns])
+		if (mediumId && litres > 0) {
+			const medium = pick(shelf.media, mediumId);
+			add(medium.id, `${medium.name}, ${Math.ceil(litres)} L`, 1);
+		}
+		for (const { id, name, count, lengthM } of layout.stands[i]!.parts)
+			add(id, name, count, lengthM);
+	});
+	for (const run of [...layout.runs, ...layout.returns.filter((r) => r.way !== 'drop')])
 		add(run.tubeId, pick(shelf.tubes, run.tubeId).name, 1, run.lengthM);
 	if (design.lines.filter) add('filter', 'Screen filter', 1);
 	if (design.lines.checkValve) add('check-valve', 'Check valve', 1);

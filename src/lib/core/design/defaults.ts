@@ -1,47 +1,42 @@
 import { litresAt, pick, shapeHeightMm, type Shelf, type TankPart } from '../shelf';
 import { DESIGN_VERSION, type Design, type Plant } from './design';
-import { bucketSites, type BucketBench } from './stand';
+import { kindOf, type Ask, type Variant } from './stand';
 
 /** What somebody starting a system has told us; everything else is filled in and marked as assumed. */
-export interface BenchStart {
+export interface Start extends Ask {
 	name: string;
 	areaId: string;
-	/** Buckets altogether. */
-	buckets: number;
-	cropId: string;
-	bucketId?: string;
+	variant: Variant;
 	pumpId?: string;
 	tankId?: string;
-	/** Longest the bench may be, mm. */
-	roomMm: number;
 }
 
-const LIFT_ALLOWANCE_M = 1.6;
-const LPH_PER_BUCKET = 8;
+/** A low system is lifted about so far, a tall one to its top. */
+const LIFT_ALLOWANCE_M = { low: 1.6, tall: 2.1 };
+const LPH_PER_PLANT = 8;
 /** A warm day's reference evapotranspiration, mm: for a first guess at the tank only. */
 const GUESS_ET0 = 4.5;
 
-/** A whole working bench of buckets from two answers. */
-export function startBucketBench(start: BenchStart, shelf: Shelf): Design {
+/** A whole working system of a variant from a few answers. */
+export function startSystem(start: Start, shelf: Shelf): Design {
 	const crop = pick(shelf.crops, start.cropId);
-	const stand = benchFor(start, crop.spreadMm);
+	const kind = kindOf(start);
+	const stand = kind.start(start, shelf);
 	const plants: Record<string, Plant> = {};
-	for (const site of bucketSites(stand).slice(0, start.buckets))
+	for (const site of kind.slots(stand).slice(0, start.plants))
 		plants[site.id] = { cropId: crop.id, stage: 'full' };
 	const tank = start.tankId
 		? pick(shelf.tanks, start.tankId)
-		: tankFor(crop.canopyM2 * crop.kc * GUESS_ET0 * start.buckets, shelf);
-	const pumpId = start.pumpId ?? pumpFor(start.buckets * LPH_PER_BUCKET, shelf).id;
+		: tankFor(crop.canopyM2 * crop.kc * GUESS_ET0 * start.plants, shelf);
+	const lift = LIFT_ALLOWANCE_M[kind.suits.height];
+	const pumpId = start.pumpId ?? pumpFor(start.plants * LPH_PER_PLANT, lift, shelf).id;
 	const fillL = firstFillL(tank);
+	const assumedOf = (field: string) => (field in stand ? [`stands.0.${field}`] : []);
 	const assumed = [
 		...(start.tankId ? [] : ['tank.partId']),
 		...(start.pumpId ? [] : ['source.partId']),
-		...(start.bucketId ? [] : ['stands.0.bucketId']),
-		'stands.0.mediumId',
-		'stands.0.emitterId',
-		'stands.0.lowEndHeightMm',
-		'stands.0.fallPercent',
-		'stands.0.pitchMm',
+		...(start.bucketId ? [] : assumedOf('bucketId')),
+		...['mediumId', 'emitterId', 'lowEndHeightMm', 'fallPercent', 'pitchMm'].flatMap(assumedOf),
 		'lines.mainTubeId',
 		'source.dial',
 		'water.topUp',
@@ -49,7 +44,7 @@ export function startBucketBench(start: BenchStart, shelf: Shelf): Design {
 		'feed.school',
 		'mix.source'
 	];
-	return {
+	const design: Design = {
 		schemaVersion: DESIGN_VERSION,
 		name: start.name,
 		notes: '',
@@ -105,47 +100,7 @@ export function startBucketBench(start: BenchStart, shelf: Shelf): Design {
 		diary: { dryRunOn: null, plantOutOn: null, seenTo: [], caughtMl: {} },
 		assumed
 	};
-}
-
-function benchFor(start: BenchStart, spreadMm: number): BucketBench {
-	const pitchMm = Math.max(350, Math.round((spreadMm * 0.8) / 10) * 10);
-	const endClearMm = 180;
-	const fit = Math.max(1, Math.floor((start.roomMm - 2 * endClearMm) / pitchMm) + 1);
-	const rows = start.buckets > fit || start.buckets > 6 ? 2 : 1;
-	const perRow = Math.ceil(start.buckets / rows);
-	return {
-		id: 'bench',
-		family: 'dutch-buckets',
-		variant: 'bucket-bench',
-		name: 'Bench',
-		lengthMm: 2 * endClearMm + (perRow - 1) * pitchMm,
-		lowEndHeightMm: 650,
-		fallPercent: 1.5,
-		endClearMm,
-		pitchMm,
-		perRow,
-		rows,
-		rowGapMm: Math.max(400, pitchMm),
-		plantsPerBucket: 1,
-		bucketId: start.bucketId ?? 'bucket-11',
-		mediumId: 'perlite-coarse',
-		rimFreeMm: 25,
-		poolMm: 40,
-		elbowId: 'elbow-16',
-		strainers: true,
-		returns: 'each-row',
-		returnTubeId: 'return-40',
-		returnDropMm: 60,
-		returnLift: false,
-		rowTubeId: 'feed-13',
-		feedFallPercent: 1.5,
-		feedAboveRimMm: 60,
-		emitterId: 'stake-coarse',
-		emittersPerBucket: 1,
-		stakeTubeId: 'feed-4',
-		stakeTubeMm: 500,
-		shutRows: []
-	};
+	return kind.system?.(design, start, shelf) ?? design;
 }
 
 /** Litres a tank is filled to at first: nine tenths, room for what drains back. */
@@ -158,7 +113,7 @@ function tankFor(litresPerDay: number, shelf: Shelf) {
 	return bySize.find((tank) => firstFillL(tank) >= wanted) ?? bySize.at(-1)!;
 }
 
-function pumpFor(flowLph: number, shelf: Shelf) {
+function pumpFor(flowLph: number, liftM: number, shelf: Shelf) {
 	const headAt = (p: Shelf['pumps'][number]) => p.maxHeadM * (1 - (flowLph / p.maxFlowLph) ** 2);
-	return shelf.pumps.find((p) => headAt(p) >= LIFT_ALLOWANCE_M) ?? shelf.pumps.at(-1)!;
+	return shelf.pumps.find((p) => headAt(p) >= liftM) ?? shelf.pumps.at(-1)!;
 }

@@ -9,12 +9,15 @@ export const DESIGN_VERSION = 1;
 
 const litres = (name: string, above = 0) => quantity(name, 'L', { min: above, max: 100_000 });
 
+/** Under the stand, at its low end, carrying it on its lid, or the lower part of the same vessel. */
+export const SPOTS = ['under', 'beside', 'lid', 'inside'] as const;
+
 /** The tank as a thing that stands somewhere. `shape` replaces the shelf's when the grower measured theirs. */
 export const tankSchema = z.strictObject({
 	partId: id('tank'),
 	shape: tankShape.nullable(),
 	/** Where it stands from the first stand's low end. */
-	spot: oneOf('spot', ['under', 'beside']),
+	spot: oneOf('spot', SPOTS),
 	/** Its floor over the floor of the place; below zero it is sunk. */
 	floorMm: quantity('tank floor', 'mm', { min: -2000, max: 4000 }),
 	/** Lowest opening under the rim: an overflow or pipe hole. */

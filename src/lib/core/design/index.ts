@@ -8,3 +8,4 @@ export * from './file';
 export * from './mix';
 export * from './place';
 export * from './stand';
+export * from './stand/choose';

@@ -5,6 +5,7 @@ import { climateSchema } from './climate';
 export const PLACE_VERSION = 1;
 
 export const AREA_KINDS = ['indoors', 'tent', 'greenhouse', 'balcony', 'wall', 'yard'] as const;
+export type AreaKind = (typeof AREA_KINDS)[number];
 
 const mgL = (name: string) => quantity(name, 'mg/L', { min: 0, max: 10_000 });
 

@@ -1,11 +1,14 @@
-import type { BucketBench, Design } from '../design';
+import { rowLetter, type BucketBench, type BucketRows, type Design, type Stand } from '../design';
 import { pick, type Shelf } from '../shelf';
-import { frameOf, solidsOf } from './bench-frame';
-import { plantedBuckets } from './buckets';
+import { fillBucket, potAt } from './buckets';
 import { feedRows } from './feed-rows';
-import { joint } from './joints';
 import { returnRuns } from './return-runs';
+import { benchSolids, deckAbove, rowFrame, type RowFrame } from './row-frame';
 import type { Anchor, StandPiece } from './stand-piece';
+import { Workshop } from './workshop';
+import { rect } from './outline';
+
+type Buckets = BucketBench | BucketRows;
 
 /** Rows of buckets on a bench that falls to the tank, a feed row over each, a return under each. */
 export function bucketBench(
@@ -14,69 +17,121 @@ export function bucketBench(
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const frame = frameOf(stand, shelf, anchor);
-	const { containers, sites } = plantedBuckets(stand, design, shelf, frame);
-	const feed = feedRows(stand, shelf, frame, containers, anchor);
-	return {
-		...feed,
-		containers,
-		sites,
-		returns: returnRuns(stand, shelf, frame, containers, anchor),
-		joints: jointsOf(stand, design, shelf, containers.length),
-		solids: solidsOf(stand, frame),
-		problems: frame.problems,
-		stand: {
-			id: stand.id,
-			lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
-			lengthM: stand.lengthMm / 1000,
-			depthM: frame.depthM,
-			legs: frame.legXM.length * 2,
-			operations: frame.operations
-		}
-	};
+	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const frame = bucketRows(shop, stand);
+	shop.piece.solids.push(...benchSolids(stand, frame));
+	return shop.done({
+		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
+		lengthM: stand.lengthMm / 1000,
+		depthM: frame.depthM,
+		frameKg: 0,
+		stance: { kind: 'legs', legs: frame.legXM.length * 2 },
+		view: 'rows',
+		parts: partsOf(shop, stand)
+	});
 }
 
-function jointsOf(stand: BucketBench, design: Design, shelf: Shelf, buckets: number) {
-	const main = pick(shelf.tubes, design.lines.mainTubeId);
-	const row = pick(shelf.tubes, stand.rowTubeId);
-	const stake = pick(shelf.tubes, stand.stakeTubeId);
-	const emitter = pick(shelf.emitters, stand.emitterId);
+/** The same rows outdoors: a block under each bucket, nothing else. */
+export function bucketGroundRows(
+	stand: BucketRows,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece {
+	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const frame = bucketRows(shop, stand);
+	const half = pick(shelf.buckets, stand.bucketId).bottomDiameterMm / 2400;
+	frame.xs.forEach((x, i) =>
+		shop.piece.solids.push({
+			id: shop.id(`block${i + 1}`),
+			standId: stand.id,
+			role: 'leg',
+			front: rect(x - half, x + half, 0, frame.baseM[i]!),
+			above: deckAbove(frame, x - half, x + half)
+		})
+	);
+	return shop.done({
+		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
+		lengthM: stand.lengthMm / 1000,
+		depthM: frame.depthM,
+		frameKg: 0,
+		stance: { kind: 'floor' },
+		view: 'rows',
+		parts: partsOf(shop, stand)
+	});
+}
+
+function bucketRows(shop: Workshop<Stand>, stand: Buckets): RowFrame {
+	const bucket = pick(shop.shelf.buckets, stand.bucketId);
+	const medium = pick(shop.shelf.media, stand.mediumId);
+	const wide = bucket.topDiameterMm / 1000;
+	const frame = rowFrame(shop, stand, stand.perRow, { widthM: wide, depthM: wide });
+	const filled = fillBucket(stand, bucket, medium);
+	const made = new Map<string, ReturnType<typeof shop.container>>();
+	for (const slot of shop.slots()) {
+		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
+		const at = {
+			xM: frame.xs[slot.column]!,
+			yM: frame.ys[slot.row]!,
+			zM: frame.baseM[slot.column]!
+		};
+		let container = made.get(label);
+		if (!container) {
+			const name = { id: shop.id(label), label, row: slot.row, column: slot.column };
+			container = shop.container(potAt(at, name, bucket, filled, stand.poolMm));
+			made.set(label, container);
+		}
+		const aside =
+			stand.plantsPerBucket > 1 ? ((slot.plant - 0.5) * bucket.topDiameterMm) / 2200 : 0;
+		shop.site({
+			slot,
+			at: { xM: at.xM + aside, yM: at.yM, zM: at.zM + filled.fillMm / 1000 },
+			container,
+			medium,
+			mediumL: filled.mediumL / stand.plantsPerBucket
+		});
+	}
+	const each = stand.emittersPerBucket;
+	feedRows(shop, stand, frame, () => ({
+		asideM: Array.from({ length: each }, (_, e) =>
+			each > 1 ? ((e / (each - 1) - 0.5) * bucket.topDiameterMm) / 2000 : 0
+		)
+	}));
+	returnRuns(shop, stand, frame, stand.returns === 'shared');
+	joints(shop, stand);
+	return frame;
+}
+
+function joints(shop: Workshop<Stand>, stand: Buckets): void {
+	const { shelf, piece } = shop;
 	const elbow = pick(shelf.elbows, stand.elbowId);
 	const back = pick(shelf.tubes, stand.returnTubeId);
-	const made = new Set(design.lines.adapters);
-	const list = [
-		joint(
-			`${stand.id}.main-row`,
-			'main to feed rows',
-			main,
-			main.innerDiameterMm,
-			row,
-			row.innerDiameterMm,
-			1,
-			`${main.nominalMm}–${row.nominalMm} mm reducing tee`
-		),
-		joint(
-			`${stand.id}.stake-emitter`,
-			'stake tube to emitter',
-			stake,
-			stake.innerDiameterMm,
-			emitter,
-			emitter.barbMm,
-			buckets * stand.emittersPerBucket,
-			`${stake.nominalMm}–${emitter.barbMm} mm barbed reducer`
-		),
-		{
-			id: `${stand.id}.elbow-return`,
-			name: 'drain elbow into the return',
-			aPartId: elbow.id,
-			bPartId: back.id,
-			aMm: elbow.holeMm,
-			bMm: back.innerDiameterMm,
-			// a hole over two thirds of the pipe's width leaves too little wall for the seal
-			fits: elbow.holeMm <= (2 / 3) * back.innerDiameterMm,
-			adapter: `${back.nominalMm} mm tee with a ${elbow.outerDiameterMm} mm branch`,
-			count: buckets
-		}
-	];
-	return list.map((item) => (made.has(item.id) ? { ...item, fits: true } : item));
+	shop.feedJoints(stand, piece.emissions.length);
+	const id = shop.id('elbow-return');
+	piece.joints.push({
+		id,
+		name: 'drain elbow into the return',
+		aPartId: elbow.id,
+		bPartId: back.id,
+		aMm: elbow.holeMm,
+		bMm: back.innerDiameterMm,
+		// a hole over two thirds of the pipe's width leaves too little wall for the seal
+		fits: elbow.holeMm <= (2 / 3) * back.innerDiameterMm || shop.design.lines.adapters.includes(id),
+		adapter: `${back.nominalMm} mm tee with a ${elbow.outerDiameterMm} mm branch`,
+		count: piece.containers.length
+	});
 }
+
+const partsOf = ({ piece }: Workshop<Stand>, stand: Buckets) => [
+	{ id: 'row-valve', name: 'Shut-off valve, one a row', count: stand.rows, lengthM: null },
+	...(stand.strainers
+		? [
+				{
+					id: 'strainer',
+					name: 'Strainer for an elbow',
+					count: piece.containers.length,
+					lengthM: null
+				}
+			]
+		: [])
+];

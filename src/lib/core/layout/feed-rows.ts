@@ -1,147 +1,120 @@
-import { rowLetter, type BucketBench } from '../design';
-import { pick, type Shelf } from '../shelf';
-import type { BenchFrame } from './bench-frame';
-import type { Anchor, StandPiece } from './stand-piece';
-import { distance, type Container, type Emission, type FeedNode, type FeedRun } from './types';
+import { rowLetter, type Stand } from '../design';
+import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, VALVE, type Workshop } from './workshop';
+import type { RowFrame } from './row-frame';
+import type { Container, FeedNode } from './types';
 
 /** The stake's tip stands this far over the medium, m. */
 const TIP_ABOVE_M = 0.015;
 
-const K = { teeStraight: 0.4, teeBranch: 1.5, valve: 0.1, barb: 0.5, elbow: 1.5 };
+/** A stand fed by small tubes from a row over its containers. */
+export interface StakedStand {
+	id: string;
+	rowTubeId: string;
+	feedFallPercent: number;
+	feedAboveRimMm: number;
+	emitterId: string;
+	stakeTubeId: string;
+	stakeTubeMm: number;
+	shutRows: readonly number[];
+}
+
+/** Where the stakes of a container stand along it, from its middle, m; and what each waters. */
+export interface Stakes {
+	asideM: number[];
+	/** Site ids each stake waters; all of the container's unless given. */
+	sites?: string[][];
+	/** Drawn and named by itself: A1a rather than A1, stake 1. */
+	labels?: string[];
+}
 
 /** A header across the rows, a valve and a feed row each, a small tube to every stake. */
 export function feedRows(
-	stand: BucketBench,
-	shelf: Shelf,
-	frame: BenchFrame,
-	containers: Container[],
-	anchor: Anchor
-): Pick<StandPiece, 'nodes' | 'runs' | 'emissions'> {
-	const rowTube = pick(shelf.tubes, stand.rowTubeId);
-	const stakeTube = pick(shelf.tubes, stand.stakeTubeId);
-	const nodes: FeedNode[] = [];
-	const runs: FeedRun[] = [];
-	const emissions: Emission[] = [];
+	shop: Workshop<Stand>,
+	stand: StakedStand,
+	frame: RowFrame,
+	stakesOf: (container: Container) => Stakes
+): void {
 	const fall = stand.feedFallPercent / 100;
-	const lowX = anchor.feedNode.xM;
-	const bucket = pick(shelf.buckets, stand.bucketId);
+	const lowX = shop.anchor.feedNode.xM;
+	const containers = shop.piece.containers;
 	// the row clears every rim, and rises away from the tank by its own fall
 	const heightAtLow = Math.max(
-		...frame.xs.map(
-			(x, i) =>
-				frame.baseM[i]! + (bucket.heightMm + stand.feedAboveRimMm) / 1000 - (x - lowX) * fall
+		...containers.map(
+			(c) => c.zM + (c.heightMm + stand.feedAboveRimMm) / 1000 - (c.xM - lowX) * fall
 		)
 	);
-	anchor.feedNode.zM = Math.max(anchor.feedNode.zM, heightAtLow);
-	let before: FeedNode = anchor.feedNode;
+	shop.raiseFeed(heightAtLow);
+	let before: FeedNode = shop.anchor.feedNode;
 	frame.ys.forEach((yM, row) => {
 		const letter = rowLetter(row);
-		const head: FeedNode = { id: `${stand.id}.${letter}`, xM: lowX, yM, zM: heightAtLow };
-		nodes.push(head);
-		runs.push({
-			id: `${stand.id}.header.${letter}`,
-			standId: stand.id,
+		const headNode = shop.node(shop.id(letter), { xM: lowX, yM, zM: heightAtLow });
+		shop.run({
+			id: shop.id(`header.${letter}`),
 			name: `header to row ${letter}`,
 			role: 'header',
-			from: before.id,
-			to: head.id,
-			points: [before, head],
+			from: before,
+			to: headNode,
 			tubeId: stand.rowTubeId,
-			innerDiameterMm: rowTube.innerDiameterMm,
-			lengthM: distance(before, head),
-			fittings:
-				row === 0
-					? [{ name: 'elbow', k: K.elbow }]
-					: [{ name: 'tee, straight on', k: K.teeStraight }],
-			open: true,
-			emptiesBack: true
+			fittings: [row === 0 ? ELBOW : TEE_STRAIGHT]
 		});
-		before = head;
-		let at = head;
+		before = headNode;
+		let at = headNode;
 		for (const container of containers.filter((c) => c.row === row)) {
-			const node: FeedNode = {
-				id: `${container.id}.feed`,
+			const first = at === headNode;
+			const node = shop.node(`${container.id}.feed`, {
 				xM: container.xM,
 				yM,
 				zM: heightAtLow + (container.xM - lowX) * fall
-			};
-			const first = at === head;
-			nodes.push(node);
-			runs.push({
+			});
+			shop.run({
 				id: `${container.id}.row`,
-				standId: stand.id,
 				name: `feed row ${letter} to ${container.label}`,
 				role: 'row',
-				from: at.id,
-				to: node.id,
-				points: [at, node],
+				from: at,
+				to: node,
 				tubeId: stand.rowTubeId,
-				innerDiameterMm: rowTube.innerDiameterMm,
-				lengthM: distance(at, node),
-				fittings: first
-					? [
-							{ name: 'tee, branch', k: K.teeBranch },
-							{ name: 'shut-off valve, open', k: K.valve }
-						]
-					: [{ name: 'tee, straight on', k: K.teeStraight }],
+				fittings: first ? [TEE_BRANCH, VALVE] : [TEE_STRAIGHT],
 				open: !(first && stand.shutRows.includes(row)),
 				emptiesBack: stand.feedFallPercent > 0
 			});
 			at = node;
-			stakes(stand, container, node, stakeTube.innerDiameterMm, { nodes, runs, emissions });
+			stake(shop, stand, container, node, stakesOf(container));
 		}
 	});
-	return { nodes, runs, emissions };
 }
 
-function stakes(
-	stand: BucketBench,
+function stake(
+	shop: Workshop<Stand>,
+	stand: StakedStand,
 	container: Container,
 	from: FeedNode,
-	innerDiameterMm: number,
-	into: Pick<StandPiece, 'nodes' | 'runs' | 'emissions'>
+	{ asideM, sites, labels }: Stakes
 ): void {
-	const share = 1 / container.siteIds.length;
-	for (let e = 0; e < stand.emittersPerBucket; e++) {
-		const many = stand.emittersPerBucket > 1;
+	const many = asideM.length > 1;
+	asideM.forEach((aside, e) => {
 		const id = many ? `${container.id}.e${e + 1}` : `${container.id}.out`;
-		const aside = many
-			? ((e / (stand.emittersPerBucket - 1) - 0.5) * container.topDiameterMm) / 2000
-			: 0;
-		const tip: FeedNode = {
-			id,
+		const tip = shop.node(id, {
 			xM: container.xM + aside,
 			yM: container.yM,
 			zM: container.zM + container.fillMm / 1000 + TIP_ABOVE_M
-		};
-		into.nodes.push(tip);
-		into.runs.push({
+		});
+		shop.run({
 			id: `${id}.tube`,
-			standId: stand.id,
 			name: `stake tube at ${container.label}`,
 			role: 'stake',
-			from: from.id,
-			to: id,
-			points: [from, tip],
+			from,
+			to: tip,
 			tubeId: stand.stakeTubeId,
-			innerDiameterMm,
-			// cut longer than the straight way, so that it can be moved
-			lengthM: Math.max(stand.stakeTubeMm / 1000, distance(from, tip)),
-			fittings: [
-				{ name: 'tee, branch', k: K.teeBranch },
-				{ name: 'barbed joiner', k: K.barb }
-			],
-			open: true,
-			emptiesBack: false
+			fittings: [TEE_BRANCH, BARB],
+			emptiesBack: false,
+			atLeastM: stand.stakeTubeMm / 1000
 		});
-		into.emissions.push({
-			...tip,
-			label: many ? `${container.label}, stake ${e + 1}` : container.label,
-			standId: stand.id,
-			nodeId: id,
+		const served = sites?.[e] ?? container.siteIds;
+		shop.emit(tip, {
+			label: labels?.[e] ?? (many ? `${container.label}, stake ${e + 1}` : container.label),
 			emitterId: stand.emitterId,
 			containerId: container.id,
-			shares: Object.fromEntries(container.siteIds.map((siteId) => [siteId, share]))
+			shares: Object.fromEntries(served.map((siteId) => [siteId, 1 / served.length]))
 		});
-	}
+	});
 }

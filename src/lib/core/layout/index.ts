@@ -1,5 +1,6 @@
 export { fillBucket } from './buckets';
 export { layoutDesign, pumpJoint } from './layout';
+export * from './outline';
 export * from './row';
 export * from './tank';
 export * from './types';

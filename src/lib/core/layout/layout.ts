@@ -1,6 +1,10 @@
-import type { Area, Design, Stand } from '../design';
+import { kindOf, type Area, type Design, type Stand, type StandOf, type Variant } from '../design';
+import type { z } from 'zod';
+import type { FieldMeta } from '../quantity';
 import { has, pick, type Shelf } from '../shelf';
-import { bucketBench } from './bucket-bench';
+import { bucketBench, bucketGroundRows } from './bucket-bench';
+import { pipeTower } from './pipe-tower';
+import { boxOf } from './outline';
 import type { Anchor, StandPiece } from './stand-piece';
 import { joint } from './joints';
 import { tankAtOrigin } from './tank';
@@ -17,15 +21,19 @@ import {
 
 /** One function a variant. A new variant is one line here. */
 const VARIANTS: {
-	[V in Stand['variant']]: (
-		stand: Extract<Stand, { variant: V }>,
-		design: Design,
-		shelf: Shelf,
-		anchor: Anchor
-	) => StandPiece;
+	[V in Variant]: (stand: StandOf<V>, design: Design, shelf: Shelf, anchor: Anchor) => StandPiece;
 } = {
-	'bucket-bench': bucketBench
+	'bucket-bench': bucketBench,
+	'bucket-rows': bucketGroundRows,
+	'pipe-tower': pipeTower
 };
+const layoutStand = (stand: Stand, design: Design, shelf: Shelf, anchor: Anchor): StandPiece =>
+	(VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece)(
+		stand,
+		design,
+		shelf,
+		anchor
+	);
 
 const MARGIN_M = 0.1;
 const GAP_M = 0.08;
@@ -41,17 +49,22 @@ const PUMP_M = 0.05;
 export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 	const tank: TankLayout = { ...tankAtOrigin(design, shelf), xM: MARGIN_M, yM: MARGIN_M };
 	const under = design.tank.spot === 'under';
-	const pump: Point = { xM: tank.xM + 0.1, yM: 0, zM: tank.floorM + PUMP_M };
+	const carries = design.tank.spot === 'lid' || design.tank.spot === 'inside';
+	const pumpX = tank.xM + (carries ? tank.lengthM / 2 : 0.1);
+	const pump: Point = { xM: pumpX, yM: 0, zM: tank.floorM + PUMP_M };
 	const riser: FeedNode = { id: 'riser', xM: pump.xM, yM: 0, zM: 0 };
-	let startXM = under ? tank.xM + OUT_M : tank.xM + tank.lengthM + GAP_M;
+	let startXM = under ? tank.xM + OUT_M : carries ? tank.xM : tank.xM + tank.lengthM + GAP_M;
 	const pieces = design.stands.map((stand) => {
-		const piece = VARIANTS[stand.variant](stand, design, shelf, {
+		const piece = layoutStand(stand, design, shelf, {
 			startXM,
 			startYM: MARGIN_M,
 			tank,
 			feedNode: riser
 		});
-		startXM += piece.stand.lengthM + GAP_M;
+		startXM = Math.max(
+			startXM,
+			Math.max(piece.stand.lowEndM.xM + piece.stand.lengthM, tank.xM + tank.lengthM) + GAP_M
+		);
 		return piece;
 	});
 	const first = pieces[0]!;
@@ -174,18 +187,20 @@ function unknownParts(design: Design, shelf: Shelf): LayoutProblem[] {
 	const named: Named[] = [
 		{ list: shelf.tanks, id: design.tank.partId, what: 'tank', path: 'tank.partId' },
 		{ list: shelf.tubes, id: design.lines.mainTubeId, what: 'feed main', path: 'lines.mainTubeId' },
-		...design.stands.flatMap((s, i): Named[] => {
-			const at = (field: string) => `stands.${i}.${field}`;
-			return [
-				{ list: shelf.buckets, id: s.bucketId, what: 'bucket', path: at('bucketId') },
-				{ list: shelf.media, id: s.mediumId, what: 'medium', path: at('mediumId') },
-				{ list: shelf.elbows, id: s.elbowId, what: 'drain elbow', path: at('elbowId') },
-				{ list: shelf.tubes, id: s.returnTubeId, what: 'return pipe', path: at('returnTubeId') },
-				{ list: shelf.tubes, id: s.rowTubeId, what: 'feed row', path: at('rowTubeId') },
-				{ list: shelf.tubes, id: s.stakeTubeId, what: 'stake tube', path: at('stakeTubeId') },
-				{ list: shelf.emitters, id: s.emitterId, what: 'emitter', path: at('emitterId') }
-			];
-		})
+		...design.stands.flatMap((stand, i): Named[] =>
+			Object.entries(kindOf(stand).schema.shape).flatMap(([field, schema]) => {
+				const { shelf: list, title } = ((schema as z.ZodType).meta() ?? {}) as FieldMeta;
+				if (!list) return [];
+				return [
+					{
+						list: shelf[list as keyof Shelf],
+						id: String((stand as Record<string, unknown>)[field]),
+						what: title ?? field,
+						path: `stands.${i}.${field}`
+					}
+				];
+			})
+		)
 	];
 	for (const cropId of new Set(Object.values(design.plants).map((plant) => plant.cropId)))
 		named.push({
@@ -222,10 +237,11 @@ function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {
 	const zs = [Math.min(0, tank.floorM), tank.floorM + tank.heightM];
 	for (const { containers, nodes, solids } of pieces) {
 		for (const c of containers) {
-			const r = c.topDiameterMm / 2000;
-			xs.push(c.xM - r, c.xM + r);
-			ys.push(c.yM - r, c.yM + r);
-			zs.push(c.zM + c.heightMm / 1000);
+			const box = boxOf(c.front);
+			xs.push(box.x0, box.x1);
+			zs.push(box.z1);
+			if (c.radiusM === null) ys.push(...c.above.map(([, y]) => y));
+			else ys.push(c.yM - c.radiusM, c.yM + c.radiusM);
 		}
 		zs.push(...nodes.map((node) => node.zM));
 		for (const solid of solids) {

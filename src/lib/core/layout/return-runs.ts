@@ -1,31 +1,39 @@
-import { rowLetter, type BucketBench } from '../design';
-import { pick, type Shelf } from '../shelf';
-import type { BenchFrame } from './bench-frame';
-import type { Anchor } from './stand-piece';
-import { lengthOf, type Container, type Point, type ReturnRun } from './types';
+import { rowLetter, type Stand } from '../design';
+import { pick } from '../shelf';
+import type { RowFrame, RowStand } from './row-frame';
+import { lengthOf, type Container, type Point } from './types';
+import type { Workshop } from './workshop';
 
-/** Returns under the rows (one each, or one shared), falling with the bench to end over the tank. */
+export interface ReturningStand extends RowStand {
+	returnTubeId: string;
+	returnDropMm: number;
+	returnLift: boolean;
+}
+
+/** Returns under the rows (one each, or one shared), falling with what they hang under to end over the tank. */
 export function returnRuns(
-	stand: BucketBench,
-	shelf: Shelf,
-	frame: BenchFrame,
-	containers: Container[],
-	anchor: Anchor
-): ReturnRun[] {
-	const tube = pick(shelf.tubes, stand.returnTubeId);
-	const { tank } = anchor;
+	shop: Workshop<Stand>,
+	stand: ReturningStand,
+	frame: RowFrame,
+	shared: boolean,
+	way: 'fall' | 'waste' = 'fall'
+): void {
+	const { tank } = shop.anchor;
+	const { containers } = shop.piece;
+	const tube = pick(shop.shelf.tubes, stand.returnTubeId);
 	const drop = stand.returnDropMm / 1000;
-	// over the tank, as near its middle as the bench lets it
+	// over the tank, as near its middle as the stand lets it
 	const endX = Math.min(tank.xM + tank.lengthM / 2, (frame.xs[0] ?? 0) - 0.02);
 	const zAt = (xM: number) => frame.topAt(xM) - drop;
-	const line = (id: string, name: string, yM: number, members: Container[]): ReturnRun => {
+	const line = (name: string, words: string, yM: number, members: Container[]): void => {
 		const far = Math.max(...members.map((c) => c.xM)) + 0.05;
 		const end: Point = { xM: endX, yM, zM: zAt(endX) };
 		const points = [{ xM: far, yM, zM: zAt(far) }, end];
-		return {
-			id,
+		shop.piece.returns.push({
+			id: shop.id(name),
 			standId: stand.id,
-			name,
+			name: words,
+			way,
 			points,
 			tubeId: stand.returnTubeId,
 			innerDiameterMm: tube.innerDiameterMm,
@@ -34,15 +42,15 @@ export function returnRuns(
 			endM: end.zM - tube.outerDiameterMm / 2000,
 			containerIds: members.map((c) => c.id),
 			lifted: stand.returnLift
-		};
+		});
 	};
-	if (stand.returns === 'shared') {
+	if (shared) {
 		const middle = (frame.ys[0]! + frame.ys.at(-1)!) / 2;
-		return [line(`${stand.id}.return`, 'shared return', middle, containers)];
+		return line('return', 'shared return', middle, containers);
 	}
-	return frame.ys.map((yM, row) =>
+	frame.ys.forEach((yM, row) =>
 		line(
-			`${stand.id}.return.${rowLetter(row)}`,
+			`return.${rowLetter(row)}`,
 			`return of row ${rowLetter(row)}`,
 			yM,
 			containers.filter((c) => c.row === row)

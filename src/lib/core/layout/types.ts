@@ -7,6 +7,9 @@ export interface Point {
 	zM: number;
 }
 
+/** A corner of an outline, m: across and up, or across and back. */
+export type Corner = readonly [number, number];
+
 /** Where one plant stands: at the surface of its medium. */
 export interface Site extends Point {
 	id: string;
@@ -22,16 +25,29 @@ export interface Site extends Point {
 	/** Spread at its stage, for drawing, and at maturity, for spacing. */
 	spreadMm: number;
 	matureSpreadMm: number;
+	/** Which way it grows out of a side, degrees from the front, turning right; null: straight up. */
+	facingDeg: number | null;
+	/** The hole, cup or pocket it grows out of, seen from the front; null: the container's open top. */
+	opening: Corner[] | null;
 }
 
+export type ContainerForm = 'pot' | 'slab' | 'tray' | 'tower' | 'channel' | 'panel';
+
+/** What holds medium and drains as one. Outlines are in metres, true to scale. */
 export interface Container extends Point {
 	id: string;
 	standId: string;
+	form: ContainerForm;
 	label: string;
 	row: number;
 	column: number;
-	bottomDiameterMm: number;
-	topDiameterMm: number;
+	/** Seen from the front; the medium and the water that stands in it. */
+	front: Corner[];
+	mediumFront: Corner[];
+	poolFront: Corner[];
+	/** Seen from above: corners, or a circle of this radius about its place. */
+	above: Corner[];
+	radiusM: number | null;
 	heightMm: number;
 	fillMm: number;
 	poolMm: number;
@@ -80,6 +96,18 @@ export interface Emission extends Point {
 	containerId: string;
 	/** Share of this outlet's flow that each site gets. */
 	shares: Record<string, number>;
+	/** Falling from a rim round a tower, the flow decides how it is shared. */
+	rim: Rim | null;
+}
+
+/** A spreader's rim over lines of sites; water falls down each line from site to site. */
+export interface Rim {
+	diameterMm: number;
+	tiltMmPerM: number;
+	/** Sites below each sector, the lowest side of the lean first, highest site first. */
+	lines: string[][];
+	/** Share each site catches of what falls past. */
+	catchShare: number;
 }
 
 /** A gravity return: containers let into it, and it ends over the tank. */
@@ -87,6 +115,8 @@ export interface ReturnRun {
 	id: string;
 	standId: string;
 	name: string;
+	/** Along a fall, straight down, level and under water, or away to waste. */
+	way: 'fall' | 'drop' | 'level' | 'waste';
 	points: Point[];
 	tubeId: string;
 	innerDiameterMm: number;
@@ -117,10 +147,10 @@ export interface Joint {
 export interface Solid {
 	id: string;
 	standId: string | null;
-	role: 'top' | 'leg' | 'obstacle';
+	role: 'top' | 'leg' | 'obstacle' | 'pipe' | 'lid' | 'board' | 'wall';
 	/** Corners seen from the front (x, z) and from above (x, y). */
-	front: [number, number][];
-	above: [number, number][];
+	front: Corner[];
+	above: Corner[];
 }
 
 export interface TankLayout {
@@ -140,7 +170,7 @@ export interface TankLayout {
 
 /** What does not fit or cannot be built, found while laying out. Drawn as far as possible all the same. */
 export interface LayoutProblem {
-	code: 'row-does-not-fit' | 'unknown-part' | 'outside-area';
+	code: 'row-does-not-fit' | 'unknown-part' | 'outside-area' | 'cannot-be-built';
 	standId: string | null;
 	numbers: Record<string, number>;
 	text: string;
@@ -166,15 +196,52 @@ export interface Layout {
 	extent: { from: Point; to: Point };
 }
 
+/** What holds a stand up, for its loads. */
+export type Stance =
+	| { kind: 'legs'; legs: number }
+	/** Free-standing and tall: the edge it would tip over, and the face the wind finds. */
+	| { kind: 'free'; edgeM: number; topM: number; faceM2: number; faceHeightM: number }
+	| { kind: 'wall'; standoffM: number; rows: { heightM: number; fixings: number }[] }
+	| { kind: 'floor' };
+
 /** What one stand adds; the same for every family and variant. */
 export interface StandLayout {
 	id: string;
 	lowEndM: Point;
 	lengthM: number;
 	depthM: number;
-	legs: number;
-	/** Figure of layout-row or layout-tower, to be recomputed. */
+	/** What it is made of, empty, kg. */
+	frameKg: number;
+	stance: Stance;
+	/** Rows hide one another from the front; sides of a tower are all seen. */
+	view: 'rows' | 'sides';
+	/** What it takes besides what fields of the stand name: pipe, lids, valves, ties. */
+	parts: { id: string; name: string; count: number; lengthM: number | null }[];
+	/** What the layout worked out by an operation, to be recomputed. */
 	operations: { name: string; input: unknown; result: unknown }[];
+	/** Trays or pots a valve keeps at a depth; the head over them is the water path's. */
+	level: LevelFillBasis | null;
+}
+
+/** What level-fill needs besides the head. */
+export interface LevelFillBasis {
+	depthMm: number;
+	valves: 'shared' | 'each';
+	trays: {
+		id: string;
+		lengthMm: number;
+		widthMm: number;
+		floorOffsetMm: number;
+		tiltMmPerM: number;
+		heightMm: number;
+		solidFraction: number;
+	}[];
+	/** Water surface in the trays over the floor of the place, m. */
+	surfaceM: number;
+	innerDiameterMm: number;
+	lengthM: number;
+	fittingsK: number;
+	valve: { nominalFlowLph: number; nominalHeadM: number };
 }
 
 export const distance = (a: Point, b: Point): number =>

@@ -95,6 +95,11 @@ function operationsOf(chain: Chain): Assessment['operations'] {
 	operations.drain = chain.returns.flatMap((r) => (r.result ? [done(r)] : []));
 	operations['drain-back'] = done(chain.drainBack);
 	operations['tank-level'] = done(chain.tank);
+	if (chain.sharing.length > 0) operations.spread = chain.sharing.map(done);
+	const tips = chain.loads.flatMap(({ tipping }) => (tipping ? [done(tipping.now)] : []));
+	if (tips.length > 0) operations.tipping = tips;
+	const walls = chain.loads.flatMap(({ wall }) => (wall ? [done(wall)] : []));
+	if (walls.length > 0) operations['wall-load'] = walls;
 	operations.evapotranspiration = done(chain.weather);
 	operations['plant-demand'] = chain.thirst.crops.map(({ input, litresPerDay }) => ({
 		input,

@@ -27,7 +27,18 @@ export function quantity(name: string, unit: string, bounds: Bounds = {}) {
 	if (bounds.max !== undefined) schema = schema.max(bounds.max, { error });
 	if (bounds.above !== undefined) schema = schema.gt(bounds.above || NOTHING, { error });
 	if (bounds.below !== undefined) schema = schema.lt(bounds.below, { error });
-	return schema;
+	return schema.meta({ title: name, unit });
+}
+
+/** What a field says of itself, for a form: its name, its unit, or what may be chosen. */
+export interface FieldMeta {
+	title?: string;
+	unit?: string;
+	/** The list of the shelf it names an item of, and which kind of item. */
+	shelf?: string;
+	use?: string;
+	/** Words that may stand here, each as a grower reads it. */
+	options?: Record<string, string>;
 }
 
 function describe(unit: string, { min, max, above, below, whole }: Bounds): string {

@@ -5,7 +5,9 @@ import type { Graph } from '../hydraulics';
 import type { Shelf } from '../shelf';
 import * as feed from './stages/feed';
 import * as mix from './stages/mix';
+import { loadsOf } from './stages/loads';
 import * as path from './stages/path';
+import { sharingOf } from './stages/sharing';
 import * as tank from './stages/tank';
 import { Trials } from './stages/trials';
 
@@ -54,7 +56,7 @@ export class Chain {
 		if (built && same('source')) keep('lowest flowing');
 		if (same('source')) keep('curve');
 		if (same('tank') && same('source') && same('water')) keep('tank');
-		if (built && same('source', 'water')) keep('returns', 'drain-back');
+		if (built && same('source', 'water')) keep('returns', 'drain-back', 'sharing', 'loads');
 	}
 
 	private once<T>(name: string, make: () => T): T {
@@ -94,6 +96,14 @@ export class Chain {
 	/** Least litres in the tank at which every site gets what its feed needs. */
 	get lowestFedL() {
 		return this.once('lowest fed', () => this.trials.lowestFedL());
+	}
+	/** How each tower's rim shares its water. */
+	get sharing() {
+		return this.once('sharing', () => sharingOf(this));
+	}
+	/** Weight, wind and wall, a stand at a time. */
+	get loads() {
+		return this.once('loads', () => loadsOf(this));
 	}
 	get weather() {
 		return this.once('weather', () => tank.weatherOf(this));

@@ -4,6 +4,7 @@ export * from './mixing-steps';
 export * from './review';
 export * from './settle';
 export * from './steps';
-export { feedInput, pumpMinutes } from './stages/feed';
+export { feedInput, outletNeeds, pumpMinutes } from './stages/feed';
 export { systemCurve } from './stages/path';
 export { daysLeft, inTransitL } from './stages/tank';
+export { containerWords, outletWords } from './words';

@@ -4,9 +4,12 @@ import * as feed from './findings/feed';
 import * as flow from './findings/flow';
 import * as parts from './findings/parts';
 import * as back from './findings/return';
+import { reach } from './findings/reach';
 import * as room from './findings/room';
 import * as safety from './findings/safety';
+import { spacing } from './findings/spacing';
 import * as tank from './findings/tank';
+import * as tower from './findings/tower';
 import { brokenBench } from './findings/pump-test';
 
 /** Every concern there is; a new one is a line here. */
@@ -33,9 +36,13 @@ const CONCERNS: readonly Concern[] = [
 	feed.strength,
 	parts.joints,
 	parts.unknownPump,
-	room.reach,
+	reach,
+	tower.leaning,
+	tower.webs,
+	tower.holes,
+	tower.wind,
 	parts.hotWater,
-	room.spacing,
+	spacing,
 	safety.weight,
 	safety.electricity
 ];

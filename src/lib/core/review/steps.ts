@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { fieldsOf, kindOf } from '../design';
 import { pick } from '../shelf';
 import type { Chain } from './chain';
 import { STEPS, type Finding, type Step } from './finding';
@@ -50,11 +51,20 @@ const HEADLINES: Record<Step, (chain: Chain) => string> = {
 	},
 	sites: ({ design, layout }) => {
 		const [stand] = design.stands;
-		if (design.stands.length > 1) return `${layout.containers.length} buckets`;
-		return `${stand!.rows} × ${stand!.perRow} bucket${layout.containers.length === 1 ? '' : 's'}`;
+		const { rows, perRow } = fieldsOf(stand!);
+		const [one, many] = kindOf(stand!).words.container;
+		const count = layout.containers.length;
+		if (design.stands.length > 1) return `${layout.sites.length} in ${design.stands.length} stands`;
+		if (rows && perRow) return `${rows} × ${perRow} ${count === 1 ? one : many}`;
+		return layout.sites.length === count
+			? `${count} ${count === 1 ? one : many}`
+			: `${layout.sites.length} in ${count} ${count === 1 ? one : many}`;
 	},
 	lines: ({ design, shelf, say }) =>
-		say(pick(shelf.tubes, design.stands[0]!.rowTubeId).nominalMm, 'size'),
+		say(
+			pick(shelf.tubes, fieldsOf(design.stands[0]!).rowTubeId ?? design.lines.mainTubeId).nominalMm,
+			'size'
+		),
 	pump: ({ path, say }) => {
 		const flow = say(path.result.source.flowLph, 'flow');
 		return path.result.source.headM > 0

@@ -34,6 +34,8 @@ export interface Emitter extends Part {
 	/** Inner diameter of the small tube it takes. */
 	barbMm: number;
 	suits: 'coarse' | 'fine' | 'any';
+	/** What it is made for. */
+	use: readonly ('drip' | 'tower' | 'valve')[];
 }
 
 export interface Pump extends Part {
@@ -117,8 +119,9 @@ const emitter = (
 	law: EmitterLaw,
 	cv: number,
 	suits: Emitter['suits'],
-	barbMm = 4
-): Emitter => ({ ...base, id, name, law, cv, suits, barbMm });
+	barbMm = 4,
+	use: Emitter['use'] = ['drip']
+): Emitter => ({ ...base, id, name, law, cv, suits, barbMm, use });
 const orifice = (nominalFlowLph: number, nominalHeadM: number, exponent = 0.5): EmitterLaw => ({
 	kind: 'orifice',
 	nominalFlowLph,
@@ -132,6 +135,18 @@ const even = (nominalFlowLph: number): EmitterLaw => ({
 	maxHeadM: 35
 });
 
+/** The open end of a riser under a tower's cap. */
+const spout = (innerDiameterMm: number): Emitter =>
+	emitter(
+		`spout-${innerDiameterMm}`,
+		`Open spout, ${innerDiameterMm} mm`,
+		{ kind: 'open', innerDiameterMm },
+		0.05,
+		'any',
+		innerDiameterMm,
+		['tower']
+	);
+
 export const EMITTERS: readonly Emitter[] = [
 	emitter('even-2', 'Compensating dripper, 2 L/h', even(2), 0.04, 'fine'),
 	emitter('even-4', 'Compensating dripper, 4 L/h', even(4), 0.04, 'any'),
@@ -139,9 +154,21 @@ export const EMITTERS: readonly Emitter[] = [
 	emitter('flag', 'Flag dripper, 8 L/h at 10 m', orifice(8, 10), 0.07, 'any'),
 	emitter('stake-coarse', 'Coarse stake', orifice(12, 3), 0.07, 'coarse'),
 	emitter('stake-fine', 'Fine stake', orifice(4, 3, 0.6), 0.07, 'fine'),
-	emitter('adjustable', 'Adjustable dripper, wide open', orifice(40, 5), 0.15, 'any'),
+	emitter('adjustable', 'Adjustable dripper, wide open', orifice(40, 5), 0.15, 'any', 4, [
+		'drip',
+		'tower'
+	]),
 	emitter('open-tube', 'Open 4 mm tube', { kind: 'open', innerDiameterMm: 4 }, 0.05, 'any'),
-	emitter('spray', 'Spray head', orifice(180, 3), 0.07, 'any', 6)
+	emitter('spray', 'Spray head', orifice(180, 3), 0.07, 'any', 6, ['drip', 'tower']),
+	spout(6),
+	spout(9.5),
+	spout(13),
+	emitter('float-valve', 'Float valve, 120 L/h at 1 m', orifice(120, 1), 0.05, 'any', 9.5, [
+		'valve'
+	]),
+	emitter('float-valve-small', 'Small float valve, 40 L/h at 1 m', orifice(40, 1), 0.05, 'any', 4, [
+		'valve'
+	])
 ];
 
 const pump = (
@@ -222,6 +249,7 @@ const round = (bottomDiameterMm: number, topDiameterMm: number, heightMm: number
 });
 export const TANKS: readonly TankPart[] = [
 	tank('tote-40', '40 L tote', oblong(500, 350, 277), 1.8),
+	tank('long-45', '45 L long tote', oblong(860, 330, 172), 2.2),
 	tank('tote-75', '75 L tote', oblong(600, 400, 340), 2.8),
 	tank('tote-120', '120 L tote', oblong(780, 480, 358), 4.5),
 	tank('bin-45', '45 L bin', round(340, 400, 420), 2),

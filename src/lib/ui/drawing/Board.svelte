@@ -6,6 +6,7 @@
 	import { frameOf } from './frame';
 	import HeadLine from './HeadLine.svelte';
 	import PlanView from './PlanView.svelte';
+	import Unrolled from './Unrolled.svelte';
 
 	const session = useSession();
 	let width = $state(800);
@@ -33,10 +34,11 @@
 		role="group"
 		aria-label="{session.design.name} from the front and from above"
 	>
-		<HeadLine {frame} />
+		{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
 		<Elevation {frame} />
 		{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
 		{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
+		{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
 	</svg>
 	{#if feeding}<DayStrip {width} />{/if}
 </section>

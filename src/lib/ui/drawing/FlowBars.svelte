@@ -1,43 +1,49 @@
 <script lang="ts">
-	import { DRY_LPH } from '$lib/core/hydraulics';
 	import { scaleOf, showNumber } from '$lib/core/quantity';
+	import { containerWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
+	import { barsOf } from './bars';
 	import type { Frame } from './frame';
 
-	const { frame, bars }: { frame: Frame; bars: { top: number; bottom: number } } = $props();
+	const { frame, bars }: { frame: Frame; bars: NonNullable<Frame['bars']> } = $props();
 	const session = useSession();
-	const items = $derived.by(() => {
-		const { layout, path, feed } = session.chain;
-		return layout.containers.map((bucket) => {
-			const flow = layout.emissions
-				.filter((e) => e.containerId === bucket.id)
-				.reduce((total, e) => total + (path.outletLph.get(e.nodeId) ?? 0), 0);
-			const need = bucket.siteIds.reduce((total, id) => total + (feed?.needLph.get(id) ?? 0), 0);
-			const state = flow < DRY_LPH ? 'dry' : flow < need * (1 - 1e-6) ? 'short' : 'fine';
-			return { bucket, flow, need, state };
-		});
+	const items = $derived(barsOf(session.chain));
+	const rows = $derived(Math.max(...items.map((item) => item.container.row)) + 1);
+	/** Columns of the drawing, or side by side where the bars stand beside it. */
+	const pitch = $derived.by(() => {
+		if (bars.left !== null) return (bars.right - bars.left) / items.length;
+		const xs = [...new Set(items.map((item) => item.container.xM))].sort((a, b) => a - b);
+		const gaps = xs.slice(1).map((x, i) => x - xs[i]!);
+		return (gaps.length > 0 ? Math.min(...gaps) : 0.4) * frame.scale;
 	});
-	const rows = $derived(Math.max(...items.map((item) => item.bucket.row)) + 1);
-	const pitch = $derived((session.design.stands[0]!.pitchMm / 1000) * frame.scale);
-	const bar = $derived(Math.min(26, Math.max(3, (pitch - 14) / rows - 3)));
+	const perColumn = $derived(bars.left === null ? rows : 1);
+	const bar = $derived(Math.min(26, Math.max(2, (pitch - 14) / perColumn - 3)));
 	const most = $derived(Math.max(1e-6, ...items.map((item) => Math.max(item.flow, item.need))));
 	const height = (q: number) => (q / most) * (bars.bottom - bars.top - 16);
 	const roomy = $derived(bar >= 21);
-	const x = (row: number, xM: number) => frame.x(xM) + (row - (rows - 1) / 2) * (bar + 4) - bar / 2;
+	const x = (i: number) => {
+		const { row, xM } = items[i]!.container;
+		return bars.left === null
+			? frame.x(xM) + (row - (rows - 1) / 2) * (bar + 4) - bar / 2
+			: bars.left + (i + 0.5) * pitch - bar / 2;
+	};
+	const word = $derived(containerWords(session.chain)[0]);
 	const worst = $derived(items.reduce((a, b) => (a.flow <= b.flow ? a : b)));
 	const unit = $derived(scaleOf('flow', session.units).unit);
 </script>
 
 <g>
-	<text class="title" x={frame.small ? 4 : frame.left - 34} y={bars.top + 2}
-		>Flow at each bucket, {unit} <tspan class="needs">– – need</tspan></text
+	<text class="title" x={bars.left ?? (frame.small ? 4 : frame.left - 34)} y={bars.top + 2}
+		>Flow at each {word}, {unit} <tspan class="needs">– – need</tspan></text
 	>
-	{#each items as { bucket, flow, need, state } (bucket.id)}
-		{@const left = x(bucket.row, bucket.xM)}
-		{@const chosen = session.selected === bucket.id}
+	{#each items as { container, flow, need, state }, i (container.id)}
+		{@const left = x(i)}
+		{@const chosen = session.selected === container.id}
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-		<g class="item {state}" class:chosen onclick={() => (session.selected = bucket.id)}>
-			<title>{bucket.label}: {session.say(flow, 'flow')}, needs {session.say(need, 'flow')}</title>
+		<g class="item {state}" class:chosen onclick={() => (session.selected = container.id)}>
+			<title
+				>{container.label}: {session.say(flow, 'flow')}, needs {session.say(need, 'flow')}</title
+			>
 			<rect
 				class="bar"
 				x={left}
@@ -54,7 +60,7 @@
 					y2={bars.bottom - height(need)}
 				/>
 			{/if}
-			{#if roomy || chosen || (worst.bucket.id === bucket.id && state !== 'fine')}
+			{#if roomy || chosen || (worst.container.id === container.id && state !== 'fine')}
 				<text x={left + bar / 2} y={bars.bottom + 13}
 					>{state === 'dry' ? 'dry' : showNumber(flow, 'flow', session.units)}</text
 				>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { fieldsOf, kindOf } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
 	import Handle from './Handle.svelte';
@@ -8,85 +9,130 @@
 	const layout = $derived(session.chain.layout);
 	const keep = (label: string) => () => session.commit(label);
 	const drop = () => session.revert();
-	const stands = $derived(
-		session.design.stands.map((stand, i) => {
-			const top = layout.solids.find((solid) => solid.id === `${stand.id}.top`)!;
-			const right = top.front[1]!;
+	interface Grip {
+		key: string;
+		label: string;
+		x: number;
+		y: number;
+		axis: 'x' | 'y';
+		path: string;
+		value: number;
+		min: number;
+		max: number;
+		step: number;
+		/** What a pixel is worth. */
+		perPixel: number;
+		text: string;
+		/** A dimension line from here to the grip. */
+		from?: number;
+		note?: string;
+	}
+	/** Whatever of a stand can be taken hold of: its fall, its height, its spacing. */
+	const grips = $derived(
+		session.design.stands.flatMap((stand, i): Grip[] => {
+			const placed = layout.stands[i]!;
+			const { fallPercent, lowEndHeightMm, pitchMm } = fieldsOf(stand);
+			const what = kindOf(stand).words.stand;
+			const path = (field: string) => `stands.${i}.${field}`;
+			const top = layout.solids.find((solid) => solid.id === `${stand.id}.top`);
 			const row = layout.containers.filter((c) => c.standId === stand.id && c.row === 0);
-			return { stand, i, right, first: row[0], second: row[1], placed: layout.stands[i]! };
+			const list: Grip[] = [];
+			const mm = 1000 / frame.scale;
+			if (top && fallPercent !== undefined) {
+				const [x, z] = top.front[1]!;
+				list.push({
+					key: `${stand.id}.fall`,
+					label: `Fall of the ${what}`,
+					x: frame.x(x) + 10,
+					y: frame.z(z) + 3,
+					axis: 'y',
+					path: path('fallPercent'),
+					value: fallPercent,
+					min: 0,
+					max: 6,
+					step: 0.1,
+					perPixel: 100 / (placed.lengthM * frame.scale),
+					text: `${fallPercent} %`
+				});
+			}
+			if (top && lowEndHeightMm !== undefined) {
+				const [x, z] = top.front[1]!;
+				const in28 = placed.lengthM * 0.28;
+				list.push({
+					key: `${stand.id}.height`,
+					label: `Height of the ${what}`,
+					x: frame.x(x - in28),
+					y: frame.z(z - (in28 * (fallPercent ?? 0)) / 100) + 3,
+					axis: 'y',
+					path: path('lowEndHeightMm'),
+					value: lowEndHeightMm,
+					min: 100,
+					max: 1600,
+					step: 5,
+					perPixel: mm,
+					text: session.say(lowEndHeightMm, 'size'),
+					note: `${session.say(lowEndHeightMm, 'size')} at the low end`
+				});
+			}
+			const columns = [...row].sort((a, b) => a.xM - b.xM || a.row - b.row);
+			const others = layout.containers.filter((c) => c.standId === stand.id && c.row === 1);
+			const first = columns[0];
+			const second = columns[1] ?? others[0];
+			if (pitchMm !== undefined && first && second && second.xM - first.xM > 0.02) {
+				const word = kindOf(stand).words.container[0];
+				list.push({
+					key: `${stand.id}.pitch`,
+					label: `${word[0]!.toUpperCase()}${word.slice(1)} spacing`,
+					x: frame.x(second.xM),
+					y: frame.z(0) + 19,
+					axis: 'x',
+					path: path('pitchMm'),
+					value: pitchMm,
+					min: 200,
+					max: 900,
+					step: 5,
+					perPixel: mm,
+					text: session.say(pitchMm, 'size'),
+					from: frame.x(first.xM)
+				});
+			}
+			return list;
 		})
 	);
 </script>
 
-{#each stands as { stand, i, right, first, second, placed } (stand.id)}
-	{@const x = frame.x(right[0])}
-	{@const y = frame.z(right[1])}
-	{@const slope = frame.x(right[0] - placed.lengthM * 0.28)}
-	{@const heightAt = frame.z(right[1] - (placed.lengthM * 0.28 * stand.fallPercent) / 100)}
-	<Handle
-		x={x + 10}
-		y={y + 3}
-		axis="y"
-		label="Fall of the bench"
-		value={stand.fallPercent}
-		min={0}
-		max={6}
-		step={0.1}
-		moved={(from, px) => from + px * (100 / (placed.lengthM * frame.scale))}
-		text="{stand.fallPercent} %"
-		ondrag={(v) =>
-			session.preview([{ path: `stands.${i}.fallPercent`, value: Number(v.toFixed(1)) }])}
-		onkeep={keep('fall of the bench')}
-		ondrop={drop}
-	/>
-	<Handle
-		x={slope}
-		y={heightAt + 3}
-		axis="y"
-		label="Height of the bench"
-		value={stand.lowEndHeightMm}
-		min={100}
-		max={1600}
-		step={5}
-		moved={(from, px) => from + px * (1000 / frame.scale)}
-		text={session.say(stand.lowEndHeightMm, 'size')}
-		ondrag={(v) => session.preview([{ path: `stands.${i}.lowEndHeightMm`, value: v }])}
-		onkeep={keep('height of the bench')}
-		ondrop={drop}
-	/>
-	{#if !frame.small}
-		<text x={slope} y={heightAt + 26} class="middle"
-			>{session.say(stand.lowEndHeightMm, 'size')} at the low end</text
-		>
-	{/if}
-	{#if first && second}
-		{@const from = frame.x(first.xM)}
-		{@const to = frame.x(second.xM)}
-		{@const line = frame.z(0) + 19}
-		{@const tight = to - from < 66}
-		<path class="dimension" d="M{from} {line - 5} v10 M{from} {line} H{to} M{to} {line - 5} v10" />
+{#each grips as grip (grip.key)}
+	{#if grip.from !== undefined}
+		{@const tight = grip.x - grip.from < 66}
+		<path
+			class="dimension"
+			d="M{grip.from} {grip.y - 5} v10 M{grip.from} {grip.y} H{grip.x} M{grip.x} {grip.y - 5} v10"
+		/>
 		<!-- where there is no room between the marks: beside the grip -->
 		<text
-			x={tight ? to + 14 : (from + to) / 2}
-			y={tight ? line + 4 : line - 4}
+			x={tight ? grip.x + 14 : (grip.from + grip.x) / 2}
+			y={tight ? grip.y + 4 : grip.y - 4}
 			class="paper"
-			class:middle={!tight}>{session.say(stand.pitchMm, 'size')}</text
+			class:middle={!tight}>{grip.text}</text
 		>
-		<Handle
-			x={to}
-			y={line}
-			axis="x"
-			label="Bucket spacing"
-			value={stand.pitchMm}
-			min={200}
-			max={900}
-			step={5}
-			moved={(from, px) => from + px * (1000 / frame.scale)}
-			text={session.say(stand.pitchMm, 'size')}
-			ondrag={(v) => session.preview([{ path: `stands.${i}.pitchMm`, value: v }])}
-			onkeep={keep('bucket spacing')}
-			ondrop={drop}
-		/>
+	{/if}
+	<Handle
+		x={grip.x}
+		y={grip.y}
+		axis={grip.axis}
+		label={grip.label}
+		value={grip.value}
+		min={grip.min}
+		max={grip.max}
+		step={grip.step}
+		moved={(from, px) => from + px * grip.perPixel}
+		text={grip.text}
+		ondrag={(v) => session.preview([{ path: grip.path, value: Number(v.toFixed(1)) }])}
+		onkeep={keep(grip.label.toLowerCase())}
+		ondrop={drop}
+	/>
+	{#if grip.note && !frame.small}
+		<text x={grip.x} y={grip.y + 23} class="middle">{grip.note}</text>
 	{/if}
 {/each}
 

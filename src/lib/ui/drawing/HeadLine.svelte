@@ -1,19 +1,17 @@
 <script lang="ts">
 	import { toShown } from '$lib/core/quantity';
+	import { outletWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 	import { polygon, type Frame } from './frame';
+	import { shownOf } from './shown';
 
-	const { frame }: { frame: Frame } = $props();
+	const { frame, head }: { frame: Frame; head: NonNullable<Frame['head']> } = $props();
 	const session = useSession();
 	/** Pressure left at each stake of the row in front, in the order of the drawing. */
 	const points = $derived.by(() => {
 		const { layout, path } = session.chain;
 		const pressure = new Map(path.result.nodes.map((node) => [node.id, node.pressureM]));
-		const chosen = layout.containers.find(
-			(c) => c.id === session.selected || c.siteIds.includes(session.selected ?? '')
-		);
-		const row = chosen?.row ?? 0;
-		const inRow = new Set(layout.containers.filter((c) => c.row === row).map((c) => c.id));
+		const inRow = new Set(shownOf(session.chain, session.selected).containers.map((c) => c.id));
 		return layout.emissions
 			.filter((e) => inRow.has(e.containerId))
 			.map((e) => ({ xM: e.xM, leftM: pressure.get(e.nodeId) ?? 0 }))
@@ -21,8 +19,7 @@
 	});
 	const most = $derived(Math.max(0.05, ...points.map((p) => p.leftM)) * 1.35);
 	const least = $derived(Math.min(0, ...points.map((p) => p.leftM)));
-	const y = (m: number) =>
-		frame.head.bottom - ((m - least) / (most - least)) * (frame.head.bottom - frame.head.top);
+	const y = (m: number) => head.bottom - ((m - least) / (most - least)) * (head.bottom - head.top);
 	const labelled = $derived(
 		[...new Set([0, Math.floor((points.length - 1) / 2), points.length - 1])]
 			.map((i) => points[i])
@@ -33,8 +30,8 @@
 </script>
 
 <g>
-	<text class="title" x={frame.small ? 4 : frame.left - 34} y={frame.head.top - 18}
-		>Head left at the stakes, {unit}</text
+	<text class="title" x={frame.small ? 4 : frame.left - 34} y={head.top - 18}
+		>Head left at the {outletWords(session.chain)[1]}, {unit}</text
 	>
 	{#if points.length > 0}
 		<polygon

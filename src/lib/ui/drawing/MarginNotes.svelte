@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { fieldsOf } from '$lib/core/design';
+	import { outletWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
 
@@ -12,32 +14,35 @@
 		bad?: boolean;
 	}
 	const notes = $derived.by((): Note[] => {
-		const { layout, path, returns, drainBack, design } = session.chain;
-		const last = [...layout.emissions].sort((a, b) => b.xM - a.xM)[0];
-		const feed = [...layout.runs].filter((r) => r.role === 'row').at(-1);
-		const back = returns[0];
-		const list: Note[] = [];
-		if (feed) {
-			const flow = path.result.links.find((l) => l.id === 'main');
-			list.push({
-				z: feed.points.at(-1)!.zM,
-				text: `feed ${session.say(path.result.source.flowLph, 'flow')}, ${session.say(flow?.velocityMS ?? 0, 'velocity')} in the main`,
+		const { layout, path, returns, drainBack, design, say } = session.chain;
+		const highest = [...layout.emissions].sort((a, b) => b.zM - a.zM || b.xM - a.xM)[0];
+		const top = layout.solids.find((solid) => solid.role === 'top');
+		const back = returns.find(({ run }) => run.way === 'fall' || run.way === 'waste');
+		const feed = Math.max(
+			...layout.runs.filter((r) => r.role !== 'stake').map((r) => r.points.at(-1)!.zM)
+		);
+		const main = path.result.links.find((l) => l.id === 'main');
+		const { fallPercent } = fieldsOf(design.stands[0]!);
+		const list: Note[] = [
+			{
+				z: feed,
+				text: `feed ${say(path.result.source.flowLph, 'flow')}, ${say(main?.velocityMS ?? 0, 'velocity')}${frame.head ? ' in the main' : ''}`,
 				id: 'main'
+			}
+		];
+		if (highest) {
+			const left = path.result.nodes.find((n) => n.id === highest.nodeId)?.pressureM ?? 0;
+			list.push({
+				z: highest.zM,
+				text: frame.head
+					? `${outletWords(session.chain)[1]} up to ${say(highest.zM, 'head')}`
+					: `${outletWords(session.chain)[1]} at ${say(highest.zM, 'head')}, ${say(left, 'head')} left`,
+				id: highest.containerId,
+				bad: left <= 0
 			});
 		}
-		if (last)
-			list.push({
-				z: last.zM,
-				text: `stakes up to ${session.say(last.zM, 'head')}`,
-				id: last.containerId
-			});
-		const top = layout.solids.find((solid) => solid.role === 'top');
-		if (top)
-			list.push({
-				z: top.front[1]![1],
-				text: `fall ${design.stands[0]!.fallPercent} %`,
-				id: top.id
-			});
+		if (top && fallPercent !== undefined)
+			list.push({ z: top.front[1]![1], text: `fall ${fallPercent} %`, id: top.id });
 		if (back) {
 			const full = back.result
 				? `${Math.round(back.result.depthRatio * 100)} % full`
@@ -48,13 +53,15 @@
 				id: back.run.id,
 				bad: !back.result
 			});
+		}
+		if (back?.run.way === 'fall') {
 			const gap = back.run.endM - drainBack.highestM;
 			list.push({
 				z: back.run.endM - 0.13,
 				text:
 					gap >= 0
-						? `ends ${session.say(gap * 1000, 'size')} over the highest water`
-						: `ends ${session.say(-gap * 1000, 'size')} under the highest water`,
+						? `ends ${say(gap * 1000, 'size')} over the highest water`
+						: `ends ${say(-gap * 1000, 'size')} under the highest water`,
 				id: back.run.id,
 				bad: gap < 0.02
 			});
@@ -74,7 +81,7 @@
 	});
 </script>
 
-{#if frame.width - x > 130}
+{#if (frame.beside?.left ?? frame.width) - x > 130}
 	<g>
 		{#each placed as note (note.text)}
 			<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->

@@ -1,18 +1,25 @@
 <script lang="ts">
 	import type { Design, Place } from '$lib/core/design';
-	import { DRY_LPH } from '$lib/core/hydraulics';
 	import { Chain } from '$lib/core/review';
 	import { BUILT_IN_SHELF, CANOPY_SHARE, heightAt, pick, type Stage } from '$lib/core/shelf';
 	import { tankShapeOf } from '$lib/core/layout';
 	import { polygon } from './frame';
+	import { shownOf } from './shown';
 	import { leavesOf } from './plant-shape';
 
 	/** A system small and true: the same layout, the same water, no words. */
 	const {
 		design,
 		place,
-		perMetre = 70
-	}: { design: Design; place: Place; perMetre?: number } = $props();
+		perMetre: wished = 70,
+		most
+	}: {
+		design: Design;
+		place: Place;
+		perMetre?: number;
+		/** The largest it may be, px; its scale then follows. */
+		most?: { width: number; height: number };
+	} = $props();
 	/** Room for leaves beyond the bench. */
 	const PAD = 22;
 	const chain = $derived(new Chain(design, place, BUILT_IN_SHELF));
@@ -23,13 +30,23 @@
 	const topM = $derived(
 		Math.max(
 			layout.extent.to.zM,
-			...layout.sites.map((s) => s.zM + (s.cropId ? tallM(s.cropId, s.stage) : 0))
+			...layout.sites.map(
+				(s) => s.zM + (s.cropId && s.facingDeg === null ? tallM(s.cropId, s.stage) : 0.1)
+			)
 		) + 0.08
 	);
+	const perMetre = $derived(
+		most
+			? Math.min(
+					(most.width - 2 * PAD) / Math.max(0.3, layout.extent.to.xM - from.xM),
+					(most.height - 4) / Math.max(0.3, topM - Math.min(0, from.zM))
+				)
+			: wished
+	);
 	const width = $derived((layout.extent.to.xM - from.xM) * perMetre + 2 * PAD);
-	const height = $derived(topM * perMetre + 4);
+	const height = $derived((topM - Math.min(0, from.zM)) * perMetre + 4);
 	const x = (m: number) => PAD + (m - from.xM) * perMetre;
-	const z = (m: number) => height - 2 - m * perMetre;
+	const z = (m: number) => height - 2 - (m - Math.min(0, from.zM)) * perMetre;
 	const line = (points: { xM: number; zM: number }[]) =>
 		polygon(points.map((p) => [x(p.xM), z(p.zM)]));
 	const tank = $derived(layout.tank);
@@ -38,45 +55,58 @@
 	const half = (m: number) =>
 		((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (m / tank.heightM)) / 2) *
 		perMetre;
-	const buckets = $derived(layout.containers.filter((c) => c.row === 0));
+	const shown = $derived(shownOf(chain, null));
 	const plants = $derived(
-		layout.sites
-			.filter((s) => s.row === 0 && s.cropId)
+		shown.sites
+			.filter((s) => s.cropId && !shown.behind.has(s.id))
 			.map((s, i) => {
 				const crop = pick(BUILT_IN_SHELF.crops, s.cropId!);
-				const tall = tallM(crop.id, s.stage) * perMetre;
+				const out = s.facingDeg !== null;
+				const tall = (out ? (0.8 * s.spreadMm) / 1000 : tallM(crop.id, s.stage)) * perMetre;
 				return {
 					site: s,
 					leaves: leavesOf(crop.habit, (s.spreadMm / 1000) * perMetre, tall, i),
-					stem: tall
+					stem: out ? 0 : tall,
+					turn: out ? 52 * Math.sin((s.facingDeg! * Math.PI) / 180) : 0
 				};
 			})
 	);
-	const dry = (id: string) =>
-		layout.emissions
-			.filter((e) => e.containerId === id)
-			.every((e) => (chain.path.outletLph.get(e.nodeId) ?? 0) < DRY_LPH);
+	const corners = (list: readonly (readonly [number, number])[]) =>
+		polygon(list.map(([px, pz]) => [x(px), z(pz)]));
 </script>
 
 <svg {width} {height} viewBox="0 0 {width} {height}" aria-hidden="true">
 	{#each layout.solids.filter((s) => s.role !== 'obstacle') as solid (solid.id)}
-		<polygon class="timber" points={polygon(solid.front.map(([px, pz]) => [x(px), z(pz)]))} />
+		<polygon
+			class="timber"
+			points={polygon(solid.front.map(([px, pz]) => [x(px), z(Math.max(pz, from.zM))]))}
+		/>
 	{/each}
-	{#each plants as { site, leaves, stem } (site.id)}
-		<line class="stem" x1={x(site.xM)} x2={x(site.xM)} y1={z(site.zM)} y2={z(site.zM) - stem} />
-		{#each leaves as leaf, i (i)}
-			<ellipse
-				cx={x(site.xM) + leaf.cx}
-				cy={z(site.zM) - leaf.cy}
-				rx={leaf.rx}
-				ry={leaf.ry}
-				transform="rotate({leaf.turn} {x(site.xM) + leaf.cx} {z(site.zM) - leaf.cy})"
-			/>
+	{#snippet leafy()}
+		{#each plants as { site, leaves, stem, turn } (site.id)}
+			<g transform={turn === 0 ? undefined : `rotate(${turn} ${x(site.xM)} ${z(site.zM)})`}>
+				<line class="stem" x1={x(site.xM)} x2={x(site.xM)} y1={z(site.zM)} y2={z(site.zM) - stem} />
+				{#each leaves as leaf, i (i)}
+					<ellipse
+						cx={x(site.xM) + leaf.cx}
+						cy={z(site.zM) - leaf.cy}
+						rx={leaf.rx}
+						ry={leaf.ry}
+						transform="rotate({leaf.turn} {x(site.xM) + leaf.cx} {z(site.zM) - leaf.cy})"
+					/>
+				{/each}
+			</g>
 		{/each}
-	{/each}
+	{/snippet}
+	{#if !shown.sides}{@render leafy()}{/if}
 	{#each layout.returns as run (run.id)}
 		{@const end = run.points.at(-1)!}
-		<polyline class="return" points={line([...run.points, { ...end, zM: tank.floorM + level }])} />
+		<polyline
+			class="return"
+			points={line(
+				run.way === 'waste' ? run.points : [...run.points, { ...end, zM: tank.floorM + level }]
+			)}
+		/>
 	{/each}
 	<polygon
 		class="water"
@@ -100,18 +130,15 @@
 			class="supply"
 			points={line(run.points)}
 		/>{/each}
-	{#each buckets as b (b.id)}
-		<polygon
-			class="bucket"
-			class:dry={dry(b.id)}
-			points={polygon([
-				[x(b.xM - b.topDiameterMm / 2000), z(b.zM + b.heightMm / 1000)],
-				[x(b.xM - b.bottomDiameterMm / 2000), z(b.zM)],
-				[x(b.xM + b.bottomDiameterMm / 2000), z(b.zM)],
-				[x(b.xM + b.topDiameterMm / 2000), z(b.zM + b.heightMm / 1000)]
-			])}
-		/>
+	{#each shown.containers as b (b.id)}
+		<polygon class="bucket" class:dry={shown.dry.has(b.id)} points={corners(b.front)} />
 	{/each}
+	{#if shown.sides}
+		{#each shown.sites.filter((s) => s.opening && !shown.behind.has(s.id)) as site (site.id)}
+			<polygon class="hole" points={corners(site.opening ?? [])} />
+		{/each}
+		{@render leafy()}
+	{/if}
 </svg>
 
 <style>
@@ -154,6 +181,9 @@
 		fill: var(--sheet);
 		stroke: var(--ink);
 		stroke-width: 1.1;
+	}
+	.hole {
+		fill: var(--ink);
 	}
 	.dry {
 		fill: var(--dry-pale);

@@ -1,19 +1,25 @@
 <script lang="ts">
-	import { DRY_LPH } from '$lib/core/hydraulics';
+	import { boxOf, type Site } from '$lib/core/layout';
 	import { useSession } from '../workspace/context';
+	import { cropDrop } from './crop-drop';
 	import { polygon, type Frame } from './frame';
+	import { dryOf } from './shown';
 
 	const { frame, plan }: { frame: Frame; plan: { top: number; bottom: number } } = $props();
 	const session = useSession();
 	const layout = $derived(session.chain.layout);
 	const flat = (points: { xM: number; yM: number }[]) =>
 		polygon(points.map((p) => [frame.x(p.xM), frame.y(p.yM)]));
-	const dry = (containerId: string) =>
-		layout.emissions
-			.filter((e) => e.containerId === containerId)
-			.every((e) => (session.chain.path.outletLph.get(e.nodeId) ?? 0) < DRY_LPH);
+	const dry = $derived(dryOf(session.chain));
+	/** Out of a wall, the middle of a plant stands half its spread away from it. */
+	const outOf = (site: Site) => (site.facingDeg === null ? 0 : site.spreadMm / 2000);
+	const turn = (site: Site) => ((site.facingDeg ?? 0) * Math.PI) / 180;
 	const r = (mm: number) => (mm / 2000) * frame.scale;
-	const tops = $derived(layout.solids.filter((solid) => solid.role === 'top'));
+	const tops = $derived(
+		layout.solids.filter((solid) => ['top', 'lid', 'board', 'wall'].includes(solid.role))
+	);
+	/** A number on each container, where it can be read. */
+	const named = (widthM: number) => widthM * frame.scale > 26;
 	const pipes = $derived(layout.runs.filter((run) => run.role === 'header' || run.role === 'row'));
 </script>
 
@@ -31,23 +37,37 @@
 		rx={layout.tank.round ? (layout.tank.lengthM * frame.scale) / 2 : 3}
 	/>
 	{#each layout.sites.filter((site) => site.cropId) as site (site.id)}
-		<circle class="spread" cx={frame.x(site.xM)} cy={frame.y(site.yM)} r={r(site.spreadMm)} />
+		<circle
+			class="spread"
+			cx={frame.x(site.xM + outOf(site) * Math.sin(turn(site)))}
+			cy={frame.y(site.yM - outOf(site) * Math.cos(turn(site)))}
+			r={r(site.spreadMm)}
+		/>
 	{/each}
 	{#each layout.returns as run (run.id)}
 		<polyline class="return" points={flat(run.points)} />
 	{/each}
-	{#each layout.containers as bucket (bucket.id)}
+	{#each layout.containers as container (container.id)}
+		{@const box = boxOf(container.above)}
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-		<g class="bucket" onclick={() => (session.selected = bucket.id)}>
-			<circle
-				class:dry={dry(bucket.id)}
-				class:chosen={session.selected === bucket.id}
-				cx={frame.x(bucket.xM)}
-				cy={frame.y(bucket.yM)}
-				r={r(bucket.topDiameterMm)}
-			/>
-			{#if r(bucket.topDiameterMm) > 13}
-				<text x={frame.x(bucket.xM)} y={frame.y(bucket.yM) + 4}>{bucket.label}</text>
+		<g
+			class="container"
+			class:dry={dry.has(container.id)}
+			class:chosen={session.selected === container.id}
+			onclick={() => (session.selected = container.id)}
+			use:cropDrop={{ session, siteIds: container.siteIds, name: container.label }}
+		>
+			{#if container.radiusM !== null}
+				<circle
+					cx={frame.x(container.xM)}
+					cy={frame.y(container.yM)}
+					r={container.radiusM * frame.scale}
+				/>
+			{:else}
+				<polygon points={polygon(container.above.map(([x, y]) => [frame.x(x), frame.y(y)]))} />
+			{/if}
+			{#if named(container.radiusM !== null ? 2 * container.radiusM : Math.min(box.x1 - box.x0, box.z1 - box.z0) * 1.6)}
+				<text x={frame.x(container.xM)} y={frame.y(container.yM) + 4}>{container.label}</text>
 			{/if}
 		</g>
 	{/each}
@@ -104,19 +124,19 @@
 		opacity: 0.6;
 		pointer-events: none;
 	}
-	.bucket {
+	.container {
 		cursor: pointer;
 	}
-	.bucket circle {
+	.container :is(circle, polygon) {
 		fill: var(--sheet);
 		stroke: var(--ink);
 		stroke-width: 1.3;
 	}
-	.bucket circle.dry {
+	.container.dry :is(circle, polygon) {
 		fill: url(#dry-hatch);
 		stroke: var(--dry);
 	}
-	.bucket circle.chosen {
+	.container.chosen :is(circle, polygon) {
 		stroke-width: 3;
 	}
 </style>

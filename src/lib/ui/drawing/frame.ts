@@ -12,11 +12,13 @@ export interface Frame {
 	y(yM: number): number;
 	left: number;
 	right: number;
-	head: { top: number; bottom: number };
+	head: { top: number; bottom: number } | null;
 	/** Height to which the elevation is drawn; taller plants are cut there. */
 	topM: number;
-	bars: { top: number; bottom: number } | null;
+	bars: { top: number; bottom: number; left: number | null; right: number } | null;
 	plan: { top: number; bottom: number } | null;
+	/** Beside a tall drawing: the surface of something round, unrolled, at the same heights. */
+	beside: { left: number; right: number } | null;
 	small: boolean;
 }
 
@@ -27,10 +29,30 @@ const BARS = 82;
 const FLOOR = 44;
 /** Plants over the highest pipe that are drawn before they are cut. */
 const LEAVES_M = 0.45;
+/** Leaves beside a tower, and over its cap. */
+const SIDE_M = 0.16;
+const CAP_M = 0.12;
+const NOTES = 196;
+
+/** What is higher than it is long stands at the left, with the rest beside it. */
+export const isTall = ({ extent }: Layout): boolean =>
+	extent.to.zM > 0.95 * (extent.to.xM - extent.from.xM);
 
 export function frameOf(layout: Layout, width: number, height: number, below: boolean): Frame {
-	const { extent } = layout;
 	const small = width < 560;
+	return isTall(layout)
+		? tall(layout, width, height, below, small)
+		: long(layout, width, height, below, small);
+}
+
+function long(
+	layout: Layout,
+	width: number,
+	height: number,
+	below: boolean,
+	small: boolean
+): Frame {
+	const { extent } = layout;
 	const left = small ? 40 : RULER + 34;
 	// at the right the margin notes want room, where there is any
 	const spare = small ? 30 : width > 700 ? 236 : 96;
@@ -40,25 +62,72 @@ export function frameOf(layout: Layout, width: number, height: number, below: bo
 	const underM = Math.max(0, -extent.from.zM);
 	const headTop = 30;
 	const fixed = HEAD + HEAD_GAP + FLOOR + headTop + (below ? BARS + 2 : 6);
-	const tall = topM + underM + (below ? depthM : 0);
-	const scale = Math.max(20, Math.min((width - left - spare) / lengthM, (height - fixed) / tall));
-	const elevationTop = headTop + HEAD + HEAD_GAP;
-	const floor = elevationTop + topM * scale;
+	const high = topM + underM + (below ? depthM : 0);
+	const scale = Math.max(20, Math.min((width - left - spare) / lengthM, (height - fixed) / high));
+	const floor = headTop + HEAD + HEAD_GAP + topM * scale;
 	const barsTop = floor + underM * scale + FLOOR;
 	const planTop = barsTop + BARS;
+	const right = left + lengthM * scale;
 	return {
 		width,
 		height,
 		scale,
 		left,
-		right: left + lengthM * scale,
+		right,
 		x: (xM) => left + (xM - extent.from.xM) * scale,
 		z: (zM) => floor - zM * scale,
 		y: (yM) => planTop + (extent.to.yM + 0.04 - yM) * scale,
 		head: { top: headTop, bottom: headTop + HEAD },
 		topM,
-		bars: below ? { top: barsTop, bottom: planTop - 26 } : null,
+		bars: below ? { top: barsTop, bottom: planTop - 26, left: null, right } : null,
 		plan: below ? { top: planTop, bottom: planTop + depthM * scale } : null,
+		beside: null,
+		small
+	};
+}
+
+function tall(
+	layout: Layout,
+	width: number,
+	height: number,
+	below: boolean,
+	small: boolean
+): Frame {
+	const { extent } = layout;
+	const left = small ? 40 : RULER + 34;
+	const fromX = extent.from.xM - SIDE_M;
+	const lengthM = Math.max(0.4, extent.to.xM - fromX + SIDE_M);
+	const depthM = Math.max(0.2, extent.to.yM - extent.from.yM) + 2 * SIDE_M;
+	const topM = extent.to.zM + CAP_M;
+	const underM = Math.max(0, -extent.from.zM);
+	const top = 12;
+	const room = small ? width - left - 26 : width * 0.56 - left;
+	const high = topM + underM + (below ? depthM : 0);
+	const scale = Math.max(
+		20,
+		Math.min(room / lengthM, (height - top - FLOOR - (below ? 30 : 6)) / high)
+	);
+	const floor = top + topM * scale;
+	const planTop = floor + underM * scale + FLOOR + 18;
+	const right = left + lengthM * scale;
+	const aside = small ? null : { left: right + NOTES, right: width - 64 };
+	return {
+		width,
+		height,
+		scale,
+		left,
+		right,
+		x: (xM) => left + (xM - fromX) * scale,
+		z: (zM) => floor - zM * scale,
+		y: (yM) => planTop + (extent.to.yM + SIDE_M - yM) * scale,
+		head: null,
+		topM,
+		bars:
+			below && aside
+				? { top: planTop, bottom: planTop + Math.max(44, depthM * scale) - 20, ...aside }
+				: null,
+		plan: below ? { top: planTop, bottom: planTop + depthM * scale } : null,
+		beside: aside,
 		small
 	};
 }

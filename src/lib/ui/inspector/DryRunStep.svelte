@@ -1,13 +1,15 @@
 <script lang="ts">
 	import { fromShown, toShown } from '$lib/core/quantity';
+	import { outletWords } from '$lib/core/review';
 	import Big from './Big.svelte';
 	import DateField from '../control/DateField.svelte';
 	import { useSession } from '../workspace/context';
 
-	/** Half a minute at each stake with a jug: long enough to read, short enough to do fourteen times. */
+	/** Half a minute at each outlet with a jug: long enough to read, short enough to do fourteen times. */
 	const SECONDS = 30;
 	const session = useSession();
 	const chain = $derived(session.chain);
+	const outlet = $derived(outletWords(chain));
 	const caught = $derived(session.design.diary.caughtMl);
 	const rows = $derived(
 		chain.layout.emissions.map((e) => {
@@ -32,25 +34,27 @@
 	const CHECKS = [
 		'Plain water, no feed. Swarf rinsed out of every pipe you cut.',
 		'Every line end capped, every joint dry to the hand.',
-		'Bench fall checked with the level, towards the tank.',
-		'Air bled from the rows; each valve opened and shut once.',
+		'Everything stands to the level as drawn, falling towards the tank.',
+		'Air bled from the lines; each valve opened and shut once.',
 		'Pump stopped: all that comes back stays under the brim.'
 	];
 </script>
 
 <p class="soft">
-	With plain water, before anything is planted. Catch each stake for {SECONDS} seconds.
+	With plain water, before anything is planted. Catch each {outlet[0]} for {SECONDS} seconds.
 </p>
-<Big figure="{done} of {rows.length}" against="stakes caught" />
+<Big figure="{done} of {rows.length}" against="{outlet[1]} caught" />
 <ul>
 	{#each CHECKS as check (check)}<li>{check}</li>{/each}
 </ul>
 <table>
 	<thead
 		><tr
-			><th scope="col">Stake</th><th scope="col">Should give</th><th scope="col"
-				>Caught, {session.units.system === 'us' ? 'fl oz' : 'mL'}</th
-			><th scope="col">Verdict</th></tr
+			><th scope="col">{outlet[0][0]!.toUpperCase()}{outlet[0].slice(1)}</th><th scope="col"
+				>Should give</th
+			><th scope="col">Caught, {session.units.system === 'us' ? 'fl oz' : 'mL'}</th><th scope="col"
+				>Verdict</th
+			></tr
 		></thead
 	>
 	<tbody>

@@ -1,18 +1,24 @@
 <script lang="ts">
 	import { partsOf } from '$lib/core/build';
+	import { fieldsOf, rowLetter } from '$lib/core/design';
+	import { outletWords } from '$lib/core/review';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import Toggle from '../control/Toggle.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
+	import StandChoice from './StandChoice.svelte';
+	import StandFields from './StandFields.svelte';
 
 	const session = useSession();
 	const shelf = $derived(session.chain.shelf);
 	const even = $derived(session.chain.path.result.uniformity);
 	const feed = $derived(shelf.tubes.filter((tube) => tube.use === 'feed'));
-	const back = $derived(shelf.tubes.filter((tube) => tube.use === 'return'));
-	const stand = $derived(session.design.stands[0]!);
+	const index = $derived(session.standIndex);
+	const stand = $derived(session.design.stands[index]!);
+	const known = $derived(fieldsOf(stand));
+	const outlet = $derived(outletWords(session.chain));
 	const parts = $derived(partsOf(session.design, session.chain.layout, shelf));
 	const rowLoss = $derived.by(() => {
 		const runs = new Set(
@@ -23,41 +29,35 @@
 			.reduce((a, l) => a + l.lossM, 0);
 	});
 	function shut(row: number, open: boolean): void {
-		const rows = open ? stand.shutRows.filter((r) => r !== row) : [...stand.shutRows, row];
-		session.set('stands.0.shutRows', rows, 'row valve');
+		const now = known.shutRows ?? [];
+		const rows = open ? now.filter((r) => r !== row) : [...now, row];
+		session.set(`stands.${index}.shutRows`, rows, 'row valve');
 	}
 </script>
 
 <p class="soft">
-	The lowest quarter of the stakes gets {Math.round(even.lowQuarterPercent)} % of the mean. Supply is
-	drawn solid, return dashed.
+	The lowest quarter of the {outlet[1]} gets {Math.round(even.lowQuarterPercent)} % of the mean. Supply
+	is drawn solid, return dashed.
 </p>
 <Big
 	op="network"
 	rows={[]}
 	figure="{Math.round(even.variationPercent)} %"
-	against="between the wettest and the driest stake"
+	against="between the wettest and the driest {outlet[0]}"
 />
 <h3>To the plants</h3>
 <PickField label="Main" path="lines.mainTubeId" options={feed} />
-<PickField label="Rows" path="stands.0.rowTubeId" options={feed} />
-<PickField label="Emitter" path="stands.0.emitterId" options={shelf.emitters} />
-<NumberField label="Emitters a bucket" path="stands.0.emittersPerBucket" />
-<NumberField label="Stake tube, each" path="stands.0.stakeTubeMm" kind="size" />
-<NumberField label="Rows above the rims" path="stands.0.feedAboveRimMm" kind="size" />
-<PickField label="Stake tube" path="stands.0.stakeTubeId" options={feed} />
-<NumberField label="Rows fall back to the tank" path="stands.0.feedFallPercent" kind="percent" />
 <Toggle label="Screen filter after the pump" path="lines.filter" />
 <Toggle label="Check valve: lines stay full" path="lines.checkValve" />
 <NumberField label="Water in the lines" path="lines.waterC" kind="temperature" />
-{#each Array.from({ length: stand.rows }, (_, i) => i) as row (row)}
+{#each Array.from({ length: known.shutRows ? (known.rows ?? 1) : 0 }, (_, i) => i) as row (row)}
 	<label class="valve"
 		><input
 			type="checkbox"
-			checked={!stand.shutRows.includes(row)}
+			checked={!known.shutRows?.includes(row)}
 			onchange={(e) => shut(row, e.currentTarget.checked)}
 		/>
-		Valve of row {String.fromCharCode(65 + row)} open</label
+		Valve of row {rowLetter(row)} open</label
 	>
 {/each}
 <Figure
@@ -75,21 +75,10 @@
 	rows={[]}
 />
 <Figure label="Lost along the rows" value={rowLoss} kind="head" op="network" rows={[]} />
-<h3>And back</h3>
-<PickField label="Return" path="stands.0.returnTubeId" options={back} />
-<PickField label="Elbow" path="stands.0.elbowId" options={shelf.elbows} />
-<PickField
-	label="Returns"
-	path="stands.0.returns"
-	options={[
-		{ id: 'each-row', name: 'one a row' },
-		{ id: 'shared', name: 'one between the rows' }
-	]}
-/>
-<NumberField label="Return under the bench top" path="stands.0.returnDropMm" kind="size" />
-<Toggle label="Strainers in the elbows" path="stands.0.strainers" />
-<Toggle label="Lift pump at the end of the return" path="stands.0.returnLift" />
-{#each session.chain.returns as state (state.run.id)}
+<h3>{stand.name}, there and back</h3>
+<StandChoice />
+<StandFields stand={index} sheet="lines" />
+{#each session.chain.returns.filter(({ run }) => run.way === 'fall' || run.way === 'waste') as state (state.run.id)}
 	<Figure
 		label="{state.run.name[0]?.toUpperCase()}{state.run.name.slice(1)}, how full"
 		value={state.result ? state.result.depthRatio * 100 : null}

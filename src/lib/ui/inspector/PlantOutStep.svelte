@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { dayOf } from '$lib/core/review';
+	import { containerWords, dayOf } from '$lib/core/review';
 	import { addDays, format, parseISO } from 'date-fns';
 	import Big from './Big.svelte';
 	import DateField from '../control/DateField.svelte';
@@ -18,7 +18,10 @@
 	Move a plant when its roots come through the cube and it has two true leaves; the days are only a
 	middle.
 </p>
-<Big figure={on ? dayOf(on) : 'no date yet'} against={on ? 'into the buckets' : ''} />
+<Big
+	figure={on ? dayOf(on) : 'no date yet'}
+	against={on ? `into the ${containerWords(session.chain)[1]}` : ''}
+/>
 <DateField label="Planted out on" path="diary.plantOutOn" />
 <p class="note">
 	First fill at part strength for young plants: set their stage under Plants and the mix follows.

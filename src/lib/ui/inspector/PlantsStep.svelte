@@ -45,8 +45,8 @@
 </script>
 
 <p class="soft">
-	{#if thirst.crops.length === 0}Nothing is planted yet. Choose a crop for all sites, or choose a
-		bucket in the drawing first.
+	{#if thirst.crops.length === 0}Nothing is planted yet. Choose a crop for all sites, or choose one
+		in the drawing first.
 	{:else}Together they drink {session.say(thirst.useLPerDay, 'volume')} on a warm day.{/if}
 </p>
 <Big
@@ -79,7 +79,7 @@
 	{#if chosen.length > 0}
 		<button class="quiet" onclick={() => (session.selected = null)}>Choose all sites again</button>
 	{:else}
-		<p class="soft hint">Choose a bucket in the drawing to change that one alone.</p>
+		<p class="soft hint">Choose one in the drawing to change that alone.</p>
 	{/if}
 </div>
 {#each thirst.crops as group (`${group.crop.id}/${group.stage}`)}

@@ -6,7 +6,7 @@
 	import BenchTest from './BenchTest.svelte';
 	import PumpChooser from './PumpChooser.svelte';
 	import Big from './Big.svelte';
-	import { pumpMinutes } from '$lib/core/review';
+	import { outletNeeds, outletWords, pumpMinutes } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
 
@@ -15,7 +15,7 @@
 	const source = $derived(session.design.source);
 	const pump = $derived(source.kind === 'pump' ? pick(chain.shelf.pumps, source.partId) : null);
 	const result = $derived(chain.path.result);
-	const needed = $derived([...(chain.feed?.needLph.values() ?? [])].reduce((a, b) => a + b, 0));
+	const needed = $derived([...outletNeeds(chain).values()].reduce((a, b) => a + b, 0));
 	const lift = $derived(
 		Math.max(...chain.layout.emissions.map((e) => e.zM)) - chain.path.waterLevelM
 	);
@@ -78,7 +78,13 @@
 		onchange={() => session.commit('pump dial')}
 	/>
 {/if}
-<Figure label="Driest bucket, {driest.label}" value={driest.q} kind="flow" op="network" rows={[]} />
+<Figure
+	label="Driest {outletWords(chain)[0]}, {driest.label}"
+	value={driest.q}
+	kind="flow"
+	op="network"
+	rows={[]}
+/>
 <Figure
 	label="Evenness, lowest quarter"
 	value={result.uniformity.lowQuarterPercent}

@@ -1,66 +1,117 @@
 <script lang="ts">
-	import NumberField from '../control/NumberField.svelte';
-	import PickField from '../control/PickField.svelte';
+	import { kindOf } from '$lib/core/design';
+	import type { LayoutTower } from '$lib/core/layout';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
+	import StandChoice from './StandChoice.svelte';
+	import StandFields from './StandFields.svelte';
 
 	const session = useSession();
-	const stand = $derived(session.design.stands[0]!);
-	const placed = $derived(session.chain.layout.stands[0]!);
+	const index = $derived(session.standIndex);
+	const stand = $derived(session.design.stands[index]!);
+	const placed = $derived(session.chain.layout.stands[index]!);
+	const mine = $derived(session.chain.layout.containers.filter((c) => c.standId === stand.id));
+	const sites = $derived(session.chain.layout.sites.filter((s) => s.standId === stand.id));
+	const words = $derived(kindOf(stand).words);
 	const row = $derived(
-		placed.operations[0] as { input: unknown; result: { most: number; dropMm: number } }
+		placed.operations.find((op) => op.name === 'layout-row') as
+			{ input: unknown; result: { most: number; dropMm: number } } | undefined
 	);
-	const container = $derived(session.chain.layout.containers[0]!);
-	const kg = $derived(session.chain.layout.containers.reduce((a, c) => a + c.massKg, 0));
-	const shelf = $derived(session.chain.shelf);
+	const holes = $derived(
+		placed.operations.find((op) => op.name === 'layout-tower') as
+			{ input: unknown; result: LayoutTower } | undefined
+	);
+	const load = $derived(session.chain.loads[index]!);
+	const single = $derived(sites.length === mine.length);
 </script>
 
-<p class="soft">
-	{stand.name}: {stand.rows}
-	{stand.rows === 1 ? 'row' : 'rows'} of {stand.perRow}, falling to the tank. Drag the bench, its
-	fall or the spacing in the drawing.
-</p>
+<StandChoice />
 <Big
-	op="layout-row"
-	figure={String(session.chain.layout.containers.length)}
-	against="buckets; {row.result.most} a row would fit"
+	op={holes ? 'layout-tower' : 'layout-row'}
+	figure={String(single ? mine.length : sites.length)}
+	against={single
+		? `${words.container[1]}${row ? `; ${row.result.most} a row would fit` : ''}`
+		: `sites in ${mine.length} ${mine.length === 1 ? words.container[0] : words.container[1]}`}
 />
-<NumberField label="Rows" path="stands.0.rows" />
-<NumberField label="Buckets a row" path="stands.0.perRow" />
-<NumberField label="Spacing" path="stands.0.pitchMm" kind="size" />
-<NumberField label="Bench length" path="stands.0.lengthMm" kind="size" />
-<NumberField label="Height at the low end" path="stands.0.lowEndHeightMm" kind="size" />
-<NumberField label="Fall" path="stands.0.fallPercent" kind="percent" />
-<NumberField label="Between rows" path="stands.0.rowGapMm" kind="size" />
-<NumberField label="Clear at the ends" path="stands.0.endClearMm" kind="size" />
-<PickField label="Bucket" path="stands.0.bucketId" options={shelf.buckets} />
-<PickField label="Medium" path="stands.0.mediumId" options={shelf.media} />
-<NumberField label="Plants a bucket" path="stands.0.plantsPerBucket" />
-<NumberField label="Left free under the rim" path="stands.0.rimFreeMm" kind="size" />
-<NumberField label="Pool under the elbow" path="stands.0.poolMm" kind="size" />
+<StandFields stand={index} sheet="sites" />
+{#if holes}
+	<Figure
+		label="Centre to centre, nearest"
+		value={holes.result.nearestMm}
+		kind="size"
+		op="layout-tower"
+		entry={holes}
+	/>
+	<Figure
+		label="Pipe left between holes"
+		value={holes.result.webMm}
+		kind="size"
+		op="layout-tower"
+		entry={holes}
+	/>
+	<Figure
+		label="Round the pipe"
+		value={holes.result.circumferenceMm}
+		kind="size"
+		op="layout-tower"
+		entry={holes}
+	/>
+{/if}
+{#if mine[0]}
+	<Figure
+		label="Medium in a {words.container[0]}"
+		value={mine[0].mediumL}
+		kind="volume"
+		op={holes ? 'layout-tower' : 'layout-row'}
+		entry={holes ?? row}
+		rows={[]}
+		note="Its own shape, filled to the height you leave free, or its sites added up."
+	/>
+{/if}
+{#if row && row.result.dropMm > 0}
+	<Figure
+		label="Far end stands higher by"
+		value={row.result.dropMm}
+		kind="size"
+		op="layout-row"
+		entry={row}
+	/>
+{/if}
 <Figure
-	label="Medium in a bucket"
-	value={container.mediumL}
-	kind="volume"
-	op="layout-row"
-	entry={row}
-	rows={[]}
-	note="The bucket's own cone, filled to the height you leave under its rim."
-/>
-<Figure
-	label="Far end stands higher by"
-	value={row.result.dropMm}
-	kind="size"
-	op="layout-row"
-	entry={row}
-/>
-<Figure
-	label="Bench bears, wet and grown"
-	value={kg}
+	label="Wet and grown"
+	value={load.massKg}
 	kind="mass"
 	op="layout-row"
-	entry={row}
 	rows={[]}
-	note="Every bucket with its wet medium, its pool and its plant at its stage, added up."
+	note="Every {words
+		.container[0]} with its wet medium, its pool and its plants at their stage, added up; with the tank and its fill where it stands on it."
 />
+{#if load.perM2 !== null}
+	<Figure
+		label="On the floor"
+		value={load.perM2}
+		kind="floorLoad"
+		op="layout-row"
+		rows={[]}
+		note="The weight over what it stands on. The building's rated load and its owner decide."
+	/>
+{/if}
+{#if load.tipping}
+	<Figure
+		label="Gust that tips it now"
+		value={load.tipping.now.result.gustMS}
+		kind="velocity"
+		op="tipping"
+		entry={load.tipping.now}
+	/>
+{/if}
+{#if load.wall}
+	<Figure
+		label="Pull on the worst fixing"
+		value={load.wall.result.worstPullN}
+		unit="N"
+		op="wall-load"
+		entry={load.wall}
+	/>
+{/if}

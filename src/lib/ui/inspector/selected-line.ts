@@ -1,3 +1,4 @@
+import { fieldsOf } from '$lib/core/design';
 import type { Chain } from '$lib/core/review';
 import { pick } from '$lib/core/shelf';
 
@@ -16,21 +17,34 @@ export function selectedLine(chain: Chain, id: string | null): SelectedLine | nu
 
 function bucketLine(chain: Chain, id: string): SelectedLine | null {
 	const { layout, path, feed, thirst, shelf, say } = chain;
-	const bucket = layout.containers.find((c) => c.id === id || c.siteIds.includes(id));
-	if (!bucket) return null;
-	const outlets = layout.emissions.filter((e) => e.containerId === bucket.id);
-	const flow = outlets.reduce((total, e) => total + (path.outletLph.get(e.nodeId) ?? 0), 0);
-	const need = bucket.siteIds.reduce((total, site) => total + (feed?.needLph.get(site) ?? 0), 0);
+	const container = layout.containers.find((c) => c.id === id || c.siteIds.includes(id));
+	if (!container) return null;
+	const site = layout.sites.find((s) => s.id === id);
+	const outlets = layout.emissions.filter((e) => e.containerId === container.id);
+	// one site of many is told by itself; a container by what its outlets give
+	const alone = site !== undefined && container.siteIds.length > 1;
+	const ids = alone ? [id] : container.siteIds;
+	const flow = alone
+		? (path.siteLph.get(id) ?? 0)
+		: outlets.reduce((total, e) => total + (path.outletLph.get(e.nodeId) ?? 0), 0);
+	const total = (of: ReadonlyMap<string, number> | undefined) =>
+		ids.reduce((sum, each) => sum + (of?.get(each) ?? 0), 0);
+	const need = alone || ids.length === 1 ? total(feed?.needLph) : 0;
 	const left = path.result.nodes.find((n) => n.id === outlets[0]?.nodeId)?.pressureM ?? 0;
-	const drinks = bucket.siteIds.reduce((total, site) => total + (thirst.bySite.get(site) ?? 0), 0);
-	const crops = layout.sites
-		.filter((s) => s.containerId === bucket.id && s.cropId)
-		.map((s) => `${pick(shelf.crops, s.cropId!).name}, ${s.stage}`);
+	const drinks = total(thirst.bySite);
+	const kinds = new Map<string, number>();
+	for (const s of layout.sites)
+		if (ids.includes(s.id) && s.cropId) {
+			const name = `${pick(shelf.crops, s.cropId).name}, ${s.stage}`;
+			kinds.set(name, (kinds.get(name) ?? 0) + 1);
+		}
+	const crops = [...kinds].map(([name, count]) => (count > 1 ? `${count} × ${name}` : name));
 	const needed = need > 0 ? ` of ${say(need, 'flow')} needed` : '';
 	const thirsty = drinks > 0 ? `; drinks ${say(drinks, 'volume')} a day` : '';
+	const head = alone ? '' : `, ${say(left, 'head')} of head left`;
 	return {
-		name: bucket.label,
-		words: `${crops.join(' and ') || 'empty'}: ${say(flow, 'flow')}${needed}, ${say(left, 'head')} of head left${thirsty}.`
+		name: alone ? site.label : container.label,
+		words: `${crops.join(' and ') || 'empty'}: ${say(flow, 'flow')}${needed}${head}${thirsty}.`
 	};
 }
 
@@ -69,11 +83,12 @@ function thingLine(chain: Chain, id: string): SelectedLine | null {
 		};
 	const stand = design.stands.find((s) => id === `${s.id}.top`);
 	if (!stand) return null;
-	const kg = layout.containers
-		.filter((c) => c.standId === stand.id)
-		.reduce((total, c) => total + c.massKg, 0);
+	const at = design.stands.indexOf(stand);
+	const { lowEndHeightMm } = fieldsOf(stand);
+	const high =
+		lowEndHeightMm === undefined ? '' : `, ${say(lowEndHeightMm, 'size')} high at the low end`;
 	return {
 		name: stand.name,
-		words: `${say(stand.lengthMm / 1000, 'span')} long, ${say(stand.lowEndHeightMm, 'size')} high at the low end, bears ${say(kg, 'mass')}. The arrow keys move its height.`
+		words: `${say(layout.stands[at]!.lengthM, 'span')} long${high}, bears ${say(chain.loads[at]!.massKg, 'mass')}.${high ? ' The arrow keys move its height.' : ''}`
 	};
 }

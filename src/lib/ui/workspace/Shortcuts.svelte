@@ -8,10 +8,10 @@
 		['1  2  3', 'apply the first, second, third fix of the finding shown'],
 		['U  and  R', 'undo, redo (also Ctrl Z, Ctrl Shift Z)'],
 		['W', 'take hold of the water level'],
-		['Tab', 'to the next bucket, grip or field'],
+		['Tab', 'to the next site, grip or field'],
 		['Arrow keys', 'nudge the grip that is held; with Shift ten times as far'],
 		['Home, End', 'the least and the most of the grip that is held'],
-		['Enter', 'choose the bucket that has the focus'],
+		['Enter', 'choose the site that has the focus'],
 		['Esc', 'let go; choose nothing'],
 		['P', 'the page to print'],
 		['?', 'this list']

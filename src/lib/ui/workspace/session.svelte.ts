@@ -43,6 +43,20 @@ export class Session {
 	step = $state<Step>('pump');
 	/** Id of the selected site, container, run, return or `tank`. */
 	selected = $state<string | null>(null);
+	/** Which stand the sheets are about: the one that holds what is selected. */
+	readonly standIndex = $derived.by(() => {
+		const { layout, design } = this.chain;
+		const id = this.selected;
+		if (id === null || design.stands.length === 1) return 0;
+		const owner =
+			layout.containers.find((c) => c.id === id || c.siteIds.includes(id))?.standId ??
+			[...layout.runs, ...layout.returns, ...layout.solids].find((x) => x.id === id)?.standId ??
+			design.stands.find((s) => id.startsWith(`${s.id}.`))?.id;
+		return Math.max(
+			0,
+			design.stands.findIndex((s) => s.id === owner)
+		);
+	});
 	/** Which finding the bar shows. */
 	shown = $state(0);
 	save = $state.raw() as SaveState;
@@ -130,6 +144,16 @@ export class Session {
 		of === 'design'
 			? this.apply([{ path, value }], label)
 			: this.applyPlace([{ path, value }], label);
+
+	/** Grows a crop at these sites; an empty id clears them. What grew there keeps its stage. */
+	plant(siteIds: readonly string[], cropId: string, label: string): void {
+		const plants = { ...this.design.plants };
+		for (const id of siteIds) {
+			if (cropId === '') delete plants[id];
+			else plants[id] = { cropId, stage: plants[id]?.stage ?? 'full' };
+		}
+		this.set('plants', plants, label.slice(0, 80));
+	}
 
 	/** Applies a finding's fix; the bar goes back to the most urgent. */
 	fix(finding: Finding, fix: Fix): void {

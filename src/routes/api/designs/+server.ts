@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { areaOf, MAX_FILE_BYTES, readDesignFile, startBucketBench } from '$lib/core/design';
+import { areaOf, MAX_FILE_BYTES, readDesignFile, startSystem, VARIANTS } from '$lib/core/design';
 import { id, quantity, refuse, text } from '$lib/core/quantity';
 import { settle } from '$lib/core/review';
 import { BUILT_IN_SHELF } from '$lib/core/shelf';
@@ -12,9 +12,12 @@ const startSchema = z.strictObject({
 	placeId: id('place'),
 	areaId: id('area'),
 	name: text('name', 80),
-	buckets: quantity('buckets', '', { min: 1, max: 200, whole: true }),
+	variant: z.enum(VARIANTS, { error: () => `variant must be one of ${VARIANTS.join(', ')}` }),
+	plants: quantity('plants', '', { min: 1, max: 200, whole: true }),
 	cropId: id('crop'),
-	roomMm: quantity('room', 'mm', { min: 300, max: 20_000 }),
+	lengthMm: quantity('length', 'mm', { min: 300, max: 20_000 }),
+	depthMm: quantity('depth', 'mm', { min: 200, max: 20_000 }),
+	heightMm: quantity('height', 'mm', { min: 300, max: 20_000 }),
 	bucketId: id('bucket').optional(),
 	pumpId: id('pump').optional(),
 	tankId: id('tank').optional()
@@ -32,7 +35,7 @@ export const POST: RequestHandler = ({ request, url }) =>
 		const stored = await findPlace(placeId);
 		if (!stored) throw refuse('placeId', 'place must be one of yours');
 		const areaId = areaOf(stored.place, start.areaId).id;
-		const started = startBucketBench({ ...start, areaId }, BUILT_IN_SHELF);
+		const started = startSystem({ ...start, areaId }, BUILT_IN_SHELF);
 		const design = settle(started, stored.place, BUILT_IN_SHELF);
 		return json({ id: await createDesign(placeId, design) }, 201);
 	});

@@ -156,9 +156,12 @@ const HEAVY = 0.6;
 export const drainHeavy: Concern = (chain) => {
 	const { feed, design } = chain;
 	if (!feed || design.feed.school === 'continuous') return [];
-	const heavy = [...feed.dose].filter(([, d]) => d.drainFraction > HEAVY);
+	// down a tower all water passes on from site to site: that is no drainage
+	const passing = new Set(chain.sharing.flatMap(({ rim }) => rim.lines.flat()));
+	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > HEAVY && !passing.has(id));
 	if (heavy.length === 0) return [];
-	const most = (c: Chain) => Math.max(...[...c.feed!.dose.values()].map((d) => d.drainFraction));
+	const most = (c: Chain) =>
+		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (passing.has(id) ? 0 : d.drainFraction)));
 	const least = [set('feed.drainFraction', 0.1), set('feed.setMin', null)];
 	const eased = most(chain.with(least));
 	return [

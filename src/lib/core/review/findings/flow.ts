@@ -1,8 +1,10 @@
+import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { Chain } from '../chain';
 import { between, names, set, some, type Concern, type Finding, type Fix } from '../finding';
 import { openOutlets } from '../stages/path';
+import { outletWords } from '../words';
 import { allFed, dialUp, driestLph, fuller, otherPump } from './more-water';
 
 const noNeeds: ReadonlyMap<string, number> = new Map();
@@ -22,15 +24,16 @@ export const dryOutlets: Concern = (chain) => {
 	const highest = Math.max(...dry.map((e) => e.zM));
 	const top = waterLevelM + (chain.curve ? result.source.headM : 0);
 	const labels = names(dry.map((e) => e.label));
-	const all = dry.length === chain.layout.emissions.length;
+	const all = dry.length === chain.layout.emissions.length && dry.length > 1;
+	const [, outlets] = outletWords(chain);
 	const finding: Finding = {
 		code: 'outlet-dry',
 		step: 'pump',
 		severity: 'stop',
 		subject: dry.at(-1)!.containerId,
 		message:
-			`${all ? 'All buckets run' : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${chain.say(chain.design.water.nowL, 'volume')} in the tank: ` +
-			`the water is lifted to ${chain.say(top, 'head')}, the stakes stand at up to ${chain.say(highest, 'head')}. ` +
+			`${all ? `All ${outlets} run` : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${chain.say(chain.design.water.nowL, 'volume')} in the tank: ` +
+			`the water is lifted to ${chain.say(top, 'head')}, the ${outlets} stand at up to ${chain.say(highest, 'head')}. ` +
 			`Plants there wilt within a day.`,
 		fixes: some(
 			dialUp(chain, trickle(chain)),
@@ -121,7 +124,7 @@ export const uneven: Concern = (chain) => {
 	const pressure = Math.min(...outlets.map((e, i) => heads[i]! - e.zM));
 	const byHeight = rise >= friction;
 	const cause = byHeight
-		? `the stakes rise ${chain.say(rise * 1000, 'size')} along the row and the last has only ${chain.say(pressure, 'head')} of head left`
+		? `the ${outletWords(chain)[1]} rise ${chain.say(rise * 1000, 'size')} along the row and the last has only ${chain.say(pressure, 'head')} of head left`
 		: `the row tube loses ${chain.say(friction, 'head')} of head on the way`;
 	const driest = outlets[flows.indexOf(least)]!;
 	return [
@@ -131,7 +134,7 @@ export const uneven: Concern = (chain) => {
 			severity: 'look',
 			subject: driest.containerId,
 			message:
-				`Flow differs by ${Math.round(variation)} % from bucket to bucket (${between(chain.say(least, 'flow'), chain.say(most, 'flow'))}): ${cause}. ` +
+				`Flow differs by ${Math.round(variation)} % from ${outletWords(chain)[0]} to ${outletWords(chain)[0]} (${between(chain.say(least, 'flow'), chain.say(most, 'flow'))}): ${cause}. ` +
 				`One timer then drowns some plants or starves others.`,
 			fixes: evenerFixes(chain, variation)
 		}
@@ -144,16 +147,17 @@ function evenerFixes(chain: Chain, before: number): Fix[] {
 	if (design.source.kind === 'pump' && design.source.dial < 0.99)
 		candidates.push({ label: 'Dial to 100 %', change: [set('source.dial', 1)] });
 	design.stands.forEach((stand, i) => {
-		const tube = pick(shelf.tubes, stand.rowTubeId);
-		const wider = shelf.tubes.find(
-			(t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm
-		);
+		const { rowTubeId, emitterId } = fieldsOf(stand);
+		const tube = rowTubeId && pick(shelf.tubes, rowTubeId);
+		const wider =
+			tube && shelf.tubes.find((t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm);
 		if (wider)
 			candidates.push({
 				label: `Row tube of ${wider.nominalMm} mm`,
 				change: [set(`stands.${i}.rowTubeId`, wider.id)]
 			});
-		if (!stand.emitterId.startsWith('even'))
+		const drips = emitterId && pick(shelf.emitters, emitterId).use.includes('drip');
+		if (drips && !emitterId.startsWith('even'))
 			candidates.push({
 				label: 'Compensating drippers, 4 L/h',
 				change: [set(`stands.${i}.emitterId`, 'even-4')]
@@ -183,8 +187,8 @@ export const pumpSize: Concern = (chain) => {
 	if (chain.trials.worst(needs, brimL, 1) < -1e-6) {
 		const full = chain.with([set('source.dial', 1), set('water.nowL', Math.floor(brimL))]);
 		const reason = feed
-			? `the driest bucket gets ${chain.say(driestLph(full), 'flow')}, and the thirstiest needs ${chain.say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
-			: `it lifts ${chain.say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every stake to run`;
+			? `the driest ${outletWords(chain)[0]} gets ${chain.say(driestLph(full), 'flow')}, and the thirstiest needs ${chain.say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
+			: `it lifts ${chain.say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every ${outletWords(chain)[0]} to run`;
 		return [
 			{
 				code: 'pump-too-small',
@@ -200,6 +204,7 @@ export const pumpSize: Concern = (chain) => {
 	const spare = Math.min(
 		...[...feed.needLph].map(([id, need]) => (chain.path.siteLph.get(id) ?? 0) / need)
 	);
+	if (chain.sharing.length > 0) return [];
 	if (!(spare > TOO_LARGE) || source.dial <= 0.3 || design.feed.setMin === null) return [];
 	return [
 		{
@@ -208,7 +213,7 @@ export const pumpSize: Concern = (chain) => {
 			severity: 'look',
 			subject: 'pump',
 			message:
-				`The pump gives every bucket at least ${spare.toFixed(1)} times what it needs in ${feed.onMin} min. ` +
+				`The pump gives every site at least ${spare.toFixed(1)} times what it needs in ${feed.onMin} min. ` +
 				`Most of it drains straight back, and its ${part.watts} W warm the water.`,
 			fixes: some(shorter(chain, spare), smaller(chain))
 		}
@@ -269,7 +274,7 @@ export const levelLimit: Concern = (chain) => {
 			severity: 'look',
 			subject: 'tank',
 			message:
-				`All buckets flow down to ${chain.say(lowest, 'volume')} in the tank. Below that ${last.label} stops first, ` +
+				`All ${outletWords(chain)[1]} flow down to ${chain.say(lowest, 'volume')} in the tank. Below that ${last.label} stops first, ` +
 				`though the pump still has water to ${chain.say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
 			fixes: some(dialForLowest(chain))
 		}
@@ -303,11 +308,17 @@ export const brokenColumn: Concern = (chain) => {
 			severity: 'stop',
 			subject: 'main',
 			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${chain.say(lowestPressureM, 'head')}): they fill with vapour and the flow stops.`,
-			fixes: chain.design.stands.map((_, i) => ({
-				label: 'Feed rows at the rims',
-				effect: 'less to fall, less pull',
-				change: [set(`stands.${i}.feedAboveRimMm`, 0)]
-			}))
+			fixes: chain.design.stands.flatMap((stand, i) =>
+				fieldsOf(stand).feedAboveRimMm === undefined
+					? []
+					: [
+							{
+								label: 'Feed rows at the rims',
+								effect: 'less to fall, less pull',
+								change: [set(`stands.${i}.feedAboveRimMm`, 0)]
+							}
+						]
+			)
 		}
 	];
 };

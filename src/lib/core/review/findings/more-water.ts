@@ -18,7 +18,7 @@ export function allFed(chain: Chain, needs: ReadonlyMap<string, number>): boolea
 	);
 }
 
-const driest = (chain: Chain): string => `driest bucket ${chain.say(driestLph(chain), 'flow')}`;
+const driest = (chain: Chain): string => `driest site ${chain.say(driestLph(chain), 'flow')}`;
 
 /** Turns the dial up just enough, to a whole percent. */
 export function dialUp(chain: Chain, needs: ReadonlyMap<string, number>): Fix | null {

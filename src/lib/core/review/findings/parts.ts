@@ -1,3 +1,4 @@
+import { fieldsOf } from '../../design';
 import { pumpJoint } from '../../layout';
 import { has } from '../../shelf';
 import { set, some, type Concern, type Finding } from '../finding';
@@ -45,7 +46,9 @@ const FALL_TO_EMPTY = 0.5;
 
 export const hotWater: Concern = (chain) =>
 	chain.design.stands.flatMap((stand, i) => {
-		if (stand.feedFallPercent >= FALL_TO_EMPTY || !chain.area.sunOnPipes) return [];
+		const { feedFallPercent } = fieldsOf(stand);
+		if (feedFallPercent === undefined || feedFallPercent >= FALL_TO_EMPTY) return [];
+		if (!chain.area.sunOnPipes) return [];
 		const litres = chain.layout.runs
 			.filter((run) => run.standId === stand.id && run.role === 'row')
 			.reduce(
@@ -58,7 +61,7 @@ export const hotWater: Concern = (chain) =>
 				step: 'lines' as const,
 				severity: 'look' as const,
 				subject: `${stand.id}.A`,
-				message: `The feed rows fall only ${stand.feedFallPercent} %, so ${chain.say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
+				message: `The feed rows fall only ${feedFallPercent} %, so ${chain.say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
 				fixes: [
 					{
 						label: 'Let the feed rows fall 1.5 %',

@@ -1,3 +1,4 @@
+import { fieldsOf, kindOf } from '../../design';
 import { diameterForFlow } from '../../hydraulics';
 import { set, some, type Concern, type Fix } from '../finding';
 import type { Chain } from '../chain';
@@ -18,6 +19,7 @@ export const returnSize: Concern = (chain) =>
 	chain.returns.flatMap((state) => {
 		const full = state.result ? state.result.depthRatio : 1;
 		if (full <= MOST_FULL || state.run.fallPercent <= 0) return [];
+		if (state.run.way === 'drop' || state.run.way === 'level') return [];
 		const i = standIndex(chain, state);
 		const wanted = diameterForFlow(
 			state.flowLph,
@@ -50,7 +52,7 @@ export const returnSize: Concern = (chain) =>
 				subject: state.run.id,
 				message:
 					`The ${state.run.name} ${state.result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${chain.say(state.flowLph, 'flow')}. ` +
-					`Over half full it backs up, and the elbow pools rise until a bucket spills.`,
+					`Over half full it backs up, and the water stands in it until it spills.`,
 				fixes: some(
 					tube && {
 						label: `Return of ${tube.nominalMm} mm`,
@@ -69,19 +71,23 @@ export const returnSize: Concern = (chain) =>
 
 export const returnFall: Concern = (chain) =>
 	chain.design.stands.flatMap((stand, i) => {
-		if (stand.fallPercent >= LEAST_FALL) return [];
+		const { fallPercent } = fieldsOf(stand);
+		const mine = chain.layout.returns.filter((run) => run.standId === stand.id);
+		const falls = mine.some((run) => run.way === 'fall' || run.way === 'waste');
+		if (fallPercent === undefined || !falls || fallPercent >= LEAST_FALL) return [];
+		const what = kindOf(stand).words.stand;
 		const change = [set(`stands.${i}.fallPercent`, 1.5)];
-		const drop = ((1.5 - stand.fallPercent) * stand.lengthMm) / 100;
+		const drop = (1.5 - fallPercent) * chain.layout.stands[i]!.lengthM * 10;
 		return [
 			{
 				code: 'return-too-flat',
 				step: 'lines' as const,
-				severity: stand.fallPercent <= 0 ? ('stop' as const) : ('look' as const),
+				severity: fallPercent <= 0 ? ('stop' as const) : ('look' as const),
 				subject: `${stand.id}.top`,
 				message:
-					stand.fallPercent <= 0
-						? 'The bench does not fall, so nothing brings the drainage back to the tank.'
-						: `The bench falls only ${stand.fallPercent} %. Under ${LEAST_FALL} % roots and grit settle in the return and it clogs.`,
+					fallPercent <= 0
+						? `The ${what} does not fall, so nothing brings the drainage back to the tank.`
+						: `The ${what} falls only ${fallPercent} %. Under ${LEAST_FALL} % roots and grit settle in the return and it clogs.`,
 				fixes: [
 					{
 						label: 'Fall of 1.5 %',
@@ -95,12 +101,15 @@ export const returnFall: Concern = (chain) =>
 
 export const returnHeight: Concern = (chain) => {
 	const water = chain.drainBack.highestM;
-	const low = chain.layout.returns.filter((run) => !run.lifted).sort((a, b) => a.endM - b.endM)[0];
+	const low = chain.layout.returns
+		.filter((run) => !run.lifted && run.way === 'fall')
+		.sort((a, b) => a.endM - b.endM)[0];
 	if (!low || low.endM >= water + AIR_GAP_M) return [];
 	const i = chain.design.stands.findIndex((stand) => stand.id === low.standId);
 	const stand = chain.design.stands[i]!;
 	const byMm = Math.ceil(((water + AIR_GAP_M - low.endM) * 1000 + 2) / 10) * 10;
-	const raise = [set(`stands.${i}.lowEndHeightMm`, stand.lowEndHeightMm + byMm)];
+	const lowMm = fieldsOf(stand).lowEndHeightMm;
+	const raise = [set(`stands.${i}.lowEndHeightMm`, (lowMm ?? 0) + byMm)];
 	const lift = [set(`stands.${i}.returnLift`, true)];
 	const under = water - low.endM;
 	return [
@@ -113,11 +122,12 @@ export const returnHeight: Concern = (chain) => {
 				`The ${low.name} ends ${chain.say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
 				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
 			fixes: some(
-				stand.lowEndHeightMm + byMm <= HIGHEST_MM && {
-					label: `Raise bench by ${chain.say(byMm, 'size')}`,
-					effect: `return ends ${chain.say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
-					change: raise
-				},
+				lowMm !== undefined &&
+					lowMm + byMm <= HIGHEST_MM && {
+						label: `Raise ${kindOf(stand).words.stand} by ${chain.say(byMm, 'size')}`,
+						effect: `return ends ${chain.say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
+						change: raise
+					},
 				{
 					label: 'Add a lift pump',
 					effect: 'a sump and a second pump bring it up',

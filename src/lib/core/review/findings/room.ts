@@ -1,194 +1,155 @@
-import { pick } from '../../shelf';
-import { names, seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
+import { fieldsOf, kindOf } from '../../design';
+import type { LayoutProblem } from '../../layout';
+import type { FieldMeta } from '../../quantity';
+import type { Chain } from '../chain';
+import { names, set, some, type Concern, type Finding, type Fix } from '../finding';
 
-/** Hand room over a tank for the pump, the strainer and a can, m. */
-const HAND_M = 0.2;
-
-export const reach: Concern = (chain) => {
-	const { layout, design, place } = chain;
-	const list: Finding[] = [];
-	const clear = layout.tank.clearanceM;
-	if (clear !== null && clear < HAND_M) {
-		const byMm = Math.ceil(((HAND_M - clear) * 1000) / 10) * 10;
-		const low = design.stands[0]!.lowEndHeightMm;
-		list.push({
-			code: 'pump-out-of-reach',
-			step: 'tank',
-			severity: 'look',
-			subject: 'tank',
-			message: `Only ${chain.say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
-			fixes: some(
-				{
-					label: 'Tank beside the bench',
-					effect: 'open above',
-					change: [set('tank.spot', 'beside')]
-				},
-				low + byMm <= 2500 && {
-					label: `Raise bench by ${chain.say(byMm, 'size')}`,
-					effect: `${chain.say(HAND_M * 1000, 'size')} free`,
-					change: [set('stands.0.lowEndHeightMm', low + byMm)]
-				}
-			)
-		});
-	}
-	layout.stands.forEach((stand, i) => {
-		const far = stand.depthM - 0.15;
-		if (far <= place.reachM) return;
-		const { rows, rowGapMm } = design.stands[i]!;
-		list.push({
-			code: 'row-out-of-reach',
-			step: 'sites',
-			severity: 'look',
-			subject: `${stand.id}.top`,
-			message: `The back row stands ${chain.say(far, 'span')} from the front edge; you reach ${chain.say(place.reachM, 'span')}. You would have to lean over the plants.`,
-			fixes: some(
-				rows > 1 &&
-					rowGapMm > 400 && {
-						label: `Rows ${chain.say(400, 'size')} apart`,
-						effect: `${chain.say(far - ((rows - 1) * (rowGapMm - 400)) / 1000, 'span')} to the back row`,
-						change: [set(`stands.${i}.rowGapMm`, 400)]
-					},
-				rows > 1 && {
-					label: 'One row fewer',
-					effect: `${design.stands[i]!.perRow} buckets fewer`,
-					change: [set(`stands.${i}.rows`, rows - 1)]
-				}
-			)
-		});
-	});
-	return list;
-};
-
-export const spacing: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i) => {
-		const sites = chain.layout.sites.filter((s) => s.standId === stand.id && s.cropId);
-		const pairs = sites.flatMap((a) => {
-			const b = sites.find((s) => s.row === a.row && s.column === a.column + 1);
-			return b ? [{ a, b, wants: (a.matureSpreadMm + b.matureSpreadMm) / 2 }] : [];
-		});
-		const tight = pairs.filter((p) => p.wants > stand.pitchMm + 1);
-		if (tight.length === 0) return [];
-		const worst = tight.reduce((x, y) => (y.wants > x.wants ? y : x));
-		const crop = pick(chain.shelf.crops, worst.a.cropId ?? '');
-		const wide = Math.ceil(worst.wants / 10) * 10;
-		const needs = 2 * stand.endClearMm + (stand.perRow - 1) * wide;
-		const room = Math.floor((stand.lengthMm - 2 * stand.endClearMm) / wide) + 1;
-		const fitsArea = needs <= chain.area.lengthM * 1000 - 200;
-		const overlap = Math.round(100 * (1 - stand.pitchMm / worst.wants));
-		return [
+/** More in a row than its length has room for. */
+function tooShort(chain: Chain, problem: LayoutProblem, i: number): Finding {
+	const stand = chain.design.stands[i]!;
+	const { stand: what, container } = kindOf(stand).words;
+	const { lengthMm = 0, endClearMm = 0, pitchMm = 1 } = fieldsOf(stand);
+	const along = kindOf(stand).along;
+	const asked = Number((stand as unknown as Record<string, unknown>)[along]);
+	const room = lengthMm - 2 * endClearMm;
+	const needed = problem.numbers.neededMm!;
+	const fits = Math.floor(room / pitchMm) + 1;
+	const closer = asked > 1 ? Math.floor(room / (asked - 1) / 10) * 10 : 0;
+	return {
+		code: problem.code,
+		step: 'sites',
+		severity: 'stop',
+		subject: `${stand.id}.top`,
+		message: `${asked} ${container[1]} at ${chain.say(pitchMm, 'size')} need a ${what} of ${chain.say(needed / 1000, 'span')}; this one is ${chain.say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
+		fixes: some(
 			{
-				code: 'too-close',
-				step: 'sites' as const,
-				severity: 'caution' as const,
-				subject: worst.a.containerId,
-				message:
-					`Buckets ${chain.say(stand.pitchMm, 'size')} apart are closer than ${crop.plural} spread (${chain.say(worst.wants, 'size')} at ${worst.a.label}): ` +
-					`grown leaves overlap by ${overlap} %. Train them up strings and thin the leaves, or give them room.`,
-				fixes: some(
-					fitsArea
-						? {
-								label: `Space at ${chain.say(wide, 'size')}`,
-								effect: `bench ${chain.say(needs / 1000, 'span')} long`,
-								change: [
-									set(`stands.${i}.pitchMm`, wide),
-									set(`stands.${i}.lengthMm`, Math.max(stand.lengthMm, needs))
-								]
-							}
-						: room >= 1 && {
-								label: `Space at ${chain.say(wide, 'size')}`,
-								effect: `${room} buckets a row instead of ${stand.perRow}`,
-								change: [
-									set(`stands.${i}.pitchMm`, wide),
-									set(`stands.${i}.perRow`, Math.min(stand.perRow, room))
-								]
-							},
-					seenTo(chain.design, 'too-close', 'I train and thin them')
-				)
+				label: `${what[0]!.toUpperCase()}${what.slice(1)} of ${chain.say(needed / 1000, 'span')}`,
+				effect: `${asked} fit`,
+				change: [set(`stands.${i}.lengthMm`, Math.min(20_000, needed))]
+			},
+			fits >= 1 &&
+				room >= 0 && {
+					label: `${fits} a row`,
+					effect: 'fits as it is',
+					change: [set(`stands.${i}.${along}`, fits)]
+				},
+			closer >= 250 && {
+				label: `Space at ${chain.say(closer, 'size')}`,
+				effect: `${asked} fit`,
+				change: [set(`stands.${i}.pitchMm`, closer)]
 			}
-		];
-	});
+		)
+	};
+}
+
+/** What the layout could not build as asked, and the nearest it could. */
+function impossible(
+	chain: Chain,
+	{ code, text, path, replacement, standId }: LayoutProblem
+): Finding {
+	const stand = chain.design.stands.find((s) => s.id === standId);
+	const field = path?.split('.').at(-1) ?? '';
+	const meta = (stand && (kindOf(stand).schema.shape[field]?.meta() as FieldMeta)) ?? {};
+	const value = replacement?.value;
+	const said =
+		meta.unit === 'mm'
+			? chain.say(Number(value), 'size')
+			: (meta.options?.[String(value)] ?? String(value));
+	const title = replacement?.name ?? '';
+	return {
+		code,
+		step: 'sites',
+		severity: 'stop',
+		subject: `${standId}.top`,
+		message: `${text}.`,
+		fixes: some(
+			path !== undefined &&
+				replacement && {
+					label: `${title[0]!.toUpperCase()}${title.slice(1)}: ${said}`,
+					effect: 'the nearest that can be built',
+					change: [set(path, value)]
+				}
+		)
+	};
+}
+
+function outsideArea(chain: Chain, problem: LayoutProblem): Finding {
+	const { length, width, height } = problem.numbers as Record<
+		'length' | 'width' | 'height',
+		number
+	>;
+	const { area } = chain;
+	const over = names(
+		[
+			length > area.lengthM &&
+				`${chain.say(length, 'span')} long for ${chain.say(area.lengthM, 'span')}`,
+			width > area.widthM &&
+				`${chain.say(width, 'span')} deep for ${chain.say(area.widthM, 'span')}`,
+			height > area.heightM &&
+				`${chain.say(height, 'span')} high for ${chain.say(area.heightM, 'span')}`
+		].filter((x): x is string => Boolean(x))
+	);
+	return {
+		code: problem.code,
+		step: 'place',
+		severity: 'stop',
+		subject: 'place',
+		message: `This system does not fit ${area.name}: ${over}.`,
+		fixes: some(
+			length > area.lengthM && fewer(chain, length),
+			height > area.heightM && lower(chain, height - area.heightM),
+			length > area.lengthM &&
+				chain.design.tank.spot === 'beside' && {
+					label: 'Tank underneath',
+					effect: `${chain.say(chain.layout.tank.lengthM - 0.1, 'span')} shorter`,
+					change: [set('tank.spot', 'under')]
+				}
+		)
+	};
+}
+
+/** Fewer along the front, by what it is too long. */
+function fewer(chain: Chain, length: number): Fix | false {
+	const stand = chain.design.stands[0]!;
+	const { along, words } = kindOf(stand);
+	const { pitchMm, lengthMm } = fieldsOf(stand);
+	const now = Number((stand as unknown as Record<string, unknown>)[along]);
+	if (!pitchMm || !(now > 1)) return false;
+	const excess = Math.ceil(((length - chain.area.lengthM) * 1000) / pitchMm);
+	if (now - excess < 1) return false;
+	return {
+		label: `${now - excess} ${along === 'perRow' ? 'a row' : words.container[1]}`,
+		effect: `${chain.say(length - (excess * pitchMm) / 1000, 'span')} long`,
+		change: [
+			set(`stands.0.${along}`, now - excess),
+			...(lengthMm ? [set('stands.0.lengthMm', Math.max(200, lengthMm - excess * pitchMm))] : [])
+		]
+	};
+}
+
+/** A tower cut shorter, by what it is too high. */
+function lower(chain: Chain, byM: number): Fix | false {
+	const stand = chain.design.stands[0]!;
+	if (!('pipeLengthMm' in stand)) return false;
+	const length = Math.floor((stand.pipeLengthMm - byM * 1000) / 10) * 10;
+	if (length < 200) return false;
+	const change = [set('stands.0.pipeLengthMm', length)];
+	return {
+		label: `Pipe of ${chain.say(length, 'size')}`,
+		effect: `${chain.with(change).layout.sites.length} sites`,
+		change
+	};
+}
 
 export const place: Concern = (chain) =>
 	chain.layout.problems.flatMap((problem): Finding[] => {
 		const i = chain.design.stands.findIndex((s) => s.id === problem.standId);
 		const stand = chain.design.stands[i];
-		if (problem.code === 'row-does-not-fit' && stand) {
-			const room = stand.lengthMm - 2 * stand.endClearMm;
-			const fits = Math.floor(room / stand.pitchMm) + 1;
-			const closer = stand.perRow > 1 ? Math.floor(room / (stand.perRow - 1) / 10) * 10 : 0;
-			return [
-				{
-					code: problem.code,
-					step: 'sites',
-					severity: 'stop',
-					subject: `${stand.id}.top`,
-					message: `${stand.perRow} buckets at ${chain.say(stand.pitchMm, 'size')} need a bench of ${chain.say(problem.numbers.neededMm! / 1000, 'span')}; this one is ${chain.say(stand.lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
-					fixes: some(
-						{
-							label: `Bench of ${chain.say(problem.numbers.neededMm! / 1000, 'span')}`,
-							effect: `${stand.perRow} fit`,
-							change: [set(`stands.${i}.lengthMm`, Math.min(20_000, problem.numbers.neededMm!))]
-						},
-						fits >= 1 &&
-							room >= 0 && {
-								label: `${fits} a row`,
-								effect: 'fits as it is',
-								change: [set(`stands.${i}.perRow`, fits)]
-							},
-						closer >= 250 && {
-							label: `Space at ${chain.say(closer, 'size')}`,
-							effect: `${stand.perRow} fit`,
-							change: [set(`stands.${i}.pitchMm`, closer)]
-						}
-					)
-				}
-			];
-		}
+		if (problem.code === 'cannot-be-built') return [impossible(chain, problem)];
+		if (problem.code === 'row-does-not-fit' && stand) return [tooShort(chain, problem, i)];
+
 		if (problem.code === 'outside-area') {
-			const { length, width, height } = problem.numbers as Record<
-				'length' | 'width' | 'height',
-				number
-			>;
-			const { area } = chain;
-			const over = names(
-				[
-					length > area.lengthM &&
-						`${chain.say(length, 'span')} long for ${chain.say(area.lengthM, 'span')}`,
-					width > area.widthM &&
-						`${chain.say(width, 'span')} deep for ${chain.say(area.widthM, 'span')}`,
-					height > area.heightM &&
-						`${chain.say(height, 'span')} high for ${chain.say(area.heightM, 'span')}`
-				].filter((x): x is string => Boolean(x))
-			);
-			const first = chain.design.stands[0]!;
-			const excess = Math.ceil((Math.max(0, length - area.lengthM) * 1000) / first.pitchMm);
-			const fewer = first.perRow - excess;
-			return [
-				{
-					code: problem.code,
-					step: 'place',
-					severity: 'stop',
-					subject: 'place',
-					message: `This system does not fit ${area.name}: ${over}.`,
-					fixes: some(
-						excess > 0 &&
-							fewer >= 1 && {
-								label: `${fewer} a row`,
-								effect: `${chain.say(length - (excess * first.pitchMm) / 1000, 'span')} long`,
-								change: [
-									set('stands.0.perRow', fewer),
-									set('stands.0.lengthMm', Math.max(200, first.lengthMm - excess * first.pitchMm))
-								]
-							},
-						length > area.lengthM &&
-							chain.design.tank.spot === 'beside' && {
-								label: 'Tank under the bench',
-								effect: `${chain.say(chain.layout.tank.lengthM - 0.1, 'span')} shorter`,
-								change: [set('tank.spot', 'under')]
-							}
-					)
-				}
-			];
+			return [outsideArea(chain, problem)];
 		}
 		const { path, replacement } = problem;
 		return [
@@ -218,18 +179,17 @@ export const obstacles: Concern = (chain) => {
 		const across = o.xM < to.xM && o.xM + o.lengthM > from.xM;
 		const deep = o.yM < to.yM && o.yM + o.widthM > from.yM;
 		if (!across || !deep) return [];
-		const first = design.stands[0]!;
+		const { perRow = 1, rows = 1, endClearMm = 0, pitchMm = 1 } = fieldsOf(design.stands[0]!);
+		const what = kindOf(design.stands[0]!).words.stand;
 		const free = o.xM - from.xM;
 		const fit =
 			Math.floor(
-				((free - 0.05) * 1000 -
-					(layout.stands[0]!.lowEndM.xM - from.xM) * 1000 -
-					2 * first.endClearMm) /
-					first.pitchMm
+				((free - 0.05) * 1000 - (layout.stands[0]!.lowEndM.xM - from.xM) * 1000 - 2 * endClearMm) /
+					pitchMm
 			) + 1;
 		const shorter = [
 			set('stands.0.perRow', fit),
-			set('stands.0.lengthMm', Math.max(200, 2 * first.endClearMm + (fit - 1) * first.pitchMm))
+			set('stands.0.lengthMm', Math.max(200, 2 * endClearMm + (fit - 1) * pitchMm))
 		];
 		const one = [set('stands.0.rows', 1)];
 		const clears = (change: Fix['change']) => {
@@ -247,16 +207,16 @@ export const obstacles: Concern = (chain) => {
 				step: 'place',
 				severity: 'stop',
 				subject: `obstacle${k + 1}`,
-				message: `${o.name} stands in the way, ${chain.say(o.xM, 'span')} from the left and ${chain.say(o.yM, 'span')} from the front: the bench needs ${chain.say(to.xM - from.xM, 'span')} by ${chain.say(to.yM - from.yM, 'span')} there.`,
+				message: `${o.name} stands in the way, ${chain.say(o.xM, 'span')} from the left and ${chain.say(o.yM, 'span')} from the front: the ${what} needs ${chain.say(to.xM - from.xM, 'span')} by ${chain.say(to.yM - from.yM, 'span')} there.`,
 				fixes: some(
 					fit >= 1 &&
-						fit < first.perRow &&
+						fit < perRow &&
 						clears(shorter) && {
 							label: `${fit} a row`,
 							effect: 'ends before it',
 							change: shorter
 						},
-					first.rows > 1 &&
+					rows > 1 &&
 						clears(one) && { label: 'One row', effect: 'stays in front of it', change: one }
 				)
 			}

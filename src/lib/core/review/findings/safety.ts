@@ -1,49 +1,65 @@
+import { fieldsOf, kindOf } from '../../design';
 import { fillBucket } from '../../layout';
 import { pick, type Bucket } from '../../shelf';
-import { seenTo, set, some, type Concern } from '../finding';
+import type { Chain } from '../chain';
+import { seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
+import type { StandLoad } from '../stages/loads';
 
+/** What stands bear, and who decides whether the floor does. */
 export const weight: Concern = (chain) =>
-	chain.layout.stands.flatMap((stand) => {
-		const members = chain.layout.containers.filter((c) => c.standId === stand.id);
-		const kg = members.reduce((total, c) => total + c.massKg, 0);
-		const perM2 = kg / (stand.lengthM * stand.depthM);
+	chain.loads.flatMap((load): Finding[] => {
+		if (load.perM2 === null) return [];
+		const { stand, massKg, perM2 } = load;
 		const limit = chain.area.floorKgM2;
 		const over = limit !== null && perM2 > limit;
-		const i = chain.design.stands.findIndex((s) => s.id === stand.id);
-		const smaller = chain.shelf.buckets[0]!;
-		const lighter = [set(`stands.${i}.bucketId`, smaller.id)];
-		const medium = pick(chain.shelf.media, chain.design.stands[i]!.mediumId);
-		const wet = (bucket: Bucket) => fillBucket(chain.design.stands[i]!, bucket, medium).massKg;
-		const now = pick(chain.shelf.buckets, chain.design.stands[i]!.bucketId);
-		const after = kg - members.length * (wet(now) - wet(smaller));
+		const what = kindOf(chain.design.stands.find((s) => s.id === stand.id)!).words.stand;
+		const legs =
+			stand.stance.kind === 'legs'
+				? `${chain.say(massKg / stand.stance.legs, 'mass')} on each of ${stand.stance.legs} legs, `
+				: '';
 		return [
 			{
 				code: over ? 'floor-overloaded' : 'bench-weight',
-				step: 'sites' as const,
-				severity: over ? ('stop' as const) : ('caution' as const),
+				step: 'sites',
+				severity: over ? 'stop' : 'caution',
 				subject: `${stand.id}.top`,
 				message:
-					`Wet and grown, the bench bears ${chain.say(kg, 'mass')}: ${chain.say(kg / stand.legs, 'mass')} on each of ${stand.legs} legs, ${chain.say(perM2, 'floorLoad')} of floor` +
+					`Wet and grown, the ${what} ${what.endsWith('s') ? 'weigh' : 'bears'} ${chain.say(massKg, 'mass')}: ${legs}${chain.say(perM2, 'floorLoad')} of floor` +
 					`${over ? `, over the ${chain.say(limit, 'floorLoad')} it may bear` : ''}. ` +
 					`On a deck, balcony or upper floor the building's owner and its rated load decide.`,
 				fixes: some(
-					after < kg * 0.95 && {
-						label: `Take ${smaller.name}s`,
-						effect: `${chain.say(kg - after, 'mass')} lighter`,
-						change: lighter
-					},
-					!over && seenTo(chain.design, 'bench-weight', 'Floor and bench bear it')
+					lighter(chain, load),
+					!over && seenTo(chain.design, 'bench-weight', `Floor and ${what} bear it`)
 				)
 			}
 		];
 	});
+
+/** The smallest bucket in place of these. */
+function lighter(chain: Chain, { stand, massKg }: StandLoad): Fix | null {
+	const i = chain.design.stands.findIndex((s) => s.id === stand.id);
+	const design = chain.design.stands[i]!;
+	if (!('bucketId' in design) || !('poolMm' in design)) return null;
+	const smaller = chain.shelf.buckets[0]!;
+	const medium = pick(chain.shelf.media, fieldsOf(design).mediumId ?? '');
+	const wet = (bucket: Bucket) => fillBucket(design, bucket, medium).massKg;
+	const count = chain.layout.containers.filter((c) => c.standId === stand.id).length;
+	const now = pick(chain.shelf.buckets, design.bucketId);
+	const saved = count * (wet(now) - wet(smaller));
+	if (saved < massKg * 0.05) return null;
+	return {
+		label: `Take ${smaller.name}s`,
+		effect: `${chain.say(saved, 'mass')} lighter`,
+		change: [set(`stands.${i}.bucketId`, smaller.id)]
+	};
+}
 
 export const electricity: Concern = (chain) => {
 	const { source } = chain.design;
 	if (source.kind !== 'pump') return [];
 	const watts = pick(chain.shelf.pumps, source.partId).watts;
 	const flood = chain.layout.tank.brimM;
-	const lifted = chain.design.stands.some((stand) => stand.returnLift);
+	const lifted = chain.design.stands.some((stand) => fieldsOf(stand).returnLift);
 	return [
 		{
 			code: 'electricity-near-water',

@@ -83,3 +83,15 @@ export function feedOf(chain: Chain): FeedState | null {
 /** Pump minutes a day with the timer as it is set. */
 export const pumpMinutes = ({ feed }: Chain): number =>
 	feed ? Math.min(DAY_MIN, feed.onMin * feed.plan.events.length) : 0;
+
+/** Flow each outlet must give so that the thirstiest site it waters gets its need, L/h by node. */
+export function outletNeeds({ feed, layout }: Chain): Map<string, number> {
+	const needs = new Map<string, number>();
+	for (const { nodeId, shares } of layout.emissions) {
+		let most = 0;
+		for (const [id, share] of Object.entries(shares))
+			if (share > 0) most = Math.max(most, (feed?.needLph.get(id) ?? 0) / share);
+		needs.set(nodeId, most);
+	}
+	return needs;
+}

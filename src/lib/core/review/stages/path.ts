@@ -6,9 +6,11 @@ import {
 	type PumpCurve
 } from '../../hydraulics';
 import { brimMmOf, tankShapeOf } from '../../layout';
+import { fieldsOf } from '../../design';
 import { buildNetwork, type NetworkInput, type Source } from '../../network';
 import { heightAt, litresAt, pick } from '../../shelf';
 import type { Chain } from '../chain';
+import { sharesAt } from './sharing';
 
 /** Height of the water's surface over the floor of the place, m, with so many litres in the tank. */
 export function levelOf(chain: Chain, litres: number): number {
@@ -73,9 +75,11 @@ export function pathAt(chain: Chain, litres: number): WaterPath {
 	const result = solveGraph(chain.graph, source);
 	const outletLph = new Map(result.nodes.map((node) => [node.id, node.outletFlowLph]));
 	const siteLph = new Map(chain.layout.sites.map((site) => [site.id, 0]));
-	for (const { nodeId, shares } of chain.layout.emissions)
-		for (const [siteId, share] of Object.entries(shares))
-			siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * (outletLph.get(nodeId) ?? 0));
+	for (const emission of chain.layout.emissions) {
+		const flowLph = outletLph.get(emission.nodeId) ?? 0;
+		for (const [siteId, share] of Object.entries(sharesAt(emission, flowLph)))
+			siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * flowLph);
+	}
 	return { input, result, outletLph, siteLph, waterLevelM: source.waterLevelM };
 }
 
@@ -90,8 +94,11 @@ export function pumpMinimumL({ design, shelf }: Chain): number {
 /** Outlets on shut rows are meant to be dry. */
 export function openOutlets(chain: Chain) {
 	const shut = new Set(
-		chain.design.stands.flatMap((stand) => stand.shutRows.map((row) => `${stand.id}/${row}`))
+		chain.design.stands.flatMap((stand) =>
+			(fieldsOf(stand).shutRows ?? []).map((row) => `${stand.id}/${row}`)
+		)
 	);
+	if (shut.size === 0) return chain.layout.emissions;
 	const row = new Map(chain.layout.containers.map((c) => [c.id, `${c.standId}/${c.row}`]));
 	return chain.layout.emissions.filter((e) => !shut.has(row.get(e.containerId) ?? ''));
 }

@@ -7,7 +7,13 @@ import {
 	type drainBackInput,
 	type drainInput
 } from '../../hydraulics';
-import { brimLitresOf, brimMmOf, tankShapeOf, type ReturnRun } from '../../layout';
+import {
+	brimLitresOf,
+	brimMmOf,
+	tankShapeOf,
+	type ContainerForm,
+	type ReturnRun
+} from '../../layout';
 import { NoSolution } from '../../quantity';
 import {
 	CANOPY_SHARE,
@@ -82,39 +88,57 @@ export interface ReturnState {
 	flowLph: number;
 	/** Water on its way in the pipe while the pump runs. */
 	wetL: number;
+	/** Water on its way down through what it drains. */
+	fallingL: number;
 }
 
 const MANNING_N = 0.01;
 
+/** Minutes water takes down through a container: fast round a tower, slowly through a slab. */
+const TRANSIT_MIN: Record<ContainerForm, number> = {
+	pot: 3,
+	slab: 4,
+	tray: 2,
+	tower: 0.3,
+	channel: 0.6,
+	panel: 1
+};
+
 export function returnsOf(chain: Chain): ReturnState[] {
 	const { layout, path } = chain;
+	const form = new Map(layout.containers.map((c) => [c.id, c.form]));
+	const flowOf = new Map<string, number>();
+	for (const { containerId, nodeId } of layout.emissions)
+		flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
 	return layout.returns.map((run) => {
-		const members = new Set(run.containerIds);
-		const flowLph = layout.emissions
-			.filter((e) => members.has(e.containerId))
-			.reduce((total, e) => total + (path.outletLph.get(e.nodeId) ?? 0), 0);
+		let flowLph = 0;
+		let fallingL = 0;
+		for (const id of run.containerIds) {
+			const flow = flowOf.get(id) ?? 0;
+			flowLph += flow;
+			fallingL += (flow * TRANSIT_MIN[form.get(id) ?? 'pot']) / 60;
+		}
 		const { innerDiameterMm, fallPercent } = run;
 		const input = { flowLph, innerDiameterMm, fallPercent, manningN: MANNING_N };
-		if (!(fallPercent > 0))
-			return { run, input, result: null, why: 'it has no fall', flowLph, wetL: 0 };
+		const state = { run, input, result: null, why: null, flowLph, wetL: 0, fallingL };
+		// straight down or level and under water nothing flows part full
+		if (run.way === 'drop' || run.way === 'level') return state;
+		if (!(fallPercent > 0)) return { ...state, why: 'it has no fall' };
 		try {
 			const result = drain(input);
 			const areaM2 = result.velocityMS > 0 ? flowLph / 3.6e6 / result.velocityMS : 0;
-			return { run, input, result, why: null, flowLph, wetL: areaM2 * run.lengthM * 1000 };
+			return { ...state, result, wetL: areaM2 * run.lengthM * 1000 };
 		} catch (problem) {
 			if (!(problem instanceof NoSolution)) throw problem;
-			return { run, input, result: null, why: problem.message, flowLph, wetL: 0 };
+			return { ...state, why: problem.message };
 		}
 	});
 }
 
-/** Water takes about this long through a bucket of medium to its elbow. */
-const PERCOLATION_MIN = 3;
-
 /** What falls through the medium and runs in the returns while the pump is on, L. */
 export const inTransitL = (chain: Chain): number =>
 	chain.returns.reduce(
-		(total, { flowLph, wetL }) => total + wetL + (flowLph * PERCOLATION_MIN) / 60,
+		(total, { run, wetL, fallingL }) => (run.way === 'waste' ? total : total + wetL + fallingL),
 		0
 	);
 

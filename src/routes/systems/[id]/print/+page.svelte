@@ -6,6 +6,7 @@
 	import { frameOf } from '$lib/ui/drawing/frame';
 	import HeadLine from '$lib/ui/drawing/HeadLine.svelte';
 	import PlanView from '$lib/ui/drawing/PlanView.svelte';
+	import Unrolled from '$lib/ui/drawing/Unrolled.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';
 	import { STEP_NAMES } from '$lib/ui/workspace/step-names';
@@ -48,10 +49,11 @@
 		{/each}
 	</dl>
 	<svg {width} {height} viewBox="0 0 {width} {height}" role="img" aria-label="The system to scale">
-		<HeadLine {frame} />
+		{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
 		<Elevation {frame} />
 		{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
 		{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
+		{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
 	</svg>
 	<div class="columns">
 		<section>

@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { id, oneOf, quantity, text } from '../../quantity';
+
+/**
+ * The vocabulary of stands: what variants have in common has one name and one range, so that findings, grips
+ * and forms can be written once for all of them. Each field says its title, its unit or its choices itself.
+ */
+export const size = (title: string, min: number, max: number) =>
+	quantity(title, 'mm', { min, max });
+export const count = (title: string, min: number, max: number) =>
+	quantity(title, '', { min, max, whole: true });
+export const percent = (title: string, max: number) => quantity(title, '%', { min: 0, max });
+export const yesNo = (title: string) => z.boolean(`${title} must be true or false`).meta({ title });
+
+/** An item of the shelf by its id; `use` narrows what is offered. */
+export const part = (title: string, shelf: string, use?: string) =>
+	id(title).meta({ title, shelf, ...(use && { use }) });
+
+/** One of a few words, each with what a grower reads. */
+export const choice = <const K extends string>(title: string, options: Record<K, string>) =>
+	oneOf(title, Object.keys(options) as [K, ...K[]]).meta({ title, options });
+
+/** What every stand has. */
+export const head = <const V extends string, const F extends string>(variant: V, family: F) => ({
+	id: id('stand id'),
+	family: z.literal(family),
+	variant: z.literal(variant),
+	name: text('name of the stand', 60)
+});
+
+/** A falling row of things on something: benches, trays, gutters. */
+export const rowOf = (what: string, things: string) => ({
+	lengthMm: size(`length of the ${what}`, 200, 20_000),
+	lowEndHeightMm: size(`height of the ${what} at the low end`, 0, 2500),
+	fallPercent: percent(`fall of the ${what}`, 20),
+	endClearMm: size('clearance at the ends', 0, 2000),
+	pitchMm: size(`${things} spacing`, 50, 3000),
+	rows: count('rows', 1, 40),
+	rowGapMm: size('distance between rows', 100, 3000)
+});
+
+/** Small tubes from a row to each stake. */
+export const stakes = {
+	rowTubeId: part('feed row tube', 'tubes', 'feed'),
+	feedFallPercent: percent('fall of the feed row back to the tank', 10),
+	feedAboveRimMm: size('feed row above the rims', 0, 600),
+	emitterId: part('emitter', 'emitters', 'drip'),
+	stakeTubeId: part('stake tube', 'tubes', 'feed'),
+	stakeTubeMm: size('length of a stake tube', 50, 3000),
+	/** A shut-off valve a row; open unless listed. */
+	shutRows: z.array(count('row', 0, 39)).max(40)
+};
+
+/** The way back in a pipe of its own. */
+export const returnPipe = (under: string) => ({
+	returnTubeId: part('return pipe', 'tubes', 'return'),
+	/** Its centre below what it hangs under. */
+	returnDropMm: size(`return under the ${under}`, 20, 500),
+	returnLift: yesNo('lift pump at the end of the return')
+});

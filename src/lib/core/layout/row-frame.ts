@@ -1,0 +1,154 @@
+import { NoSolution } from '../quantity';
+import { layoutRow } from './row';
+import { rect } from './outline';
+import type { Workshop } from './workshop';
+import type { Stand } from '../design';
+import type { Corner, Solid } from './types';
+
+export const TOP_THICK_M = 0.04;
+const LEG_M = 0.045;
+const LEG_EVERY_M = 1.3;
+
+/** What stands in falling rows has these, whatever the variant. */
+export interface RowStand {
+	id: string;
+	lengthMm: number;
+	lowEndHeightMm: number;
+	fallPercent: number;
+	endClearMm: number;
+	pitchMm: number;
+	rows: number;
+	rowGapMm: number;
+}
+
+/** Rows in space: where their things stand and how high what they stand on is along them. */
+export interface RowFrame {
+	xs: number[];
+	baseM: number[];
+	ys: number[];
+	lengthM: number;
+	depthM: number;
+	legXM: number[];
+	topAt(xM: number): number;
+}
+
+/**
+ * Where things stand along and across. A row that does not fit is still drawn, on something longer.
+ *
+ * @param across how deep and wide one thing is, m
+ */
+export function rowFrame(
+	shop: Workshop<Stand>,
+	stand: RowStand,
+	perRow: number,
+	across: { widthM: number; depthM: number }
+): RowFrame {
+	const { startXM, startYM } = shop.anchor;
+	const input = {
+		availableMm: stand.lengthMm,
+		endClearMm: stand.endClearMm,
+		pitchMm: stand.pitchMm,
+		count: perRow,
+		fallPercent: stand.fallPercent,
+		lowEndHeightMm: stand.lowEndHeightMm
+	};
+	let row;
+	let asked = input;
+	try {
+		row = layoutRow(input);
+	} catch (problem) {
+		const needed = 2 * stand.endClearMm + (perRow - 1) * stand.pitchMm;
+		shop.refuse({
+			code: 'row-does-not-fit',
+			numbers: { neededMm: needed, availableMm: stand.lengthMm },
+			text: problem instanceof NoSolution ? problem.message : ''
+		});
+		asked = { ...input, availableMm: Math.max(needed, 1) };
+		row = layoutRow(asked);
+	}
+	shop.operations.push({ name: 'layout-row', input: asked, result: row });
+	crowded(shop, stand, perRow, across);
+	const lengthM = asked.availableMm / 1000;
+	const count = Math.max(2, Math.ceil(lengthM / LEG_EVERY_M) + 1);
+	const inset = Math.min(0.06, lengthM / 4);
+	const half = across.depthM / 2;
+	return {
+		xs: row.sites.map((site) => startXM + site.xMm / 1000),
+		baseM: row.sites.map((site) => site.baseHeightMm / 1000),
+		ys: Array.from(
+			{ length: stand.rows },
+			(_, r) => startYM + half + 0.02 + (r * stand.rowGapMm) / 1000
+		),
+		lengthM,
+		depthM: 2 * half + 0.04 + ((stand.rows - 1) * stand.rowGapMm) / 1000,
+		legXM: Array.from(
+			{ length: count },
+			(_, i) => startXM + inset + (i * (lengthM - 2 * inset)) / (count - 1)
+		),
+		topAt: (xM) => stand.lowEndHeightMm / 1000 + ((xM - startXM) * stand.fallPercent) / 100
+	};
+}
+
+/** Two things cannot stand in the same place. */
+function crowded(
+	shop: Workshop<Stand>,
+	stand: RowStand,
+	perRow: number,
+	across: { widthM: number; depthM: number }
+): void {
+	const least = Math.ceil(across.widthM * 1000);
+	const deep = Math.ceil(across.depthM * 1000);
+	if (perRow > 1 && stand.pitchMm < least)
+		shop.refuse({
+			code: 'cannot-be-built',
+			numbers: { leastMm: least },
+			text: `Spaced ${stand.pitchMm} mm apart they would stand in one another: each is ${least} mm wide`,
+			field: 'pitchMm',
+			value: Math.ceil(least / 10) * 10
+		});
+	if (stand.rows > 1 && stand.rowGapMm < deep)
+		shop.refuse({
+			code: 'cannot-be-built',
+			numbers: { leastMm: deep },
+			text: `Rows ${stand.rowGapMm} mm apart would stand in one another: each is ${deep} mm deep`,
+			field: 'rowGapMm',
+			value: Math.ceil(deep / 10) * 10
+		});
+}
+
+/** What rows stand on from above. */
+export function deckAbove(frame: RowFrame, x0: number, x1: number): Corner[] {
+	const front = frame.ys[0]! - (frame.depthM - (frame.ys.at(-1)! - frame.ys[0]!)) / 2;
+	return rect(x0, x1, front, front + frame.depthM);
+}
+
+/** A bench: top and legs, to draw. */
+export function benchSolids(stand: RowStand, frame: RowFrame): Solid[] {
+	const left = frame.legXM[0]! - LEG_M;
+	const right = frame.legXM.at(-1)! + LEG_M;
+	const top: Solid = {
+		id: `${stand.id}.top`,
+		standId: stand.id,
+		role: 'top',
+		front: [
+			[left, frame.topAt(left)],
+			[right, frame.topAt(right)],
+			[right, frame.topAt(right) - TOP_THICK_M],
+			[left, frame.topAt(left) - TOP_THICK_M]
+		],
+		above: deckAbove(frame, left, right)
+	};
+	return [top, ...legs(stand, frame)];
+}
+
+const legs = (stand: RowStand, frame: RowFrame): Solid[] =>
+	frame.legXM.map((x, i): Solid => {
+		const [x0, x1] = [x - LEG_M / 2, x + LEG_M / 2];
+		return {
+			id: `${stand.id}.leg${i + 1}`,
+			standId: stand.id,
+			role: 'leg',
+			front: rect(x0, x1, 0, frame.topAt(x) - TOP_THICK_M),
+			above: deckAbove(frame, x0, x1)
+		};
+	});

@@ -1,0 +1,234 @@
+import type { z } from 'zod';
+import { kindOf, type Design, type Slot, type Stand } from '../design';
+import { CANOPY_SHARE, pick, type Medium, type Shelf } from '../shelf';
+import { joint } from './joints';
+import type { Anchor, StandPiece } from './stand-piece';
+import {
+	distance,
+	lengthOf,
+	type Container,
+	type Corner,
+	type Emission,
+	type FeedNode,
+	type FeedRun,
+	type Fitting,
+	type LayoutProblem,
+	type Point,
+	type Rim,
+	type StandLayout
+} from './types';
+
+/** Loss coefficients of the fittings variants are put together from. */
+export const K = { straight: 0.4, branch: 1.5, valve: 0.1, barb: 0.5, elbow: 1.5, screen: 2.5 };
+export const TEE_STRAIGHT: Fitting = { name: 'tee, straight on', k: K.straight };
+export const TEE_BRANCH: Fitting = { name: 'tee, branch', k: K.branch };
+export const ELBOW: Fitting = { name: 'elbow', k: K.elbow };
+export const BARB: Fitting = { name: 'barbed joiner', k: K.barb };
+export const VALVE: Fitting = { name: 'shut-off valve, open', k: K.valve };
+
+const titleOf = (stand: Stand, field: string): string =>
+	(kindOf(stand).schema.shape[field] as z.ZodType | undefined)?.meta()?.title ?? field;
+
+interface RunPlan {
+	id: string;
+	name: string;
+	role: FeedRun['role'];
+	from: FeedNode;
+	to: FeedNode;
+	/** Corners on the way. */
+	via?: Point[];
+	tubeId: string;
+	fittings?: Fitting[];
+	open?: boolean;
+	emptiesBack?: boolean;
+	/** Cut longer than the straight way, so that it can be moved. */
+	atLeastM?: number;
+}
+
+interface SitePlan {
+	slot: Slot;
+	at: Point;
+	container: Container;
+	medium: Medium;
+	mediumL: number;
+	facingDeg?: number;
+	opening?: Corner[];
+}
+
+/**
+ * Where one stand is put together: nodes, runs, containers and sites are added one after the other, and
+ * `piece` hands them over. Holds no sizes of its own; variants decide where everything goes.
+ */
+export class Workshop<S extends Stand> {
+	readonly piece: Omit<StandPiece, 'stand'> = {
+		nodes: [],
+		runs: [],
+		emissions: [],
+		sites: [],
+		containers: [],
+		returns: [],
+		joints: [],
+		solids: [],
+		problems: []
+	};
+	readonly operations: StandLayout['operations'] = [];
+
+	constructor(
+		readonly stand: S,
+		readonly design: Design,
+		readonly shelf: Shelf,
+		readonly anchor: Anchor
+	) {}
+
+	/** An id within this stand. */
+	id = (name: string): string => `${this.stand.id}.${name}`;
+	slots = (): Slot[] => kindOf(this.stand).slots(this.stand);
+
+	node(id: string, { xM, yM, zM }: Point): FeedNode {
+		const node = { id, xM, yM, zM };
+		this.piece.nodes.push(node);
+		return node;
+	}
+
+	run(plan: RunPlan): void {
+		const points = [plan.from, ...(plan.via ?? []), plan.to];
+		const { innerDiameterMm } = pick(this.shelf.tubes, plan.tubeId);
+		this.piece.runs.push({
+			id: plan.id,
+			standId: this.stand.id,
+			name: plan.name,
+			role: plan.role,
+			from: plan.from.id,
+			to: plan.to.id,
+			points,
+			tubeId: plan.tubeId,
+			innerDiameterMm,
+			lengthM: Math.max(
+				plan.atLeastM ?? 0,
+				points.length > 2 ? lengthOf(points) : distance(plan.from, plan.to)
+			),
+			fittings: plan.fittings ?? [],
+			open: plan.open ?? true,
+			emptiesBack: plan.emptiesBack ?? true
+		});
+	}
+
+	/** Water leaves the network at this node. */
+	emit(
+		node: FeedNode,
+		of: { label: string; emitterId: string; containerId: string; shares: Record<string, number> },
+		rim: Rim | null = null
+	): Emission {
+		const emission = { ...node, standId: this.stand.id, nodeId: node.id, rim, ...of };
+		this.piece.emissions.push(emission);
+		return emission;
+	}
+
+	container(container: Omit<Container, 'standId' | 'siteIds'>): Container {
+		const made = { ...container, standId: this.stand.id, siteIds: [] };
+		this.piece.containers.push(made);
+		return made;
+	}
+
+	/** A site in a container, with what the design grows there. */
+	site({ slot, at, container, medium, mediumL, facingDeg, opening }: SitePlan): void {
+		const plant = this.design.plants[slot.id];
+		const crop = plant && pick(this.shelf.crops, plant.cropId);
+		const grown = plant ? CANOPY_SHARE[plant.stage] : 0;
+		container.siteIds.push(slot.id);
+		container.massKg += (crop?.massKg ?? 0) * grown;
+		this.piece.sites.push({
+			xM: at.xM,
+			yM: at.yM,
+			zM: at.zM,
+			id: slot.id,
+			standId: this.stand.id,
+			label: slot.label,
+			row: slot.row,
+			column: slot.column,
+			containerId: container.id,
+			cropId: crop?.id ?? null,
+			stage: plant?.stage ?? null,
+			mediumId: medium.id,
+			mediumL,
+			// canopy is an area, so spread goes with its root
+			spreadMm: (crop?.spreadMm ?? 0) * Math.sqrt(grown),
+			matureSpreadMm: crop?.spreadMm ?? 0,
+			facingDeg: facingDeg ?? null,
+			opening: opening ?? null
+		});
+	}
+
+	/** Two sizes that must agree, or an adapter between them. */
+	joint(
+		name: string,
+		what: string,
+		a: { part: { id: string }; mm: number },
+		b: { part: { id: string }; mm: number },
+		count: number,
+		adapter: string
+	): void {
+		const made = joint(this.id(name), what, a.part, a.mm, b.part, b.mm, count, adapter);
+		this.piece.joints.push(
+			this.design.lines.adapters.includes(made.id) ? { ...made, fits: true } : made
+		);
+	}
+
+	/** The joints every fed stand has: the main on its rows, the small tube on its emitter. */
+	feedJoints(
+		fed: { rowTubeId: string; stakeTubeId?: string; emitterId: string },
+		outlets: number
+	): void {
+		const main = pick(this.shelf.tubes, this.design.lines.mainTubeId);
+		const row = pick(this.shelf.tubes, fed.rowTubeId);
+		this.joint(
+			'main-row',
+			'main to feed rows',
+			{ part: main, mm: main.innerDiameterMm },
+			{ part: row, mm: row.innerDiameterMm },
+			1,
+			`${main.nominalMm}–${row.nominalMm} mm reducing tee`
+		);
+		const emitter = pick(this.shelf.emitters, fed.emitterId);
+		const stake = pick(this.shelf.tubes, fed.stakeTubeId ?? fed.rowTubeId);
+		this.joint(
+			'stake-emitter',
+			'stake tube to emitter',
+			{ part: stake, mm: stake.innerDiameterMm },
+			{ part: emitter, mm: emitter.barbMm },
+			outlets,
+			`${stake.nominalMm}–${emitter.barbMm} mm barbed reducer`
+		);
+	}
+
+	/** What cannot be built as asked; with a field and a value where something near it works. */
+	refuse(
+		problem: Omit<LayoutProblem, 'standId'> & { field?: string; value?: number | string }
+	): void {
+		const { field, value, ...rest } = problem;
+		const at = this.design.stands.findIndex((stand) => stand.id === this.stand.id);
+		this.piece.problems.push({
+			...rest,
+			standId: this.stand.id,
+			...(field !== undefined &&
+				at >= 0 && {
+					path: `stands.${at}.${field}`,
+					replacement: { value, name: titleOf(this.stand, field) }
+				})
+		});
+	}
+
+	/** The feed node rises to the highest header of all stands. */
+	raiseFeed(zM: number): void {
+		this.anchor.feedNode.zM = Math.max(this.anchor.feedNode.zM, zM);
+	}
+
+	done(
+		stand: Omit<StandLayout, 'id' | 'operations' | 'level' | 'parts'> & Partial<StandLayout>
+	): StandPiece {
+		return {
+			...this.piece,
+			stand: { level: null, parts: [], ...stand, id: this.stand.id, operations: this.operations }
+		};
+	}
+}

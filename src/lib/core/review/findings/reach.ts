@@ -1,0 +1,100 @@
+import { fieldsOf, kindOf } from '../../design';
+import { set, some, type Concern, type Finding } from '../finding';
+
+/** Hand room over a tank for the pump, the strainer and a can, m. */
+const HAND_M = 0.2;
+const HIGHEST_MM = 2500;
+/** Rows can come this close before their leaves are one. */
+const CLOSEST_MM = 400;
+
+/** A hand must get to the pump, the strainer and the filler without lifting plants. */
+const handRoom: Concern = (chain) => {
+	const { layout, design } = chain;
+	const clear = layout.tank.clearanceM;
+	if (clear === null || clear >= HAND_M) return [];
+	const byMm = Math.ceil(((HAND_M - clear) * 1000) / 10) * 10;
+	const what = kindOf(design.stands[0]!).words.stand;
+	const low = fieldsOf(design.stands[0]!).lowEndHeightMm;
+	return [
+		{
+			code: 'pump-out-of-reach',
+			step: 'tank',
+			severity: 'look',
+			subject: 'tank',
+			message: `Only ${chain.say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
+			fixes: some(
+				{
+					label: `Tank beside the ${what}`,
+					effect: 'open above',
+					change: [set('tank.spot', 'beside')]
+				},
+				low !== undefined &&
+					low + byMm <= HIGHEST_MM && {
+						label: `Raise ${what} by ${chain.say(byMm, 'size')}`,
+						effect: `${chain.say(HAND_M * 1000, 'size')} free`,
+						change: [set('stands.0.lowEndHeightMm', low + byMm)]
+					}
+			)
+		}
+	];
+};
+
+const backRow: Concern = ({ layout, design, place, say }) =>
+	layout.stands.flatMap((stand, i): Finding[] => {
+		const far = stand.depthM - 0.15;
+		if (far <= place.reachM || stand.view !== 'rows') return [];
+		const { rows, rowGapMm, perRow } = fieldsOf(design.stands[i]!);
+		const [, containers] = kindOf(design.stands[i]!).words.container;
+		return [
+			{
+				code: 'row-out-of-reach',
+				step: 'sites',
+				severity: 'look',
+				subject: `${stand.id}.top`,
+				message: `The back row stands ${say(far, 'span')} from the front edge; you reach ${say(place.reachM, 'span')}. You would have to lean over the plants.`,
+				fixes: some(
+					rows !== undefined &&
+						rowGapMm !== undefined &&
+						rows > 1 &&
+						rowGapMm > CLOSEST_MM && {
+							label: `Rows ${say(CLOSEST_MM, 'size')} apart`,
+							effect: `${say(far - ((rows - 1) * (rowGapMm - CLOSEST_MM)) / 1000, 'span')} to the back row`,
+							change: [set(`stands.${i}.rowGapMm`, CLOSEST_MM)]
+						},
+					rows !== undefined &&
+						rows > 1 && {
+							label: 'One row fewer',
+							effect: `${perRow ?? 'some'} ${containers} fewer`,
+							change: [set(`stands.${i}.rows`, rows - 1)]
+						}
+				)
+			}
+		];
+	});
+
+/** Plants that only a ladder reaches. */
+const HIGHEST_REACH_M = 1.2;
+const overhead: Concern = ({ layout, place, say }) =>
+	layout.stands.flatMap((stand): Finding[] => {
+		const mine = layout.sites.filter((site) => site.standId === stand.id);
+		const top = Math.max(0, ...mine.map((site) => site.zM));
+		const reachable = place.reachM + HIGHEST_REACH_M;
+		if (top <= reachable) return [];
+		const over = mine.filter((site) => site.zM > reachable).length;
+		return [
+			{
+				code: 'sites-overhead',
+				step: 'sites',
+				severity: 'caution',
+				subject: mine.find((site) => site.zM === top)!.containerId,
+				message: `${over} sites stand over ${say(reachable, 'span')}, higher than you reach from the floor. Work there from a firm step, not from a chair, with somebody near.`,
+				fixes: []
+			}
+		];
+	});
+
+export const reach: Concern = (chain) => [
+	...handRoom(chain),
+	...backRow(chain),
+	...overhead(chain)
+];

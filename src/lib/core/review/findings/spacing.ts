@@ -1,0 +1,131 @@
+import { fieldsOf, kindOf, type Change } from '../../design';
+import type { Site } from '../../layout';
+import { CANOPY_SHARE, pick, STAGES, type Crop } from '../../shelf';
+import type { Chain } from '../chain';
+import { seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
+
+interface Pair {
+	a: Site;
+	b: Site;
+	apartMm: number;
+	wantsMm: number;
+}
+
+/** Where a plant's leaves are: out from the wall it grows from, or over its root. */
+function crownOf(site: Site): [number, number, number] {
+	if (site.facingDeg === null) return [site.xM, site.yM, site.zM];
+	const out = site.matureSpreadMm / 2000;
+	const a = (site.facingDeg * Math.PI) / 180;
+	return [site.xM + out * Math.sin(a), site.yM - out * Math.cos(a), site.zM];
+}
+
+/**
+ * The tightest pair of neighbours of each stand: whose spreads overlap the most. Sorted along x, so that a
+ * plant is compared only with those near it.
+ */
+export function tightestOf(chain: Chain, standId: string): Pair | null {
+	const planted = chain.layout.sites
+		.filter((site) => site.standId === standId && site.cropId)
+		.map((site) => ({ site, crown: crownOf(site) }))
+		.sort((p, q) => p.crown[0] - q.crown[0]);
+	const widest = Math.max(0, ...planted.map((p) => p.site.matureSpreadMm)) / 1000;
+	let worst: Pair | null = null;
+	for (let i = 0; i < planted.length; i++)
+		for (let j = i + 1; j < planted.length; j++) {
+			const [p, q] = [planted[i]!, planted[j]!];
+			if (q.crown[0] - p.crown[0] > widest) break;
+			if (p.site.containerId === q.site.containerId && p.site.facingDeg === null) continue;
+			const wantsMm = (p.site.matureSpreadMm + q.site.matureSpreadMm) / 2;
+			const apartMm = 1000 * Math.hypot(...p.crown.map((v, k) => v - q.crown[k]!));
+			if (apartMm > wantsMm - 1) continue;
+			if (!worst || apartMm / wantsMm < worst.apartMm / worst.wantsMm)
+				worst = { a: p.site, b: q.site, apartMm, wantsMm };
+		}
+	return worst;
+}
+
+/** Days after planting at which neighbours touch: spread goes with the root of the canopy's share. */
+export function touchDay(crop: Crop, apartMm: number, wantsMm: number): number | null {
+	if (crop.harvestDays === null) return null;
+	const share = (apartMm / wantsMm) ** 2;
+	const shares = STAGES.map((stage) => CANOPY_SHARE[stage]);
+	const at = shares.findIndex((s) => s >= share);
+	if (at <= 0) return 0;
+	const [low, high] = [shares[at - 1]!, shares[at]!];
+	const part = (at - 1 + (share - low) / (high - low)) / (STAGES.length - 1);
+	return Math.round(part * crop.harvestDays);
+}
+
+/** Grown plants that would stand in one another's leaves. */
+export const spacing: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		const worst = tightestOf(chain, stand.id);
+		if (!worst) return [];
+		const crop = pick(chain.shelf.crops, worst.a.cropId ?? '');
+		const overlap = Math.round(100 * (1 - worst.apartMm / worst.wantsMm));
+		const day = touchDay(crop, worst.apartMm, worst.wantsMm);
+		const { words } = kindOf(stand);
+		const climbs = crop.habit === 'climber';
+		return [
+			{
+				code: 'too-close',
+				step: 'sites',
+				severity: 'caution',
+				subject: worst.a.containerId,
+				message:
+					`${worst.a.label} and ${worst.b.label} stand ${chain.say(worst.apartMm, 'size')} apart; grown ${crop.plural} spread ${chain.say(worst.wantsMm, 'size')}, so leaves overlap by ${overlap} %` +
+					`${when(day, climbs)}. ` +
+					`${climbs ? 'Train them up strings and thin the leaves' : 'Pick or thin them by then'}, or give them room.`,
+				fixes: some(
+					...roomier(chain, i, worst),
+					seenTo(
+						chain.design,
+						'too-close',
+						climbs ? `I train and thin the ${words.container[1]}` : 'I pick them young'
+					)
+				)
+			}
+		];
+	});
+
+const when = (day: number | null, climbs: boolean): string => {
+	if (day === null || climbs) return '';
+	return day === 0 ? ' from the start' : `, from about day ${day} on`;
+};
+
+/** Wider spacing, as far as the stand's own length or the place's lets it; fewer where it must be. */
+function roomier(chain: Chain, i: number, worst: Pair): Fix[] {
+	const stand = chain.design.stands[i]!;
+	const { pitchMm, lengthMm, endClearMm, perRow } = fieldsOf(stand);
+	const wide = Math.ceil(worst.wantsMm / 10) * 10;
+	const fixes: Fix[] = [];
+	if (pitchMm !== undefined && perRow !== undefined && lengthMm !== undefined && pitchMm < wide) {
+		const clear = endClearMm ?? 0;
+		const needs = 2 * clear + (perRow - 1) * wide;
+		const room = Math.max(1, Math.floor((lengthMm - 2 * clear) / wide) + 1);
+		const fitsArea = needs <= chain.area.lengthM * 1000 - 200;
+		const change: Change[] = [
+			set(`stands.${i}.pitchMm`, wide),
+			fitsArea
+				? set(`stands.${i}.lengthMm`, Math.max(lengthMm, needs))
+				: set(`stands.${i}.perRow`, Math.min(perRow, room))
+		];
+		fixes.push({
+			label: fitsArea
+				? `Space at ${chain.say(wide, 'size')}`
+				: `${Math.min(perRow, room)} a row instead of ${perRow}`,
+			effect: fitsArea ? 'no leaf shades another' : `${chain.say(wide, 'size')} each`,
+			change
+		});
+	}
+	if ('ringPitchMm' in stand && stand.ringPitchMm < wide) {
+		const change = [set(`stands.${i}.ringPitchMm`, Math.min(1000, wide))];
+		const after = chain.with(change).layout.sites.length;
+		fixes.push({
+			label: `Rings ${chain.say(wide, 'size')} apart`,
+			effect: `${after} sites instead of ${chain.layout.sites.length}`,
+			change
+		});
+	}
+	return fixes;
+}

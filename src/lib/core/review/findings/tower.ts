@@ -1,0 +1,134 @@
+import type { Chain } from '../chain';
+import { names, seenTo, set, some, type Concern, type Finding } from '../finding';
+
+/** Sites of one line below the other get less than this share of the best line: the lean is felt. */
+const UNEVEN = 0.6;
+
+const standIndex = (chain: Chain, standId: string): number =>
+	chain.design.stands.findIndex((stand) => stand.id === standId);
+const labels = (chain: Chain, ids: readonly string[]): string[] => {
+	const known = new Map(chain.layout.sites.map((site) => [site.id, site.label]));
+	return ids.map((id) => known.get(id) ?? id);
+};
+
+/** A lean sends the water down one side of a tower. */
+export const leaning: Concern = (chain) =>
+	chain.sharing.flatMap((state): Finding[] => {
+		const { rim, result, emission } = state;
+		if (rim.tiltMmPerM === 0 || state.input.flowLph <= 0) return [];
+		const flows = result.sectors.map((sector) => sector.flowLph);
+		const most = Math.max(...flows);
+		const worst = flows.indexOf(Math.min(...flows));
+		if (result.dry === 0 && flows[worst]! / most >= UNEVEN) return [];
+		const i = standIndex(chain, emission.standId);
+		const drySites = rim.lines.filter((_, k) => flows[k] === 0).flat();
+		const dry = result.dry > 0;
+		const half = Math.floor(state.mostTiltMmPerM / 2);
+		return [
+			{
+				code: dry ? 'tower-line-dry' : 'tower-leans',
+				step: 'sites',
+				severity: dry ? 'stop' : 'look',
+				subject: emission.containerId,
+				message: dry
+					? `Tower ${emission.label} leans ${rim.tiltMmPerM} mm in a metre: at ${chain.say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(chain, drySites))} stand dry.`
+					: `Tower ${emission.label} leans ${rim.tiltMmPerM} mm in a metre: the high side gets ${chain.say(flows[worst]!, 'flow')} where the low side gets ${chain.say(most, 'flow')}. ${names(labels(chain, rim.lines[worst] ?? []), 3)} go short first.`,
+				fixes: some(
+					{
+						label: 'Stand it upright',
+						effect: 'every side gets the same',
+						change: [set(`stands.${i}.leanMmPerM`, 0)]
+					},
+					dry &&
+						half >= 1 && {
+							label: `Shim it to ${half} mm in a metre`,
+							effect: 'no side is dry',
+							change: [set(`stands.${i}.leanMmPerM`, half)]
+						}
+				)
+			}
+		];
+	});
+
+/** Gusts under this are met on many days of a year outdoors. */
+const GUSTY_KMH = 75;
+
+/** A free-standing tower in the wind, at this level and at empty. */
+export const wind: Concern = (chain) => {
+	if (chain.area.kind === 'indoors' || chain.area.kind === 'tent') return [];
+	return chain.loads.flatMap(({ stand, tipping }): Finding[] => {
+		if (!tipping || tipping.now.result.gustKmH >= GUSTY_KMH) return [];
+		const { now, empty } = tipping;
+		const needKg = now.result.massKg * ((GUSTY_KMH / now.result.gustKmH) ** 2 - 1);
+		return [
+			{
+				code: 'wind-tips',
+				step: 'sites',
+				severity: 'look',
+				subject: `${stand.id}.lid`,
+				message:
+					`A gust of ${chain.say(now.result.gustMS, 'velocity')} (${Math.round(now.result.gustKmH)} km/h) tips it at this water level, ${Math.round(empty.gustKmH)} km/h when the tank is empty. ` +
+					`Tie the top to something that holds, or stand ${chain.say(needKg, 'mass')} more at its foot; local code and the building's owner decide what may be tied to.`,
+				fixes: [seenTo(chain.design, 'wind-tips', 'It is tied')]
+			}
+		];
+	});
+};
+
+/** Hole pattern: too little pipe left between the holes. */
+const LEAST_WEB_MM = 12;
+export const webs: Concern = (chain) =>
+	chain.layout.stands.flatMap((stand, i): Finding[] => {
+		const entry = stand.operations.find((op) => op.name === 'layout-tower');
+		if (!entry) return [];
+		const { webMm, arcPitchMm } = entry.result as { webMm: number | null; arcPitchMm: number };
+		const input = entry.input as { perRing: number; holeDiameterMm: number };
+		if (webMm === null || webMm >= LEAST_WEB_MM) return [];
+		const hole = Math.floor(arcPitchMm - LEAST_WEB_MM);
+		return [
+			{
+				code: 'web-too-thin',
+				step: 'sites',
+				severity: webMm <= 0 ? 'stop' : 'look',
+				subject: `${stand.id}.A`,
+				message:
+					webMm <= 0
+						? `Holes of ${chain.say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${chain.say(webMm + input.holeDiameterMm, 'size')} apart.`
+						: `Only ${chain.say(webMm, 'size')} of pipe are left between two holes; under ${chain.say(LEAST_WEB_MM, 'size')} it tears or bends when they are cut.`,
+				fixes: some(
+					input.perRing > 1 && {
+						label: `${input.perRing - 1} sites a ring`,
+						effect: 'more pipe between them',
+						change: [set(`stands.${i}.perRing`, input.perRing - 1)]
+					},
+					hole >= 20 && {
+						label: `Holes of ${chain.say(hole, 'size')}`,
+						effect: `${chain.say(LEAST_WEB_MM, 'size')} left`,
+						change: [set(`stands.${i}.holeMm`, hole)]
+					}
+				)
+			}
+		];
+	});
+
+/** The cup, plug or cube must go through the hole, and not fall through it. */
+export const holes: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		if (!('passMm' in stand) || stand.passMm <= stand.holeMm) return [];
+		return [
+			{
+				code: 'hole-too-small',
+				step: 'sites',
+				severity: 'look',
+				subject: `${stand.id}.A`,
+				message: `What must pass is ${chain.say(stand.passMm, 'size')} wide and the hole ${chain.say(stand.holeMm, 'size')}: it does not go in without breaking roots.`,
+				fixes: [
+					{
+						label: `Holes of ${chain.say(Math.min(150, stand.passMm + 2), 'size')}`,
+						effect: 'it passes',
+						change: [set(`stands.${i}.holeMm`, Math.min(150, stand.passMm + 2))]
+					}
+				]
+			}
+		];
+	});

@@ -1,0 +1,28 @@
+import { DRY_LPH } from '$lib/core/hydraulics';
+import type { Container } from '$lib/core/layout';
+import { outletNeeds, type Chain } from '$lib/core/review';
+
+export interface Bar {
+	container: Container;
+	flow: number;
+	need: number;
+	state: 'dry' | 'short' | 'fine';
+}
+
+/** What each container gets, and what its outlets must give for its thirstiest site, L/h. */
+export function barsOf(chain: Chain): Bar[] {
+	const { layout, path } = chain;
+	const flows = new Map<string, number>();
+	const wanted = new Map<string, number>();
+	const needs = outletNeeds(chain);
+	for (const { containerId, nodeId } of layout.emissions) {
+		flows.set(containerId, (flows.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
+		wanted.set(containerId, (wanted.get(containerId) ?? 0) + (needs.get(nodeId) ?? 0));
+	}
+	return layout.containers.map((container) => {
+		const flow = flows.get(container.id) ?? 0;
+		const need = wanted.get(container.id) ?? 0;
+		const state = flow < DRY_LPH ? 'dry' : flow < need * (1 - 1e-6) ? 'short' : 'fine';
+		return { container, flow, need, state };
+	});
+}

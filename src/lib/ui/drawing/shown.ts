@@ -1,0 +1,49 @@
+import { DRY_LPH } from '$lib/core/hydraulics';
+import type { Container, Site } from '$lib/core/layout';
+import type { Chain } from '$lib/core/review';
+
+/** What stands in front on the drawing, and what of it is dry or turned away. */
+export interface Shown {
+	containers: Container[];
+	sites: Site[];
+	/** Sites on the far side of something round. */
+	behind: ReadonlySet<string>;
+	/** Containers and sites that get no water. */
+	dry: ReadonlySet<string>;
+	/** Some of it is seen from all sides rather than row by row. */
+	sides: boolean;
+	chosen: Container | undefined;
+}
+
+/** Containers and sites that get no water. */
+export function dryOf({ layout, path }: Chain): Set<string> {
+	const dry = new Set<string>();
+	for (const [siteId, flow] of path.siteLph) if (flow < DRY_LPH) dry.add(siteId);
+	const wet = new Set<string>();
+	for (const { containerId, nodeId } of layout.emissions)
+		if ((path.outletLph.get(nodeId) ?? 0) >= DRY_LPH) wet.add(containerId);
+	for (const { id } of layout.containers) if (!wet.has(id)) dry.add(id);
+	return dry;
+}
+
+/** Rows hide one another: the first is shown, or the one that holds what is selected. */
+export function shownOf(chain: Chain, selected: string | null): Shown {
+	const { layout } = chain;
+	const chosen = layout.containers.find(
+		(c) => c.id === selected || (selected !== null && c.siteIds.includes(selected))
+	);
+	const views = new Map(layout.stands.map((stand) => [stand.id, stand.view]));
+	const inFront = (item: { standId: string; row: number }) =>
+		views.get(item.standId) === 'sides' ||
+		item.row === (chosen?.standId === item.standId ? chosen.row : 0);
+	const sites = layout.sites.filter(inFront);
+	const turned = (deg: number | null) => deg !== null && Math.cos((deg * Math.PI) / 180) < -0.01;
+	return {
+		containers: layout.containers.filter(inFront),
+		sites,
+		behind: new Set(sites.filter((site) => turned(site.facingDeg)).map((site) => site.id)),
+		dry: dryOf(chain),
+		sides: [...views.values()].includes('sides'),
+		chosen
+	};
+}

@@ -1,0 +1,111 @@
+<script lang="ts">
+	import { KINDS, startSystem, type Start, type Suggestion, type Variant } from '$lib/core/design';
+	import type { Place } from '$lib/core/design';
+	import { BUILT_IN_SHELF } from '$lib/core/shelf';
+	import Miniature from '../drawing/Miniature.svelte';
+
+	/** Ways to grow these plants here, each drawn as it would stand, the most fitting first. */
+	interface Props {
+		suggestions: readonly Suggestion[];
+		value: Variant;
+		place: Place;
+		startOf: (variant: Variant) => Start | null;
+		onpick: (variant: Variant) => void;
+	}
+	const { suggestions, value, place, startOf, onpick }: Props = $props();
+	const FIRST = 6;
+	let all = $state(false);
+	const uid = $props.id();
+	const offered = $derived(
+		all || suggestions.findIndex((s) => s.variant === value) >= FIRST
+			? suggestions
+			: suggestions.slice(0, FIRST)
+	);
+	const drawn = $derived(
+		offered.flatMap(({ variant, why, score }) => {
+			const start = startOf(variant);
+			return start ? [{ variant, why, score, design: startSystem(start, BUILT_IN_SHELF) }] : [];
+		})
+	);
+</script>
+
+<fieldset>
+	<legend>How it could stand, the most fitting first</legend>
+	<div class="kinds">
+		{#each drawn as { variant, why, score, design } (variant)}
+			<label class:on={variant === value} class:against={score < 0}>
+				<input
+					type="radio"
+					class="visually-hidden"
+					name={uid}
+					value={variant}
+					checked={variant === value}
+					onchange={() => onpick(variant)}
+				/>
+				<span class="drawing"><Miniature {design} {place} most={{ width: 150, height: 92 }} /></span
+				>
+				<b>{KINDS[variant].title}</b>
+				<small>{why}</small>
+			</label>
+		{/each}
+	</div>
+	{#if offered.length < suggestions.length}
+		<button type="button" class="quiet" onclick={() => (all = true)}
+			>Show {suggestions.length - offered.length} more ways</button
+		>
+	{/if}
+</fieldset>
+
+<style>
+	fieldset {
+		border: 0;
+		padding: 0;
+		margin: 0;
+		min-width: 0;
+	}
+	legend {
+		font: 600 15px var(--head);
+		margin-bottom: 8px;
+	}
+	.kinds {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+		gap: 14px 18px;
+	}
+	label {
+		display: grid;
+		grid-template-rows: 96px auto 1fr;
+		justify-items: start;
+		cursor: pointer;
+		padding-bottom: 4px;
+		border-bottom: 3px solid transparent;
+	}
+	.drawing {
+		align-self: end;
+		border-bottom: 2px solid var(--ink);
+		width: 100%;
+		display: flex;
+		justify-content: center;
+	}
+	b {
+		font: 600 14.5px/1.2 var(--head);
+		margin-top: 6px;
+	}
+	small {
+		font-size: 13px;
+		color: var(--soft);
+	}
+	.on {
+		border-bottom-color: var(--supply);
+	}
+	.on b {
+		color: var(--supply);
+	}
+	.against .drawing {
+		opacity: 0.55;
+	}
+	label:focus-within {
+		outline: 2px solid var(--supply);
+		outline-offset: 3px;
+	}
+</style>

@@ -1,0 +1,58 @@
+<script lang="ts">
+	import { kindOf } from '$lib/core/design';
+	import type { FieldMeta, Kind } from '$lib/core/quantity';
+	import NumberField from '../control/NumberField.svelte';
+	import PickField from '../control/PickField.svelte';
+	import Toggle from '../control/Toggle.svelte';
+	import { useSession } from '../workspace/context';
+
+	/** The fields of a stand, as its variant lists them and its schema describes them. */
+	interface Props {
+		/** Which stand of the design. */
+		stand: number;
+		sheet: 'sites' | 'lines';
+	}
+	const { stand: index, sheet }: Props = $props();
+	const session = useSession();
+	const stand = $derived(session.design.stands[index]!);
+	const KINDS: Record<string, Kind> = { mm: 'size', '%': 'percent', mL: 'count', '': 'count' };
+
+	const fields = $derived.by(() => {
+		const { schema, sheet: sheets } = kindOf(stand);
+		return sheets[sheet].map((name) => {
+			const meta = (schema.shape[name]!.meta() ?? {}) as FieldMeta;
+			const title = meta.title ?? name;
+			return {
+				...meta,
+				path: `stands.${index}.${name}`,
+				label: `${title[0]!.toUpperCase()}${title.slice(1)}`,
+				options: optionsOf(meta)
+			};
+		});
+	});
+
+	function optionsOf({ shelf, use, options }: FieldMeta): { id: string; name: string }[] | null {
+		if (options) return Object.entries(options).map(([id, name]) => ({ id, name }));
+		if (!shelf) return null;
+		const list = session.chain.shelf[shelf as keyof typeof session.chain.shelf];
+		return [...list].filter((item) => {
+			const made = 'use' in item ? item.use : undefined;
+			return !use || !made || (Array.isArray(made) ? made.includes(use) : made === use);
+		});
+	}
+</script>
+
+{#each fields as { path, label, options, unit } (path)}
+	{#if options}
+		<PickField {label} {path} {options} />
+	{:else if unit === undefined}
+		<Toggle {label} {path} />
+	{:else}
+		<NumberField
+			{label}
+			{path}
+			kind={KINDS[unit] ?? 'count'}
+			unit={unit === 'mL' ? 'mL' : undefined}
+		/>
+	{/if}
+{/each}
