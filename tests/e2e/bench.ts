@@ -36,9 +36,15 @@ export const test = base.extend<{ quiet: { expectStatus: (status: number) => voi
 export { expect };
 
 /** A system of a test's own, so that tests leave each other alone. */
-export async function ownRail(request: APIRequestContext): Promise<string> {
+export const ownRail = (request: APIRequestContext): Promise<string> => own(request, RAIL);
+
+/** An example as a system of a test's own. */
+export const ownExample = (request: APIRequestContext, name: string): Promise<string> =>
+	own(request, readFileSync(new URL(`../../examples/${name}.json`, import.meta.url), 'utf8'));
+
+async function own(request: APIRequestContext, data: string): Promise<string> {
 	const response = await request.post('/api/designs?import', {
-		data: RAIL,
+		data,
 		headers: { 'content-type': 'application/json' }
 	});
 	expect(response.status()).toBe(201);

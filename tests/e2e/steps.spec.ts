@@ -111,7 +111,7 @@ test('pump: by gravity from a raised tank, and back to the pump', async ({ page,
 	const id = await ownRail(request);
 	await open(page, id);
 	await page.getByText('the tank’s own height').click();
-	await expect(bar(page)).toContainText('All buckets run dry');
+	await expect(bar(page)).toContainText('All stakes run dry');
 	await step(page, 'tank').click();
 	await page.getByRole('combobox', { name: 'Stands' }).selectOption('beside');
 	await fill(page, 'Tank floor over the floor', '1500');

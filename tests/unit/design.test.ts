@@ -87,7 +87,7 @@ describe('changes', () => {
 			{ path: 'stands.0.pitchMm', value: 333 },
 			{ path: 'plants', value: {} }
 		]);
-		expect(after.stands[0]!.pitchMm).to.equal(333);
+		expect(valueAt(after, 'stands.0.pitchMm')).to.equal(333);
 		const gone = applyChanges(after, [{ path: 'notes', value: undefined }]);
 		expect(gone).to.not.have.property('notes');
 	});

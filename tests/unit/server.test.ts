@@ -20,7 +20,7 @@ import { adoptPlace, createPlace, listPlaces } from '../../src/lib/server/places
 import { seedDemo } from '../../src/lib/server/seed';
 import { rail } from './rail';
 
-const DEMO = ['lean-to-rail', 'kitchen-columns'];
+const DEMO = ['lean-to-rail', 'kitchen-columns', 'loft-table', 'away-bench', 'yard-channels'];
 const fresh = () => `file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'unit.db')}`;
 const done = (outcome: Outcome) => {
 	if (outcome.kind !== 'done') throw new Error(outcome.kind);

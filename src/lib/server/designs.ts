@@ -171,6 +171,17 @@ export const saveDesign = (id: string, { design, label, base, place }: Save): Pr
 		return revise(tx, id, current.revision, design, label, change);
 	});
 
+/** Replaces a design by what is made of it inside the same write; undefined leaves it as it is. */
+export const replaceIn = (
+	id: string,
+	base: number,
+	make: (tx: Database, current: Design) => Promise<{ design: Design; label: string } | undefined>
+): Promise<Outcome> =>
+	onto(id, base, async (tx, current) => {
+		const made = await make(tx, current.design);
+		return made && revise(tx, id, current.revision, made.design, made.label);
+	});
+
 /** Goes back to the revision this one was made from. */
 export const undoDesign = (id: string, base: number): Promise<Outcome> =>
 	onto(id, base, async (tx, current) => {

@@ -39,3 +39,18 @@ export const revisions = sqliteTable(
 	},
 	(table) => [index('revisions_design').on(table.designId, table.parent)]
 );
+
+/** Another way to build a system, kept beside it to be compared and, if it is better, promoted. */
+export const alternatives = sqliteTable(
+	'alternatives',
+	{
+		id: text('id').primaryKey(),
+		designId: text('design_id')
+			.notNull()
+			.references(() => designs.id),
+		name: text('name').notNull(),
+		document: text('document').notNull(),
+		createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull()
+	},
+	(table) => [index('alternatives_design').on(table.designId)]
+);

@@ -1,17 +1,76 @@
+import away from '../../../examples/away-bench.json';
 import columns from '../../../examples/kitchen-columns.json';
 import rail from '../../../examples/lean-to-rail.json';
-import { parseDesignFile } from '$lib/core/design';
+import table from '../../../examples/loft-table.json';
+import channels from '../../../examples/yard-channels.json';
+import { applyChanges, parseDesignFile, type Change } from '$lib/core/design';
+import { keepAlternative } from './alternatives';
 import { createDesign } from './designs';
 import { createPlace, listPlaces } from './places';
 
+interface Demo {
+	id: string;
+	file: unknown;
+	/** Another way to build it, to compare with. */
+	variant: { name: string; changes: Change[] };
+}
+const set = (path: string, value: unknown): Change => ({ path, value });
+
 /** Demo systems by the id they have in their address. */
-const DEMO = { 'lean-to-rail': rail, 'kitchen-columns': columns };
+const DEMO: readonly Demo[] = [
+	{
+		id: 'lean-to-rail',
+		file: rail,
+		variant: {
+			name: 'Compensating drippers',
+			changes: [
+				set('stands.0.emitterId', 'even-4'),
+				set('source', { kind: 'pump', partId: 'pump-4000', dial: 1, bench: null })
+			]
+		}
+	},
+	{
+		id: 'kitchen-columns',
+		file: columns,
+		variant: {
+			name: 'Rings further apart',
+			changes: [set('stands.0.ringPitchMm', 240), set('source.dial', 0.9)]
+		}
+	},
+	{
+		id: 'loft-table',
+		file: table,
+		variant: {
+			name: 'Two stakes a pot',
+			changes: [set('stands.0.emittersPerPot', 2), set('stands.0.lowEndHeightMm', 560)]
+		}
+	},
+	{
+		id: 'away-bench',
+		file: away,
+		variant: {
+			name: 'A float and a reserve',
+			changes: [set('water.topUp', { kind: 'float', reserveL: 120, with: 'weak' })]
+		}
+	},
+	{
+		id: 'yard-channels',
+		file: channels,
+		variant: {
+			name: 'Channels upright',
+			changes: [set('stands.0.hung', 'vertical')]
+		}
+	}
+];
 
 /** Fills an empty database with the demo place. */
 export async function seedDemo(): Promise<boolean> {
 	if ((await listPlaces()).length > 0) return false;
-	const files = Object.entries(DEMO).map(([id, raw]) => ({ id, ...parseDesignFile(raw) }));
+	const files = DEMO.map(({ file, ...demo }) => ({ ...demo, ...parseDesignFile(file) }));
 	const { id: placeId } = await createPlace(files[0]!.place, 'tern-cottage');
-	for (const { id, design } of files) await createDesign(placeId, design, id);
+	for (const { id, design, variant } of files) {
+		await createDesign(placeId, design, id);
+		await keepAlternative(id, variant.name, applyChanges(design, variant.changes), `${id}-variant`);
+	}
 	return true;
 }

@@ -117,6 +117,7 @@
 	<header><Logo /> <a href="/">{data.place.name}</a></header>
 	<main>
 		<form
+			id="start"
 			onsubmit={(event) => {
 				event.preventDefault();
 				void begin();

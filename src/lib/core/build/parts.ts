@@ -53,3 +53,18 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 			add(`adapter ${joint.id}`, joint.adapter, joint.count);
 	return [...lines.values()];
 }
+
+/** What the parts come to by the grower's own prices, and how many lines have one. */
+export function costOf(
+	{ prices }: Pick<Design, 'prices'>,
+	parts: readonly PartLine[]
+): { total: number; priced: number } {
+	let [total, priced] = [0, 0];
+	for (const { id, count, lengthM } of parts) {
+		const price = prices[id];
+		if (price === undefined) continue;
+		total += price * (lengthM ?? count);
+		priced += 1;
+	}
+	return { total, priced };
+}

@@ -68,6 +68,7 @@ export function startSystem(start: Start, shelf: Shelf): Design {
 		},
 		stands: [stand],
 		plants,
+		prices: {},
 		feed: {
 			school: 'soak',
 			lights: { onMin: 330, durationMin: 930, profile: 'sun' },
@@ -109,7 +110,9 @@ const firstFillL = ({ shape }: TankPart): number =>
 
 function tankFor(litresPerDay: number, shelf: Shelf) {
 	const wanted = 2.5 * litresPerDay + 15;
-	const bySize = [...shelf.tanks].sort((a, b) => firstFillL(a) - firstFillL(b));
+	const bySize = shelf.tanks
+		.filter((tank) => !tank.special)
+		.sort((a, b) => firstFillL(a) - firstFillL(b));
 	return bySize.find((tank) => firstFillL(tank) >= wanted) ?? bySize.at(-1)!;
 }
 

@@ -124,6 +124,10 @@ export const designSchema = z
 		stands: z.array(standSchema).min(1, 'a design needs at least one stand').max(20),
 		/** What grows where, by site id; a site not listed is empty. */
 		plants: z.record(z.string().max(120), plantSchema),
+		/** The grower's own prices by line of the parts list: each, or a metre of tube. */
+		prices: z
+			.record(z.string().max(120), quantity('price', '', { min: 0, max: 100_000 }))
+			.default({}),
 		feed: feedSchema,
 		mix: mixSchema,
 		diary: diarySchema,

@@ -30,6 +30,8 @@ export const areaSchema = z.strictObject({
 	widthM: quantity('width of the area', 'm', { min: 0.3, max: 100 }),
 	heightM: quantity('height of the area', 'm', { min: 0.3, max: 20 }),
 	floorKgM2: quantity('load the floor may bear', 'kg/m²', { min: 10, max: 10_000 }).nullable(),
+	/** Studs in the wall, centre to centre; null: solid. */
+	studMm: quantity('stud spacing', 'mm', { min: 200, max: 1200 }).nullable().default(null),
 	/** The sun can heat pipes and tanks that are not shaded. */
 	sunOnPipes: z.boolean('sunOnPipes must be true or false'),
 	obstacles: z
@@ -77,6 +79,7 @@ export const defaultArea = (areaId: string, name: string, lengthM = 3, widthM = 
 	widthM,
 	heightM: 2.2,
 	floorKgM2: null,
+	studMm: null,
 	sunOnPipes: true,
 	obstacles: [],
 	climate: {

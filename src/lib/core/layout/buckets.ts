@@ -23,7 +23,7 @@ export function potAt(
 	bucket: Bucket,
 	filled: ReturnType<typeof fillBucket>,
 	poolMm: number
-): Omit<Container, 'standId' | 'siteIds'> {
+): Omit<Container, 'standId' | 'siteIds' | 'inner'> {
 	const pool = Math.min(poolMm, filled.fillMm);
 	return {
 		xM: at.xM,

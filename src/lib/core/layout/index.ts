@@ -5,3 +5,4 @@ export * from './row';
 export * from './tank';
 export * from './types';
 export * from './tower';
+export * from './planting';

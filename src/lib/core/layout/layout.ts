@@ -1,13 +1,30 @@
-import { kindOf, type Area, type Design, type Stand, type StandOf, type Variant } from '../design';
+import {
+	kindOf,
+	rowIndex,
+	rowLetter,
+	type Area,
+	type Design,
+	type Stand,
+	type StandOf,
+	type Variant
+} from '../design';
 import type { z } from 'zod';
 import type { FieldMeta } from '../quantity';
-import { has, pick, type Shelf } from '../shelf';
+import { has, heightAt, pick, type Shelf } from '../shelf';
 import { bucketBench, bucketGroundRows } from './bucket-bench';
-import { pipeTower } from './pipe-tower';
-import { boxOf } from './outline';
+import { channels } from './channels';
+import { controlPotRing } from './control-pot';
+import { pipeTower, towerBank } from './pipe-tower';
+import { potsOnTank } from './pots-on-tank';
+import { singleBucket } from './single-bucket';
+import { slabGutter } from './slab-gutter';
+import { branchStack, bucketStack, potStack } from './stacks';
+import { valvePots, valveTrays } from './valves';
+import { wallModules } from './wall-modules';
+import { boxOf, rect } from './outline';
 import type { Anchor, StandPiece } from './stand-piece';
 import { joint } from './joints';
-import { tankAtOrigin } from './tank';
+import { brimMmOf, tankAtOrigin, tankShapeOf } from './tank';
 import {
 	lengthOf,
 	type FeedNode,
@@ -25,7 +42,19 @@ const VARIANTS: {
 } = {
 	'bucket-bench': bucketBench,
 	'bucket-rows': bucketGroundRows,
-	'pipe-tower': pipeTower
+	'pots-on-tank': potsOnTank,
+	'single-bucket': singleBucket,
+	'slab-gutter': slabGutter,
+	'control-pot-ring': controlPotRing,
+	'pipe-tower': pipeTower,
+	'branch-stack': branchStack,
+	'bucket-stack': bucketStack,
+	'pot-stack': potStack,
+	channels,
+	'wall-modules': wallModules,
+	'tower-bank': towerBank,
+	'valve-pots': valvePots,
+	'valve-trays': valveTrays
 };
 const layoutStand = (stand: Stand, design: Design, shelf: Shelf, anchor: Anchor): StandPiece =>
 	(VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece)(
@@ -59,6 +88,7 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 			startXM,
 			startYM: MARGIN_M,
 			tank,
+			waterLevelM: filledTo(design, shelf),
 			feedNode: riser
 		});
 		startXM = Math.max(
@@ -67,6 +97,7 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 		);
 		return piece;
 	});
+	letterOn(pieces);
 	const first = pieces[0]!;
 	const middleY = MARGIN_M + first.stand.depthM / 2;
 	tank.yM = middleY - tank.widthM / 2;
@@ -86,7 +117,7 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 		emissions: pieces.flatMap((p) => p.emissions),
 		returns: pieces.flatMap((p) => p.returns),
 		joints: pieces.flatMap((p) => p.joints),
-		solids: [...pieces.flatMap((p) => p.solids), ...obstacles(area)],
+		solids: [...tankStand(tank), ...pieces.flatMap((p) => p.solids), ...obstacles(area)],
 		problems: [...unknownParts(design, shelf), ...pieces.flatMap((p) => p.problems)],
 		stands: pieces.map((p) => p.stand),
 		extent: extentOf(tank, pieces)
@@ -120,6 +151,52 @@ function mainRun(design: Design, shelf: Shelf, pump: Point, riser: FeedNode): Fe
 		open: true,
 		emptiesBack: !design.lines.checkValve
 	};
+}
+
+/** What a raised tank stands on. */
+function tankStand(tank: TankLayout): Layout['solids'] {
+	const top = tank.floorM;
+	if (top < 0.02) return [];
+	const above = rect(tank.xM, tank.xM + tank.lengthM, tank.yM, tank.yM + tank.widthM);
+	const inset = (tank.lengthM - tank.bottomLengthM) / 2;
+	const [x0, x1] = [tank.xM + inset, tank.xM + tank.lengthM - inset];
+	const part = (id: string, a: number, b: number, z0: number, z1: number) => ({
+		id: `tank.${id}`,
+		standId: null,
+		role: 'leg' as const,
+		front: rect(a, b, z0, z1),
+		above
+	});
+	const board = Math.min(0.03, top);
+	return [
+		part('board', x0 - 0.02, x1 + 0.02, top - board, top),
+		...(top > board
+			? [part('leg1', x0, x0 + 0.045, 0, top - board), part('leg2', x1 - 0.045, x1, 0, top - board)]
+			: [])
+	];
+}
+
+/** Rows of later stands go on where the letters of the one before ended, so that a label is said once. */
+function letterOn(pieces: StandPiece[]): void {
+	let offset = 0;
+	for (const piece of pieces) {
+		const rows = Math.max(0, ...piece.sites.map((site) => site.row)) + 1;
+		if (offset > 0)
+			for (const item of [...piece.sites, ...piece.containers, ...piece.emissions])
+				item.label = item.label.replace(/^[A-Z]+/, (letters) =>
+					rowLetter(rowIndex(letters) + offset)
+				);
+		offset += rows;
+	}
+}
+
+/** Height of the water when the tank is filled, m over the floor of the place. */
+function filledTo(design: Design, shelf: Shelf): number {
+	const mm = Math.min(
+		brimMmOf(design, shelf),
+		heightAt(tankShapeOf(design, shelf), design.water.fillL)
+	);
+	return (design.tank.floorMm + mm) / 1000;
 }
 
 const remeasure = (run: FeedRun): FeedRun =>
@@ -237,7 +314,7 @@ function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {
 	const zs = [Math.min(0, tank.floorM), tank.floorM + tank.heightM];
 	for (const { containers, nodes, solids } of pieces) {
 		for (const c of containers) {
-			const box = boxOf(c.front);
+			const box = boxOf([...c.front, ...c.inner.flatMap((pot) => pot.front)]);
 			xs.push(box.x0, box.x1);
 			zs.push(box.z1);
 			if (c.radiusM === null) ys.push(...c.above.map(([, y]) => y));

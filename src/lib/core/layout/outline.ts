@@ -27,6 +27,19 @@ export const rect = (x0: number, x1: number, z0: number, z1: number): Corner[] =
 	[x1, z0]
 ];
 
+/** A bar of some thickness along a line. */
+export function bar(from: Corner, to: Corner, thickM: number): Corner[] {
+	const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
+	const [dx, dz] = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
+	const h = thickM / 2;
+	return [
+		[from[0] - dz * h, from[1] + dx * h],
+		[to[0] - dz * h, to[1] + dx * h],
+		[to[0] + dz * h, to[1] - dx * h],
+		[from[0] + dz * h, from[1] - dx * h]
+	];
+}
+
 /** The box around a set of corners. */
 export function boxOf(corners: readonly Corner[]): {
 	x0: number;

@@ -1,4 +1,11 @@
-import { rowLetter, type Design, type PipeTower, type Slot, type Stand } from '../design';
+import {
+	rowLetter,
+	type Design,
+	type PipeTower,
+	type Slot,
+	type Stand,
+	type TowerBank
+} from '../design';
 import { InvalidInput } from '../quantity';
 import { pick, type Shelf } from '../shelf';
 import { rect } from './outline';
@@ -6,7 +13,8 @@ import type { Anchor, StandPiece } from './stand-piece';
 import { layoutTower, type LayoutTower, type LayoutTowerInput } from './tower';
 import {
 	cupFront,
-	drop,
+	evenly,
+	fallsBack,
 	footing,
 	freeStance,
 	headers,
@@ -15,47 +23,70 @@ import {
 	onSkin,
 	riser
 } from './tower-kit';
-import type { Container, Point, Rim } from './types';
+import type { Container, Point } from './types';
 import { Workshop } from './workshop';
+
+type Towers = PipeTower | TowerBank;
 
 const PVC_KG_L = 1.4;
 /** The outlet ends this far under the cap. */
 const CAP_M = 0.03;
 
 /** Pipes on end: a riser inside each, a spreader under its cap, rings of sites down its skin. */
-export function pipeTower(
+export const pipeTower = (
 	stand: PipeTower,
 	design: Design,
 	shelf: Shelf,
 	anchor: Anchor
+): StandPiece => towersOf(stand, design, shelf, anchor, 1, 0);
+
+/** Towers in rows, each on a base of its own. */
+export const towerBank = (
+	stand: TowerBank,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece =>
+	towersOf({ ...stand, footing: 'base' }, design, shelf, anchor, stand.rows, stand.rowGapMm / 1000);
+
+function towersOf(
+	stand: PipeTower | TowerBank,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor,
+	rows: number,
+	rowGapM: number
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
 	const holes = holesOf(shop, stand);
 	const widthM = stand.outerDiameterMm / 1000;
 	const heightM = stand.pipeLengthMm / 1000;
-	const standing = footing(shop, stand, widthM);
-	const feet = headers(shop, stand.rowTubeId, standing.feet, headerM(shop, stand, standing.feet));
-	const slots = shop.slots();
+	const standing = footing(shop, stand, widthM, rows, rowGapM);
+	const feet = headers(shop, stand.rowTubeId, standing.feet, headerM(stand, standing.feet));
+	const all = shop.slots();
+	const slotsOf = new Map<number, Slot[]>();
+	for (const slot of all) slotsOf.set(slot.row, [...(slotsOf.get(slot.row) ?? []), slot]);
 	standing.feet.forEach((foot, i) => {
+		const slots = slotsOf.get(i) ?? [];
 		const tower = towerAt(shop, stand, foot, i, holes);
-		for (const slot of slots.filter((s) => s.row === i)) siteAt(shop, stand, tower, slot, holes);
+		for (const slot of slots) siteAt(shop, stand, tower, slot, holes);
 		const top = { ...foot, zM: foot.zM + heightM - CAP_M };
 		const out = riser(shop, rowLetter(i), feet[i]!, top, stand.riserTubeId);
+		const lines = linesOf(stand, slots);
+		const catchShare = stand.catchPercent / 100;
 		shop.emit(
 			out,
 			{
 				label: tower.label,
 				emitterId: stand.emitterId,
 				containerId: tower.id,
-				shares: sharesOf(stand, tower, slots, i)
+				shares: evenly(tower.siteIds, lines.length, catchShare)
 			},
-			rimOf(stand, slots, i)
+			{ diameterMm: stand.rimMm, tiltMmPerM: stand.leanMmPerM, lines, catchShare }
 		);
-		if (stand.footing === 'lid')
-			drop(shop, `fall.${tower.label}`, `fall from tower ${tower.label}`, foot, [tower.id]);
-		else shop.piece.returns[0]!.containerIds.push(tower.id);
+		fallsBack(shop, stand, tower, foot, Math.floor(i / stand.towers));
 	});
-	joints(shop, stand);
+	joints(shop, stand, standing.feet.length);
 	return shop.done({
 		lowEndM: { xM: standing.startXM, yM: anchor.startYM, zM: standing.feet[0]!.zM },
 		lengthM: standing.lengthM,
@@ -65,39 +96,21 @@ export function pipeTower(
 			widthM,
 			heightM,
 			baseM: standing.feet[0]!.zM,
-			count: stand.towers
+			count: standing.feet.length
 		}),
 		view: 'sides',
-		parts: [
-			{
-				id: `pipe-${stand.outerDiameterMm}`,
-				name: `${stand.outerDiameterMm} mm pipe`,
-				count: stand.towers * pieces(stand),
-				lengthM: (stand.towers * stand.pipeLengthMm) / 1000
-			},
-			{ id: 'tower-cap', name: 'Cap with spreader', count: stand.towers, lengthM: null },
-			...(pieces(stand) > 1
-				? [
-						{
-							id: 'tower-joint',
-							name: `Joint for ${stand.outerDiameterMm} mm segments`,
-							count: stand.towers * (pieces(stand) - 1),
-							lengthM: null
-						}
-					]
-				: [])
-		]
+		parts: partsOf(stand, standing.feet.length)
 	});
 }
 
 /** Under the lid, or beside the bowls at their foot. */
-const headerM = (shop: Workshop<Stand>, stand: PipeTower, feet: readonly Point[]): number =>
+const headerM = (stand: Towers, feet: readonly Point[]): number =>
 	stand.footing === 'lid'
 		? feet[0]!.zM - LID_M - 0.03
 		: Math.max(...feet.map((foot) => foot.zM)) + 0.02;
 
 /** The drilling pattern; one that cannot be is drawn with no holes at all. */
-function holesOf(shop: Workshop<Stand>, stand: PipeTower): LayoutTower | null {
+function holesOf(shop: Workshop<Stand>, stand: Towers): LayoutTower | null {
 	const input: LayoutTowerInput = {
 		outerDiameterMm: stand.outerDiameterMm,
 		lengthMm: stand.pipeLengthMm,
@@ -128,7 +141,7 @@ function holesOf(shop: Workshop<Stand>, stand: PipeTower): LayoutTower | null {
 
 function towerAt(
 	shop: Workshop<Stand>,
-	stand: PipeTower,
+	stand: Towers,
 	foot: Point,
 	i: number,
 	holes: LayoutTower | null
@@ -161,7 +174,7 @@ function towerAt(
 
 function siteAt(
 	shop: Workshop<Stand>,
-	stand: PipeTower,
+	stand: Towers,
 	tower: Container,
 	slot: Slot,
 	holes: LayoutTower | null
@@ -181,36 +194,17 @@ function siteAt(
 }
 
 /** Sites one above the other, line by line round the tower, the highest first. */
-function linesOf(stand: PipeTower, slots: readonly Slot[], tower: number): string[][] {
+function linesOf(stand: Towers, slots: readonly Slot[]): string[][] {
 	const turned = stand.stagger;
 	const lines = Array.from({ length: stand.perRing * (turned ? 2 : 1) }, (): Slot[] => []);
-	for (const slot of slots.filter((s) => s.row === tower))
+	for (const slot of slots)
 		lines[turned ? slot.plant * 2 + (slot.column % 2) : slot.plant]!.push(slot);
 	return lines
 		.filter((line) => line.length > 0)
 		.map((line) => line.sort((a, b) => b.column - a.column).map((slot) => slot.id));
 }
 
-const rimOf = (stand: PipeTower, slots: readonly Slot[], tower: number): Rim => ({
-	diameterMm: stand.rimMm,
-	tiltMmPerM: stand.leanMmPerM,
-	lines: linesOf(stand, slots, tower),
-	catchShare: stand.catchPercent / 100
-});
-
-/** Upright, each line gets the same, and each of its sites catches its share of what falls past. */
-function sharesOf(
-	stand: PipeTower,
-	tower: Container,
-	slots: readonly Slot[],
-	i: number
-): Record<string, number> {
-	const lines = linesOf(stand, slots, i);
-	const each = stand.catchPercent / 100 / Math.max(1, lines.length);
-	return Object.fromEntries(tower.siteIds.map((id) => [id, each]));
-}
-
-function joints(shop: Workshop<Stand>, stand: PipeTower): void {
+function joints(shop: Workshop<Stand>, stand: Towers, count: number): void {
 	const riserTube = pick(shop.shelf.tubes, stand.riserTubeId);
 	const header = pick(shop.shelf.tubes, stand.rowTubeId);
 	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
@@ -227,7 +221,7 @@ function joints(shop: Workshop<Stand>, stand: PipeTower): void {
 		'header to riser',
 		{ part: header, mm: header.innerDiameterMm },
 		{ part: riserTube, mm: riserTube.innerDiameterMm },
-		stand.towers,
+		count,
 		`${header.nominalMm}–${riserTube.nominalMm} mm reducing elbow`
 	);
 	const emitter = pick(shop.shelf.emitters, stand.emitterId);
@@ -236,11 +230,34 @@ function joints(shop: Workshop<Stand>, stand: PipeTower): void {
 		'riser to the outlet at the top',
 		{ part: riserTube, mm: riserTube.innerDiameterMm },
 		{ part: emitter, mm: emitter.barbMm },
-		stand.towers,
+		count,
 		`${riserTube.nominalMm}–${emitter.barbMm} mm reducer`
 	);
 }
 
+const partsOf = (stand: Towers, count: number): StandPiece['stand']['parts'] => [
+	{
+		id: `pipe-${stand.outerDiameterMm}`,
+		name: `${stand.outerDiameterMm} mm pipe`,
+		count: count * pieces(stand),
+		lengthM: (count * stand.pipeLengthMm) / 1000
+	},
+	{ id: 'tower-cap', name: 'Cap with spreader', count, lengthM: null },
+	...(pieces(stand) > 1
+		? [
+				{
+					id: 'tower-joint',
+					name: `Joint for ${stand.outerDiameterMm} mm segments`,
+					count: count * (pieces(stand) - 1),
+					lengthM: null
+				}
+			]
+		: [])
+];
+
+/** A shorter piece is no segment. */
+const SHORTEST_MM = 50;
+
 /** Lengths a tower is joined from. */
-const pieces = ({ segmentMm, pipeLengthMm }: PipeTower): number =>
-	segmentMm > 0 ? Math.max(1, Math.ceil(pipeLengthMm / segmentMm - 1e-9)) : 1;
+const pieces = ({ segmentMm, pipeLengthMm }: Towers): number =>
+	segmentMm >= SHORTEST_MM ? Math.max(1, Math.ceil(pipeLengthMm / segmentMm - 1e-9)) : 1;

@@ -23,7 +23,9 @@ export function returnRuns(
 	const tube = pick(shop.shelf.tubes, stand.returnTubeId);
 	const drop = stand.returnDropMm / 1000;
 	// over the tank, as near its middle as the stand lets it
-	const endX = Math.min(tank.xM + tank.lengthM / 2, (frame.xs[0] ?? 0) - 0.02);
+	const first = shop.design.stands[0]?.id === stand.id;
+	const over = first ? tank.xM + tank.lengthM / 2 : tank.xM + tank.lengthM - 0.05;
+	const endX = Math.min(over, (frame.xs[0] ?? 0) - 0.02);
 	const zAt = (xM: number) => frame.topAt(xM) - drop;
 	const line = (name: string, words: string, yM: number, members: Container[]): void => {
 		const far = Math.max(...members.map((c) => c.xM)) + 0.05;

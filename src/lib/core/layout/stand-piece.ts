@@ -6,6 +6,8 @@ export interface Anchor {
 	startXM: number;
 	startYM: number;
 	tank: TankLayout;
+	/** Where the float or the grower keeps the water, over the floor of the place. */
+	waterLevelM: number;
 	/** The node the main ends in: every stand's feed starts here. */
 	feedNode: FeedNode;
 }

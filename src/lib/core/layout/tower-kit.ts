@@ -32,31 +32,33 @@ export interface Footing {
 }
 
 /** Feet of the towers, with the lid or bowls they stand on and the way back from bowls. */
-export function footing(shop: Workshop<Stand>, stand: StandingTowers, widthM: number): Footing {
+export function footing(
+	shop: Workshop<Stand>,
+	stand: StandingTowers,
+	widthM: number,
+	rows = 1,
+	rowGapM = 0
+): Footing {
 	const { tank, startXM, startYM } = shop.anchor;
-	const onLid = stand.footing === 'lid';
+	const onLid = stand.footing === 'lid' && rows === 1;
 	const bowlM = widthM * BOWL;
 	const pitchM = stand.pitchMm / 1000;
 	const rowM = (stand.towers - 1) * pitchM;
-	const depthM = Math.max(tank.widthM, bowlM + 0.06);
-	const yM = startYM + depthM / 2;
+	const depthM = Math.max(tank.widthM, bowlM + 0.06 + (rows - 1) * rowGapM);
+	const firstY = startYM + depthM / 2 - ((rows - 1) * rowGapM) / 2;
 	const firstX = onLid ? tank.xM + tank.lengthM / 2 - rowM / 2 : startXM + bowlM / 2 + 0.04;
 	const lidM = tank.floorM + tank.heightM + LID_M;
-	const feet = Array.from({ length: stand.towers }, (_, i): Point => {
-		const xM = firstX + i * pitchM;
+	const feet = Array.from({ length: rows * stand.towers }, (_, i): Point => {
+		const xM = firstX + (i % stand.towers) * pitchM;
+		const yM = firstY + Math.floor(i / stand.towers) * rowGapM;
 		const rise = ((xM - startXM) * stand.fallPercent) / 100;
 		return { xM, yM, zM: onLid ? lidM : stand.lowEndHeightMm / 1000 + rise };
 	});
-	if (stand.towers > 1 && pitchM < widthM)
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { leastMm: Math.ceil(widthM * 1000) },
-			text: `Spaced ${stand.pitchMm} mm apart the towers would stand in one another: each is ${Math.ceil(widthM * 1000)} mm wide`,
-			field: 'pitchMm',
-			value: Math.ceil(widthM * 100) * 10
-		});
+	crowded(shop, stand, widthM, onLid ? 0 : bowlM, rows, rowGapM);
 	if (onLid) lid(shop, feet, widthM);
-	else bowls(shop, stand, feet, bowlM, yM);
+	else
+		for (let row = 0; row < rows; row++)
+			bowls(shop, stand, feet.slice(row * stand.towers, (row + 1) * stand.towers), bowlM, row);
 	return {
 		feet,
 		depthM,
@@ -64,6 +66,28 @@ export function footing(shop: Workshop<Stand>, stand: StandingTowers, widthM: nu
 		startXM: onLid ? Math.min(tank.xM, firstX - widthM / 2) : startXM,
 		edgeM: onLid ? tank.widthM / 2 : bowlM / 2
 	};
+}
+
+/** Towers, and the bowls they stand in, need room beside one another. */
+function crowded(
+	shop: Workshop<Stand>,
+	stand: StandingTowers,
+	widthM: number,
+	bowlM: number,
+	rows: number,
+	rowGapM: number
+): void {
+	const leastMm = Math.ceil(Math.max(widthM, bowlM) * 100) * 10;
+	const refuse = (field: string, asked: number) =>
+		shop.refuse({
+			code: 'cannot-be-built',
+			numbers: { leastMm },
+			text: `Spaced ${Math.round(asked)} mm apart the towers would stand in one another: each needs ${leastMm} mm with its foot`,
+			field,
+			value: leastMm
+		});
+	if (stand.towers > 1 && stand.pitchMm < leastMm) refuse('pitchMm', stand.pitchMm);
+	if (rows > 1 && rowGapM * 1000 < leastMm) refuse('rowGapMm', rowGapM * 1000);
 }
 
 function lid(shop: Workshop<Stand>, feet: Point[], widthM: number): void {
@@ -94,22 +118,24 @@ function bowls(
 	stand: StandingTowers,
 	feet: Point[],
 	bowlM: number,
-	yM: number
+	row: number
 ): void {
 	const { tank } = shop.anchor;
+	const { yM } = feet[0]!;
+	const letter = row === 0 ? '' : `.${rowLetter(row)}`;
 	feet.forEach((foot, i) => {
 		const [x0, x1] = [foot.xM - bowlM / 2, foot.xM + bowlM / 2];
 		const above = rect(x0, x1, yM - bowlM / 2, yM + bowlM / 2);
 		shop.piece.solids.push(
 			{
-				id: shop.id(`bowl${i + 1}`),
+				id: shop.id(`bowl${i + 1}${letter}`),
 				standId: stand.id,
 				role: 'lid',
 				front: rect(x0, x1, foot.zM - 0.04, foot.zM),
 				above
 			},
 			{
-				id: shop.id(`leg${i + 1}`),
+				id: shop.id(`leg${i + 1}${letter}`),
 				standId: stand.id,
 				role: 'leg',
 				front: rect(foot.xM - bowlM / 3, foot.xM + bowlM / 3, 0, foot.zM - 0.04),
@@ -118,7 +144,7 @@ function bowls(
 		);
 	});
 	collector(shop, stand, {
-		name: 'collector',
+		name: `collector${letter}`,
 		farX: feet.at(-1)!.xM,
 		yM,
 		zAt: (xM) =>
@@ -210,8 +236,12 @@ export function headers(
 			before = node;
 		}
 	};
-	chain(nodes.filter((node) => node.xM >= start.xM));
-	chain(nodes.filter((node) => node.xM < start.xM).reverse());
+	// row by row, so that no header is shared between rows
+	for (const yM of new Set(nodes.map((node) => node.yM))) {
+		const row = nodes.filter((node) => node.yM === yM);
+		chain(row.filter((node) => node.xM >= start.xM));
+		chain(row.filter((node) => node.xM < start.xM).reverse());
+	}
 	return nodes;
 }
 
@@ -234,6 +264,27 @@ export function riser(
 		fittings: [ELBOW, BARB]
 	});
 	return out;
+}
+
+/** Upright, each line gets the same, and each of its sites catches its share of what falls past. */
+export const evenly = (
+	siteIds: readonly string[],
+	lines: number,
+	catchShare: number
+): Record<string, number> =>
+	Object.fromEntries(siteIds.map((id) => [id, catchShare / Math.max(1, lines)]));
+
+/** From a tower's foot straight into the tank, or into the collector of its row. */
+export function fallsBack(
+	shop: Workshop<Stand>,
+	stand: StandingTowers,
+	tower: { id: string; label: string },
+	foot: Point,
+	row = 0
+): void {
+	if (stand.footing === 'lid')
+		drop(shop, `fall.${tower.label}`, `fall from tower ${tower.label}`, foot, [tower.id]);
+	else shop.piece.returns[row]!.containerIds.push(tower.id);
 }
 
 /** A round hole or the mouth of a pot in a wall that turns away from the viewer. */

@@ -45,6 +45,8 @@ export interface Container extends Point {
 	front: Corner[];
 	mediumFront: Corner[];
 	poolFront: Corner[];
+	/** Pots that stand in a tray, seen from the front and as circles from above. */
+	inner: { front: Corner[]; mediumFront: Corner[]; xM: number; yM: number; radiusM: number }[];
 	/** Seen from above: corners, or a circle of this radius about its place. */
 	above: Corner[];
 	radiusM: number | null;
@@ -96,6 +98,8 @@ export interface Emission extends Point {
 	containerId: string;
 	/** Share of this outlet's flow that each site gets. */
 	shares: Record<string, number>;
+	/** Water passes on from site to site, so what runs on is no drainage. */
+	passes: boolean;
 	/** Falling from a rim round a tower, the flow decides how it is shared. */
 	rim: Rim | null;
 }
@@ -126,6 +130,8 @@ export interface ReturnRun {
 	endM: number;
 	containerIds: string[];
 	lifted: boolean;
+	/** Of a level line: metres from each container to the next, from the tank on; closed to a ring or not. */
+	level?: { order: string[]; metres: number[]; closed: boolean };
 }
 
 /** Two parts that must join: a tube on a barb, a spigot in a seal. */

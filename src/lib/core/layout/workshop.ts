@@ -116,16 +116,31 @@ export class Workshop<S extends Stand> {
 	/** Water leaves the network at this node. */
 	emit(
 		node: FeedNode,
-		of: { label: string; emitterId: string; containerId: string; shares: Record<string, number> },
+		of: {
+			label: string;
+			emitterId: string;
+			containerId: string;
+			shares: Record<string, number>;
+			passes?: boolean;
+		},
 		rim: Rim | null = null
 	): Emission {
-		const emission = { ...node, standId: this.stand.id, nodeId: node.id, rim, ...of };
+		const emission = {
+			...node,
+			standId: this.stand.id,
+			nodeId: node.id,
+			rim,
+			passes: rim !== null,
+			...of
+		};
 		this.piece.emissions.push(emission);
 		return emission;
 	}
 
-	container(container: Omit<Container, 'standId' | 'siteIds'>): Container {
-		const made = { ...container, standId: this.stand.id, siteIds: [] };
+	container(
+		container: Omit<Container, 'standId' | 'siteIds' | 'inner'> & Partial<Container>
+	): Container {
+		const made = { inner: [], ...container, standId: this.stand.id, siteIds: [] };
 		this.piece.containers.push(made);
 		return made;
 	}

@@ -95,6 +95,10 @@ function operationsOf(chain: Chain): Assessment['operations'] {
 	operations.drain = chain.returns.flatMap((r) => (r.result ? [done(r)] : []));
 	operations['drain-back'] = done(chain.drainBack);
 	operations['tank-level'] = done(chain.tank);
+	if (chain.levels.length > 0)
+		operations['level-fill'] = chain.levels.flatMap(({ filled }) => (filled ? [done(filled)] : []));
+	if (chain.rings.length > 0)
+		operations['pipe-loss'] = chain.rings.flatMap(({ segments }) => segments.map(done));
 	if (chain.sharing.length > 0) operations.spread = chain.sharing.map(done);
 	const tips = chain.loads.flatMap(({ tipping }) => (tipping ? [done(tipping.now)] : []));
 	if (tips.length > 0) operations.tipping = tips;

@@ -5,6 +5,7 @@ import type { Graph } from '../hydraulics';
 import type { Shelf } from '../shelf';
 import * as feed from './stages/feed';
 import * as mix from './stages/mix';
+import { levelsOf, ringsOf } from './stages/levels';
 import { loadsOf } from './stages/loads';
 import * as path from './stages/path';
 import { sharingOf } from './stages/sharing';
@@ -41,7 +42,8 @@ export class Chain {
 			for (const name of names)
 				if (before.made.has(name)) this.made.set(name, before.made.get(name));
 		};
-		const built = same('stands', 'tank', 'lines', 'plants', 'areaId');
+		const filled = design.water.fillL === before.design.water.fillL;
+		const built = filled && same('stands', 'tank', 'lines', 'plants', 'areaId');
 		if (built) keep('layout');
 		// the graph's pattern depends on whether its source is a pump, not on which
 		if (built && design.source.kind === before.design.source.kind) keep('graph');
@@ -56,7 +58,8 @@ export class Chain {
 		if (built && same('source')) keep('lowest flowing');
 		if (same('source')) keep('curve');
 		if (same('tank') && same('source') && same('water')) keep('tank');
-		if (built && same('source', 'water')) keep('returns', 'drain-back', 'sharing', 'loads');
+		if (built && same('source', 'water'))
+			keep('returns', 'drain-back', 'sharing', 'loads', 'rings');
 	}
 
 	private once<T>(name: string, make: () => T): T {
@@ -100,6 +103,14 @@ export class Chain {
 	/** How each tower's rim shares its water. */
 	get sharing() {
 		return this.once('sharing', () => sharingOf(this));
+	}
+	/** What valves keep in every tray. */
+	get levels() {
+		return this.once('levels', () => levelsOf(this));
+	}
+	/** The level in pots on a return line under water. */
+	get rings() {
+		return this.once('rings', () => ringsOf(this));
 	}
 	/** Weight, wind and wall, a stand at a time. */
 	get loads() {

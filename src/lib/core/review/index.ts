@@ -8,3 +8,7 @@ export { feedInput, outletNeeds, pumpMinutes } from './stages/feed';
 export { systemCurve } from './stages/path';
 export { daysLeft, inTransitL } from './stages/tank';
 export { containerWords, outletWords } from './words';
+export * from './change-kind';
+export * from './compare';
+export * from './fit';
+export { timedSites } from './stages/feed';

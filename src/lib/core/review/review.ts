@@ -1,6 +1,8 @@
 import type { Chain } from './chain';
 import { SEVERITIES, STEPS, type Concern, type Finding } from './finding';
 import * as feed from './findings/feed';
+import * as hung from './findings/hung';
+import * as level from './findings/level';
 import * as flow from './findings/flow';
 import * as parts from './findings/parts';
 import * as back from './findings/return';
@@ -41,18 +43,29 @@ const CONCERNS: readonly Concern[] = [
 	tower.webs,
 	tower.holes,
 	tower.wind,
+	level.tankHeight,
+	level.outOfLevel,
+	level.valveParts,
+	level.ringLevels,
+	hung.fixings,
+	hung.studs,
+	hung.airLock,
+	hung.toWaste,
+	hung.wetPlate,
+	hung.mustStandLevel,
 	parts.hotWater,
 	spacing,
 	safety.weight,
-	safety.electricity
+	safety.electricity,
+	level.valveRisks
 ];
 
-/** All findings, the most urgent first; cautions the grower has seen to are left out. */
+/** All findings, the most urgent first; what the grower has seen to is left out. */
 export function findingsOf(chain: Chain): Finding[] {
 	const settled = new Set(chain.design.diary.seenTo);
 	const rank = (f: Finding) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
 	return CONCERNS.flatMap((concern) => concern(chain))
-		.filter((f) => f.severity !== 'caution' || !settled.has(f.code))
+		.filter((f) => f.severity === 'stop' || !settled.has(f.code))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
 		.map(({ f }) => f);

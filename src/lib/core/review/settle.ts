@@ -1,6 +1,7 @@
 import type { Design, Place } from '../design';
 import type { Shelf } from '../shelf';
 import { Chain } from './chain';
+import { set } from './finding';
 import { findingsOf } from './review';
 
 /** What only the grower can decide: how much they want where it does not fit. */
@@ -26,5 +27,11 @@ export function settle(design: Design, place: Place, shelf: Shelf): Design {
 		if (!stop) break;
 		chain = chain.with(stop.fixes[0]!.change);
 	}
+	// joints that do not fit are bought with their adapter from the start
+	const joints = findingsOf(chain)
+		.filter((f) => f.code === 'parts-do-not-join')
+		.map((f) => f.subject);
+	if (joints.length > 0)
+		chain = chain.with([set('lines.adapters', [...chain.design.lines.adapters, ...joints])]);
 	return { ...chain.design, assumed: design.assumed };
 }

@@ -76,7 +76,12 @@ const HEADLINES: Record<Step, (chain: Chain) => string> = {
 		return days === null ? chain.say(chain.design.water.nowL, 'volume') : chain.say(days, 'days');
 	},
 	'dry-run': ({ design }) => (design.diary.dryRunOn ? dayOf(design.diary.dryRunOn) : 'not yet'),
-	feed: ({ feed, design }) => {
+	feed: ({ feed, design, levels, layout }) => {
+		const [kept] = levels;
+		if (kept && !feed)
+			return kept.hoursAFill === null
+				? `${layout.emissions.length} valves`
+				: `${kept.hoursAFill.toFixed(0)} h a fill`;
 		if (!feed) return 'no plan';
 		if (design.feed.school === 'continuous') return 'all day';
 		return `${feed.plan.events.length} × ${feed.onMin} min`;

@@ -16,6 +16,7 @@ import {
 } from './parts';
 
 export * from './crops';
+export * from './fixings';
 export * from './elements';
 export * from './label';
 export * from './media';

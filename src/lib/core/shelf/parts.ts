@@ -68,6 +68,8 @@ export interface TankPart extends Part {
 	wallMm: number;
 	emptyKg: number;
 	lightProof: boolean;
+	/** Part of one kind of system: not offered for others. */
+	special: boolean;
 }
 
 const MEASURE = 'typical range, measure yours';
@@ -211,7 +213,10 @@ export const BUCKETS: readonly Bucket[] = [
 	bucket('bucket-8', '8 L bucket', 200, 245, 225, 0.4),
 	bucket('bucket-11', '11 L bucket', 228, 278, 245, 0.5),
 	bucket('bucket-15', '15 L bucket', 250, 300, 275, 0.7),
-	bucket('bucket-20', '20 L bucket', 265, 315, 340, 0.9)
+	bucket('bucket-20', '20 L bucket', 265, 315, 340, 0.9),
+	bucket('pot-3', '3 L pot', 140, 185, 150, 0.1),
+	bucket('pot-7', '7 L pot', 190, 240, 190, 0.25),
+	bucket('pot-9', '9 L pot', 205, 260, 215, 0.3)
 ];
 
 const elbow = (outerDiameterMm: number, innerDiameterMm: number): DrainElbow => ({
@@ -224,14 +229,21 @@ const elbow = (outerDiameterMm: number, innerDiameterMm: number): DrainElbow => 
 });
 export const ELBOWS: readonly DrainElbow[] = [elbow(16, 13), elbow(20, 16), elbow(25, 21)];
 
-const tank = (id: string, name: string, shape: TankShape, emptyKg: number): TankPart => ({
+const tank = (
+	id: string,
+	name: string,
+	shape: TankShape,
+	emptyKg: number,
+	special = false
+): TankPart => ({
 	...base,
 	id,
 	name,
 	shape,
 	wallMm: 3,
 	emptyKg,
-	lightProof: true
+	lightProof: true,
+	special
 });
 const oblong = (l: number, w: number, heightMm: number, taper = 40): TankShape => ({
 	kind: 'oblong',
@@ -250,9 +262,13 @@ const round = (bottomDiameterMm: number, topDiameterMm: number, heightMm: number
 export const TANKS: readonly TankPart[] = [
 	tank('tote-40', '40 L tote', oblong(500, 350, 277), 1.8),
 	tank('long-45', '45 L long tote', oblong(860, 330, 172), 2.2),
+	tank('tote-60', '60 L tote', oblong(560, 400, 292), 2.4),
 	tank('tote-75', '75 L tote', oblong(600, 400, 340), 2.8),
+	tank('tote-90', '90 L tote', oblong(700, 450, 308), 3.4),
 	tank('tote-120', '120 L tote', oblong(780, 480, 358), 4.5),
 	tank('bin-45', '45 L bin', round(340, 400, 420), 2),
 	tank('bin-72', '72 L bin', round(380, 460, 520), 3),
-	tank('bin-120', '120 L bin', round(440, 540, 640), 4.5)
+	tank('bin-120', '120 L bin', round(440, 540, 640), 4.5),
+	tank('bucket-foot', '6.4 L foot of a 20 L bucket', round(265, 281, 110), 0.2, true),
+	tank('control-pot', '22.5 L control pot', round(265, 315, 340), 0.9, true)
 ];

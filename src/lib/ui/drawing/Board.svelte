@@ -1,5 +1,6 @@
 <script lang="ts">
 	import DayStrip from '../clock/DayStrip.svelte';
+	import { timedSites } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 	import Elevation from './Elevation.svelte';
 	import FlowBars from './FlowBars.svelte';
@@ -12,13 +13,15 @@
 	let width = $state(800);
 	let height = $state(560);
 	/** The feed step puts the day where flow and plan else stand. */
-	const feeding = $derived(session.step === 'feed');
+	const feeding = $derived(session.step === 'feed' && timedSites(session.chain).size > 0);
 	const STRIP = 176;
 	const drawn = $derived(Math.max(300, feeding ? height - STRIP : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
 	const layout = $derived(session.chain.layout);
 	const frame = $derived(frameOf(layout, width, drawn, !feeding));
-	const bottom = $derived(frame.plan ? frame.plan.bottom + 8 : frame.z(0) + 40);
+	const bottom = $derived(
+		Math.max(frame.plan?.bottom ?? 0, frame.bars ? frame.bars.bottom + 14 : frame.z(0) + 32) + 8
+	);
 </script>
 
 <section

@@ -32,6 +32,11 @@
 		{#if container.mediumFront.length > 0}
 			<polygon class="medium" points={points(container.mediumFront)} />
 		{/if}
+		{#each container.inner as pot (pot.xM)}
+			<polygon class="body" points={points(pot.front)} />
+			<polygon class="medium" points={points(pot.mediumFront)} />
+			<polygon class="inner" points={points(pot.front)} />
+		{/each}
 		{#if container.poolFront.length > 0}
 			<polygon class="pool" points={points(container.poolFront)} />
 		{/if}
@@ -83,6 +88,14 @@
 		stroke: var(--water-line);
 		stroke-width: 1.2;
 		stroke-dasharray: 2 5;
+	}
+	.inner {
+		fill: none;
+		stroke: var(--ink);
+		stroke-width: 1.2;
+	}
+	.tray .pool {
+		opacity: 0.7;
 	}
 	.wall,
 	.rim {

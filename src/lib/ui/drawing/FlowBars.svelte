@@ -2,13 +2,12 @@
 	import { scaleOf, showNumber } from '$lib/core/quantity';
 	import { containerWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
-	import { barsOf } from './bars';
+	import { barsOf, columnsOf } from './bars';
 	import type { Frame } from './frame';
 
 	const { frame, bars }: { frame: Frame; bars: NonNullable<Frame['bars']> } = $props();
 	const session = useSession();
 	const items = $derived(barsOf(session.chain));
-	const rows = $derived(Math.max(...items.map((item) => item.container.row)) + 1);
 	/** Columns of the drawing, or side by side where the bars stand beside it. */
 	const pitch = $derived.by(() => {
 		if (bars.left !== null) return (bars.right - bars.left) / items.length;
@@ -16,15 +15,16 @@
 		const gaps = xs.slice(1).map((x, i) => x - xs[i]!);
 		return (gaps.length > 0 ? Math.min(...gaps) : 0.4) * frame.scale;
 	});
-	const perColumn = $derived(bars.left === null ? rows : 1);
+	const column = $derived(columnsOf(items));
+	const perColumn = $derived(bars.left === null ? Math.max(...column) + 1 : 1);
 	const bar = $derived(Math.min(26, Math.max(2, (pitch - 14) / perColumn - 3)));
 	const most = $derived(Math.max(1e-6, ...items.map((item) => Math.max(item.flow, item.need))));
 	const height = (q: number) => (q / most) * (bars.bottom - bars.top - 16);
 	const roomy = $derived(bar >= 21);
 	const x = (i: number) => {
-		const { row, xM } = items[i]!.container;
+		const { xM } = items[i]!.container;
 		return bars.left === null
-			? frame.x(xM) + (row - (rows - 1) / 2) * (bar + 4) - bar / 2
+			? frame.x(xM) + (column[i]! - (perColumn - 1) / 2) * (bar + 4) - bar / 2
 			: bars.left + (i + 0.5) * pitch - bar / 2;
 	};
 	const word = $derived(containerWords(session.chain)[0]);

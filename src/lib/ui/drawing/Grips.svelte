@@ -84,7 +84,8 @@
 					key: `${stand.id}.pitch`,
 					label: `${word[0]!.toUpperCase()}${word.slice(1)} spacing`,
 					x: frame.x(second.xM),
-					y: frame.z(0) + 19,
+					// under a sunk tank, not across it
+					y: frame.z(Math.min(0, layout.extent.from.zM)) + 19,
 					axis: 'x',
 					path: path('pitchMm'),
 					value: pitchMm,

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { fieldsOf } from '$lib/core/design';
+	import { pick } from '$lib/core/shelf';
 	import { outletWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
@@ -31,14 +32,16 @@
 			}
 		];
 		if (highest) {
+			const openEnded = pick(session.chain.shelf.emitters, highest.emitterId).law.kind === 'open';
 			const left = path.result.nodes.find((n) => n.id === highest.nodeId)?.pressureM ?? 0;
 			list.push({
 				z: highest.zM,
-				text: frame.head
-					? `${outletWords(session.chain)[1]} up to ${say(highest.zM, 'head')}`
-					: `${outletWords(session.chain)[1]} at ${say(highest.zM, 'head')}, ${say(left, 'head')} left`,
+				text:
+					frame.head || openEnded
+						? `${outletWords(session.chain)[1]} up to ${say(highest.zM, 'head')}`
+						: `${outletWords(session.chain)[1]} at ${say(highest.zM, 'head')}, ${say(left, 'head')} left`,
 				id: highest.containerId,
-				bad: left <= 0
+				bad: left <= 0 && !openEnded
 			});
 		}
 		if (top && fallPercent !== undefined)
@@ -81,7 +84,7 @@
 	});
 </script>
 
-{#if (frame.beside?.left ?? frame.width) - x > 130}
+{#if (frame.beside?.left ?? (frame.plan?.beside ? frame.plan.left : frame.width)) - x > 130}
 	<g>
 		{#each placed as note (note.text)}
 			<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->

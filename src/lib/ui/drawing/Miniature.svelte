@@ -131,6 +131,9 @@
 			points={line(run.points)}
 		/>{/each}
 	{#each shown.containers as b (b.id)}
+		{#each b.inner as pot (pot.xM)}
+			<polygon class="bucket" points={corners(pot.front)} />
+		{/each}
 		<polygon class="bucket" class:dry={shown.dry.has(b.id)} points={corners(b.front)} />
 	{/each}
 	{#if shown.sides}

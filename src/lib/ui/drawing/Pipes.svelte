@@ -39,7 +39,8 @@
 {#if layer === 'returns'}
 	{#each returns as run (run.id)}
 		{@const end = run.points.at(-1)!}
-		{#if run.way !== 'drop'}
+		{@const hose = run.way === 'level' && !run.level}
+		{#if run.way !== 'drop' && !hose}
 			<polyline
 				class="return-wall"
 				points={line(run.points)}
@@ -47,9 +48,10 @@
 			/>
 		{/if}
 		<polyline
-			class="return"
+			class={hose ? 'supply' : 'return'}
 			class:selected={session.selected === run.id}
 			points={line(run.points)}
+			style:stroke-width={hose ? `${width(run.innerDiameterMm)}px` : undefined}
 		/>
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<polyline class="reach" points={line(run.points)} onclick={() => choose(run.id)} />

@@ -5,11 +5,11 @@
 	import { polygon, type Frame } from './frame';
 	import { dryOf } from './shown';
 
-	const { frame, plan }: { frame: Frame; plan: { top: number; bottom: number } } = $props();
+	const { frame, plan }: { frame: Frame; plan: NonNullable<Frame['plan']> } = $props();
 	const session = useSession();
 	const layout = $derived(session.chain.layout);
 	const flat = (points: { xM: number; yM: number }[]) =>
-		polygon(points.map((p) => [frame.x(p.xM), frame.y(p.yM)]));
+		polygon(points.map((p) => [frame.planX(p.xM), frame.y(p.yM)]));
 	const dry = $derived(dryOf(session.chain));
 	/** Out of a wall, the middle of a plant stands half its spread away from it. */
 	const outOf = (site: Site) => (site.facingDeg === null ? 0 : site.spreadMm / 2000);
@@ -24,13 +24,20 @@
 </script>
 
 <g>
-	<text class="title" x={frame.small ? 4 : frame.left - 34} y={plan.top - 4}>From above</text>
+	<text
+		class="title"
+		x={plan.beside ? plan.left : frame.small ? 4 : frame.left - 34}
+		y={plan.top - 8}>From above</text
+	>
 	{#each tops as top (top.id)}
-		<polygon class="bench" points={polygon(top.above.map(([x, y]) => [frame.x(x), frame.y(y)]))} />
+		<polygon
+			class="bench"
+			points={polygon(top.above.map(([x, y]) => [frame.planX(x), frame.y(y)]))}
+		/>
 	{/each}
 	<rect
 		class="tank"
-		x={frame.x(layout.tank.xM)}
+		x={frame.planX(layout.tank.xM)}
 		y={frame.y(layout.tank.yM + layout.tank.widthM)}
 		width={layout.tank.lengthM * frame.scale}
 		height={layout.tank.widthM * frame.scale}
@@ -39,7 +46,7 @@
 	{#each layout.sites.filter((site) => site.cropId) as site (site.id)}
 		<circle
 			class="spread"
-			cx={frame.x(site.xM + outOf(site) * Math.sin(turn(site)))}
+			cx={frame.planX(site.xM + outOf(site) * Math.sin(turn(site)))}
 			cy={frame.y(site.yM - outOf(site) * Math.cos(turn(site)))}
 			r={r(site.spreadMm)}
 		/>
@@ -48,7 +55,6 @@
 		<polyline class="return" points={flat(run.points)} />
 	{/each}
 	{#each layout.containers as container (container.id)}
-		{@const box = boxOf(container.above)}
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<g
 			class="container"
@@ -59,20 +65,26 @@
 		>
 			{#if container.radiusM !== null}
 				<circle
-					cx={frame.x(container.xM)}
+					cx={frame.planX(container.xM)}
 					cy={frame.y(container.yM)}
 					r={container.radiusM * frame.scale}
 				/>
 			{:else}
-				<polygon points={polygon(container.above.map(([x, y]) => [frame.x(x), frame.y(y)]))} />
+				<polygon points={polygon(container.above.map(([x, y]) => [frame.planX(x), frame.y(y)]))} />
 			{/if}
-			{#if named(container.radiusM !== null ? 2 * container.radiusM : Math.min(box.x1 - box.x0, box.z1 - box.z0) * 1.6)}
-				<text x={frame.x(container.xM)} y={frame.y(container.yM) + 4}>{container.label}</text>
-			{/if}
+			{#each container.inner as pot (pot.xM)}
+				<circle cx={frame.planX(pot.xM)} cy={frame.y(pot.yM)} r={pot.radiusM * frame.scale} />
+			{/each}
 		</g>
 	{/each}
 	{#each pipes as run (run.id)}
 		<polyline class="supply" points={flat(run.points)} />
+	{/each}
+	{#each layout.containers as container (container.id)}
+		{@const box = boxOf(container.above)}
+		{#if named(container.radiusM !== null ? 2 * container.radiusM : Math.min(box.x1 - box.x0, box.z1 - box.z0) * 1.6)}
+			<text x={frame.planX(container.xM)} y={frame.y(container.yM) + 4}>{container.label}</text>
+		{/if}
 	{/each}
 </g>
 

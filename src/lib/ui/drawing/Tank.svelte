@@ -23,7 +23,7 @@
 			{ mm: brim, text: `full ${session.say(fullL, 'volume')}` },
 			{
 				mm: heightAt(shape, session.chain.tank.pumpMinimumL),
-				text: `pump ${session.say(session.chain.tank.pumpMinimumL, 'volume')}`
+				text: `${session.design.source.kind === 'pump' ? 'pump' : 'tap'} ${session.say(session.chain.tank.pumpMinimumL, 'volume')}`
 			}
 		]
 			// a mark as high as the water itself would stand in its figure's way

@@ -26,3 +26,14 @@ export function barsOf(chain: Chain): Bar[] {
 		return { container, flow, need, state };
 	});
 }
+
+/** Things that stand one behind the other share a column: which of them each bar is. */
+export function columnsOf(bars: readonly Bar[]): number[] {
+	const counts = new Map<number, number>();
+	return bars.map(({ container }) => {
+		const key = Math.round(container.xM * 1000);
+		const at = counts.get(key) ?? 0;
+		counts.set(key, at + 1);
+		return at;
+	});
+}

@@ -16,7 +16,9 @@ export interface Frame {
 	/** Height to which the elevation is drawn; taller plants are cut there. */
 	topM: number;
 	bars: { top: number; bottom: number; left: number | null; right: number } | null;
-	plan: { top: number; bottom: number } | null;
+	/** Where the view from above lies: under the elevation in its columns, or beside it. */
+	plan: { top: number; bottom: number; left: number; beside: boolean } | null;
+	planX(xM: number): number;
 	/** Beside a tall drawing: the surface of something round, unrolled, at the same heights. */
 	beside: { left: number; right: number } | null;
 	small: boolean;
@@ -32,7 +34,8 @@ const LEAVES_M = 0.45;
 /** Leaves beside a tower, and over its cap. */
 const SIDE_M = 0.16;
 const CAP_M = 0.12;
-const NOTES = 196;
+const NOTES = 204;
+const NOTES_WIDE = 236;
 
 /** What is higher than it is long stands at the left, with the rest beside it. */
 export const isTall = ({ extent }: Layout): boolean =>
@@ -55,19 +58,27 @@ function long(
 	const { extent } = layout;
 	const left = small ? 40 : RULER + 34;
 	// at the right the margin notes want room, where there is any
-	const spare = small ? 30 : width > 700 ? 236 : 96;
+	const spare = small ? 30 : width > 700 ? NOTES_WIDE : 96;
 	const lengthM = Math.max(0.4, extent.to.xM - extent.from.xM);
 	const depthM = Math.max(0.2, extent.to.yM - extent.from.yM) + 0.08;
 	const topM = extent.to.zM + LEAVES_M;
 	const underM = Math.max(0, -extent.from.zM);
 	const headTop = 30;
 	const fixed = HEAD + HEAD_GAP + FLOOR + headTop + (below ? BARS + 2 : 6);
-	const high = topM + underM + (below ? depthM : 0);
-	const scale = Math.max(20, Math.min((width - left - spare) / lengthM, (height - fixed) / high));
+	const wide = (width - left - spare) / lengthM;
+	const under = Math.min(wide, (height - fixed) / (topM + underM + (below ? depthM : 0)));
+	// something short leaves room for the view from above at its side, and is drawn larger for it
+	const room = Math.min(
+		(width - left - NOTES_WIDE - 26) / (2 * lengthM),
+		(height - fixed) / (topM + underM)
+	);
+	const beside = below && !small && width > 700 && room > 1.2 * under;
+	const scale = Math.max(20, beside ? room : under);
 	const floor = headTop + HEAD + HEAD_GAP + topM * scale;
 	const barsTop = floor + underM * scale + FLOOR;
-	const planTop = barsTop + BARS;
 	const right = left + lengthM * scale;
+	const planTop = beside ? Math.max(headTop + HEAD, floor - depthM * scale) : barsTop + BARS;
+	const planX = beside ? right + NOTES_WIDE : left;
 	return {
 		width,
 		height,
@@ -77,10 +88,11 @@ function long(
 		x: (xM) => left + (xM - extent.from.xM) * scale,
 		z: (zM) => floor - zM * scale,
 		y: (yM) => planTop + (extent.to.yM + 0.04 - yM) * scale,
+		planX: (xM) => planX + (xM - extent.from.xM) * scale,
 		head: { top: headTop, bottom: headTop + HEAD },
 		topM,
-		bars: below ? { top: barsTop, bottom: planTop - 26, left: null, right } : null,
-		plan: below ? { top: planTop, bottom: planTop + depthM * scale } : null,
+		bars: below ? { top: barsTop, bottom: barsTop + BARS - 26, left: null, right } : null,
+		plan: below ? { top: planTop, bottom: planTop + depthM * scale, left: planX, beside } : null,
 		beside: null,
 		small
 	};
@@ -126,7 +138,8 @@ function tall(
 			below && aside
 				? { top: planTop, bottom: planTop + Math.max(44, depthM * scale) - 20, ...aside }
 				: null,
-		plan: below ? { top: planTop, bottom: planTop + depthM * scale } : null,
+		planX: (xM) => left + (xM - fromX) * scale,
+		plan: below ? { top: planTop, bottom: planTop + depthM * scale, left, beside: false } : null,
 		beside: aside,
 		small
 	};

@@ -19,10 +19,8 @@ export interface Shown {
 export function dryOf({ layout, path }: Chain): Set<string> {
 	const dry = new Set<string>();
 	for (const [siteId, flow] of path.siteLph) if (flow < DRY_LPH) dry.add(siteId);
-	const wet = new Set<string>();
-	for (const { containerId, nodeId } of layout.emissions)
-		if ((path.outletLph.get(nodeId) ?? 0) >= DRY_LPH) wet.add(containerId);
-	for (const { id } of layout.containers) if (!wet.has(id)) dry.add(id);
+	for (const { id, siteIds } of layout.containers)
+		if (siteIds.every((site) => dry.has(site))) dry.add(id);
 	return dry;
 }
 

@@ -37,6 +37,7 @@
 				<input
 					type="radio"
 					class="visually-hidden"
+					form="start"
 					name={uid}
 					value={variant}
 					checked={variant === value}

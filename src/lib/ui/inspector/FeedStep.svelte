@@ -1,12 +1,13 @@
 <script lang="ts">
 	import { feedPlan } from '$lib/core/feeding';
-	import type { School } from '$lib/core/design';
-	import { feedInput, pumpMinutes } from '$lib/core/review';
+	import { fieldsOf, type School } from '$lib/core/design';
+	import { feedInput, pumpMinutes, timedSites } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import { clockOf } from '../clock/day-drag';
 	import Big from './Big.svelte';
+	import ValveFeed from './ValveFeed.svelte';
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
@@ -14,7 +15,9 @@
 	const feed = $derived(chain.feed);
 	const settings = $derived(session.design.feed);
 	const label = (id: string) => chain.layout.sites.find((s) => s.id === id)?.label ?? id;
-	const medium = $derived(pick(chain.shelf.media, session.design.stands[0]!.mediumId));
+	const medium = $derived(
+		pick(chain.shelf.media, fieldsOf(session.design.stands[0]!).mediumId ?? '')
+	);
 	/** Coarse media let go of water fast and like short pulses; fine ones hold it and like to drain between soaks. */
 	const advised = $derived<School>(medium.availableFraction < 0.12 ? 'pulse' : 'soak');
 	const SCHOOLS: { id: School; name: string; words: string }[] = [
@@ -33,110 +36,115 @@
 			}
 		})
 	);
+	const byValve = $derived(timedSites(chain).size === 0);
 	const night = $derived(feed?.plan.nightEvents ?? 0);
 </script>
 
-{#if feed}
-	<p class="soft">
-		{label(feed.plan.frequencySetBy)} sets how often: it uses up its share of the medium first. {label(
-			feed.plan.durationSetBy
-		)} sets how long.
-	</p>
-	<Big
-		op="feed-plan"
-		figure={settings.school === 'continuous'
-			? 'all day'
-			: `${feed.plan.events.length} × ${feed.onMin} min`}
-		against={settings.school === 'continuous'
-			? ''
-			: `${night > 0 ? `${night} by night, ` : ''}first at ${clockOf(feed.plan.events.find((e) => !e.night)?.startMin ?? 0)}`}
-	/>
+{#if byValve}
+	<ValveFeed />
 {:else}
-	<p class="soft">
-		No plan can be made: nothing planted gets water, or the feeding window is closed.
-	</p>
-{/if}
-<fieldset>
-	<legend class="visually-hidden">How to feed</legend>
-	{#each plans as { id, name, words, plan } (id)}
-		<label class:on={settings.school === id}>
-			<input
-				type="radio"
-				name="school"
-				checked={settings.school === id}
-				onchange={() => session.set('feed.school', id, name)}
-			/>
-			<span
-				><b>{name}</b>{#if id === advised}<em>suits {medium.name.toLowerCase()}</em>{/if}<small
-					>{words}</small
-				></span
-			>
-			<span class="sum"
-				>{!plan
-					? 'no plan'
-					: id === 'continuous'
-						? 'all day'
-						: `${plan.events.length} × ${plan.onMin} min`}</span
-			>
-		</label>
-	{/each}
-</fieldset>
-{#if settings.school !== 'continuous'}
-	<NumberField label="Set on your timer" path="feed.setMin" unit="min" empty="as planned" />
-	{#if settings.school === 'soak'}<NumberField
-			label="Soaks a day"
-			path="feed.soakPerDay"
-			empty="as needed"
-		/>{/if}
-	{#if settings.school === 'pulse'}<NumberField
-			label="A pulse every"
-			path="feed.pulseEveryMin"
-			unit="min"
-		/>{/if}
+	{#if feed}
+		<p class="soft">
+			{label(feed.plan.frequencySetBy)} sets how often: it uses up its share of the medium first. {label(
+				feed.plan.durationSetBy
+			)} sets how long.
+		</p>
+		<Big
+			op="feed-plan"
+			figure={settings.school === 'continuous'
+				? 'all day'
+				: `${feed.plan.events.length} × ${feed.onMin} min`}
+			against={settings.school === 'continuous'
+				? ''
+				: `${night > 0 ? `${night} by night, ` : ''}first at ${clockOf(feed.plan.events.find((e) => !e.night)?.startMin ?? 0)}`}
+		/>
+	{:else}
+		<p class="soft">
+			No plan can be made: nothing planted gets water, or the feeding window is closed.
+		</p>
+	{/if}
+	<fieldset>
+		<legend class="visually-hidden">How to feed</legend>
+		{#each plans as { id, name, words, plan } (id)}
+			<label class:on={settings.school === id}>
+				<input
+					type="radio"
+					name="school"
+					checked={settings.school === id}
+					onchange={() => session.set('feed.school', id, name)}
+				/>
+				<span
+					><b>{name}</b>{#if id === advised}<em>suits {medium.name.toLowerCase()}</em>{/if}<small
+						>{words}</small
+					></span
+				>
+				<span class="sum"
+					>{!plan
+						? 'no plan'
+						: id === 'continuous'
+							? 'all day'
+							: `${plan.events.length} × ${plan.onMin} min`}</span
+				>
+			</label>
+		{/each}
+	</fieldset>
+	{#if settings.school !== 'continuous'}
+		<NumberField label="Set on your timer" path="feed.setMin" unit="min" empty="as planned" />
+		{#if settings.school === 'soak'}<NumberField
+				label="Soaks a day"
+				path="feed.soakPerDay"
+				empty="as needed"
+			/>{/if}
+		{#if settings.school === 'pulse'}<NumberField
+				label="A pulse every"
+				path="feed.pulseEveryMin"
+				unit="min"
+			/>{/if}
+		{#if settings.school === 'repeat'}<NumberField
+				label="A feed every"
+				path="feed.repeatEveryMin"
+				unit="min"
+			/>{/if}
+	{/if}
+	<NumberField
+		label="Used up before a feed, at most"
+		path="feed.allowedDepletion"
+		times={100}
+		unit="%"
+	/>
+	<NumberField label="Let drain" path="feed.drainFraction" times={100} unit="%" />
+	<NumberField label="Timer holds" path="feed.timer.slotsPerDay" unit="a day" />
+	<NumberField label="Timer's step" path="feed.timer.resolutionMin" unit="min" />
+	<NumberField label="Shortest the timer can run" path="feed.timer.minOnMin" unit="min" />
 	{#if settings.school === 'repeat'}<NumberField
-			label="A feed every"
-			path="feed.repeatEveryMin"
-			unit="min"
+			label="First of the repeats"
+			path="feed.repeatFromMin"
+			unit="min past 0"
 		/>{/if}
-{/if}
-<NumberField
-	label="Used up before a feed, at most"
-	path="feed.allowedDepletion"
-	times={100}
-	unit="%"
-/>
-<NumberField label="Let drain" path="feed.drainFraction" times={100} unit="%" />
-<NumberField label="Timer holds" path="feed.timer.slotsPerDay" unit="a day" />
-<NumberField label="Timer's step" path="feed.timer.resolutionMin" unit="min" />
-<NumberField label="Shortest the timer can run" path="feed.timer.minOnMin" unit="min" />
-{#if settings.school === 'repeat'}<NumberField
-		label="First of the repeats"
-		path="feed.repeatFromMin"
-		unit="min past 0"
-	/>{/if}
-{#if settings.school === 'soak' || settings.school === 'pulse'}
-	<NumberField label="First feed after light" path="feed.window.startAfterOnMin" unit="min" />
-	<NumberField label="Last feed before dark" path="feed.window.stopBeforeOffMin" unit="min" />
-{/if}
-<NumberField label="Drunk by day" path="feed.dayShare" times={100} unit="%" />
-<NumberField label="Light begins" path="feed.lights.onMin" unit="min past 0" />
-<NumberField label="Light lasts" path="feed.lights.durationMin" unit="min" />
-{#if feed}
-	<Figure label="Pump runs" value={pumpMinutes(chain)} unit="min a day" op="feed-plan" />
-	<Figure
-		label="Least feeds by day"
-		value={feed.plan.leastDayEvents}
-		unit="a day"
-		op="feed-plan"
-		note="Set by {label(feed.plan.frequencySetBy)}."
-	/>
-	<Figure
-		label="Planned length"
-		value={feed.plan.onMin}
-		kind="minutes"
-		op="feed-plan"
-		note="Set by {label(feed.plan.durationSetBy)}, whose water takes longest."
-	/>
+	{#if settings.school === 'soak' || settings.school === 'pulse'}
+		<NumberField label="First feed after light" path="feed.window.startAfterOnMin" unit="min" />
+		<NumberField label="Last feed before dark" path="feed.window.stopBeforeOffMin" unit="min" />
+	{/if}
+	<NumberField label="Drunk by day" path="feed.dayShare" times={100} unit="%" />
+	<NumberField label="Light begins" path="feed.lights.onMin" unit="min past 0" />
+	<NumberField label="Light lasts" path="feed.lights.durationMin" unit="min" />
+	{#if feed}
+		<Figure label="Pump runs" value={pumpMinutes(chain)} unit="min a day" op="feed-plan" />
+		<Figure
+			label="Least feeds by day"
+			value={feed.plan.leastDayEvents}
+			unit="a day"
+			op="feed-plan"
+			note="Set by {label(feed.plan.frequencySetBy)}."
+		/>
+		<Figure
+			label="Planned length"
+			value={feed.plan.onMin}
+			kind="minutes"
+			op="feed-plan"
+			note="Set by {label(feed.plan.durationSetBy)}, whose water takes longest."
+		/>
+	{/if}
 {/if}
 
 <style>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { partsOf } from '$lib/core/build';
+	import { costOf, partsOf } from '$lib/core/build';
 	import { fieldsOf, rowLetter } from '$lib/core/design';
 	import { outletWords } from '$lib/core/review';
 	import NumberField from '../control/NumberField.svelte';
@@ -28,6 +28,16 @@
 			.filter((l) => runs.has(l.id))
 			.reduce((a, l) => a + l.lossM, 0);
 	});
+	const cost = $derived(costOf(session.design, parts));
+	let refused = $state<string | null>(null);
+	function price(id: string, input: HTMLInputElement): void {
+		const prices = { ...session.design.prices };
+		const text = input.value.trim().replace(',', '.');
+		if (text === '') delete prices[id];
+		else prices[id] = Number(text);
+		refused = session.set('prices', prices, 'price');
+		if (refused) refused = 'The price must be a number from 0 to 100,000.';
+	}
 	function shut(row: number, open: boolean): void {
 		const now = known.shutRows ?? [];
 		const rows = open ? now.filter((r) => r !== row) : [...now, row];
@@ -95,9 +105,23 @@
 		<li>
 			<span>{part.name}</span>
 			<b>{part.lengthM === null ? `${part.count} ×` : session.say(part.lengthM, 'span')}</b>
+			<input
+				class="field"
+				inputmode="decimal"
+				placeholder="price"
+				aria-label="Your price for {part.name}, {part.lengthM === null ? 'each' : 'a metre'}"
+				value={session.design.prices[part.id] ?? ''}
+				onchange={(e) => price(part.id, e.currentTarget)}
+			/>
 		</li>
 	{/each}
 </ul>
+{#if refused}<p role="alert" class="problem">{refused}</p>{/if}
+{#if cost.priced > 0}
+	<p class="soft">
+		{cost.total.toFixed(2)} for the {cost.priced} of {parts.length} lines that have a price.
+	</p>
+{/if}
 
 <style>
 	.valve {
@@ -112,10 +136,18 @@
 		padding: 0;
 	}
 	li {
-		display: flex;
-		justify-content: space-between;
+		display: grid;
+		grid-template-columns: 1fr auto 74px;
+		align-items: center;
 		gap: 10px;
 		border-top: 1px solid var(--hair);
 		padding: 5px 0;
+	}
+	li input {
+		width: 74px;
+		text-align: right;
+	}
+	.problem {
+		color: var(--dry);
 	}
 </style>

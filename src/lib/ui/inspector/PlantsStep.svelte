@@ -3,6 +3,7 @@
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
+	import Planting from './Planting.svelte';
 
 	const session = useSession();
 	const thirst = $derived(session.chain.thirst);
@@ -19,14 +20,12 @@
 		chosen.length > 0 ? chosen.map((s) => s.label).join(', ') : `all ${sites.length} sites`
 	);
 
-	function plant(id: string): void {
-		const plants = { ...session.design.plants };
-		for (const site of target) {
-			if (id === '') delete plants[site.id];
-			else plants[site.id] = { cropId: id, stage: plants[site.id]?.stage ?? 'full' };
-		}
-		session.set('plants', plants, `planted ${name}`);
-	}
+	const plant = (id: string) =>
+		session.plant(
+			target.map((site) => site.id),
+			id,
+			`planted ${name}`
+		);
 	function grow(to: Stage): void {
 		const plants = { ...session.design.plants };
 		for (const site of target) {
@@ -82,6 +81,7 @@
 		<p class="soft hint">Choose one in the drawing to change that alone.</p>
 	{/if}
 </div>
+<Planting />
 {#each thirst.crops as group (`${group.crop.id}/${group.stage}`)}
 	<Figure
 		label="{group.siteIds.length} {group.siteIds.length === 1

@@ -63,8 +63,8 @@
 	]}
 	onpick={move}
 />
-<PumpChart />
 {#if source.kind === 'pump'}
+	<PumpChart />
 	<NumberField label="Dial" path="source.dial" times={100} unit="%" />
 	<input
 		type="range"
@@ -101,7 +101,12 @@
 	rows={[]}
 	note="The level in the tank is lowered until the first outlet stops."
 />
-<Figure label="Pump's head" value={result.source.headM} kind="head" op="pump-curve" />
+{#if pump}<Figure
+		label="Pump's head"
+		value={result.source.headM}
+		kind="head"
+		op="pump-curve"
+	/>{/if}
 {#if pump}
 	<Figure
 		label="Warms the water by"

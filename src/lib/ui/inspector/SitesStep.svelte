@@ -4,6 +4,8 @@
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
+	import ChangeKind from './ChangeKind.svelte';
+	import FitFigures from './FitFigures.svelte';
 	import StandChoice from './StandChoice.svelte';
 	import StandFields from './StandFields.svelte';
 
@@ -34,6 +36,7 @@
 		? `${words.container[1]}${row ? `; ${row.result.most} a row would fit` : ''}`
 		: `sites in ${mine.length} ${mine.length === 1 ? words.container[0] : words.container[1]}`}
 />
+<ChangeKind />
 <StandFields stand={index} sheet="sites" />
 {#if holes}
 	<Figure
@@ -115,3 +118,4 @@
 		entry={load.wall}
 	/>
 {/if}
+<FitFigures />

@@ -4,6 +4,7 @@
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Toggle from '../control/Toggle.svelte';
+	import LevelSlider from './LevelSlider.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** The fields of a stand, as its variant lists them and its schema describes them. */
@@ -43,7 +44,9 @@
 </script>
 
 {#each fields as { path, label, options, unit } (path)}
-	{#if options}
+	{#if path.endsWith('.leanMmPerM')}
+		<LevelSlider {label} {path} />
+	{:else if options}
 		<PickField {label} {path} {options} />
 	{:else if unit === undefined}
 		<Toggle {label} {path} />

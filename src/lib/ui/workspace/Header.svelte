@@ -52,6 +52,7 @@
 	<button class="quiet" onclick={() => void session.redo()} disabled={!session.canRedo}>Redo</button
 	>
 	<UnitsMenu />
+	<a class="quiet" href="/systems/{session.id}/compare">Compare</a>
 	<a class="quiet" href="/systems/{session.id}/print">Print</a>
 	<DropdownMenu.Root>
 		<DropdownMenu.Trigger class="quiet" aria-label="More">More</DropdownMenu.Trigger>

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { pick } from '../../shelf';
+import { pick, shapeHeightMm } from '../../shelf';
 import { choice, count, head, part, returnPipe, rowOf, size, stakes, yesNo } from './fields';
 import { fitting, gridSlots, type Ask, type StandKind } from './kind';
 
@@ -115,6 +115,7 @@ export const bucketBench: StandKind<BucketBench> = {
 	variant: 'bucket-bench',
 	title: 'Buckets on a bench',
 	about: 'Rows of buckets on a bench that falls to the tank; an elbow keeps a pool in each.',
+	good: 'a bucket to each plant, easy to swap',
 	words: { ...words, stand: 'bench' },
 	feeding: 'pump',
 	suits: { places: ['greenhouse', 'indoors', 'tent'], effort: 2, tall: true, height: 'low' },
@@ -137,6 +138,7 @@ export const bucketRows: StandKind<BucketRows> = {
 	variant: 'bucket-rows',
 	title: 'Buckets in rows outdoors',
 	about: 'Rows of buckets on blocks over the ground, the tank sunk at the low end.',
+	good: 'large plants outdoors, low to the ground',
 	words: { ...words, stand: 'row' },
 	feeding: 'pump',
 	suits: { places: ['yard', 'greenhouse'], effort: 2, tall: true, height: 'low' },
@@ -152,5 +154,12 @@ export const bucketRows: StandKind<BucketRows> = {
 		lowEndHeightMm: 190,
 		...rowsFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
 	}),
-	system: (design) => ({ ...design, tank: { ...design.tank, floorMm: -300 } })
+	// sunk until only its rim stands out, so that low rows still drain into it
+	system: (design, _ask, shelf) => ({
+		...design,
+		tank: {
+			...design.tank,
+			floorMm: 40 - shapeHeightMm(pick(shelf.tanks, design.tank.partId).shape)
+		}
+	})
 };

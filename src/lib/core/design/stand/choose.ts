@@ -29,24 +29,22 @@ export function suggest(wish: Wish): Suggestion[] {
 	const tall = wish.crop.habit === 'climber' || wish.crop.spreadMm >= 400;
 	const needM2 = wish.plants * PACKING * (wish.crop.spreadMm / 1000) ** 2;
 	return VARIANTS.map((variant, order) => {
-		const { suits, feeding } = KINDS[variant];
+		const { suits, feeding, good } = KINDS[variant];
 		const reasons: [points: number, why: string][] = [];
-		if (feeding === 'valve') reasons.push([wish.power ? 0 : 4, wish.power ? '' : 'needs no power']);
+		if (feeding === 'valve') reasons.push([wish.power ? 0 : 4, '']);
 		else if (!wish.power) reasons.push([-6, 'needs power for its pump']);
 		if (suits.places.includes(wish.area)) reasons.push([2, '']);
 		else reasons.push([-2, `more at home in a ${suits.places[0]}`]);
 		if (tall && !suits.tall) reasons.push([-5, 'too slight for plants this large']);
-		else if (!tall && suits.height === 'tall')
-			reasons.push([2, 'many small plants on little floor']);
-		else if (tall) reasons.push([1, 'roots and room for large plants']);
-		if (needM2 > wish.floorM2 && suits.height === 'tall')
-			reasons.push([2, 'the floor alone would be too small']);
+		else if (!tall && suits.height === 'tall') reasons.push([2, '']);
+		else if (tall) reasons.push([1, '']);
+		if (needM2 > wish.floorM2 && suits.height === 'tall') reasons.push([2, '']);
 		if (suits.effort > wish.effort) reasons.push([-3, 'more cutting and joining']);
-		else if (suits.effort < wish.effort) reasons.push([0, 'quick to build']);
 		if (suits.most !== undefined && wish.plants > suits.most)
 			reasons.push([-4, `for up to ${suits.most} plants`]);
 		const score = reasons.reduce((sum, [points]) => sum + points, 0);
-		const said = reasons.filter(([points, why]) => why && (score < 0 ? points < 0 : points >= 0));
-		return { variant, score: score - order / 100, why: said.map(([, why]) => why)[0] ?? '' };
+		const against = reasons.filter(([points]) => points < 0).sort(([a], [b]) => a - b)[0];
+		// ties are broken by the order they are listed in
+		return { variant, score: score - order / 100, why: score < 0 && against ? against[1] : good };
 	}).sort((a, b) => b.score - a.score);
 }

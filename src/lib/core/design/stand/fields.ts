@@ -28,16 +28,21 @@ export const head = <const V extends string, const F extends string>(variant: V,
 	name: text('name of the stand', 60)
 });
 
-/** A falling row of things on something: benches, trays, gutters. */
-export const rowOf = (what: string, things: string) => ({
+/** A row of things on something level. */
+export const levelRowOf = (what: string, things: string) => ({
 	lengthMm: size(`length of the ${what}`, 200, 20_000),
 	lowEndHeightMm: size(`height of the ${what} at the low end`, 0, 2500),
-	fallPercent: percent(`fall of the ${what}`, 20),
 	endClearMm: size('clearance at the ends', 0, 2000),
 	pitchMm: size(`${things} spacing`, 50, 3000),
 	rows: count('rows', 1, 40),
 	rowGapMm: size('distance between rows', 100, 3000)
 });
+
+/** A falling row of things on something: benches, trays, gutters. */
+export const rowOf = (what: string, things: string) => {
+	const { lengthMm, lowEndHeightMm, ...rest } = levelRowOf(what, things);
+	return { lengthMm, lowEndHeightMm, fallPercent: percent(`fall of the ${what}`, 20), ...rest };
+};
 
 /** Small tubes from a row to each stake. */
 export const stakes = {

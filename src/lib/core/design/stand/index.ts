@@ -1,13 +1,54 @@
 import { z } from 'zod';
 import { bucketBench, bucketBenchSchema, bucketRows, bucketRowsSchema } from './bucket-bench';
+import { channels, channelsSchema } from './channels';
+import { controlPotRing, controlPotSchema } from './control-pot';
 import type { StandKind } from './kind';
 import { pipeTower, pipeTowerSchema } from './pipe-tower';
+import { potsOnTank, potsOnTankSchema } from './pots';
+import { singleBucket, singleBucketSchema } from './single-bucket';
+import { slabGutter, slabGutterSchema } from './slab-gutter';
+import {
+	branchStack,
+	branchStackSchema,
+	bucketStack,
+	bucketStackSchema,
+	potStack,
+	potStackSchema
+} from './stacks';
+import { towerBank, towerBankSchema } from './tower-bank';
+import { valvePots, valvePotsSchema, valveTrays, valveTraysSchema } from './valves';
+import { wallModules, wallModulesSchema } from './wall-modules';
 
 export type { BucketBench, BucketRows } from './bucket-bench';
+export { plantsAlong, type Channels } from './channels';
+export type { ControlPotRing } from './control-pot';
 export type { PipeTower } from './pipe-tower';
+export type { PotsOnTank } from './pots';
+export type { SingleBucket } from './single-bucket';
+export type { SlabGutter } from './slab-gutter';
+export type { BranchStack, BucketStack, PotStack } from './stacks';
+export type { TowerBank } from './tower-bank';
+export type { ValvePots, ValveTrays } from './valves';
+export type { WallModules } from './wall-modules';
 export * from './kind';
 
-const SCHEMAS = [bucketBenchSchema, bucketRowsSchema, pipeTowerSchema] as const;
+const SCHEMAS = [
+	bucketBenchSchema,
+	bucketRowsSchema,
+	potsOnTankSchema,
+	singleBucketSchema,
+	slabGutterSchema,
+	controlPotSchema,
+	pipeTowerSchema,
+	branchStackSchema,
+	bucketStackSchema,
+	potStackSchema,
+	channelsSchema,
+	wallModulesSchema,
+	towerBankSchema,
+	valvePotsSchema,
+	valveTraysSchema
+] as const;
 
 /** One variant a schema; a new one is a line here and one in KINDS. */
 export const standSchema = z.discriminatedUnion('variant', SCHEMAS, {
@@ -22,7 +63,19 @@ export type StandOf<V extends Variant> = Extract<Stand, { variant: V }>;
 export const KINDS: { [V in Variant]: StandKind<StandOf<V>> } = {
 	'bucket-bench': bucketBench,
 	'bucket-rows': bucketRows,
-	'pipe-tower': pipeTower
+	'pots-on-tank': potsOnTank,
+	'single-bucket': singleBucket,
+	'slab-gutter': slabGutter,
+	'control-pot-ring': controlPotRing,
+	'pipe-tower': pipeTower,
+	'branch-stack': branchStack,
+	'bucket-stack': bucketStack,
+	'pot-stack': potStack,
+	channels,
+	'wall-modules': wallModules,
+	'tower-bank': towerBank,
+	'valve-pots': valvePots,
+	'valve-trays': valveTrays
 };
 export const VARIANTS = Object.keys(KINDS) as Variant[];
 

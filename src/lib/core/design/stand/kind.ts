@@ -41,6 +41,8 @@ export interface StandKind<S extends { id: string }> {
 	title: string;
 	/** What it is, in a sentence. */
 	about: string;
+	/** What speaks for it, in a few words. */
+	good: string;
 	words: { container: Noun; outlet: Noun; stand: string };
 	/** Water is pushed at the roots by a timer, or let in by a valve as it is drunk. */
 	feeding: 'pump' | 'valve';
@@ -63,11 +65,21 @@ export interface StandKind<S extends { id: string }> {
 	system?(design: Design, ask: Ask, shelf: Shelf): Design;
 }
 
+/** Small roots in a tower want water often: a repeat timer, round the clock. */
+export const oftenFed = (design: Design): Design => ({
+	...design,
+	feed: { ...design.feed, school: 'repeat', repeatEveryMin: 30 }
+});
+
 /** A letter for a row, channel or tower: A … Z, then AA … */
 export function rowLetter(row: number): string {
 	const letter = String.fromCharCode(65 + (row % 26));
 	return row < 26 ? letter : `${rowLetter(Math.floor(row / 26) - 1)}${letter}`;
 }
+
+/** Which row a letter stands for. */
+export const rowIndex = (letters: string): number =>
+	[...letters].reduce((sum, c) => sum * 26 + c.charCodeAt(0) - 64, 0) - 1;
 
 /** Sites in rows and columns, some with several plants each, told apart by a small letter. */
 export function gridSlots(standId: string, rows: number, columns: number, plants = 1): Slot[] {

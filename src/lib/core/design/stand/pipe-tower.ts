@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
 import { choice, count, head, part, percent, returnPipe, size, yesNo } from './fields';
-import { rowLetter, type Ask, type Slot, type StandKind } from './kind';
+import { oftenFed, rowLetter, type Ask, type Slot, type StandKind } from './kind';
 
 /** What round towers have in common, whatever they are made of. */
 export const towerFields = {
@@ -154,6 +154,7 @@ export const pipeTower: StandKind<PipeTower> = {
 	title: 'Pipe towers',
 	about:
 		'Pipes on end over the tank, planted around; water is thrown out at the top and falls down.',
+	good: 'many small plants on little floor',
 	words: { container: ['tower', 'towers'], outlet: ['spout', 'spouts'], stand: 'towers' },
 	feeding: 'pump',
 	suits: {
@@ -173,5 +174,5 @@ export const pipeTower: StandKind<PipeTower> = {
 		name: 'Columns',
 		...towerFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
 	}),
-	system: (design) => ({ ...design, tank: { ...design.tank, spot: 'lid' } })
+	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid' } })
 };

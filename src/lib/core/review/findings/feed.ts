@@ -78,6 +78,10 @@ export const timer: Concern = (chain) => {
 		const every = Math.ceil(((events / slots) * design.feed.pulseEveryMin) / 5) * 5;
 		const wider = [set('feed.pulseEveryMin', every)];
 		const soak = [set('feed.school', 'soak'), set('feed.soakPerDay', null)];
+		const often = Math.max(
+			1,
+			Math.floor(design.feed.lights.durationMin / Math.max(1, plan.leastDayEvents))
+		);
 		const count = (change: Fix['change']) =>
 			chain.with(change).feed?.plan.events.length ?? Infinity;
 		list.push({
@@ -93,12 +97,23 @@ export const timer: Concern = (chain) => {
 						effect: `${count(wider)} a day`,
 						change: wider
 					},
+				design.feed.school !== 'repeat' &&
+					feed.plan.leastDayEvents <= 288 && {
+						label: 'A repeat timer, round the clock',
+						effect: `every ${often} min, no slots to run out of`,
+						change: [set('feed.school', 'repeat'), set('feed.repeatEveryMin', often)]
+					},
 				design.feed.school !== 'soak' &&
 					count(soak) <= slots && {
 						label: 'A few long soaks',
 						effect: `${count(soak)} a day`,
 						change: soak
-					}
+					},
+				{
+					label: 'A steady trickle',
+					effect: 'the pump runs all day',
+					change: [set('feed.school', 'continuous')]
+				}
 			)
 		});
 	}
@@ -157,13 +172,19 @@ export const drainHeavy: Concern = (chain) => {
 	const { feed, design } = chain;
 	if (!feed || design.feed.school === 'continuous') return [];
 	// down a tower all water passes on from site to site: that is no drainage
-	const passing = new Set(chain.sharing.flatMap(({ rim }) => rim.lines.flat()));
+	const passing = new Set(
+		chain.layout.emissions.filter((e) => e.passes).flatMap((e) => Object.keys(e.shares))
+	);
 	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > HEAVY && !passing.has(id));
 	if (heavy.length === 0) return [];
 	const most = (c: Chain) =>
 		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (passing.has(id) ? 0 : d.drainFraction)));
 	const least = [set('feed.drainFraction', 0.1), set('feed.setMin', null)];
 	const eased = most(chain.with(least));
+	const shortest = feed.onMin <= design.feed.timer.minOnMin;
+	const why = shortest
+		? `${feed.onMin} min is the shortest feed the timer makes`
+		: 'one timer serves thirsty and modest plants alike';
 	return [
 		{
 			code: 'feed-drains',
@@ -176,7 +197,7 @@ export const drainHeavy: Concern = (chain) => {
 						chain,
 						heavy.map(([id]) => id)
 					)
-				)} send over ${Math.round(HEAVY * 100)} % of each feed straight back, because one timer serves thirsty and modest plants alike. ` +
+				)} send${heavy.length === 1 ? 's' : ''} over ${Math.round(HEAVY * 100)} % of each feed straight back, because ${why}. ` +
 				`It does no harm where it returns; it is wasted where it does not.`,
 			fixes: some(
 				eased < most(chain) - 0.02 && {

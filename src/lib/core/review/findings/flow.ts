@@ -204,7 +204,7 @@ export const pumpSize: Concern = (chain) => {
 	const spare = Math.min(
 		...[...feed.needLph].map(([id, need]) => (chain.path.siteLph.get(id) ?? 0) / need)
 	);
-	if (chain.sharing.length > 0) return [];
+	if (chain.layout.emissions.some((e) => e.passes)) return [];
 	if (!(spare > TOO_LARGE) || source.dial <= 0.3 || design.feed.setMin === null) return [];
 	return [
 		{

@@ -8,10 +8,11 @@ import type { StandLoad } from '../stages/loads';
 /** What stands bear, and who decides whether the floor does. */
 export const weight: Concern = (chain) =>
 	chain.loads.flatMap((load): Finding[] => {
-		if (load.perM2 === null) return [];
+		if (load.perM2 === null || onGround(chain, load)) return [];
 		const { stand, massKg, perM2 } = load;
 		const limit = chain.area.floorKgM2;
-		const over = limit !== null && perM2 > limit;
+		// a small foot is spread by the floor under it: what counts is more than one square metre may bear
+		const over = limit !== null && perM2 > limit && massKg > limit;
 		const what = kindOf(chain.design.stands.find((s) => s.id === stand.id)!).words.stand;
 		const legs =
 			stand.stance.kind === 'legs'
@@ -34,6 +35,10 @@ export const weight: Concern = (chain) =>
 			}
 		];
 	});
+
+/** The open ground bears what stands on it; a deck, a floor or a bench is another matter. */
+const onGround = ({ area }: Chain, { stand }: StandLoad): boolean =>
+	area.kind === 'yard' && area.floorKgM2 === null && stand.stance.kind !== 'legs';
 
 /** The smallest bucket in place of these. */
 function lighter(chain: Chain, { stand, massKg }: StandLoad): Fix | null {

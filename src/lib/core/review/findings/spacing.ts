@@ -118,7 +118,14 @@ function roomier(chain: Chain, i: number, worst: Pair): Fix[] {
 			change
 		});
 	}
-	if ('ringPitchMm' in stand && stand.ringPitchMm < wide) {
+	if ('towers' in stand && worst.a.containerId !== worst.b.containerId && stand.towers > 1) {
+		const by = Math.ceil((worst.wantsMm - worst.apartMm) / 10) * 10;
+		fixes.push({
+			label: `Towers ${chain.say(stand.pitchMm + by, 'size')} apart`,
+			effect: 'no leaf of one reaches the next',
+			change: [set(`stands.${i}.pitchMm`, Math.min(3000, stand.pitchMm + by))]
+		});
+	} else if ('ringPitchMm' in stand && stand.ringPitchMm < wide) {
 		const change = [set(`stands.${i}.ringPitchMm`, Math.min(1000, wide))];
 		const after = chain.with(change).layout.sites.length;
 		fixes.push({

@@ -5,8 +5,10 @@ import { set, some, type Concern, type Fix } from '../finding';
 
 /** The next larger tank on the shelf, and what it changes. */
 function largerTank(chain: Chain, effect: (trial: Chain) => string | null): Fix | null {
+	if (chain.design.tank.spot === 'inside') return null;
 	const now = chain.tank.fullL;
 	const bigger = chain.shelf.tanks
+		.filter((part) => !part.special)
 		.map((part) => ({ part, fullL: litresAt(part.shape, shapeHeightMm(part.shape)) }))
 		.filter(({ fullL }) => fullL > now * 1.05)
 		.sort((a, b) => a.fullL - b.fullL);
@@ -80,6 +82,7 @@ export const belowPump: Concern = (chain) => {
 		set('water.nowL', chain.design.water.fillL)
 	];
 	const after = chain.with(often).run.result.firstDayBelowPump;
+	const pumped = chain.design.source.kind === 'pump';
 	return [
 		{
 			code: 'tank-below-pump',
@@ -87,23 +90,42 @@ export const belowPump: Concern = (chain) => {
 			severity: 'stop',
 			subject: 'tank',
 			message:
-				`The plants drink ${chain.say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the pump's ${chain.say(chain.tank.pumpMinimumL, 'volume')}, ` +
-				`before the refill every ${topUp.everyDays} days: the pump runs dry and burns out.`,
+				`The plants drink ${chain.say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the ${pumped ? 'pump’s' : 'tap’s'} ${chain.say(chain.tank.pumpMinimumL, 'volume')}, ` +
+				`before the refill every ${topUp.everyDays} days: ${pumped ? 'the pump runs dry and burns out' : 'nothing runs any more and the plants wilt'}.`,
 			fixes: some(
 				fit >= 1 &&
 					fit <= topUp.everyDays &&
 					after === null && {
 						label: `Fill up now, refill every ${fit === 1 ? 'day' : `${fit} days`}`,
-						effect: 'the pump stays under water',
+						effect: pumped ? 'the pump stays under water' : 'the tap never runs dry',
 						change: often
 					},
 				largerTank(chain, (trial) =>
 					trial.run.result.firstDayBelowPump === null ? 'lasts until the refill' : null
-				)
+				),
+				byFloat(chain)
 			)
 		}
 	];
 };
+
+const RESERVE_L = 120;
+
+/** A float holds the level from a reserve that stands beside it. */
+function byFloat(chain: Chain): Fix | null {
+	const { topUp } = chain.design.water;
+	const change = [
+		set('water.topUp', { kind: 'float', reserveL: RESERVE_L, with: topUp.with }),
+		set('water.nowL', chain.design.water.fillL)
+	];
+	const day = chain.with(change).run.result.firstDayBelowPump;
+	if (day !== null && day < 4) return null;
+	return {
+		label: `Float top-up from ${chain.say(RESERVE_L, 'volume')}`,
+		effect: day === null ? 'lasts over three weeks' : `lasts to day ${day}`,
+		change
+	};
+}
 
 function reserveEmpty(chain: Chain, day: number) {
 	const { topUp } = chain.design.water;
@@ -138,6 +160,27 @@ const TOP_UP_LABEL = {
 	weak: 'Top up with weak solution',
 	water: 'Top up with plain water'
 };
+
+/** Filled up more often, it strays less. */
+function sooner(
+	chain: Chain,
+	topUp: Extract<Chain['design']['water']['topUp'], { kind: 'hand' }>
+): Fix | null {
+	for (let days = topUp.everyDays - 1; days >= 1; days = Math.floor(days / 2)) {
+		const change = [
+			set('water.topUp', { ...topUp, everyDays: days }),
+			set('water.nowL', chain.design.water.fillL)
+		];
+		const { percent } = driftOf(chain.with(change));
+		if (percent <= chain.design.water.maxDriftPercent)
+			return {
+				label: `Fill up every ${days === 1 ? 'day' : `${days} days`}`,
+				effect: `drifts ${Math.round(percent)} %`,
+				change
+			};
+	}
+	return null;
+}
 
 /** How far the strength strays before the pump would run dry, %. */
 function driftOf(chain: Chain): { percent: number; day: number; ecMsCm: number } {
@@ -180,6 +223,7 @@ export const drift: Concern = (chain) => {
 					effect: `drifts ${Math.round(swap.percent)} %`,
 					change: swap.change
 				},
+				topUp.kind === 'hand' && sooner(chain, topUp),
 				largerTank(chain, (trial) => {
 					const { percent } = driftOf(trial);
 					return percent <= maxDriftPercent ? `drifts ${Math.round(percent)} %` : null;

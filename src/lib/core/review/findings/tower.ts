@@ -68,7 +68,7 @@ export const wind: Concern = (chain) => {
 				subject: `${stand.id}.lid`,
 				message:
 					`A gust of ${chain.say(now.result.gustMS, 'velocity')} (${Math.round(now.result.gustKmH)} km/h) tips it at this water level, ${Math.round(empty.gustKmH)} km/h when the tank is empty. ` +
-					`Tie the top to something that holds, or stand ${chain.say(needKg, 'mass')} more at its foot; local code and the building's owner decide what may be tied to.`,
+					`Tie the top to something that holds${needKg < 100 ? `, or stand ${chain.say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
 				fixes: [seenTo(chain.design, 'wind-tips', 'It is tied')]
 			}
 		];

@@ -1,4 +1,5 @@
 import { feedPlan, type FeedPlan, type FeedPlanInput } from '../../feeding';
+import { kindOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { NoSolution } from '../../quantity';
 import { pick } from '../../shelf';
@@ -21,7 +22,10 @@ const DAY_MIN = 1440;
 /** The operation's input for one school; planted sites that get no water are left out, and are a finding. */
 export function feedInput(chain: Chain, feed: Design['feed']): FeedPlanInput | null {
 	const { layout, thirst, path } = chain;
+	const timed = timedSites(chain);
 	const sites = layout.sites.flatMap((site) => {
+		// where a valve lets water in as it is drunk, no timer does
+		if (!timed.has(site.id)) return [];
 		const demandLPerDay = thirst.bySite.get(site.id);
 		const flowLph = path.siteLph.get(site.id) ?? 0;
 		if (demandLPerDay === undefined || flowLph < DRY_LPH) return [];
@@ -46,6 +50,14 @@ export function feedInput(chain: Chain, feed: Design['feed']): FeedPlanInput | n
 	};
 }
 
+/** Sites that a timer feeds. */
+export function timedSites({ design, layout }: Chain): Set<string> {
+	const stands = new Set(
+		design.stands.filter((s) => kindOf(s).feeding === 'pump').map((s) => s.id)
+	);
+	return new Set(layout.sites.filter((s) => stands.has(s.standId)).map((s) => s.id));
+}
+
 /** The plan with the grower's own minutes laid over it; null where nothing can be planned. */
 export function feedOf(chain: Chain): FeedState | null {
 	const { feed } = chain.design;
@@ -65,7 +77,9 @@ export function feedOf(chain: Chain): FeedState | null {
 	const dose: FeedState['dose'] = new Map();
 	const events = plan.dayEvents + plan.nightEvents;
 	const dayShare = feed.lights.durationMin === DAY_MIN ? 1 : feed.dayShare;
+	const timed = timedSites(chain);
 	for (const [siteId, demand] of chain.thirst.bySite) {
+		if (!timed.has(siteId)) continue;
 		const deficitL = steady
 			? demand
 			: Math.max((demand * dayShare) / Math.max(1, plan.dayEvents), demand / events);

@@ -22,10 +22,12 @@ export interface StandLoad {
 
 /** What each stand weighs and bears, and the wind or wall it stands against. */
 export const loadsOf = (chain: Chain): StandLoad[] =>
-	chain.layout.stands.map((stand) => {
+	chain.layout.stands.map((stand, i) => {
 		const members = chain.layout.containers.filter((c) => c.standId === stand.id);
 		const own = stand.frameKg + members.reduce((total, c) => total + c.massKg, 0);
-		const carried = chain.design.tank.spot === 'lid' || chain.design.tank.spot === 'inside';
+		// only the first stand can stand on the tank
+		const { spot } = chain.design.tank;
+		const carried = i === 0 && (spot === 'lid' || spot === 'inside');
 		const massKg = own + (carried ? tankKg(chain, chain.design.water.fillL) : 0);
 		const { tank } = chain.layout;
 		const areaM2 = carried ? tank.lengthM * tank.widthM : stand.lengthM * stand.depthM;

@@ -104,9 +104,13 @@ const TRANSIT_MIN: Record<ContainerForm, number> = {
 	panel: 1
 };
 
+/** Share of a medium that runs through as free water, and what clings to walls and roots, L. */
+const HOLD_UP = 0.15;
+const FILM_L = 0.3;
+
 export function returnsOf(chain: Chain): ReturnState[] {
 	const { layout, path } = chain;
-	const form = new Map(layout.containers.map((c) => [c.id, c.form]));
+	const byId = new Map(layout.containers.map((c) => [c.id, c]));
 	const flowOf = new Map<string, number>();
 	for (const { containerId, nodeId } of layout.emissions)
 		flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
@@ -116,7 +120,10 @@ export function returnsOf(chain: Chain): ReturnState[] {
 		for (const id of run.containerIds) {
 			const flow = flowOf.get(id) ?? 0;
 			flowLph += flow;
-			fallingL += (flow * TRANSIT_MIN[form.get(id) ?? 'pot']) / 60;
+			const container = byId.get(id);
+			const falling = (flow * TRANSIT_MIN[container?.form ?? 'pot']) / 60;
+			// medium holds so much on its way down and no more
+			fallingL += Math.min(falling, HOLD_UP * (container?.mediumL ?? Infinity) + FILM_L);
 		}
 		const { innerDiameterMm, fallPercent } = run;
 		const input = { flowLph, innerDiameterMm, fallPercent, manningN: MANNING_N };

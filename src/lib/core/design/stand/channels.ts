@@ -1,0 +1,113 @@
+import { z } from 'zod';
+import { FIXING_NAMES, pick } from '../../shelf';
+import { choice, count, head, part, percent, returnPipe, size, yesNo } from './fields';
+import { fitting, gridSlots, oftenFed, type StandKind } from './kind';
+
+/** Slit channels filled with open matting, side by side under a header or one above the other. */
+export const channelsSchema = z.strictObject({
+	...head('channels', 'tower'),
+	perRow: count('channels', 1, 40),
+	channelLengthMm: size('length of a channel', 300, 4000),
+	sectionMm: size('section of a channel', 40, 200),
+	hung: choice('channels hang', {
+		vertical: 'upright',
+		raked: 'leaning back',
+		horizontal: 'level, in tiers'
+	}),
+	rakeDeg: size('lean back from upright', 0, 80).meta({
+		title: 'lean back from upright',
+		unit: ''
+	}),
+	pitchMm: size('channel spacing', 60, 2000),
+	plantPitchMm: size('plant spacing along a channel', 50, 1000),
+	endClearMm: size('clearance at the ends', 0, 1000),
+	lowEndHeightMm: size('height of the lower ends', 0, 2500),
+	on: choice('fixed to', { frame: 'a frame', wall: 'a wall' }),
+	fixing: choice('fixing on a wall', FIXING_NAMES),
+	mediumId: part('matting', 'media'),
+	rowTubeId: part('header tube', 'tubes', 'feed'),
+	emitterId: part('emitter of a channel', 'emitters', 'tower'),
+	airBleed: yesNo('air bleed at the high point of the header'),
+	fallPercent: percent('fall of the collector', 20),
+	...returnPipe('channels')
+});
+export type Channels = z.infer<typeof channelsSchema>;
+
+export const plantsAlong = (s: Pick<Channels, 'channelLengthMm' | 'endClearMm' | 'plantPitchMm'>) =>
+	fitting(s.channelLengthMm, s.endClearMm, s.plantPitchMm);
+
+export const channels: StandKind<Channels> = {
+	family: 'tower',
+	variant: 'channels',
+	title: 'Channels on a frame',
+	about: 'Slit pipes filled with matting, a drip into the top of each, a sloped gutter under all.',
+	good: 'grows with the frame you have',
+	words: { container: ['channel', 'channels'], outlet: ['emitter', 'emitters'], stand: 'frame' },
+	feeding: 'pump',
+	suits: {
+		places: ['yard', 'wall', 'balcony', 'greenhouse'],
+		effort: 3,
+		tall: false,
+		height: 'tall'
+	},
+	along: 'perRow',
+	schema: channelsSchema,
+	sheet: {
+		sites: [
+			'perRow',
+			'channelLengthMm',
+			'plantPitchMm',
+			'pitchMm',
+			'hung',
+			'rakeDeg',
+			'lowEndHeightMm',
+			'endClearMm',
+			'sectionMm',
+			'mediumId',
+			'on',
+			'fixing'
+		],
+		lines: [
+			'rowTubeId',
+			'emitterId',
+			'airBleed',
+			'returnTubeId',
+			'fallPercent',
+			'returnDropMm',
+			'returnLift'
+		]
+	},
+	slots: (stand) => gridSlots(stand.id, stand.perRow, plantsAlong(stand)),
+	start: (ask, shelf) => {
+		const { spreadMm } = pick(shelf.crops, ask.cropId);
+		const plantPitchMm = Math.max(120, Math.round((spreadMm * 0.75) / 10) * 10);
+		const channelLengthMm = Math.max(600, Math.min(1200, ask.heightMm - 900));
+		const along = plantsAlong({ channelLengthMm, endClearMm: 60, plantPitchMm });
+		return {
+			id: 'frame',
+			family: 'tower',
+			variant: 'channels',
+			name: 'Frame',
+			perRow: Math.max(1, Math.ceil(ask.plants / along)),
+			channelLengthMm,
+			sectionMm: 68,
+			hung: 'raked',
+			rakeDeg: 15,
+			pitchMm: Math.max(150, Math.round((spreadMm * 0.9) / 10) * 10),
+			plantPitchMm,
+			endClearMm: 60,
+			lowEndHeightMm: 500,
+			on: 'frame',
+			fixing: 'brick-plug',
+			mediumId: 'matting',
+			rowTubeId: 'feed-13',
+			emitterId: 'adjustable',
+			airBleed: true,
+			fallPercent: 2,
+			returnTubeId: 'return-50',
+			returnDropMm: 80,
+			returnLift: false
+		};
+	},
+	system: oftenFed
+};

@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { FIXING_NAMES } from '../../shelf';
+import { choice, count, head, part, percent, returnPipe, size } from './fields';
+import { ringSlots } from './pipe-tower';
+import type { StandKind } from './kind';
+
+/** Pocket panels that stand on one another on wall brackets, a drip line to each tier. */
+export const wallModulesSchema = z.strictObject({
+	...head('wall-modules', 'tower'),
+	perRow: count('panels side by side', 1, 30),
+	tiers: count('tiers', 1, 12),
+	pitchMm: size('panel width', 150, 1500),
+	panelHeightMm: size('panel height', 100, 800),
+	panelDepthMm: size('panel depth', 60, 400),
+	pockets: count('pockets a panel', 1, 8),
+	pocketMl: size('medium in a pocket', 100, 8000).meta({ title: 'medium in a pocket', unit: 'mL' }),
+	mediumId: part('medium', 'media'),
+	lowEndHeightMm: size('height of the lowest tier', 0, 2500),
+	fixingsPerTier: count('fixings a tier', 1, 40),
+	fixing: choice('fixing', FIXING_NAMES),
+	rowTubeId: part('drip line of a tier', 'tubes', 'feed'),
+	emitterId: part('emitter', 'emitters', 'drip'),
+	emittersPerPanel: count('emitters a panel', 1, 8),
+	fallPercent: percent('fall of the gutter', 20),
+	...returnPipe('panels')
+});
+export type WallModules = z.infer<typeof wallModulesSchema>;
+
+export const wallModules: StandKind<WallModules> = {
+	family: 'tower',
+	variant: 'wall-modules',
+	title: 'Pocket panels on a wall',
+	about: 'Panels of pockets on wall brackets, a drip line over each tier, the tank at their foot.',
+	good: 'uses a bare wall',
+	words: { container: ['panel', 'panels'], outlet: ['emitter', 'emitters'], stand: 'wall' },
+	feeding: 'pump',
+	suits: { places: ['wall', 'balcony', 'indoors', 'yard'], effort: 2, tall: false, height: 'tall' },
+	along: 'perRow',
+	schema: wallModulesSchema,
+	sheet: {
+		sites: [
+			'perRow',
+			'tiers',
+			'pockets',
+			'pitchMm',
+			'panelHeightMm',
+			'panelDepthMm',
+			'pocketMl',
+			'mediumId',
+			'lowEndHeightMm',
+			'fixingsPerTier',
+			'fixing'
+		],
+		lines: [
+			'rowTubeId',
+			'emitterId',
+			'emittersPerPanel',
+			'returnTubeId',
+			'fallPercent',
+			'returnDropMm',
+			'returnLift'
+		]
+	},
+	// a panel's letter runs along a tier, its number up the wall
+	slots: (stand) => ringSlots(stand.id, stand.perRow, stand.tiers, stand.pockets),
+	start: (ask) => {
+		const pockets = 3;
+		const wide = 480;
+		const panels = Math.ceil(ask.plants / pockets);
+		const tiers = Math.max(1, Math.min(4, Math.floor((ask.heightMm - 700) / 250), panels));
+		return {
+			id: 'wall',
+			family: 'tower',
+			variant: 'wall-modules',
+			name: 'Wall',
+			perRow: Math.max(1, Math.ceil(panels / tiers)),
+			tiers,
+			pitchMm: wide,
+			panelHeightMm: 240,
+			panelDepthMm: 170,
+			pockets,
+			pocketMl: 1500,
+			mediumId: 'coir-perlite',
+			lowEndHeightMm: 550,
+			fixingsPerTier: 3,
+			fixing: 'brick-plug',
+			rowTubeId: 'feed-13',
+			emitterId: 'even-2',
+			emittersPerPanel: 3,
+			fallPercent: 1.5,
+			returnTubeId: 'return-50',
+			returnDropMm: 60,
+			returnLift: false
+		};
+	}
+};

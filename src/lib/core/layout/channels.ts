@@ -1,0 +1,329 @@
+import {
+	plantsAlong,
+	rowLetter,
+	type Channels,
+	type Design,
+	type Slot,
+	type Stand
+} from '../design';
+import { pick, type Shelf } from '../shelf';
+import { bar, boxOf, rect } from './outline';
+import { layoutRow } from './row';
+import type { Anchor, StandPiece } from './stand-piece';
+import { collector } from './tower-kit';
+import type { Container, Corner, FeedNode, Point, Solid } from './types';
+import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
+
+/** PVC down-pipe, 2 mm wall. */
+const WALL_MM = 2;
+const PVC_KG_L = 1.4;
+const POST_M = 0.045;
+/** Matting catches most of what runs down it. */
+const CATCH = 0.8;
+
+/** A channel's two ends in space, the high one first. */
+interface Placed {
+	high: Point;
+	low: Point;
+}
+
+/** Slit channels side by side or in tiers, a drip into the high end of each, a collector under the low ends. */
+export function channels(
+	stand: Channels,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece {
+	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const depthM = Math.max(anchor.tank.widthM, depthOf(stand) + 0.1);
+	const placed = Array.from({ length: stand.perRow }, (_, i) => place(stand, anchor, depthM, i));
+	const along = alongOf(shop, stand);
+	const slots = shop.slots();
+	const made = placed.map((ends, i) => channelAt(shop, stand, ends, i));
+	made.forEach((channel, i) => {
+		for (const slot of slots.filter((s) => s.row === i))
+			plantAt(shop, stand, channel, placed[i]!, slot, along[slot.column]!);
+	});
+	feed(shop, stand, placed, made);
+	gutter(shop, stand, placed, made);
+	joints(shop, stand);
+	const box = placed.flatMap(({ high, low }) => [high, low]);
+	const [x0, x1] = [Math.min(...box.map((p) => p.xM)), Math.max(...box.map((p) => p.xM))];
+	const topM = Math.max(...box.map((p) => p.zM));
+	shop.piece.solids.push(...frame(shop, stand, x0, x1, topM, anchor.startYM + depthM / 2));
+	const heightM = topM - stand.lowEndHeightMm / 1000;
+	return shop.done({
+		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
+		lengthM: x1 - x0 + stand.sectionMm / 1000 + 0.1,
+		depthM,
+		frameKg: stand.on === 'frame' ? 3 * topM + 1.2 * (x1 - x0) : 1,
+		stance:
+			stand.on === 'wall'
+				? {
+						kind: 'wall',
+						standoffM: stand.sectionMm / 1000 + 0.05,
+						rows: [
+							{ heightM: Math.max(0.1, heightM), fixings: Math.max(2, stand.perRow) },
+							{ heightM: 0.1, fixings: Math.max(2, stand.perRow) }
+						]
+					}
+				: {
+						kind: 'free',
+						edgeM: Math.max(0.25, depthM / 2),
+						topM,
+						faceM2: stand.perRow * (stand.channelLengthMm / 1000) * (stand.sectionMm / 1000 + 0.15),
+						faceHeightM: stand.lowEndHeightMm / 1000 + heightM / 2
+					},
+		view: 'sides',
+		parts: [
+			{
+				id: `channel-${stand.sectionMm}`,
+				name: `${stand.sectionMm} mm square pipe`,
+				count: stand.perRow,
+				lengthM: (stand.perRow * stand.channelLengthMm) / 1000
+			},
+			...(stand.airBleed
+				? [{ id: 'air-bleed', name: 'Air bleed for the header', count: 1, lengthM: null }]
+				: [])
+		]
+	});
+}
+
+const radians = (deg: number): number => (deg * Math.PI) / 180;
+const rakeOf = (stand: Channels): number => (stand.hung === 'raked' ? radians(stand.rakeDeg) : 0);
+const depthOf = (stand: Channels): number =>
+	stand.hung === 'raked'
+		? (stand.channelLengthMm / 1000) * Math.sin(rakeOf(stand)) + stand.sectionMm / 1000
+		: stand.sectionMm / 1000 + 0.2;
+
+function place(stand: Channels, { startXM, startYM }: Anchor, depthM: number, i: number): Placed {
+	const lengthM = stand.channelLengthMm / 1000;
+	const baseM = stand.lowEndHeightMm / 1000;
+	const pitchM = stand.pitchMm / 1000;
+	const yM = startYM + depthM / 2;
+	const edge = startXM + stand.sectionMm / 2000 + 0.05;
+	if (stand.hung === 'horizontal') {
+		const fall = Math.max(0.5, stand.fallPercent) / 100;
+		const low = { xM: edge, yM, zM: baseM + i * pitchM };
+		return { low, high: { xM: edge + lengthM, yM, zM: low.zM + lengthM * fall } };
+	}
+	const rake = rakeOf(stand);
+	const xM = edge + i * pitchM;
+	const front = yM - (lengthM * Math.sin(rake)) / 2;
+	return {
+		low: { xM, yM: front, zM: baseM },
+		high: { xM, yM: front + lengthM * Math.sin(rake), zM: baseM + lengthM * Math.cos(rake) }
+	};
+}
+
+/** Where plants stand along a channel, m from its low end. */
+function alongOf(shop: Workshop<Stand>, stand: Channels): number[] {
+	const count = plantsAlong(stand);
+	const needed = 2 * stand.endClearMm + (count - 1) * stand.plantPitchMm;
+	if (needed > stand.channelLengthMm)
+		shop.refuse({
+			code: 'cannot-be-built',
+			numbers: { needed },
+			text: `A channel of ${stand.channelLengthMm} mm has no room between its ends: ${2 * stand.endClearMm} mm are kept clear`,
+			field: 'endClearMm',
+			value: Math.max(0, Math.floor(stand.channelLengthMm / 4 / 10) * 10)
+		});
+	if (stand.perRow > 1 && stand.pitchMm < stand.sectionMm)
+		shop.refuse({
+			code: 'cannot-be-built',
+			numbers: { leastMm: stand.sectionMm },
+			text: `Spaced ${stand.pitchMm} mm apart the channels would stand in one another: each is ${stand.sectionMm} mm wide`,
+			field: 'pitchMm',
+			value: Math.ceil(stand.sectionMm / 10) * 10
+		});
+	const input = {
+		availableMm: Math.max(needed, stand.channelLengthMm),
+		endClearMm: stand.endClearMm,
+		pitchMm: stand.plantPitchMm,
+		count,
+		fallPercent: stand.hung === 'horizontal' ? stand.fallPercent : 0,
+		lowEndHeightMm: stand.lowEndHeightMm
+	};
+	const result = layoutRow(input);
+	shop.operations.push({ name: 'layout-row', input, result });
+	return result.sites.map((site) => Math.min(site.xMm, stand.channelLengthMm) / 1000);
+}
+
+const between = ({ high, low }: Placed, share: number): Point => ({
+	xM: low.xM + (high.xM - low.xM) * share,
+	yM: low.yM + (high.yM - low.yM) * share,
+	zM: low.zM + (high.zM - low.zM) * share
+});
+
+function channelAt(shop: Workshop<Stand>, stand: Channels, ends: Placed, i: number): Container {
+	const section = stand.sectionMm / 1000;
+	const { low, high } = ends;
+	const lengthM = stand.channelLengthMm / 1000;
+	const litres = section * section * lengthM * 1000;
+	const medium = pick(shop.shelf.media, stand.mediumId);
+	const front = bar([low.xM, low.zM], [high.xM, high.zM], section);
+	const half = section / 2;
+	const deep = boxOf([
+		[low.yM - half, 0],
+		[high.yM + half, 0]
+	]);
+	const wide = boxOf(front);
+	const wallL = (4 * stand.sectionMm * WALL_MM * stand.channelLengthMm) / 1e6;
+	return shop.container({
+		...low,
+		id: shop.id(rowLetter(i)),
+		form: 'channel',
+		label: rowLetter(i),
+		row: i,
+		column: 0,
+		front,
+		mediumFront: [],
+		poolFront: [],
+		above: rect(wide.x0, wide.x1, deep.x0, deep.x1),
+		radiusM: null,
+		heightMm: stand.hung === 'horizontal' ? stand.sectionMm : (high.zM - low.zM) * 1000,
+		fillMm: stand.sectionMm,
+		poolMm: 0,
+		mediumL: litres,
+		poolL: 0,
+		massKg: wallL * PVC_KG_L + litres * medium.wetKgL
+	});
+}
+
+function plantAt(
+	shop: Workshop<Stand>,
+	stand: Channels,
+	channel: Container,
+	ends: Placed,
+	slot: Slot,
+	alongM: number
+): void {
+	const half = stand.sectionMm / 2000;
+	const middle = between(ends, alongM / (stand.channelLengthMm / 1000));
+	const level = stand.hung === 'horizontal';
+	const at = level ? { ...middle, zM: middle.zM + half } : { ...middle, yM: middle.yM - half };
+	const [w, h] = level ? [0.03, 0.008] : [0.012, 0.03];
+	const opening: Corner[] = rect(at.xM - w, at.xM + w, at.zM - h, at.zM + h);
+	const count = plantsAlong(stand);
+	shop.site({
+		slot,
+		at,
+		container: channel,
+		medium: pick(shop.shelf.media, stand.mediumId),
+		mediumL: channel.mediumL / count,
+		...(!level && { facingDeg: 0 }),
+		opening
+	});
+}
+
+/** A header along the high ends, an emitter into each, all water running down past every plant. */
+function feed(
+	shop: Workshop<Stand>,
+	stand: Channels,
+	placed: readonly Placed[],
+	made: readonly Container[]
+): void {
+	const over = stand.sectionMm / 2000 + 0.04;
+	const top = Math.max(...placed.map(({ high }) => high.zM)) + over;
+	const tiers = stand.hung === 'horizontal';
+	const start = shop.anchor.feedNode;
+	// beside tiers the header climbs to each; over upright channels it runs level
+	shop.raiseFeed(tiers ? placed[0]!.high.zM + over : top);
+	let before: FeedNode = start;
+	made.forEach((channel, i) => {
+		const { high } = placed[i]!;
+		const node = shop.node(`${channel.id}.out`, {
+			...high,
+			zM: tiers ? high.zM + over : top
+		});
+		shop.run({
+			id: `${channel.id}.header`,
+			name: `header to channel ${channel.label}`,
+			role: 'header',
+			from: before,
+			to: node,
+			...(i === 0 && tiers && { via: [{ ...start, xM: high.xM, zM: high.zM + over }] }),
+			tubeId: stand.rowTubeId,
+			fittings: [i === 0 ? ELBOW : TEE_STRAIGHT, ...(tiers && i > 0 ? [TEE_BRANCH] : [])]
+		});
+		shop.emit(node, {
+			label: channel.label,
+			emitterId: stand.emitterId,
+			containerId: channel.id,
+			shares: Object.fromEntries(channel.siteIds.map((id) => [id, CATCH])),
+			passes: true
+		});
+		before = node;
+	});
+}
+
+function gutter(
+	shop: Workshop<Stand>,
+	stand: Channels,
+	placed: readonly Placed[],
+	made: readonly Container[]
+): void {
+	const { tank, startXM } = shop.anchor;
+	const tiers = stand.hung === 'horizontal';
+	const lows = placed.map(({ low }) => low);
+	const farX = Math.max(...lows.map((p) => p.xM)) + (tiers ? 0.02 : 0.05);
+	const dropM = (stand.returnDropMm + stand.sectionMm / 2) / 1000;
+	collector(shop, stand, {
+		name: 'collector',
+		farX,
+		yM: lows[0]!.yM,
+		endX: Math.min(tank.xM + tank.lengthM / 2, startXM - 0.02),
+		// its high end hangs just under the channels
+		zAt: (xM) => stand.lowEndHeightMm / 1000 - dropM - ((farX - xM) * stand.fallPercent) / 100
+	});
+	shop.piece.returns.at(-1)!.containerIds.push(...made.map((c) => c.id));
+}
+
+function frame(
+	shop: Workshop<Stand>,
+	stand: Channels,
+	x0: number,
+	x1: number,
+	topM: number,
+	yM: number
+): Solid[] {
+	const wide = stand.sectionMm / 2000;
+	if (stand.on === 'wall')
+		return [
+			{
+				id: shop.id('wall'),
+				standId: stand.id,
+				role: 'wall',
+				front: [],
+				above: rect(x0 - wide, x1 + wide, yM + 0.15, yM + 0.19)
+			}
+		];
+	const posts = [x0 - wide - POST_M, x1 + wide].map((x, i): Solid => ({
+		id: shop.id(`post${i + 1}`),
+		standId: stand.id,
+		role: 'leg',
+		front: rect(x, x + POST_M, 0, topM),
+		above: rect(x, x + POST_M, yM - 0.2, yM + 0.2)
+	}));
+	const rails = [topM - 0.02, stand.lowEndHeightMm / 1000 + 0.04].map((z, i): Solid => ({
+		id: shop.id(`rail${i + 1}`),
+		standId: stand.id,
+		role: 'leg',
+		front: rect(x0 - wide, x1 + wide, z - 0.018, z + 0.018),
+		above: rect(x0 - wide, x1 + wide, yM - 0.02, yM + 0.02)
+	}));
+	return stand.hung === 'horizontal' ? posts : [...posts, ...rails];
+}
+
+function joints(shop: Workshop<Stand>, stand: Channels): void {
+	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
+	const header = pick(shop.shelf.tubes, stand.rowTubeId);
+	shop.joint(
+		'main-row',
+		'main to header',
+		{ part: main, mm: main.innerDiameterMm },
+		{ part: header, mm: header.innerDiameterMm },
+		1,
+		`${main.nominalMm}–${header.nominalMm} mm reducing joiner`
+	);
+}

@@ -1,0 +1,79 @@
+import type { Plant } from '../design';
+import { pick, type Shelf } from '../shelf';
+import type { Site } from './types';
+
+/** Ways to plant many sites at once. */
+export const PLANT_RULES = {
+	alternate: 'one after the other',
+	rows: 'a kind to each row or tower',
+	rings: 'in bands, ring by ring',
+	low: 'heavy drinkers low',
+	outside: 'trailing ones outside'
+} as const;
+export type PlantRule = keyof typeof PLANT_RULES;
+
+/** In the order of the drawing: row by row, ring by ring. */
+const inOrder = (a: Site, b: Site): number =>
+	a.row - b.row || a.column - b.column || a.id.localeCompare(b.id, 'en', { numeric: true });
+
+/** Sites in an order, dealt to the crops in equal shares. */
+function dealt(sites: readonly Site[], crops: readonly string[]): Map<string, string> {
+	const share = Math.ceil(sites.length / crops.length);
+	return new Map(sites.map((site, i) => [site.id, crops[Math.floor(i / share)]!]));
+}
+
+/**
+ * What grows where by a rule. Stages of what is there already are kept; the sites keep nothing else.
+ *
+ * @param cropIds one or more, in the order they are to be used; rules that sort them say so
+ */
+export function plantBy(
+	rule: PlantRule,
+	cropIds: readonly string[],
+	sites: readonly Site[],
+	shelf: Shelf
+): Record<string, Plant> {
+	if (cropIds.length === 0) return {};
+	const ordered = [...sites].sort(inOrder);
+	const crop = (id: string) => pick(shelf.crops, id);
+	const thirst = (id: string) => crop(id).kc * crop(id).canopyM2;
+	// how far from the middle of what is planted
+	const mean = (of: (site: Site) => number) =>
+		sites.reduce((sum, site) => sum + of(site), 0) / Math.max(1, sites.length);
+	const [midX, midY] = [mean((site) => site.xM), mean((site) => site.yM)];
+	function edge(site: Site): number {
+		return Math.hypot(site.xM - midX, site.yM - midY);
+	}
+	const cropOf = ((): ((site: Site, i: number) => string) => {
+		switch (rule) {
+			case 'alternate':
+				return (_, i) => cropIds[i % cropIds.length]!;
+			case 'rows':
+				return (site) => cropIds[site.row % cropIds.length]!;
+			case 'rings': {
+				const most = Math.max(...sites.map((site) => site.column)) + 1;
+				return (site) => cropIds[Math.floor((site.column * cropIds.length) / most)]!;
+			}
+			case 'low': {
+				const thirsty = [...cropIds].sort((a, b) => thirst(b) - thirst(a));
+				const low = dealt(
+					[...ordered].sort((a, b) => a.zM - b.zM),
+					thirsty
+				);
+				return (site) => low.get(site.id)!;
+			}
+			case 'outside': {
+				const trailing = (id: string) => (crop(id).habit === 'trailing' ? 0 : 1);
+				const outer = [...cropIds].sort((a, b) => trailing(a) - trailing(b));
+				const out = dealt(
+					[...ordered].sort((a, b) => edge(b) - edge(a)),
+					outer
+				);
+				return (site) => out.get(site.id)!;
+			}
+		}
+	})();
+	return Object.fromEntries(
+		ordered.map((site, i) => [site.id, { cropId: cropOf(site, i), stage: site.stage ?? 'full' }])
+	);
+}

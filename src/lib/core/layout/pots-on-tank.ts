@@ -1,0 +1,137 @@
+import {
+	rowLetter,
+	type ControlPotRing,
+	type Design,
+	type PotsOnTank,
+	type Stand
+} from '../design';
+import { pick, type Bucket, type Shelf } from '../shelf';
+import { fillBucket, potAt } from './buckets';
+import { feedRows } from './feed-rows';
+import { returnRuns } from './return-runs';
+import { benchSolids, rowFrame, type RowFrame, type RowStand } from './row-frame';
+import { rect } from './outline';
+import { drop, LID_M } from './tower-kit';
+import type { Anchor, StandPiece } from './stand-piece';
+import { BARB, Workshop } from './workshop';
+
+/** A grid of pots in a tray that falls to the tank; rows from a header, or joined to a ring. */
+export function potsOnTank(
+	stand: PotsOnTank,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece {
+	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const bucket = pick(shelf.buckets, stand.bucketId);
+	// on the tank's own lid the pots drain straight down into it
+	const onLid = design.tank.spot === 'lid' && design.stands[0]?.id === stand.id;
+	const { tank } = anchor;
+	const lidMm = (tank.floorM + tank.heightM + LID_M) * 1000;
+	const standing = onLid ? { ...stand, fallPercent: 0, lowEndHeightMm: lidMm } : stand;
+	const frame = potGrid(shop, standing, stand, bucket, 0);
+	feedRows(shop, stand, frame, () => ({ asideM: spread(stand.emittersPerPot, bucket) }));
+	if (stand.manifold === 'ring') closeRing(shop, stand);
+	if (onLid) {
+		lid(shop, frame.ys[0]!);
+		for (const pot of shop.piece.containers)
+			drop(shop, `fall.${pot.label}`, `drain of pot ${pot.label}`, pot, [pot.id]);
+	} else {
+		returnRuns(shop, stand, frame, true);
+		shop.piece.solids.push(...benchSolids(stand, frame));
+	}
+	shop.feedJoints(stand, shop.piece.emissions.length);
+	return shop.done({
+		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: standing.lowEndHeightMm / 1000 },
+		lengthM: stand.lengthMm / 1000,
+		depthM: frame.depthM,
+		frameKg: 0,
+		stance: onLid ? { kind: 'floor' } : { kind: 'legs', legs: frame.legXM.length * 2 },
+		view: 'rows',
+		parts: stand.fleece
+			? [
+					{
+						id: 'fleece',
+						name: 'Fleece for the bottom of a pot',
+						count: shop.piece.containers.length,
+						lengthM: null
+					}
+				]
+			: []
+	});
+}
+
+/** The tank's lid, as wide as the tank. */
+function lid(shop: Workshop<Stand>, yM: number): void {
+	const { tank } = shop.anchor;
+	const z = tank.floorM + tank.heightM;
+	const [x0, x1] = [tank.xM - 0.02, tank.xM + tank.lengthM + 0.02];
+	shop.piece.solids.push({
+		id: shop.id('lid'),
+		standId: shop.stand.id,
+		role: 'lid',
+		front: rect(x0, x1, z, z + LID_M),
+		above: rect(x0, x1, yM - tank.widthM / 2, yM + tank.widthM / 2)
+	});
+}
+
+/** Stakes side by side over a pot. */
+const spread = (count: number, bucket: Bucket): number[] =>
+	Array.from({ length: count }, (_, e) =>
+		count > 1 ? ((e / (count - 1) - 0.5) * bucket.topDiameterMm) / 2000 : 0
+	);
+
+/** Pots in rows and columns, each with its plant. */
+export function potGrid(
+	shop: Workshop<Stand>,
+	stand: RowStand & { perRow: number },
+	pots: Pick<PotsOnTank | ControlPotRing, 'mediumId' | 'rimFreeMm'>,
+	bucket: Bucket,
+	poolMm: number,
+	floorMm: (index: number) => number = () => 0
+): RowFrame {
+	const wide = bucket.topDiameterMm / 1000;
+	const frame = rowFrame(shop, stand, stand.perRow, { widthM: wide, depthM: wide });
+	const medium = pick(shop.shelf.media, pots.mediumId);
+	const filled = fillBucket({ rimFreeMm: pots.rimFreeMm, poolMm }, bucket, medium);
+	shop.slots().forEach((slot, index) => {
+		const at = {
+			xM: frame.xs[slot.column]!,
+			yM: frame.ys[slot.row]!,
+			zM: frame.baseM[slot.column]! + floorMm(index) / 1000
+		};
+		const name = { id: shop.id(slot.label), label: slot.label, row: slot.row, column: slot.column };
+		const pool = Math.max(0, poolMm - floorMm(index));
+		const container = shop.container(potAt(at, name, bucket, filled, pool));
+		shop.site({
+			slot,
+			at: { ...at, zM: at.zM + filled.fillMm / 1000 },
+			container,
+			medium,
+			mediumL: filled.mediumL
+		});
+	});
+	return frame;
+}
+
+/** The far ends of the rows joined to one another: water reaches every pot from two sides. */
+function closeRing(shop: Workshop<Stand>, stand: PotsOnTank): void {
+	const ends = Array.from({ length: stand.rows }, (_, row) => {
+		const last = shop.piece.containers.filter((c) => c.row === row).at(-1);
+		return last && shop.piece.nodes.find((n) => n.id === `${last.id}.feed`);
+	});
+	ends.slice(1).forEach((end, i) => {
+		const before = ends[i];
+		if (!end || !before) return;
+		shop.run({
+			id: shop.id(`ring.${rowLetter(i)}`),
+			name: `ring from row ${rowLetter(i)} to row ${rowLetter(i + 1)}`,
+			role: 'header',
+			from: before,
+			to: end,
+			tubeId: stand.rowTubeId,
+			fittings: [BARB, BARB],
+			emptiesBack: stand.feedFallPercent > 0
+		});
+	});
+}

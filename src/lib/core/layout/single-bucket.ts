@@ -1,0 +1,122 @@
+import type { Design, SingleBucket, Stand } from '../design';
+import { litresAt, pick, type Shelf } from '../shelf';
+import { taperFront } from './outline';
+import type { Anchor, StandPiece } from './stand-piece';
+import { drop } from './tower-kit';
+import type { Point } from './types';
+import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
+
+const RING_OVER_M = 0.02;
+
+/** Pot, plate, reservoir and pump in one: the tank is the foot of the bucket, up to the plate. */
+export function singleBucket(
+	stand: SingleBucket,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece {
+	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const { tank } = anchor;
+	const bucket = pick(shelf.buckets, stand.bucketId);
+	const medium = pick(shelf.media, stand.mediumId);
+	const plateMm = tank.heightM * 1000;
+	if (plateMm > bucket.heightMm * 0.7)
+		shop.refuse({
+			code: 'cannot-be-built',
+			numbers: { plateMm },
+			text: `The plate would stand ${Math.round(plateMm)} mm up a bucket of ${bucket.heightMm} mm: hardly any room is left for roots`,
+			field: 'bucketId',
+			value: 'bucket-20'
+		});
+	const fillMm = Math.max(plateMm + 10, bucket.heightMm - stand.rimFreeMm);
+	const depthM = Math.max(tank.widthM, bucket.topDiameterMm / 1000);
+	const centre: Point = {
+		xM: tank.xM + tank.lengthM / 2,
+		yM: anchor.startYM + depthM / 2,
+		zM: tank.floorM + tank.heightM
+	};
+	const shape = { kind: 'round' as const, ...bucket };
+	const mediumL = litresAt(shape, fillMm) - litresAt(shape, Math.min(plateMm, fillMm));
+	const foot = { ...centre, zM: tank.floorM };
+	const heightMm = Math.max(20, bucket.heightMm - plateMm);
+	const pot = shop.container({
+		...centre,
+		id: shop.id('A1'),
+		form: 'pot',
+		label: 'A1',
+		row: 0,
+		column: 0,
+		front: taperFront(foot, bucket, plateMm, plateMm + heightMm),
+		mediumFront: taperFront(foot, bucket, plateMm, fillMm),
+		poolFront: [],
+		above: [],
+		radiusM: bucket.topDiameterMm / 2000,
+		heightMm,
+		fillMm: fillMm - plateMm,
+		poolMm: 0,
+		mediumL,
+		poolL: 0,
+		massKg: bucket.emptyKg + mediumL * medium.wetKgL
+	});
+	const slots = shop.slots();
+	slots.forEach((slot, i) => {
+		const aside =
+			slots.length > 1 ? (i / (slots.length - 1) - 0.5) * bucket.topDiameterMm * 0.55 : 0;
+		shop.site({
+			slot,
+			at: { ...centre, xM: centre.xM + aside / 1000, zM: tank.floorM + fillMm / 1000 },
+			container: pot,
+			medium,
+			mediumL: mediumL / slots.length
+		});
+	});
+	arms(
+		shop,
+		stand,
+		{ ...centre, zM: tank.floorM + fillMm / 1000 + RING_OVER_M },
+		bucket.topDiameterMm
+	);
+	drop(shop, 'fall', 'fall through the plate', centre, [pot.id]);
+	shop.feedJoints(stand, shop.piece.emissions.length);
+	return shop.done({
+		lowEndM: { xM: tank.xM, yM: anchor.startYM, zM: centre.zM },
+		lengthM: Math.max(tank.lengthM, bucket.topDiameterMm / 1000),
+		depthM,
+		frameKg: 0,
+		stance: { kind: 'floor' },
+		view: 'rows',
+		parts: [{ id: 'plate', name: 'Plate with drain holes', count: 1, lengthM: null }]
+	});
+}
+
+/** A riser in the middle, a tee, and two or four short arms that drip. */
+function arms(shop: Workshop<Stand>, stand: SingleBucket, centre: Point, topMm: number): void {
+	shop.raiseFeed(centre.zM);
+	const count = Number(stand.arms);
+	const ids = shop.piece.containers[0]!.siteIds;
+	const reach = (topMm / 2000) * 0.6;
+	for (let arm = 0; arm < count; arm++) {
+		const angle = (2 * Math.PI * arm) / count;
+		const tip = shop.node(shop.id(`A1.e${arm + 1}`), {
+			xM: centre.xM + reach * Math.cos(angle),
+			yM: centre.yM + reach * Math.sin(angle),
+			zM: centre.zM
+		});
+		shop.run({
+			id: `${tip.id}.tube`,
+			name: `arm ${arm + 1} of the drip ring`,
+			role: 'stake',
+			from: shop.anchor.feedNode,
+			to: tip,
+			tubeId: stand.stakeTubeId,
+			fittings: arm === 0 ? [ELBOW, BARB] : [TEE_BRANCH, BARB],
+			atLeastM: reach
+		});
+		shop.emit(tip, {
+			label: count > 1 ? `A1, arm ${arm + 1}` : 'A1',
+			emitterId: stand.emitterId,
+			containerId: shop.id('A1'),
+			shares: Object.fromEntries(ids.map((id) => [id, 1 / ids.length]))
+		});
+	}
+}

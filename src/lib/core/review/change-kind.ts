@@ -1,0 +1,128 @@
+import {
+	KINDS,
+	kindOf,
+	fieldsOf,
+	startSystem,
+	type Change,
+	type Design,
+	type Stand,
+	type Variant
+} from '../design';
+import { pick } from '../shelf';
+import type { Chain } from './chain';
+import { names } from './finding';
+import { settle } from './settle';
+
+export interface ChangedKind {
+	design: Design;
+	/** What came along, and what had to go, in a few words each. */
+	kept: string[];
+	lost: string[];
+}
+
+/**
+ * The same plants, place and tank in another kind of system: whatever makes sense there is kept, and what was
+ * kept is said. The stands become one of the new kind.
+ */
+export function changeKind(chain: Chain, variant: Variant): ChangedKind {
+	const { design, area, shelf, place } = chain;
+	const kind = KINDS[variant];
+	const planted = chain.layout.sites.flatMap((site) => {
+		const plant = design.plants[site.id];
+		return plant ? [plant] : [];
+	});
+	const valve = kind.feeding === 'valve';
+	const tank = pick(shelf.tanks, design.tank.partId);
+	const pumpId = !valve && design.source.kind === 'pump' ? design.source.partId : undefined;
+	const started = startSystem(
+		{
+			name: design.name,
+			areaId: design.areaId,
+			variant,
+			plants: Math.max(1, planted.length),
+			cropId: commonest(planted.map((plant) => plant.cropId)) ?? shelf.crops[0]!.id,
+			lengthMm: Math.max(400, area.lengthM * 1000 - tankRoom(chain)),
+			depthMm: Math.max(300, area.widthM * 1000 - 100),
+			heightMm: area.heightM * 1000,
+			...(!tank.special && { tankId: tank.id }),
+			...(pumpId && { pumpId })
+		},
+		shelf
+	);
+	const keepTank = started.tank.partId === design.tank.partId;
+	const stand = withShelfItems(started.stands[0]!, design.stands[0]!);
+	const sites = kindOf(stand).slots(stand);
+	const plants = Object.fromEntries(
+		planted.slice(0, sites.length).map((plant, i) => [sites[i]!.id, plant])
+	);
+	const next: Design = {
+		...started,
+		notes: design.notes,
+		tank: { ...started.tank, shape: keepTank ? design.tank.shape : null },
+		water: {
+			...started.water,
+			topUp: design.water.topUp,
+			maxDriftPercent: design.water.maxDriftPercent,
+			uptakePercent: design.water.uptakePercent,
+			useFactor: design.water.useFactor
+		},
+		stands: [stand],
+		plants,
+		feed: { ...design.feed, school: started.feed.school, setMin: null },
+		mix: design.mix,
+		prices: design.prices,
+		diary: { ...design.diary, caughtMl: {} }
+	};
+	const settled = settle(next, place, shelf);
+	return { design: settled, ...said(chain, settled, planted.length) };
+}
+
+const tankRoom = (chain: Chain): number => Math.round(chain.layout.tank.lengthM * 1000) + 200;
+
+const commonest = (ids: readonly string[]): string | undefined => {
+	const counts = new Map<string, number>();
+	for (const id of ids) counts.set(id, (counts.get(id) ?? 0) + 1);
+	return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+};
+
+/** Medium and containers of the old stand, where the new one takes such. */
+function withShelfItems(stand: Stand, before: Stand): Stand {
+	const { mediumId, bucketId } = fieldsOf(before);
+	const takesMedium = fieldsOf(stand).mediumId !== undefined && stand.family === before.family;
+	const takesBucket = fieldsOf(stand).bucketId !== undefined && stand.variant !== 'single-bucket';
+	return {
+		...stand,
+		...(takesMedium && mediumId !== undefined && { mediumId }),
+		...(takesBucket && bucketId !== undefined && { bucketId })
+	};
+}
+
+function said(chain: Chain, next: Design, planted: number): Pick<ChangedKind, 'kept' | 'lost'> {
+	const { design, shelf } = chain;
+	const kept: string[] = [];
+	const lost: string[] = [];
+	const count = Object.keys(next.plants).length;
+	if (count > 0) kept.push(`${count} plant${count === 1 ? '' : 's'}`);
+	if (count < planted) lost.push(`${planted - count} plants that find no site`);
+	const item = (list: readonly { id: string; name: string }[], from: string, to: string) =>
+		(from === to ? kept : lost).push(
+			`the ${pick(list, from).name.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())}`
+		);
+	item(shelf.tanks, design.tank.partId, next.tank.partId);
+	if (design.source.kind === 'pump')
+		item(shelf.pumps, design.source.partId, next.source.kind === 'pump' ? next.source.partId : '–');
+	const [before, after] = [fieldsOf(design.stands[0]!), fieldsOf(next.stands[0]!)];
+	if (before.mediumId && after.mediumId) item(shelf.media, before.mediumId, after.mediumId);
+	if (before.bucketId) item(shelf.buckets, before.bucketId, after.bucketId ?? '–');
+	kept.push('place, mix and diary');
+	return { kept, lost };
+}
+
+/** The new design as one change. */
+export const kindChanges = ({ design }: ChangedKind): Change[] =>
+	Object.entries(design)
+		.filter(([key]) => key !== 'schemaVersion')
+		.map(([path, value]) => ({ path, value: value as unknown }));
+
+/** "14 plants, the 75 L tote and the mix" */
+export const inWords = (list: readonly string[]): string => names(list, 8);

@@ -1,0 +1,164 @@
+import { partsOf, costOf } from '../build';
+import type { Kind } from '../quantity';
+import { pick } from '../shelf';
+import type { Chain } from './chain';
+import { findingsOf } from './review';
+import { pumpMinutes } from './stages/feed';
+
+export interface Comparison {
+	name: string;
+	/** How it is said in a sentence. */
+	short: string;
+	/** null: not known for this one. */
+	a: number | null;
+	b: number | null;
+	kind: Kind;
+	/** Shown in place of the kind's unit. */
+	unit?: string;
+	/** Which is better by this figure; null: neither, or a matter of taste. */
+	wins: 'a' | 'b' | null;
+}
+
+interface Measure {
+	name: string;
+	short: string;
+	kind: Kind;
+	unit?: string;
+	better: 'more' | 'less' | null;
+	of(chain: Chain): number | null;
+}
+
+const MINUTES_A_DAY = 1440;
+
+const MEASURES: readonly Measure[] = [
+	{
+		name: 'Plants',
+		short: 'plants',
+		kind: 'count',
+		better: 'more',
+		of: ({ thirst }) => thirst.bySite.size
+	},
+	{
+		name: 'Sites',
+		short: 'sites',
+		kind: 'count',
+		better: null,
+		of: ({ layout }) => layout.sites.length
+	},
+	{
+		name: 'Plants a square metre of floor',
+		short: 'use of the floor',
+		kind: 'count',
+		better: 'more',
+		of: (chain) => chain.thirst.bySite.size / footprintM2(chain)
+	},
+	{
+		name: 'Water drunk a day',
+		short: 'water',
+		kind: 'volume',
+		better: null,
+		of: ({ thirst }) => thirst.useLPerDay
+	},
+	{ name: 'Tank', short: 'tank', kind: 'volume', better: null, of: ({ tank }) => tank.fullL },
+	{
+		name: 'Tank for each plant',
+		short: 'water in hand for each plant',
+		kind: 'volume',
+		better: 'more',
+		of: ({ tank, thirst }) => (thirst.bySite.size > 0 ? tank.fullL / thirst.bySite.size : null)
+	},
+	{ name: 'Power', short: 'power', kind: 'power', better: 'less', of: wattsOf },
+	{
+		name: 'Electricity a month',
+		short: 'electricity',
+		kind: 'count',
+		unit: 'kWh',
+		better: 'less',
+		of: (chain) => (wattsOf(chain) * pumpMinutes(chain) * 30) / 60_000
+	},
+	{
+		name: 'Pump runs a day',
+		short: 'pump time',
+		kind: 'count',
+		unit: 'min',
+		better: 'less',
+		of: (chain) => Math.min(MINUTES_A_DAY, pumpMinutes(chain))
+	},
+	{
+		name: 'Evenness, lowest quarter',
+		short: 'evenness',
+		kind: 'percent',
+		better: 'more',
+		of: ({ path }) => path.result.uniformity.lowQuarterPercent
+	},
+	{
+		name: 'All flow down to',
+		short: 'how low the tank may go',
+		kind: 'volume',
+		better: 'less',
+		of: (chain) => chain.lowestFlowingL
+	},
+	{
+		name: 'Weight, wet and grown',
+		short: 'weight',
+		kind: 'mass',
+		better: 'less',
+		of: ({ loads }) => loads.reduce((sum, load) => sum + load.massKg, 0)
+	},
+	{
+		name: 'Parts to buy',
+		short: 'parts',
+		kind: 'count',
+		better: 'less',
+		of: ({ design, layout, shelf }) => partsOf(design, layout, shelf).length
+	},
+	{
+		name: 'Cost of parts',
+		short: 'cost',
+		kind: 'count',
+		unit: '',
+		better: 'less',
+		of: ({ design, layout, shelf }) => {
+			const { total, priced } = costOf(design, partsOf(design, layout, shelf));
+			return priced > 0 ? total : null;
+		}
+	},
+	{
+		name: 'What cannot work or will go wrong',
+		short: 'what can go wrong',
+		kind: 'count',
+		better: 'less',
+		of: (chain) => findingsOf(chain).filter((f) => f.severity !== 'caution').length
+	}
+];
+
+function wattsOf({ design, shelf }: Chain): number {
+	return design.source.kind === 'pump' ? pick(shelf.pumps, design.source.partId).watts : 0;
+}
+
+/** Floor a system takes, m². */
+export function footprintM2({ layout }: Chain): number {
+	const { from, to } = layout.extent;
+	return Math.max(0.01, (to.xM - from.xM) * (to.yM - from.yM));
+}
+
+/** Two variants side by side: what differs, and which wins on what. */
+export const compare = (a: Chain, b: Chain): Comparison[] =>
+	MEASURES.map(({ name, short, kind, unit, better, of }) => {
+		const [left, right] = [of(a), of(b)];
+		return {
+			name,
+			short,
+			kind,
+			...(unit !== undefined && { unit }),
+			a: left,
+			b: right,
+			wins: better === null ? null : winner(left, right, better)
+		};
+	});
+
+function winner(a: number | null, b: number | null, better: 'more' | 'less'): 'a' | 'b' | null {
+	if (a === null || b === null) return null;
+	if (Math.abs(a - b) <= 1e-6 * Math.max(Math.abs(a), Math.abs(b), 1e-6)) return null;
+	return a > b === (better === 'more') ? 'a' : 'b';
+}

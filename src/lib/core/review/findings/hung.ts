@@ -1,0 +1,174 @@
+import { fieldsOf } from '../../design';
+import { FIXINGS, pick } from '../../shelf';
+import type { Chain } from '../chain';
+import { seenTo, set, some, type Concern, type Finding } from '../finding';
+
+/** A fixing is asked for a quarter of what it can hold. */
+const SAFETY = 4;
+
+const at = (chain: Chain, standId: string): number =>
+	chain.design.stands.findIndex((stand) => stand.id === standId);
+
+/** Pull and shear on the fixings of a wall, against what they hold. */
+export const fixings: Concern = (chain) =>
+	chain.loads.flatMap(({ stand, wall, massKg }): Finding[] => {
+		if (!wall) return [];
+		const i = at(chain, stand.id);
+		const design = chain.design.stands[i]!;
+		const fixing = pick(FIXINGS, 'fixing' in design ? design.fixing : '');
+		const { worstPullN, shearPerFixingN } = wall.result;
+		const used = Math.max(worstPullN / fixing.pullN, shearPerFixingN / fixing.shearN) * SAFETY;
+		const over = used > 1;
+		const stronger = FIXINGS.find(
+			(f) => Math.max(worstPullN / f.pullN, shearPerFixingN / f.shearN) * SAFETY <= 1
+		);
+		const field = 'fixingsPerTier' in design ? 'fixingsPerTier' : null;
+		const more =
+			'fixingsPerTier' in design ? Math.min(40, Math.ceil(design.fixingsPerTier * used)) : 0;
+		return [
+			{
+				code: over ? 'fixings-overloaded' : 'wall-bears',
+				step: 'sites',
+				severity: over ? 'stop' : 'caution',
+				subject: `${stand.id}.wall`,
+				message:
+					`Wet and grown, ${chain.say(massKg, 'mass')} hang on the wall: each fixing holds ${Math.round(shearPerFixingN)} N across and the worst pulls with ${Math.round(worstPullN)} N. ` +
+					`${fixing.name} holds ${fixing.pullN} N (${fixing.source}); with a factor of ${SAFETY} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
+				fixes: some(
+					over &&
+						field !== null && {
+							label: `${more} fixings a tier`,
+							effect: 'each holds its quarter',
+							change: [set(`stands.${i}.${field}`, more)]
+						},
+					over &&
+						stronger &&
+						'fixing' in design && {
+							label: stronger.name,
+							effect: `${stronger.pullN} N each`,
+							change: [set(`stands.${i}.fixing`, stronger.id)]
+						},
+					!over && seenTo(chain.design, 'wall-bears', 'The wall bears it')
+				)
+			}
+		];
+	});
+
+/** Fixings go into studs, where the wall has them. */
+export const studs: Concern = (chain) => {
+	const spacing = chain.area.studMm;
+	if (spacing === null) return [];
+	return chain.loads.flatMap(({ stand, wall }): Finding[] => {
+		if (!wall) return [];
+		const i = at(chain, stand.id);
+		const design = chain.design.stands[i]!;
+		if (!('fixingsPerTier' in design)) return [];
+		const there = Math.max(1, Math.floor((stand.lengthM * 1000) / spacing) + 1);
+		if (design.fixingsPerTier <= there) return [];
+		return [
+			{
+				code: 'more-fixings-than-studs',
+				step: 'sites',
+				severity: 'look',
+				subject: `${stand.id}.wall`,
+				message: `${design.fixingsPerTier} fixings a tier, but only ${there} studs stand behind ${chain.say(stand.lengthM, 'span')} of wall at ${chain.say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
+				fixes: [
+					{
+						label: `${there} a tier, one in each stud`,
+						effect: 'every one holds',
+						change: [set(`stands.${i}.fixingsPerTier`, there)]
+					}
+				]
+			}
+		];
+	});
+};
+
+/** Air gathers where a header is highest and stops the flow. */
+export const airLock: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		if (!('airBleed' in stand) || stand.airBleed) return [];
+		return [
+			{
+				code: 'no-air-bleed',
+				step: 'lines',
+				severity: 'look',
+				subject: `${stand.id}.A`,
+				message:
+					'The header has no air bleed at its high point: air that gathers there keeps the last channels dry.',
+				fixes: [
+					{
+						label: 'Add an air bleed',
+						effect: 'the header fills every time',
+						change: [set(`stands.${i}.airBleed`, true)]
+					}
+				]
+			}
+		];
+	});
+
+/** Drainage that goes to waste takes water and feed with it. */
+export const toWaste: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		if (!('drainsTo' in stand) || stand.drainsTo !== 'waste' || !chain.feed) return [];
+		const mine = new Set(
+			chain.layout.sites.filter((site) => site.standId === stand.id).map((site) => site.id)
+		);
+		const events = chain.feed.plan.events.length;
+		let litres = 0;
+		for (const [id, { doseL, deficitL }] of chain.feed.dose)
+			if (mine.has(id)) litres += Math.max(0, doseL - deficitL) * events;
+		return [
+			{
+				code: 'drains-to-waste',
+				step: 'feed',
+				severity: 'caution',
+				subject: `${stand.id}.top`,
+				message: `${chain.say(litres, 'volume')} a day run to waste with their feed. Measure what drains: at a fifth of what you give you may stop. Let it run where it harms no drain, bed or well.`,
+				fixes: some(
+					{
+						label: 'Bring it back to the tank',
+						effect: `${chain.say(litres, 'volume')} a day saved`,
+						change: [set(`stands.${i}.drainsTo`, 'tank')]
+					},
+					seenTo(chain.design, 'drains-to-waste', 'I want it so')
+				)
+			}
+		];
+	});
+
+/** A plate that stands in the water drowns the roots on it. */
+export const wetPlate: Concern = (chain) => {
+	const { tank } = chain.design;
+	if (tank.spot !== 'inside' || tank.overflowBelowRimMm >= 10) return [];
+	return [
+		{
+			code: 'plate-under-water',
+			step: 'tank',
+			severity: 'look',
+			subject: 'tank',
+			message: `Filled to the brim the water touches the plate: roots on it get no air. An overflow hole 15 mm under it keeps the water down.`,
+			fixes: [
+				{
+					label: `Overflow ${chain.say(15, 'size')} under the plate`,
+					effect: 'the plate stands clear',
+					change: [set('tank.overflowBelowRimMm', 15)]
+				}
+			]
+		}
+	];
+};
+
+/** Bucket stacks and spreaders want a level foot more than anything: said where they stand. */
+export const mustStandLevel: Concern = (chain) =>
+	chain.sharing.length === 0 ||
+	chain.design.stands.every((s) => (fieldsOf(s).leanMmPerM ?? 0) === 0)
+		? chain.sharing.slice(0, 1).map(({ emission, mostTiltMmPerM }): Finding => ({
+				code: 'stand-it-level',
+				step: 'dry-run',
+				severity: 'caution',
+				subject: emission.containerId,
+				message: `Stand every tower to the bubble: from ${Math.floor(mostTiltMmPerM)} mm in a metre on, one side runs dry at this flow.`,
+				fixes: [seenTo(chain.design, 'stand-it-level', 'They stand upright')]
+			}))
+		: [];

@@ -1,0 +1,254 @@
+import { fieldsOf } from '../../design';
+import type { Chain } from '../chain';
+import { names, seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
+import type { LevelState } from '../stages/levels';
+
+/** A tank stands at least so far over the trays it fills, m. */
+const LEAST_HEAD_M = 0.15;
+/** Less than this under a brim is too little for a blocked hole or a gust of roots. */
+const LEAST_MARGIN_MM = 30;
+
+const at = (chain: Chain, standId: string): number =>
+	chain.design.stands.findIndex((stand) => stand.id === standId);
+const labelOf = (chain: Chain, id: string): string =>
+	chain.layout.containers.find((c) => c.id === id)?.label ?? id;
+
+/** Gravity needs height. */
+export const tankHeight: Concern = (chain) =>
+	chain.levels.flatMap((state): Finding[] => {
+		if (state.headM >= LEAST_HEAD_M) return [];
+		const byMm = Math.ceil(((LEAST_HEAD_M - state.headM) * 1000) / 10) * 10;
+		const floorMm = chain.design.tank.floorMm + byMm;
+		const none = state.headM <= 0;
+		return [
+			{
+				code: none ? 'tank-under-trays' : 'tank-barely-over',
+				step: 'tank',
+				severity: none ? 'stop' : 'look',
+				subject: 'tank',
+				message: none
+					? `The water in the tank stands ${chain.say(-state.headM * 1000, 'size')} under the level the valves keep: nothing runs.`
+					: `The water in the tank stands only ${chain.say(state.headM * 1000, 'size')} over the level the valves keep; under ${chain.say(LEAST_HEAD_M * 1000, 'size')} the filter and hose take it all.`,
+				fixes: some(
+					floorMm <= 4000 && {
+						label: `Raise the tank by ${chain.say(byMm, 'size')}`,
+						effect: `${chain.say(LEAST_HEAD_M, 'head')} of head`,
+						change: [set('tank.floorMm', floorMm)]
+					}
+				)
+			}
+		];
+	});
+
+/** Pots too high or too low for one shared level, and trays that lean. */
+export const outOfLevel: Concern = (chain) =>
+	chain.levels.flatMap((state): Finding[] => {
+		if (!state.filled) return [];
+		const { trays } = state.filled.result;
+		const dry = trays.filter((t) => t.dry);
+		const floods = trays.filter((t) => t.floods);
+		const corner = trays.filter((t) => t.dryCorner && !t.dry);
+		if (dry.length + floods.length + corner.length === 0) return [];
+		const said = (list: typeof trays) => names(list.map((t) => labelOf(chain, t.id)));
+		const worst = [...dry, ...floods, ...corner][0]!;
+		const verb = (list: typeof trays, one: string, many: string) =>
+			list.length === 1 ? one : many;
+		const shared = state.basis.valves === 'shared';
+		return [
+			{
+				code:
+					dry.length > 0 ? 'stands-too-high' : floods.length > 0 ? 'stands-too-low' : 'tray-leans',
+				step: 'sites',
+				severity: dry.length + floods.length > 0 ? 'stop' : 'look',
+				subject: worst.id,
+				message:
+					dry.length > 0
+						? `${said(dry)} ${verb(dry, 'stands', 'stand')} too high for a level of ${chain.say(state.basis.depthMm, 'size')}: no water gets in at all. ${shim(chain, state, dry[0]!.id)}`
+						: floods.length > 0
+							? `${said(floods)} ${verb(floods, 'stands', 'stand')} so low that the water runs over ${verb(floods, 'its rim', 'their rims')}. ${shim(chain, state, floods[0]!.id)}`
+							: `${said(corner)} ${verb(corner, 'leans', 'lean')} so far that one end falls dry at ${chain.say(state.basis.depthMm, 'size')} while the other stands ${chain.say(worst.deepMm, 'size')} deep.`,
+				fixes: levelled(chain, state, shared)
+			}
+		];
+	});
+
+/** What to put under, or take from under, a pot. */
+function shim(chain: Chain, { basis }: LevelState, id: string): string {
+	const floor = basis.trays.find((t) => t.id === id)?.floorOffsetMm ?? 0;
+	if (Math.abs(floor) < 0.5) return 'Level the floor under them.';
+	return floor > 0
+		? `It stands ${chain.say(floor, 'size')} over the others: take that from under it.`
+		: `It stands ${chain.say(-floor, 'size')} under the others: shim it up by as much.`;
+}
+
+function levelled(chain: Chain, state: LevelState, shared: boolean): Fix[] {
+	const i = at(chain, state.standId);
+	const stand = chain.design.stands[i]!;
+	const lean = fieldsOf(stand).leanMmPerM ?? 0;
+	const floors = 'floorsMm' in stand && stand.floorsMm.some((mm) => mm !== 0);
+	const deeper = Math.min(200, Math.ceil(state.basis.depthMm * 1.5));
+	return some(
+		lean > 0 && {
+			label: 'Level the floor',
+			effect: shared ? 'every pot holds the same' : 'every tray holds the same depth',
+			change: [set(`stands.${i}.leanMmPerM`, 0)]
+		},
+		floors && {
+			label: 'Shim all pots to one level',
+			effect: `${chain.say(state.basis.depthMm, 'size')} in each`,
+			change: [set(`stands.${i}.floorsMm`, [])]
+		},
+		!shared && {
+			label: `Keep ${chain.say(deeper, 'size')}`,
+			effect: 'deeper water reaches the high end',
+			change: [set(`stands.${i}.depthMm`, deeper)]
+		}
+	);
+}
+
+/** Small parts of a valve system that fail it when they are left out. */
+export const valveParts: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		if (stand.variant !== 'valve-trays') return [];
+		const list: Finding[] = [];
+		const missing = (
+			field: 'rootDisc' | 'strainer' | 'flushTap',
+			message: string,
+			label: string,
+			severity: Finding['severity']
+		) => {
+			if (stand[field]) return;
+			list.push({
+				code: `no-${field.toLowerCase()}`,
+				step: 'lines',
+				severity,
+				subject: `${stand.id}.top`,
+				message,
+				fixes: [
+					{ label, effect: 'on the shopping list', change: [set(`stands.${i}.${field}`, true)] }
+				]
+			});
+		};
+		missing(
+			'rootDisc',
+			'Nothing keeps roots out of the valves: they grow in, hold them open and the trays flood.',
+			'Add root discs',
+			'look'
+		);
+		missing(
+			'strainer',
+			'No strainer in the tank: one grain under a valve keeps it from closing.',
+			'Add a strainer',
+			'look'
+		);
+		missing(
+			'flushTap',
+			'No flush tap at the far end: what settles in the hose stays there until it blocks a valve.',
+			'Add a flush tap',
+			'caution'
+		);
+		return list;
+	});
+
+/** A valve stays shut until roots are down, and a stuck one lets the whole tank go. */
+export const valveRisks: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		if (!('established' in stand)) return [];
+		const litres = chain.design.water.nowL;
+		return [
+			...(stand.established
+				? []
+				: [
+						{
+							code: 'valve-shut',
+							step: 'plant-out' as const,
+							severity: 'caution' as const,
+							subject: `${stand.id}.top`,
+							message:
+								'The valves are shut while roots reach down, 10 to 21 days: drench the pots once from above and water by hand. Then unlatch each valve and see it float before you open the tap.',
+							fixes: [
+								{
+									label: 'Roots are down: valves open',
+									effect: 'they let in what is drunk',
+									change: [set(`stands.${i}.established`, true)]
+								}
+							]
+						}
+					]),
+			{
+				code: 'valve-may-stick',
+				step: 'tank' as const,
+				severity: 'caution' as const,
+				subject: 'tank',
+				message: `A valve that sticks open lets up to ${chain.say(litres, 'volume')} run out of the tank. Stand it where that does no harm, or over a tray with a drain; look at the floats every week.`,
+				fixes: [seenTo(chain.design, 'valve-may-stick', 'It can run off safely')]
+			}
+		];
+	});
+
+/** Pots on a level return line, while the pump runs. */
+export const ringLevels: Concern = (chain) =>
+	chain.rings.flatMap(({ run, pots }): Finding[] => {
+		const i = at(chain, run.standId);
+		const stand = chain.design.stands[i]!;
+		const list: Finding[] = [];
+		if ('capped' in stand && !stand.capped)
+			list.push({
+				code: 'line-end-open',
+				step: 'lines',
+				severity: 'stop',
+				subject: run.id,
+				message: `An end of the line is left open: the pots drain onto the floor, and the float lets the whole reserve follow.`,
+				fixes: [
+					{
+						label: 'Cap every end',
+						effect: 'the line holds its level',
+						change: [set(`stands.${i}.capped`, true)]
+					}
+				]
+			});
+		const tightest = pots.reduce((a, b) => (b.marginMm < a.marginMm ? b : a), pots[0]!);
+		if (pots.length > 0 && tightest.marginMm < LEAST_MARGIN_MM)
+			list.push(brim(chain, run.id, i, run.innerDiameterMm, tightest));
+		return list;
+	});
+
+function brim(
+	chain: Chain,
+	runId: string,
+	i: number,
+	innerMm: number,
+	pot: { id: string; riseMm: number; marginMm: number }
+): Finding {
+	const over = pot.marginMm < 0;
+	const wider = chain.shelf.tubes.find((t) => t.use === 'return' && t.innerDiameterMm > innerMm);
+	const margin = (change: Fix['change']) => {
+		const after = chain.with(change).rings.find((r) => r.run.id === runId);
+		return Math.min(...(after?.pots.map((p) => p.marginMm) ?? [0]));
+	};
+	const tube = wider && [set(`stands.${i}.returnTubeId`, wider.id)];
+	const lower = Math.max(1, Math.floor(chain.design.water.fillL * 0.8));
+	const drop = [set('water.fillL', lower), set('water.nowL', lower)];
+	return {
+		code: over ? 'pot-spills' : 'pot-near-brim',
+		step: 'lines',
+		severity: over ? 'stop' : 'look',
+		subject: pot.id,
+		message:
+			`While the pump runs, ${labelOf(chain, pot.id)} stands ${chain.say(pot.riseMm, 'size')} higher than the control pot, ` +
+			`${over ? `${chain.say(-pot.marginMm, 'size')} over its brim` : `only ${chain.say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
+		fixes: some(
+			wider &&
+				tube && {
+					label: `Return line of ${wider.nominalMm} mm`,
+					effect: `${chain.say(margin(tube), 'size')} under the brim`,
+					change: tube
+				},
+			margin(drop) > pot.marginMm + 5 && {
+				label: `Float lower, ${chain.say(lower, 'volume')}`,
+				effect: `${chain.say(margin(drop), 'size')} under the brim`,
+				change: drop
+			}
+		)
+	};
+}

@@ -1,0 +1,113 @@
+import { applyChanges, kindOf } from '../design';
+import { layoutDesign } from '../layout';
+import { pick } from '../shelf';
+import type { Chain } from './chain';
+import { set } from './finding';
+import { footprintM2 } from './compare';
+
+export interface Fit {
+	/** Which count of the stand makes it longer, and its value. */
+	along: string;
+	now: number;
+	/** The most of it that fits the area; null: it cannot be made longer. */
+	most: number | null;
+	sites: number;
+	plantsPerM2: number;
+	plantsPerTankL: number;
+	/** The same crop in single pots at its grown spread, plants a square metre. */
+	singlePerM2: number | null;
+}
+
+const MOST = 60;
+
+/** How many fit the place, and how well floor and tank are used. */
+export function fitOf(chain: Chain, index = 0): Fit {
+	const stand = chain.design.stands[index]!;
+	const { along } = kindOf(stand);
+	const now = Number((stand as unknown as Record<string, unknown>)[along]);
+	const plants = chain.thirst.bySite.size;
+	const spreads = chain.thirst.crops.map(({ crop }) => crop.spreadMm / 1000);
+	const mean = spreads.length > 0 ? spreads.reduce((a, b) => a + b, 0) / spreads.length : null;
+	return {
+		along,
+		now,
+		most: mostThatFit(chain, index, along, now),
+		sites: chain.layout.sites.length,
+		plantsPerM2: plants / footprintM2(chain),
+		plantsPerTankL: plants / Math.max(0.1, chain.tank.fullL),
+		singlePerM2: mean === null ? null : 1 / mean ** 2
+	};
+}
+
+/** Longer by one at a time costs a layout each, so the step from one to the next is measured once. */
+function mostThatFit(chain: Chain, index: number, along: string, now: number): number | null {
+	const lengthAt = (count: number) => {
+		const { extent } = layoutDesign(
+			applyChanges(chain.design, changesFor(chain, index, along, count)),
+			chain.area,
+			chain.shelf
+		);
+		return extent.to.xM - extent.from.xM;
+	};
+	const [here, longer] = [lengthAt(now), lengthAt(now + 1)];
+	const step = longer - here;
+	if (!(step > 1e-6)) return null;
+	const more = Math.floor((chain.area.lengthM - here) / step + 1e-9);
+	return Math.max(0, Math.min(MOST, now + more));
+}
+
+/** A stand with another count along the front, on something as long as that needs. */
+export function changesFor(chain: Chain, index: number, along: string, count: number) {
+	const stand = chain.design.stands[index]!;
+	const path = (field: string) => `stands.${index}.${field}`;
+	const changes = [set(path(along), count)];
+	if ('lengthMm' in stand && along === 'perRow')
+		changes.push(
+			set(path('lengthMm'), Math.max(200, 2 * stand.endClearMm + (count - 1) * stand.pitchMm))
+		);
+	return changes;
+}
+
+export interface OneMore {
+	by: 1 | -1;
+	sites: number;
+	useLPerDay: number;
+	driestLph: number;
+	fits: boolean;
+	floorKgM2: number | null;
+}
+
+/** What one more, or one fewer, along the front does; new sites carry the commonest crop. */
+export function oneMore(chain: Chain, by: 1 | -1, index = 0): OneMore | null {
+	const stand = chain.design.stands[index]!;
+	const { along } = kindOf(stand);
+	const count = Number((stand as unknown as Record<string, unknown>)[along]) + by;
+	if (count < 1) return null;
+	const changes = changesFor(chain, index, along, count);
+	const first = Object.values(chain.design.plants)[0];
+	const longer = chain.with(changes);
+	const plants = { ...chain.design.plants };
+	if (by > 0 && first) for (const site of longer.layout.sites) plants[site.id] ??= { ...first };
+	const after = longer.with([set('plants', plants)]);
+	const planted = after.layout.sites.filter((site) => site.cropId);
+	const flows = (planted.length > 0 ? planted : after.layout.sites).map(
+		(site) => after.path.siteLph.get(site.id) ?? 0
+	);
+	return {
+		by,
+		sites: after.layout.sites.length,
+		useLPerDay: after.thirst.useLPerDay,
+		driestLph: Math.min(...flows),
+		fits: !after.layout.problems.some((problem) => problem.code === 'outside-area'),
+		floorKgM2: after.loads[index]?.perM2 ?? null
+	};
+}
+
+/** What of the design is kept when it grows: the pump up to so much flow, the tank up to so many days. */
+export function pumpReserve(chain: Chain): number | null {
+	const { source } = chain.design;
+	if (source.kind !== 'pump') return null;
+	const pump = pick(chain.shelf.pumps, source.partId);
+	const flow = chain.path.result.source.flowLph;
+	return flow > 0 ? pump.maxFlowLph / flow : null;
+}

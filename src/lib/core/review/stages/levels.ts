@@ -1,0 +1,121 @@
+import {
+	levelFill,
+	pipeLoss,
+	type LevelFill,
+	type LevelFillInput,
+	type PipeLoss
+} from '../../hydraulics';
+import type { LevelFillBasis, ReturnRun } from '../../layout';
+import type { Chain } from '../chain';
+
+export interface LevelState {
+	standId: string;
+	basis: LevelFillBasis;
+	/** Tank surface over the water in the trays, m; at or under zero nothing runs. */
+	headM: number;
+	filled: { input: LevelFillInput; result: LevelFill } | null;
+	/** Hours the plants take to drink what one fill holds; null: nothing drinks. */
+	hoursAFill: number | null;
+}
+
+/** What valves keep in every tray or pot, at the tank's level as it stands. */
+export const levelsOf = (chain: Chain): LevelState[] =>
+	chain.layout.stands.flatMap((stand): LevelState[] => {
+		const basis = stand.level;
+		if (!basis || basis.trays.length === 0) return [];
+		const headM = chain.path.waterLevelM - basis.surfaceM;
+		const filled = headM > 1e-6 ? fill(basis, headM) : null;
+		const drinks = chain.layout.sites
+			.filter((site) => site.standId === stand.id)
+			.reduce((sum, site) => sum + (chain.thirst.bySite.get(site.id) ?? 0), 0);
+		const hoursAFill = filled && drinks > 0 ? (24 * filled.result.totalL) / drinks : null;
+		return [{ standId: stand.id, basis, headM, filled, hoursAFill }];
+	});
+
+function fill(basis: LevelFillBasis, headM: number): NonNullable<LevelState['filled']> {
+	const { depthMm, valves, trays, innerDiameterMm, lengthM, fittingsK, valve } = basis;
+	const input = {
+		depthMm,
+		valves,
+		trays,
+		supply: { headM, innerDiameterMm, lengthM, fittingsK, valve }
+	};
+	return { input, result: levelFill(input) };
+}
+
+interface Segment {
+	input: Parameters<typeof pipeLoss>[0];
+	result: PipeLoss;
+}
+
+export interface RingState {
+	run: ReturnRun;
+	segments: Segment[];
+	/** While the pump runs: water over the tank's, mm, and what is left under the brim, by container. */
+	pots: { id: string; riseMm: number; marginMm: number }[];
+}
+
+/**
+ * The level in every pot on a return line under water, while the pump runs: each stands higher than the one
+ * it drains through by what that length of line loses. In a ring the water goes home both ways, split so that
+ * both lose the same.
+ */
+export function ringsOf(chain: Chain): RingState[] {
+	const flows = new Map<string, number>();
+	for (const { containerId, nodeId } of chain.layout.emissions)
+		flows.set(containerId, (flows.get(containerId) ?? 0) + (chain.path.outletLph.get(nodeId) ?? 0));
+	const containers = new Map(chain.layout.containers.map((c) => [c.id, c]));
+	return chain.layout.returns.flatMap((run): RingState[] => {
+		if (!run.level) return [];
+		const { order, metres, closed } = run.level;
+		const inflow = order.map((id) => flows.get(id) ?? 0);
+		const total = inflow.reduce((a, b) => a + b, 0);
+		const segmentsAt = (home: number): { segment: Segment; sign: number }[] => {
+			let flow = home;
+			return metres.map((lengthM, k) => {
+				if (k > 0) flow -= inflow[k - 1]!;
+				return { segment: loss(run, Math.abs(flow), lengthM), sign: Math.sign(flow) };
+			});
+		};
+		const round = (home: number) =>
+			segmentsAt(home).reduce((sum, s) => sum + s.sign * s.segment.result.totalLossM, 0);
+		const home = closed ? balanced(round, total) : total;
+		let riseM = 0;
+		const segments = segmentsAt(home);
+		const pots = order.map((id, k) => {
+			riseM += segments[k]!.sign * segments[k]!.segment.result.totalLossM;
+			const pot = containers.get(id)!;
+			const brimM = pot.zM + pot.heightMm / 1000;
+			return {
+				id,
+				riseMm: riseM * 1000,
+				marginMm: (brimM - (chain.path.waterLevelM + riseM)) * 1000
+			};
+		});
+		return [{ run, segments: segments.map((s) => s.segment), pots }];
+	});
+}
+
+function loss({ innerDiameterMm }: ReturnRun, flowLph: number, lengthM: number): Segment {
+	const input = {
+		flowLph,
+		innerDiameterMm,
+		lengthM,
+		roughnessMm: 0.0015,
+		temperatureC: 20,
+		// in and out of a pot through its seals
+		fittingsK: 1.5
+	};
+	return { input, result: pipeLoss(input) };
+}
+
+/** The flow home by the first way at which both ways lose the same; what is lost rises with it. */
+function balanced(round: (home: number) => number, total: number): number {
+	let [low, high] = [0, total];
+	for (let step = 0; step < 50; step++) {
+		const home = (low + high) / 2;
+		if (round(home) < 0) low = home;
+		else high = home;
+	}
+	return (low + high) / 2;
+}

@@ -1,0 +1,151 @@
+<script lang="ts">
+	import { Dialog } from 'bits-ui';
+	import { KINDS, suggest, type Variant } from '$lib/core/design';
+	import { changeKind, inWords, kindChanges } from '$lib/core/review';
+	import { pick } from '$lib/core/shelf';
+	import Miniature from '../drawing/Miniature.svelte';
+	import { useSession } from '../workspace/context';
+
+	/** The same plants and place in another kind of system, drawn before it is taken. */
+	const session = useSession();
+	let open = $state(false);
+	let variant = $state<Variant | null>(null);
+	let done = $state<string | null>(null);
+	const offered = $derived.by(() => {
+		if (!open) return [];
+		const { area, thirst, shelf, design } = session.chain;
+		const crop = thirst.crops[0]?.crop ?? pick(shelf.crops, 'leaf-lettuce');
+		return suggest({
+			area: area.kind,
+			crop,
+			plants: Math.max(1, thirst.bySite.size),
+			effort: 3,
+			power: design.source.kind === 'pump',
+			floorM2: area.lengthM * area.widthM
+		}).filter((s) => s.variant !== design.stands[session.standIndex]!.variant);
+	});
+	const chosen = $derived(variant ?? offered[0]?.variant ?? null);
+	const changed = $derived(open && chosen ? changeKind(session.chain, chosen) : null);
+
+	function take(): void {
+		if (!changed || !chosen) return;
+		const refused = session.apply(kindChanges(changed), `changed to ${KINDS[chosen].title}`);
+		done = refused ?? `Kept ${inWords(changed.kept)}.`;
+		session.selected = null;
+		open = false;
+		variant = null;
+	}
+</script>
+
+<p class="row">
+	<Dialog.Root bind:open>
+		<Dialog.Trigger class="button">Another kind of system</Dialog.Trigger>
+		<Dialog.Portal>
+			<Dialog.Overlay class="veil" />
+			<Dialog.Content class="dialog kinds-dialog">
+				<Dialog.Title>Another kind of system</Dialog.Title>
+				<div class="two">
+					<div class="list" role="radiogroup" aria-label="Kind of system">
+						{#each offered as { variant: id, why, score } (id)}
+							<label class:on={id === chosen} class:against={score < 0}>
+								<input
+									type="radio"
+									name="kind"
+									checked={id === chosen}
+									onchange={() => (variant = id)}
+								/>
+								<span><b>{KINDS[id].title}</b><small>{why}</small></span>
+							</label>
+						{/each}
+					</div>
+					{#if changed && chosen}
+						<div class="shown">
+							<div class="picture">
+								<Miniature
+									design={changed.design}
+									place={session.place}
+									most={{ width: 400, height: 240 }}
+								/>
+							</div>
+							<p>{KINDS[chosen].about}</p>
+							<p><b>Kept:</b> {inWords(changed.kept)}.</p>
+							{#if changed.lost.length > 0}<p><b>Goes:</b> {inWords(changed.lost)}.</p>{/if}
+							<p class="verbs">
+								<button class="button main" onclick={take}>Build it so</button>
+								<Dialog.Close class="button">Leave it as it is</Dialog.Close>
+							</p>
+						</div>
+					{/if}
+				</div>
+			</Dialog.Content>
+		</Dialog.Portal>
+	</Dialog.Root>
+	{#if done}<span role="status">{done}</span>{/if}
+</p>
+
+<style>
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		align-items: center;
+		margin: 8px 0;
+	}
+	.two {
+		display: grid;
+		grid-template-columns: minmax(200px, 1fr) minmax(0, 1.5fr);
+		gap: 24px;
+		margin-top: 10px;
+	}
+	.list {
+		display: grid;
+		align-content: start;
+		max-height: 62vh;
+		overflow: auto;
+	}
+	label {
+		display: grid;
+		grid-template-columns: auto 1fr;
+		gap: 8px;
+		padding: 6px 4px;
+		border-top: 1px solid var(--hair);
+		cursor: pointer;
+	}
+	label span {
+		display: grid;
+	}
+	small {
+		color: var(--soft);
+		font-size: 13px;
+	}
+	.on b {
+		color: var(--supply);
+	}
+	.against {
+		opacity: 0.75;
+	}
+	.picture {
+		display: flex;
+		align-items: flex-end;
+		justify-content: center;
+		height: 246px;
+		border-bottom: 4px solid var(--ink);
+		margin-bottom: 10px;
+	}
+	.shown p {
+		margin: 5px 0;
+	}
+	.verbs {
+		display: flex;
+		gap: 10px;
+		padding-top: 8px;
+	}
+	@media (max-width: 700px) {
+		.two {
+			grid-template-columns: 1fr;
+		}
+		.list {
+			max-height: 30vh;
+		}
+	}
+</style>

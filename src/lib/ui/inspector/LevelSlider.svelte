@@ -1,0 +1,64 @@
+<script lang="ts">
+	import { valueAt } from '$lib/core/design';
+	import { useSession } from '../workspace/context';
+
+	/** Out of level, and what that does while it is dragged. */
+	const { label, path }: { label: string; path: string } = $props();
+	const session = useSession();
+	const uid = $props.id();
+	const STEEPEST = 40;
+	const value = $derived(Number(valueAt(session.design, path)));
+	const words = $derived.by(() => {
+		const { chain } = session;
+		const [sharing] = chain.sharing;
+		if (sharing) {
+			const { result, mostTiltMmPerM } = sharing;
+			return result.dry > 0
+				? `${result.dry} of ${result.sectors.length} sides are dry; up to ${mostTiltMmPerM.toFixed(1)} mm in a metre none is.`
+				: `The driest side gets ${Math.round(result.driestPercent)} % of its share; up to ${mostTiltMmPerM.toFixed(1)} mm in a metre none is dry.`;
+		}
+		const filled = chain.levels[0]?.filled?.result;
+		if (!filled) return '';
+		const deep = Math.max(...filled.trays.map((t) => t.deepMm));
+		const shallow = Math.min(...filled.trays.map((t) => t.shallowMm));
+		return `Water stands ${session.say(shallow, 'size')} to ${session.say(deep, 'size')} deep.`;
+	});
+</script>
+
+<div class="level">
+	<label for={uid}>{label}</label>
+	<b>{value.toFixed(value < 10 && value > 0 ? 1 : 0)}</b>
+	<input
+		id={uid}
+		type="range"
+		min="0"
+		max={Math.max(STEEPEST, Math.ceil(value))}
+		step="0.5"
+		{value}
+		oninput={(e) => session.preview([{ path, value: Number(e.currentTarget.value) }])}
+		onchange={() => session.commit(label)}
+	/>
+	{#if words}<p role="status">{words}</p>{/if}
+</div>
+
+<style>
+	.level {
+		display: grid;
+		grid-template-columns: 1fr auto;
+		gap: 2px 8px;
+		padding: 6px 0;
+	}
+	input {
+		grid-column: 1 / -1;
+		width: 100%;
+		accent-color: var(--supply);
+	}
+	p {
+		grid-column: 1 / -1;
+		color: var(--soft);
+		font-size: 13.5px;
+	}
+	b {
+		font: 650 15.5px/1.2 var(--head);
+	}
+</style>

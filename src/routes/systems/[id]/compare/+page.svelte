@@ -1,0 +1,302 @@
+<script lang="ts">
+	import { goto, invalidateAll } from '$app/navigation';
+	import { KINDS, suggest, VARIANTS, type Variant } from '$lib/core/design';
+	import { show, showNumber } from '$lib/core/quantity';
+	import { Chain, changeKind, compare, inWords, type Comparison } from '$lib/core/review';
+	import { BUILT_IN_SHELF, pick } from '$lib/core/shelf';
+	import Logo from '$lib/ui/control/Logo.svelte';
+	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
+	import Miniature from '$lib/ui/drawing/Miniature.svelte';
+	import { differing } from '$lib/ui/home/differences';
+	import { messageOf, post } from '$lib/ui/workspace/save-queue';
+	import type { PageData } from './$types';
+
+	const { data }: { data: PageData } = $props();
+	const place = $derived(data.stored.place);
+	const units = $derived(place.units);
+	const now = $derived(new Chain(data.stored.design, place, BUILT_IN_SHELF));
+	const other = $derived(data.chosen ? new Chain(data.chosen.design, place, BUILT_IN_SHELF) : null);
+	const rows = $derived(other ? compare(now, other) : []);
+	const wins = (side: 'a' | 'b') => rows.filter((row) => row.wins === side);
+	const settings = $derived(other ? differing(now.design, other.design, units) : []);
+	let busy = $state(false);
+	let problem = $state<string | null>(null);
+	let kind = $state<Variant | ''>('');
+	/** Other kinds, in the order they suit these plants here. */
+	const kinds = $derived.by(() => {
+		const { area, thirst } = now;
+		const crop = thirst.crops[0]?.crop ?? pick(BUILT_IN_SHELF.crops, 'leaf-lettuce');
+		const plants = Math.max(1, thirst.bySite.size);
+		const floorM2 = area.lengthM * area.widthM;
+		return suggest({ area: area.kind, crop, plants, effort: 3, power: true, floorM2 })
+			.map((s) => s.variant)
+			.filter((variant) => variant !== now.design.stands[0]!.variant);
+	});
+
+	const say = (value: number | null, row: Comparison) =>
+		value === null
+			? 'not known'
+			: row.unit === undefined
+				? show(value, row.kind, units)
+				: `${value < 20 ? value.toFixed(1) : showNumber(value, row.kind, units)} ${row.unit}`;
+
+	async function send(path: string, method: 'POST' | 'DELETE', body?: unknown) {
+		busy = true;
+		problem = null;
+		const response = await post(
+			`/api/designs/${data.id}/alternatives${path}`,
+			method,
+			body ?? {}
+		).catch(() => null);
+		busy = false;
+		if (response?.ok) return response;
+		problem = response ? await messageOf(response) : 'No connection. Try again.';
+		return null;
+	}
+
+	async function keep(): Promise<void> {
+		const response = await send('', 'POST', { name: `As of ${data.today}` });
+		if (response) await goto(`/systems/${data.id}`);
+	}
+
+	async function tryKind(): Promise<void> {
+		if (kind === '') return;
+		const { design } = changeKind(now, kind);
+		const response = await send('', 'POST', { name: KINDS[kind].title, design });
+		if (!response) return;
+		const { id } = (await response.json()) as { id: string };
+		kind = '';
+		await goto(`?with=${id}`, { invalidateAll: true });
+	}
+
+	async function promote(): Promise<void> {
+		if (!data.chosen) return;
+		const base = data.stored.revision;
+		if (await send(`/${data.chosen.id}`, 'POST', { base })) await goto(`/systems/${data.id}`);
+	}
+
+	async function drop(): Promise<void> {
+		if (!data.chosen) return;
+		if (await send(`/${data.chosen.id}`, 'DELETE')) {
+			await goto(`/systems/${data.id}/compare`);
+			await invalidateAll();
+		}
+	}
+	const PICTURE = { width: 520, height: 250 };
+</script>
+
+<svelte:head><title>{now.design.name}, compared · Crelbo</title></svelte:head>
+
+<div class="compare">
+	<header>
+		<Logo />
+		<nav aria-label="Where you are">
+			<a href="/">{place.name}</a> <span aria-hidden="true">/</span>
+			<a href="/systems/{data.id}">{now.design.name}</a>
+		</nav>
+		<span class="space"></span>
+		<ThemeButton />
+	</header>
+	<h1>Compare</h1>
+	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+	{#if other && data.chosen}
+		<div class="pair">
+			<section aria-label="What stands now">
+				<div class="drawing"><Miniature design={now.design} {place} most={PICTURE} /></div>
+				<h2>{now.design.name}, as it stands</h2>
+				<p class="soft">
+					{wins('a').length > 0
+						? `Better on ${inWords(wins('a').map((row) => row.short))}.`
+						: 'Better on nothing measured here.'}
+				</p>
+			</section>
+			<section aria-label="The variant">
+				<div class="drawing"><Miniature design={other.design} {place} most={PICTURE} /></div>
+				<h2>
+					{#if data.alternatives.length > 1}
+						<label class="visually-hidden" for="with">Variant</label>
+						<select
+							id="with"
+							class="field"
+							value={data.chosen.id}
+							onchange={(e) => void goto(`?with=${e.currentTarget.value}`)}
+						>
+							{#each data.alternatives as a (a.id)}<option value={a.id}>{a.name}</option>{/each}
+						</select>
+					{:else}{data.chosen.name}{/if}
+				</h2>
+				<p class="soft">
+					{wins('b').length > 0
+						? `Better on ${inWords(wins('b').map((row) => row.short))}.`
+						: 'Better on nothing measured here.'}
+				</p>
+				<p>
+					<button class="button main" disabled={busy} onclick={() => void promote()}
+						>Build it this way instead</button
+					>
+					<button class="quiet" disabled={busy} onclick={() => void drop()}
+						>Drop this variant</button
+					>
+				</p>
+				<p class="soft">What stands now is kept in its place; undo brings it back.</p>
+			</section>
+		</div>
+		<table>
+			<thead
+				><tr
+					><th scope="col">What it comes to</th><th scope="col">As it stands</th><th scope="col"
+						>{data.chosen.name}</th
+					></tr
+				></thead
+			>
+			<tbody>
+				{#each rows as row (row.name)}
+					<tr>
+						<th scope="row">{row.name}</th>
+						<td class:better={row.wins === 'a'}
+							>{say(row.a, row)}{#if row.wins === 'a'}<span class="visually-hidden">, better</span
+								>{/if}</td
+						>
+						<td class:better={row.wins === 'b'}
+							>{say(row.b, row)}{#if row.wins === 'b'}<span class="visually-hidden">, better</span
+								>{/if}</td
+						>
+					</tr>
+				{/each}
+			</tbody>
+			{#if settings.length > 0}
+				<tbody>
+					<tr class="head"><th scope="col">What is built differently</th><td></td><td></td></tr>
+					{#each settings as row (row.name)}
+						<tr><th scope="row">{row.name}</th><td>{row.mine}</td><td>{row.theirs}</td></tr>
+					{/each}
+				</tbody>
+			{/if}
+		</table>
+	{:else}
+		<p class="intro">
+			Nothing stands beside it yet. Keep a copy of what stands now and go on changing the original,
+			or see the same plants in another kind of system.
+		</p>
+	{/if}
+	<form
+		class="more"
+		onsubmit={(event) => {
+			event.preventDefault();
+			void tryKind();
+		}}
+	>
+		<button type="button" class="button" disabled={busy} onclick={() => void keep()}
+			>Keep what stands now as a variant</button
+		>
+		<label
+			>or see it as
+			<select class="field" bind:value={kind}>
+				<option value="">another kind …</option>
+				{#each kinds as variant (variant)}<option value={variant}>{KINDS[variant].title}</option
+					>{/each}
+			</select></label
+		>
+		<button class="button" disabled={busy || kind === '' || VARIANTS.length === 0}>Draw it</button>
+	</form>
+</div>
+
+<style>
+	.compare {
+		max-width: 1180px;
+		margin: 0 auto;
+		padding: 10px 20px 40px;
+	}
+	header {
+		display: flex;
+		gap: 14px;
+		align-items: baseline;
+		min-height: 34px;
+	}
+	.space {
+		flex: 1;
+	}
+	h1 {
+		font-size: 26px;
+		margin: 6px 0 14px;
+	}
+	h2 {
+		font-size: 18px;
+		margin: 10px 0 2px;
+	}
+	.pair {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 44px;
+	}
+	section {
+		min-width: 0;
+	}
+	.drawing {
+		display: flex;
+		align-items: flex-end;
+		justify-content: center;
+		height: 254px;
+		border-bottom: 4px solid var(--ink);
+	}
+	section p {
+		margin: 4px 0;
+	}
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		margin: 22px 0;
+	}
+	th,
+	td {
+		text-align: left;
+		padding: 6px 10px 6px 0;
+		border-top: 1px solid var(--hair);
+		font-weight: 400;
+		vertical-align: baseline;
+	}
+	th {
+		width: 34%;
+		color: var(--soft);
+	}
+	thead th,
+	.head th {
+		font: 600 15px var(--head);
+		color: var(--ink);
+		border-top: 0;
+	}
+	.head th,
+	.head td {
+		padding-top: 20px;
+	}
+	td {
+		font: 500 15px var(--head);
+	}
+	.better {
+		font-weight: 700;
+		color: var(--growth);
+	}
+	.better::before {
+		content: '▲ ';
+		font-size: 11.5px;
+	}
+	.more {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 12px;
+		align-items: center;
+	}
+	.intro {
+		max-width: 60ch;
+		margin-bottom: 16px;
+	}
+	.problem {
+		color: var(--dry);
+	}
+	@media (max-width: 760px) {
+		.pair {
+			grid-template-columns: 1fr;
+			gap: 24px;
+		}
+	}
+</style>

@@ -1,0 +1,366 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { costOf, partsOf } from '../../src/lib/core/build';
+import {
+	applyChanges,
+	readDesignFile,
+	VARIANTS,
+	type Change,
+	type Design
+} from '../../src/lib/core/design';
+import { layoutTower, plantBy, PLANT_RULES, type PlantRule } from '../../src/lib/core/layout';
+import { levelFill, spread } from '../../src/lib/core/hydraulics';
+import {
+	Chain,
+	changeKind,
+	compare,
+	findingsOf,
+	fitOf,
+	kindChanges,
+	oneMore
+} from '../../src/lib/core/review';
+import { BUILT_IN_SHELF, CROPS } from '../../src/lib/core/shelf';
+
+const example = (name: string) =>
+	readDesignFile(readFileSync(new URL(`../../examples/${name}.json`, import.meta.url), 'utf8'));
+const chainOf = (name: string, ...changes: Change[]): Chain => {
+	const { design, place } = example(name);
+	return new Chain(applyChanges(design, changes), place, BUILT_IN_SHELF);
+};
+const set = (path: string, value: unknown): Change => ({ path, value });
+const codes = (chain: Chain) => findingsOf(chain).map((f) => f.code);
+
+describe('planting by rule', () => {
+	const { layout } = chainOf('kitchen-columns');
+	const count = (plants: ReturnType<typeof plantBy>, cropId: string) =>
+		Object.values(plants).filter((plant) => plant.cropId === cropId).length;
+
+	for (const rule of Object.keys(PLANT_RULES) as PlantRule[])
+		it(`${rule}: every site once, every crop about as often`, () => {
+			const ids = CROPS.map((crop) => crop.id);
+			fc.assert(
+				fc.property(
+					fc.uniqueArray(fc.constantFrom(...ids), { minLength: 1, maxLength: 2 }),
+					(crops) => {
+						const plants = plantBy(rule, crops, layout.sites, BUILT_IN_SHELF);
+						expect(Object.keys(plants)).to.have.members(layout.sites.map((site) => site.id));
+						for (const id of crops) expect(count(plants, id)).to.equal(64 / crops.length);
+					}
+				)
+			);
+		});
+
+	it('puts what drinks most lowest, and what trails outermost', () => {
+		const low = plantBy('low', ['rocket', 'mint'], layout.sites, BUILT_IN_SHELF);
+		const height = (of: typeof low, cropId: string) => {
+			const zs = layout.sites.filter((s) => of[s.id]!.cropId === cropId).map((s) => s.zM);
+			return zs.reduce((a, b) => a + b, 0) / zs.length;
+		};
+		expect(height(low, 'mint')).to.be.below(height(low, 'rocket'));
+		const table = chainOf('loft-table').layout.sites;
+		const out = plantBy('outside', ['chilli', 'strawberry'], table, BUILT_IN_SHELF);
+		expect(out['table.B2']!.cropId).to.equal('chilli');
+		expect(out['table.A1']!.cropId).to.equal('strawberry');
+	});
+
+	it('keeps the stage of what stands there, and plants nothing where nothing is asked', () => {
+		const plants = plantBy('rows', ['basil'], layout.sites, BUILT_IN_SHELF);
+		expect(plants['columns.A1a']!.stage).to.equal('growing');
+		expect(plantBy('rows', [], layout.sites, BUILT_IN_SHELF)).to.deep.equal({});
+	});
+});
+
+describe('another kind of system', () => {
+	for (const variant of VARIANTS)
+		it(`as ${variant}: the plants, the place and the mix come along, and it works`, () => {
+			const before = chainOf('loft-table');
+			const changed = changeKind(before, variant);
+			const after = before.with(kindChanges(changed));
+			expect(after.design.stands.map((s) => s.variant)).to.deep.equal([variant]);
+			expect(after.design.mix).to.equal(before.design.mix);
+			expect(after.design.areaId).to.equal('loft');
+			const planted = after.layout.sites.filter((site) => site.cropId).length;
+			const said = changed.kept.find((words) => words.includes('plant'));
+			expect(said).to.match(new RegExp(`^${planted} plant`));
+			expect(after.path.result.uniformity.dry).to.equal(0);
+		});
+
+	it('there and back, no plant is lost', () => {
+		const before = chainOf('loft-table');
+		const trays = before.with(kindChanges(changeKind(before, 'valve-trays')));
+		const back = trays.with(kindChanges(changeKind(trays, 'pots-on-tank')));
+		const crops = (chain: Chain) => chain.layout.sites.flatMap((site) => site.cropId ?? []).sort();
+		expect(crops(back)).to.deep.equal(crops(before));
+	});
+});
+
+describe('two variants compared', () => {
+	it('say who wins on what, and nobody against oneself', () => {
+		const a = chainOf('kitchen-columns');
+		const b = a.with([set('stands.0.ringPitchMm', 240)]);
+		const winner = new Map(compare(a, b).map((row) => [row.name, row.wins]));
+		expect(winner.get('Plants')).to.equal('a');
+		expect(winner.get('Tank for each plant')).to.equal('b');
+		expect(compare(a, a).every((row) => row.wins === null)).to.equal(true);
+	});
+	it('a bench without a pump wins on power', () => {
+		const [pumped, valved] = [chainOf('loft-table'), chainOf('away-bench')];
+		const power = compare(pumped, valved).find((row) => row.name === 'Power')!;
+		expect([power.a, power.b, power.wins]).to.deep.equal([15, 0, 'b']);
+	});
+	it('cost comes from the grower’s own prices, and only then', () => {
+		const chain = chainOf('loft-table', set('prices', { 'pot-7': 2.5, 'feed-13': 1 }));
+		const { total, priced } = costOf(
+			chain.design,
+			partsOf(chain.design, chain.layout, chain.shelf)
+		);
+		const tube = partsOf(chain.design, chain.layout, chain.shelf).find((p) => p.id === 'feed-13')!;
+		expect(priced).to.equal(2);
+		expect(total).to.be.closeTo(9 * 2.5 + tube.lengthM!, 1e-9);
+		const rows = compare(chain, chainOf('loft-table'));
+		expect(rows.find((row) => row.name === 'Cost of parts')!.b).to.equal(null);
+	});
+});
+
+describe('fit', () => {
+	it('as many as fit the place: one more would not', () => {
+		for (const name of ['yard-channels', 'away-bench', 'outdoor-bucket-rows', 'tower-bank']) {
+			const chain = chainOf(name);
+			const { most, along } = fitOf(chain);
+			const stand = chain.design.stands[0]!;
+			const change = (count: number): Change[] => [
+				set(`stands.0.${along}`, count),
+				...('lengthMm' in stand
+					? [set('stands.0.lengthMm', 2 * stand.endClearMm + (count - 1) * stand.pitchMm)]
+					: [])
+			];
+			const long = (count: number) => {
+				const { extent } = chain.with(change(count)).layout;
+				return extent.to.xM - extent.from.xM;
+			};
+			expect(long(most!), name).to.be.at.most(chain.area.lengthM + 1e-9);
+			expect(long(most! + 1), name).to.be.above(chain.area.lengthM);
+		}
+	});
+	it('one more drinks more, one fewer less', () => {
+		const chain = chainOf('yard-channels');
+		const [more, fewer] = [oneMore(chain, 1)!, oneMore(chain, -1)!];
+		expect(more.sites).to.equal(35);
+		expect(fewer.sites).to.equal(25);
+		expect(more.useLPerDay / chain.thirst.useLPerDay).to.be.closeTo(35 / 30, 1e-9);
+		expect(fewer.driestLph).to.be.above(more.driestLph);
+	});
+});
+
+describe('water round a tower and in trays', () => {
+	const lean = fc.double({ min: 0, max: 200, noNaN: true });
+	it('the rim shares all its water, the low side most, and more lean never helps the high side', () => {
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0.1, max: 2000, noNaN: true }),
+				lean,
+				fc.integer({ min: 1, max: 24 }),
+				(flowLph, tilt, sectors) => {
+					const { sectors: list, driestPercent } = spread({
+						flowLph,
+						rimDiameterMm: 110,
+						tiltMmPerM: tilt,
+						sectors
+					});
+					const flows = list.map((s) => s.flowLph);
+					expect(flows.reduce((a, b) => a + b, 0)).to.be.closeTo(flowLph, 1e-6 * flowLph);
+					expect(Math.max(...flows)).to.equal(flows[0]);
+					const more = spread({
+						flowLph,
+						rimDiameterMm: 110,
+						tiltMmPerM: Math.min(200, tilt + 5),
+						sectors
+					});
+					expect(more.driestPercent).to.be.at.most(driestPercent + 1e-6);
+				}
+			)
+		);
+	});
+	it('a leaning tray holds what a level one does until a corner falls dry, then more', () => {
+		const supply = {
+			headM: 0.5,
+			innerDiameterMm: 9,
+			lengthM: 3,
+			valve: { nominalFlowLph: 100, nominalHeadM: 1 }
+		};
+		const litres = (tiltMmPerM: number) =>
+			levelFill({
+				depthMm: 20,
+				trays: [{ id: 'a', lengthMm: 600, widthMm: 300, heightMm: 80, tiltMmPerM }],
+				supply
+			}).totalL;
+		expect(litres(30)).to.be.closeTo(litres(0), 1e-12);
+		expect(litres(66)).to.be.closeTo(litres(0), 1e-9);
+		expect(litres(100)).to.be.above(litres(0));
+	});
+	it('no two holes of a pattern are nearer than it says', () => {
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 1, max: 8 }),
+				fc.integer({ min: 30, max: 400 }),
+				fc.boolean(),
+				(perRing, ringPitchMm, stagger) => {
+					const pattern = layoutTower({
+						outerDiameterMm: 110,
+						lengthMm: 1500,
+						topClearMm: 90,
+						bottomClearMm: 90,
+						perRing,
+						ringPitchMm,
+						stagger,
+						holeDiameterMm: 50
+					});
+					const { circumferenceMm: round, sites } = pattern;
+					let least = Infinity;
+					sites.forEach((a, i) =>
+						sites.slice(i + 1).forEach((b) => {
+							const across = Math.abs(a.aroundMm - b.aroundMm);
+							least = Math.min(
+								least,
+								Math.hypot(Math.min(across, round - across), a.heightMm - b.heightMm)
+							);
+						})
+					);
+					if (pattern.nearestMm === null) expect(sites).to.have.length(1);
+					else expect(pattern.nearestMm).to.be.closeTo(least, 1e-9);
+				}
+			)
+		);
+	});
+});
+
+describe('what goes wrong, by kind', () => {
+	const table: [what: string, example: string, changes: Change[], code: string][] = [
+		[
+			'a tower that leans so far that a side is dry',
+			'segment-tower',
+			[set('stands.0.leanMmPerM', 60)],
+			'tower-line-dry'
+		],
+		[
+			'holes that run into one another',
+			'kitchen-columns',
+			[set('stands.0.holeMm', 95)],
+			'web-too-thin'
+		],
+		[
+			'a pot too wide for its hole',
+			'kitchen-columns',
+			[set('stands.0.passMm', 70)],
+			'hole-too-small'
+		],
+		[
+			'towers wider than their lid',
+			'kitchen-columns',
+			[set('stands.0.towers', 4)],
+			'cannot-be-built'
+		],
+		[
+			'a pipe with no room for a ring',
+			'kitchen-columns',
+			[set('stands.0.topClearMm', 1700)],
+			'cannot-be-built'
+		],
+		['a free stack in the wind', 'pot-stack', [], 'wind-tips'],
+		[
+			'fixings that hold too little',
+			'wall-pockets',
+			[set('stands.0.fixingsPerTier', 1), set('stands.0.tiers', 1), set('stands.0.pocketMl', 8000)],
+			'fixings-overloaded'
+		],
+		[
+			'a header without an air bleed',
+			'yard-channels',
+			[set('stands.0.airBleed', false)],
+			'no-air-bleed'
+		],
+		[
+			'trays as high as the tank',
+			'away-bench',
+			[set('stands.0.lowEndHeightMm', 900)],
+			'tank-under-trays'
+		],
+		['a pot that stands too high', 'valve-pots', [], 'stands-too-high'],
+		['a tray that leans', 'away-bench', [set('stands.0.leanMmPerM', 90)], 'tray-leans'],
+		[
+			'valves with nothing to keep roots out',
+			'away-bench',
+			[set('stands.0.rootDisc', false)],
+			'no-rootdisc'
+		],
+		[
+			'valves that are still shut',
+			'away-bench',
+			[set('stands.0.established', false)],
+			'valve-shut'
+		],
+		[
+			'a line end that is open',
+			'control-pot-ring',
+			[set('stands.0.capped', false)],
+			'line-end-open'
+		],
+		[
+			'a return line too thin for its pots',
+			'control-pot-ring',
+			[set('stands.0.returnTubeId', 'feed-4')],
+			'pot-spills'
+		],
+		['drainage that goes to waste', 'slab-gutter', [], 'drains-to-waste'],
+		['a plate in the water', 'single-bucket', [], 'plate-under-water'],
+		['sites nobody reaches', 'tower-bank', [set('stands.0.pipeLengthMm', 2400)], 'sites-overhead']
+	];
+	for (const [what, name, changes, code] of table)
+		it(`${what} is said`, () => {
+			expect(codes(chainOf(name, ...changes))).to.include(code);
+		});
+
+	it('what is worked out for a ring of pots is balanced: it loses the same both ways', () => {
+		const [ring] = chainOf('control-pot-ring').rings;
+		const { segments, pots } = ring!;
+		expect(pots).to.have.length(6);
+		const signs = segments.map(
+			(s, i) =>
+				(pots[i] && pots[i].riseMm > (pots[i - 1]?.riseMm ?? 0) ? 1 : -1) * s.result.totalLossM
+		);
+		expect(signs.reduce((a, b) => a + b, 0)).to.be.closeTo(0, 1e-6);
+		expect(Math.max(...pots.map((p) => p.riseMm))).to.be.above(0);
+	});
+
+	it('several stands on one loop are solved together, each with letters of its own', () => {
+		const chain = chainOf('mixed-loop');
+		expect(chain.layout.stands).to.have.length(3);
+		const labels = chain.layout.containers.map((c) => c.label);
+		expect(new Set(labels).size).to.equal(labels.length);
+		const total = chain.layout.emissions.reduce(
+			(q, e) => q + chain.path.outletLph.get(e.nodeId)!,
+			0
+		);
+		expect(total).to.be.closeTo(chain.path.result.source.flowLph, 0.02);
+	});
+
+	it('a design with a stand it cannot hold still opens, and says what would do', () => {
+		const chain = chainOf(
+			'single-bucket',
+			set('tank.shape', { kind: 'straight', areaCm2: 500, heightMm: 300 })
+		);
+		const found = findingsOf(chain).find((f) => f.code === 'cannot-be-built')!;
+		expect(found.fixes[0]!.label).to.match(/^Bucket/);
+	});
+});
+
+describe('alternatives in a file', () => {
+	it('a design knows its prices, and an older file without them is read', () => {
+		const { design, place } = example('lean-to-rail');
+		const older: Partial<Design> = { ...design };
+		delete older.prices;
+		const text = JSON.stringify({ design: older, place });
+		expect(readDesignFile(text).design.prices).to.deep.equal({});
+	});
+});
