@@ -7,10 +7,20 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, statSync } from 'no
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { readDesignFile } from '../src/lib/core/design';
+import {
+	applyChanges,
+	kindOf,
+	readDesignFile,
+	startSystem,
+	VARIANTS,
+	type Design,
+	type Place,
+	type Variant
+} from '../src/lib/core/design';
+import { layoutDesign } from '../src/lib/core/layout';
 import { solveNetwork } from '../src/lib/core/hydraulics';
 import { assessChain } from '../src/lib/core/operations';
-import { Chain, findingsOf, stepsOf } from '../src/lib/core/review';
+import { Chain, findingsOf, settle, stepsOf } from '../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
 import { denseNewton } from './dense';
 import { randomNetwork, rowsOnHeader, seeded } from './networks';
@@ -116,6 +126,86 @@ function assessing(): void {
 	);
 }
 
+/** A design of a variant with about so many sites, in a yard large enough for it. */
+function grown(variant: Variant, plants: number): { design: Design; place: Place } {
+	const { place } = readDesignFile(
+		readFileSync(new URL('../examples/lean-to-rail.json', import.meta.url), 'utf8')
+	);
+	const area = { ...place.areas[0]!, id: 'field', lengthM: 100, widthM: 100, heightM: 3 };
+	const design = startSystem(
+		{
+			name: 'Bench',
+			areaId: 'field',
+			variant,
+			plants,
+			cropId: 'leaf-lettuce',
+			lengthMm: 90_000,
+			depthMm: 90_000,
+			heightMm: 2900,
+			tankId: 'tote-120',
+			pumpId: 'pump-11000'
+		},
+		BUILT_IN_SHELF
+	);
+	const there = { ...place, areas: [area] };
+	return { design: settle(design, there, BUILT_IN_SHELF), place: there };
+}
+
+function variants(): void {
+	const spent: number[] = [];
+	for (const variant of VARIANTS) {
+		const line = [12, 300].map((plants) => {
+			const { design, place } = grown(variant, plants);
+			let turn = 0;
+			const fresh = () => {
+				const nowL = 60 + (turn++ % 200) / 20;
+				const water = { ...design.water, nowL };
+				return new Chain({ ...design, water }, place, BUILT_IN_SHELF);
+			};
+			for (let i = 0; i < 40; i++) assessChain(fresh());
+			const ms = time(() => void assessChain(fresh()), 41);
+			spent.push(ms);
+			return `${fresh().layout.sites.length} sites ${ms.toFixed(1)} ms`;
+		});
+		print(`assess, ${variant}`, line.join(', '));
+	}
+	print('assess, slowest variant', `${Math.max(...spent).toFixed(1)} ms`);
+}
+
+function layouts(): void {
+	const exponents = VARIANTS.filter((variant) => variant !== 'single-bucket').map((variant) => {
+		const at = (plants: number) => {
+			const { design, place } = grown(variant, plants);
+			// counts are pushed past what a form takes: only the layout is timed
+			const stretched = stretch(design, plants);
+			const work = () => void layoutDesign(stretched, place.areas[0]!, BUILT_IN_SHELF);
+			for (let i = 0; i < 5; i++) work();
+			const sites = layoutDesign(stretched, place.areas[0]!, BUILT_IN_SHELF).sites.length;
+			return { sites, ms: time(work, 9) };
+		};
+		const [few, many] = [at(500), at(5000)];
+		const exponent = Math.log(many.ms / few.ms) / Math.log(many.sites / few.sites);
+		print(
+			`layout, ${variant}`,
+			`${few.sites} sites ${few.ms.toFixed(1)} ms, ${many.sites} sites ${many.ms.toFixed(1)} ms, exponent ${exponent.toFixed(2)}`
+		);
+		return exponent;
+	});
+	print('layout, steepest growth to 5,000 sites', `exponent ${Math.max(...exponents).toFixed(2)}`);
+}
+
+/** More along the front until there are about so many sites. */
+function stretch(design: Design, plants: number): Design {
+	const stand = design.stands[0]!;
+	const { along } = kindOf(stand);
+	const now = Number((stand as unknown as Record<string, unknown>)[along]);
+	const times = plants / kindOf(stand).slots(stand).length;
+	return applyChanges(design, [
+		{ path: `stands.0.${along}`, value: Math.max(1, Math.round(now * times)) },
+		...('lengthMm' in stand ? [{ path: 'stands.0.lengthMm', value: 1e7 }] : [])
+	]);
+}
+
 async function server(): Promise<void> {
 	if (!existsSync('build/index.js')) return print('server', 'not built: npm run build first');
 	const database = `file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'bench.db')}`;
@@ -177,4 +267,6 @@ async function bytes(address: string): Promise<void> {
 
 networks();
 assessing();
+variants();
+layouts();
 await server();

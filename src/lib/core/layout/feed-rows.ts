@@ -83,6 +83,13 @@ export function feedRows(
 	});
 }
 
+/** Each site its equal share of one outlet. */
+export function equally(siteIds: readonly string[]): Record<string, number> {
+	const shares: Record<string, number> = {};
+	for (const id of siteIds) shares[id] = 1 / siteIds.length;
+	return shares;
+}
+
 function stake(
 	shop: Workshop<Stand>,
 	stand: StakedStand,
@@ -114,7 +121,7 @@ function stake(
 			label: labels?.[e] ?? (many ? `${container.label}, stake ${e + 1}` : container.label),
 			emitterId: stand.emitterId,
 			containerId: container.id,
-			shares: Object.fromEntries(served.map((siteId) => [siteId, 1 / served.length]))
+			shares: equally(served)
 		});
 	});
 }

@@ -180,7 +180,8 @@ function tankStand(tank: TankLayout): Layout['solids'] {
 function letterOn(pieces: StandPiece[]): void {
 	let offset = 0;
 	for (const piece of pieces) {
-		const rows = Math.max(0, ...piece.sites.map((site) => site.row)) + 1;
+		if (pieces.length === 1) return;
+		const rows = piece.sites.reduce((most, site) => Math.max(most, site.row), 0) + 1;
 		if (offset > 0)
 			for (const item of [...piece.sites, ...piece.containers, ...piece.emissions])
 				item.label = item.label.replace(/^[A-Z]+/, (letters) =>
@@ -309,27 +310,44 @@ function unknownParts(design: Design, shelf: Shelf): LayoutProblem[] {
 }
 
 function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {
-	const xs = [tank.xM, tank.xM + tank.lengthM];
-	const ys = [tank.yM, tank.yM + tank.widthM];
-	const zs = [Math.min(0, tank.floorM), tank.floorM + tank.heightM];
+	const from: Point = { xM: tank.xM, yM: tank.yM, zM: Math.min(0, tank.floorM) };
+	const to: Point = {
+		xM: tank.xM + tank.lengthM,
+		yM: tank.yM + tank.widthM,
+		zM: tank.floorM + tank.heightM
+	};
+	const x = (a: number, b: number) => {
+		if (a < from.xM) from.xM = a;
+		if (b > to.xM) to.xM = b;
+	};
+	const y = (a: number, b: number) => {
+		if (a < from.yM) from.yM = a;
+		if (b > to.yM) to.yM = b;
+	};
+	const z = (b: number) => {
+		if (b > to.zM) to.zM = b;
+	};
 	for (const { containers, nodes, solids } of pieces) {
 		for (const c of containers) {
-			const box = boxOf([...c.front, ...c.inner.flatMap((pot) => pot.front)]);
-			xs.push(box.x0, box.x1);
-			zs.push(box.z1);
-			if (c.radiusM === null) ys.push(...c.above.map(([, y]) => y));
-			else ys.push(c.yM - c.radiusM, c.yM + c.radiusM);
+			for (const outline of [c.front, ...c.inner.map((pot) => pot.front)]) {
+				const box = boxOf(outline);
+				x(box.x0, box.x1);
+				z(box.z1);
+			}
+			if (c.radiusM === null) {
+				const box = boxOf(c.above);
+				y(box.z0, box.z1);
+			} else y(c.yM - c.radiusM, c.yM + c.radiusM);
 		}
-		zs.push(...nodes.map((node) => node.zM));
+		for (const node of nodes) z(node.zM);
 		for (const solid of solids) {
-			xs.push(...solid.front.map(([x]) => x));
-			ys.push(...solid.above.map(([, y]) => y));
+			const front = boxOf(solid.front);
+			const above = boxOf(solid.above);
+			if (solid.front.length > 0) x(front.x0, front.x1);
+			if (solid.above.length > 0) y(above.z0, above.z1);
 		}
 	}
-	return {
-		from: { xM: Math.min(...xs), yM: Math.min(...ys), zM: Math.min(...zs) },
-		to: { xM: Math.max(...xs), yM: Math.max(...ys), zM: Math.max(...zs) }
-	};
+	return { from, to };
 }
 
 function outside({ extent }: Layout, area: Area): LayoutProblem[] {

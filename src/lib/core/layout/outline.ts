@@ -7,15 +7,15 @@ export function taperFront(
 	fromMm = 0,
 	toMm = pot.heightMm
 ): Corner[] {
-	const half = (mm: number) =>
-		(pot.bottomDiameterMm + (pot.topDiameterMm - pot.bottomDiameterMm) * (mm / pot.heightMm)) /
-		2000;
+	const { bottomDiameterMm: bottom, topDiameterMm: top, heightMm } = pot;
 	const [low, high] = [at.zM + fromMm / 1000, at.zM + toMm / 1000];
+	const below = (bottom + (top - bottom) * (fromMm / heightMm)) / 2000;
+	const above = (bottom + (top - bottom) * (toMm / heightMm)) / 2000;
 	return [
-		[at.xM - half(fromMm), low],
-		[at.xM - half(toMm), high],
-		[at.xM + half(toMm), high],
-		[at.xM + half(fromMm), low]
+		[at.xM - below, low],
+		[at.xM - above, high],
+		[at.xM + above, high],
+		[at.xM + below, low]
 	];
 }
 
@@ -47,12 +47,14 @@ export function boxOf(corners: readonly Corner[]): {
 	z0: number;
 	z1: number;
 } {
-	const box = { x0: Infinity, x1: -Infinity, z0: Infinity, z1: -Infinity };
-	for (const [x, z] of corners) {
-		box.x0 = Math.min(box.x0, x);
-		box.x1 = Math.max(box.x1, x);
-		box.z0 = Math.min(box.z0, z);
-		box.z1 = Math.max(box.z1, z);
+	let [x0, x1, z0, z1] = [Infinity, -Infinity, Infinity, -Infinity];
+	for (const corner of corners) {
+		const x = corner[0];
+		const z = corner[1];
+		if (x < x0) x0 = x;
+		if (x > x1) x1 = x;
+		if (z < z0) z0 = z;
+		if (z > z1) z1 = z;
 	}
-	return box;
+	return { x0, x1, z0, z1 };
 }

@@ -125,22 +125,33 @@ export class Workshop<S extends Stand> {
 		},
 		rim: Rim | null = null
 	): Emission {
-		const emission = {
-			...node,
+		// field by field: this runs once an outlet, and spreading is several times slower
+		const emission: Emission = {
+			xM: node.xM,
+			yM: node.yM,
+			zM: node.zM,
+			id: node.id,
+			label: of.label,
 			standId: this.stand.id,
 			nodeId: node.id,
-			rim,
-			passes: rim !== null,
-			...of
+			emitterId: of.emitterId,
+			containerId: of.containerId,
+			shares: of.shares,
+			passes: of.passes ?? rim !== null,
+			rim
 		};
 		this.piece.emissions.push(emission);
 		return emission;
 	}
 
+	/** Takes the object over as it is: a stand makes hundreds of them. */
 	container(
 		container: Omit<Container, 'standId' | 'siteIds' | 'inner'> & Partial<Container>
 	): Container {
-		const made = { inner: [], ...container, standId: this.stand.id, siteIds: [] };
+		container.standId = this.stand.id;
+		container.siteIds = [];
+		container.inner ??= [];
+		const made = container as Container;
 		this.piece.containers.push(made);
 		return made;
 	}

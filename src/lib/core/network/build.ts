@@ -38,7 +38,8 @@ export function buildNetwork(
 	};
 }
 
-function outletOf({ law }: Emitter, elevationM: number): Outlet {
+/** An emitter as the solver takes it, with its outlet at this height. */
+export function outletOf({ law }: Emitter, elevationM: number): Outlet {
 	// an open end is the tube's own exit: no length of its own, one velocity head
 	if (law.kind === 'open')
 		return {

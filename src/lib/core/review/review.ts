@@ -15,7 +15,7 @@ import * as tower from './findings/tower';
 import { brokenBench } from './findings/pump-test';
 
 /** Every concern there is; a new one is a line here. */
-const CONCERNS: readonly Concern[] = [
+export const CONCERNS: readonly Concern[] = [
 	room.place,
 	room.obstacles,
 	flow.dryOutlets,

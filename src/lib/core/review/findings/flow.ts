@@ -3,7 +3,7 @@ import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { Chain } from '../chain';
 import { between, names, set, some, type Concern, type Finding, type Fix } from '../finding';
-import { openOutlets } from '../stages/path';
+import { openOutlets, variationWith } from '../stages/path';
 import { outletWords } from '../words';
 import { allFed, dialUp, driestLph, fuller, otherPump } from './more-water';
 
@@ -141,9 +141,16 @@ export const uneven: Concern = (chain) => {
 	];
 };
 
+/** Another dial, tube or dripper on the same lines: only what the change touches is solved again. */
+interface Evener {
+	label: string;
+	change: Fix['change'];
+	edit?: Parameters<typeof variationWith>[1];
+}
+
 function evenerFixes(chain: Chain, before: number): Fix[] {
-	const { design, shelf } = chain;
-	const candidates: { label: string; change: Fix['change'] }[] = [];
+	const { design, shelf, layout } = chain;
+	const candidates: Evener[] = [];
 	if (design.source.kind === 'pump' && design.source.dial < 0.99)
 		candidates.push({ label: 'Dial to 100 %', change: [set('source.dial', 1)] });
 	design.stands.forEach((stand, i) => {
@@ -151,21 +158,34 @@ function evenerFixes(chain: Chain, before: number): Fix[] {
 		const tube = rowTubeId && pick(shelf.tubes, rowTubeId);
 		const wider =
 			tube && shelf.tubes.find((t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm);
-		if (wider)
+		if (wider) {
+			const rows = new Set(
+				layout.runs.filter((r) => r.standId === stand.id && r.tubeId === rowTubeId).map((r) => r.id)
+			);
 			candidates.push({
 				label: `Row tube of ${wider.nominalMm} mm`,
-				change: [set(`stands.${i}.rowTubeId`, wider.id)]
+				change: [set(`stands.${i}.rowTubeId`, wider.id)],
+				edit: { runs: rows, innerDiameterMm: wider.innerDiameterMm }
 			});
+		}
 		const drips = emitterId && pick(shelf.emitters, emitterId).use.includes('drip');
 		if (drips && !emitterId.startsWith('even'))
 			candidates.push({
 				label: 'Compensating drippers, 4 L/h',
-				change: [set(`stands.${i}.emitterId`, 'even-4')]
+				change: [set(`stands.${i}.emitterId`, 'even-4')],
+				edit: {
+					outlets: new Set(
+						layout.emissions.filter((e) => e.standId === stand.id).map((e) => e.nodeId)
+					),
+					emitterId: 'even-4'
+				}
 			});
 	});
 	const fixes: Fix[] = [];
-	for (const { label, change } of candidates) {
-		const { dry, variationPercent } = chain.with(change).path.result.uniformity;
+	for (const { label, change, edit } of candidates) {
+		const { dry, variationPercent } = edit
+			? variationWith(chain, edit)
+			: chain.with(change).path.result.uniformity;
 		if (dry > 0 || variationPercent >= before * 0.8) continue;
 		fixes.push({ label, change, effect: `differs by ${Math.round(variationPercent)} %` });
 		// good enough: no need to solve the dearer ones

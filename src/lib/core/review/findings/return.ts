@@ -1,6 +1,6 @@
 import { fieldsOf, kindOf } from '../../design';
-import { diameterForFlow } from '../../hydraulics';
-import { set, some, type Concern, type Fix } from '../finding';
+import { diameterForFlow, drain } from '../../hydraulics';
+import { set, some, type Concern } from '../finding';
 import type { Chain } from '../chain';
 import type { ReturnState } from '../stages/tank';
 
@@ -40,9 +40,14 @@ export const returnSize: Concern = (chain) =>
 					2
 			) / 2
 		);
-		const depth = (change: Fix['change']) => {
-			const after = chain.with(change).returns.find((r) => r.run.id === state.run.id)?.result;
-			return after ? `${Math.round(after.depthRatio * 100)} % full` : 'carries it';
+		// the flow hardly changes with the return, so its depth is all that is worked out anew
+		const depth = (innerDiameterMm: number, fallPercent: number): string => {
+			try {
+				const after = drain({ ...state.input, innerDiameterMm, fallPercent });
+				return `${Math.round(after.depthRatio * 100)} % full`;
+			} catch {
+				return 'still too small';
+			}
 		};
 		return [
 			{
@@ -56,12 +61,12 @@ export const returnSize: Concern = (chain) =>
 				fixes: some(
 					tube && {
 						label: `Return of ${tube.nominalMm} mm`,
-						effect: depth([set(`stands.${i}.returnTubeId`, tube.id)]),
+						effect: depth(tube.innerDiameterMm, state.run.fallPercent),
 						change: [set(`stands.${i}.returnTubeId`, tube.id)]
 					},
 					steeper > state.run.fallPercent && {
 						label: `Fall of ${steeper} %`,
-						effect: depth([set(`stands.${i}.fallPercent`, steeper)]),
+						effect: depth(state.run.innerDiameterMm, steeper),
 						change: [set(`stands.${i}.fallPercent`, steeper)]
 					}
 				)

@@ -1,10 +1,14 @@
 import { TOP_UPS } from '../../design';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { Chain } from '../chain';
+import { containerWords } from '../words';
 import { set, some, type Concern, type Fix } from '../finding';
 
-/** The next larger tank on the shelf, and what it changes. */
-function largerTank(chain: Chain, effect: (trial: Chain) => string | null): Fix | null {
+/** The next larger tank on the shelf, and what it changes; `roomL` is what is free over its fill. */
+function largerTank(
+	chain: Chain,
+	effect: (trial: Chain, roomL: number) => string | null
+): Fix | null {
 	if (chain.design.tank.spot === 'inside') return null;
 	const now = chain.tank.fullL;
 	const bigger = chain.shelf.tanks
@@ -21,7 +25,7 @@ function largerTank(chain: Chain, effect: (trial: Chain) => string | null): Fix 
 			set('water.fillL', fillL),
 			set('water.nowL', fillL)
 		];
-		const text = effect(chain.with(change));
+		const text = effect(chain.with(change), fullL - fillL);
 		if (text) return { label: `Take the ${part.name}`, effect: text, change };
 	}
 	return null;
@@ -31,13 +35,13 @@ export const drainBackSpill: Concern = (chain) => {
 	const { result, input } = chain.drainBack;
 	if (!result.spills) return [];
 	const safe = Math.floor(result.safeRunningL * 10) / 10;
-	const margin = (trial: Chain) => trial.drainBack.result.marginL;
 	const lower = [
 		set('water.fillL', Math.max(0.1, safe)),
 		set('water.nowL', Math.min(chain.design.water.nowL, safe))
 	];
 	const valve = [set('lines.checkValve', true)];
-	const held = margin(chain.with(valve));
+	// what is on its way still comes back; what stands in the lines stays there
+	const held = input.tankFullL - input.runningL - input.inTransitL;
 	return [
 		{
 			code: 'drain-back-spills',
@@ -45,16 +49,19 @@ export const drainBackSpill: Concern = (chain) => {
 			severity: 'stop',
 			subject: 'tank',
 			message:
-				`When the pump stops, ${chain.say(result.returnsL, 'volume')} come back from lines and buckets. Filled to ${chain.say(input.runningL, 'volume')} while running, ` +
+				`When the pump stops, ${chain.say(result.returnsL, 'volume')} come back from lines and ${containerWords(chain)[1]}. Filled to ${chain.say(input.runningL, 'volume')} while running, ` +
 				`the tank spills ${chain.say(-result.marginL, 'volume')} over its brim of ${chain.say(input.tankFullL, 'volume')}.`,
 			fixes: some(
-				{
+				safe > 0.1 && {
 					label: `Fill to ${chain.say(safe, 'volume')} at most`,
 					effect: 'all of it fits under the brim',
 					change: lower
 				},
-				largerTank(chain, (trial) =>
-					margin(trial) >= 0 ? `${chain.say(margin(trial), 'volume')} to spare` : null
+				// a larger tank changes what comes back by the length of its riser alone
+				largerTank(chain, (_, roomL) =>
+					roomL >= result.returnsL
+						? `${chain.say(roomL - result.returnsL, 'volume')} to spare`
+						: null
 				),
 				!chain.design.lines.checkValve &&
 					held >= 0 && {

@@ -112,10 +112,21 @@ function loss({ innerDiameterMm }: ReturnRun, flowLph: number, lengthM: number):
 /** The flow home by the first way at which both ways lose the same; what is lost rises with it. */
 function balanced(round: (home: number) => number, total: number): number {
 	let [low, high] = [0, total];
-	for (let step = 0; step < 50; step++) {
-		const home = (low + high) / 2;
-		if (round(home) < 0) low = home;
-		else high = home;
+	let [fLow, fHigh] = [round(low), round(high)];
+	if (fLow >= 0 || fHigh <= 0) return fLow >= 0 ? low : high;
+	let x = low;
+	for (let step = 0; step < 40 && high - low > 1e-9 * total; step++) {
+		// regula falsi with the idle end halved (Illinois), so that both ends close in
+		x = (low * fHigh - high * fLow) / (fHigh - fLow);
+		const fx = round(x);
+		if (Math.abs(fx) < 1e-12) break;
+		if (fx < 0) {
+			[low, fLow] = [x, fx];
+			fHigh /= 2;
+		} else {
+			[high, fHigh] = [x, fx];
+			fLow /= 2;
+		}
 	}
-	return (low + high) / 2;
+	return x;
 }

@@ -7,7 +7,7 @@ import {
 } from '../../hydraulics';
 import { brimMmOf, tankShapeOf } from '../../layout';
 import { fieldsOf } from '../../design';
-import { buildNetwork, type NetworkInput, type Source } from '../../network';
+import { buildNetwork, outletOf, type NetworkInput, type Source } from '../../network';
 import { heightAt, litresAt, pick } from '../../shelf';
 import type { Chain } from '../chain';
 import { sharesAt } from './sharing';
@@ -123,4 +123,31 @@ export function systemCurve(chain: Chain, points = 11): { flowLph: number; headM
 		const headM = lowestOutlet + ((top - lowestOutlet) * i) / (points - 1);
 		return { flowLph: solveGraph(graph, at(headM)).source.flowLph, headM };
 	});
+}
+
+interface Edit {
+	/** Runs of another inner diameter. */
+	runs?: ReadonlySet<string>;
+	innerDiameterMm?: number;
+	/** Nodes with another emitter. */
+	outlets?: ReadonlySet<string>;
+	emitterId?: string;
+}
+
+/** How even the flow would be with other tubes or emitters on the same lines, without laying them out anew. */
+export function variationWith(chain: Chain, edit: Edit): { dry: number; variationPercent: number } {
+	const { input } = chain.graph;
+	const emitter = edit.emitterId ? pick(chain.shelf.emitters, edit.emitterId) : null;
+	const source = sourceAt(chain, chain.design.water.nowL);
+	const nodes = emitter
+		? input.nodes.map((node) =>
+				edit.outlets?.has(node.id) ? { ...node, outlet: outletOf(emitter, node.elevationM) } : node
+			)
+		: input.nodes;
+	const links = edit.innerDiameterMm
+		? input.links.map((link) =>
+				edit.runs?.has(link.id) ? { ...link, innerDiameterMm: edit.innerDiameterMm! } : link
+			)
+		: input.links;
+	return solveGraph(buildGraph({ ...input, source, nodes, links }), source).uniformity;
 }
