@@ -68,6 +68,9 @@ export function startSystem(start: Start, shelf: Shelf): Design {
 		},
 		stands: [stand],
 		plants,
+		frontDeg: 180,
+		lamps: [],
+		support: { kind: 'none', heightM: 2 },
 		prices: {},
 		feed: {
 			school: 'soak',

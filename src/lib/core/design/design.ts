@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, oneOf, quantity, refuseRepeats, text } from '../quantity';
 import { STAGES, tankShape } from '../shelf';
+import { lampSchema, supportSchema } from './extras';
 import { feedSchema } from './feed';
 import { mixSchema } from './mix';
 import { standSchema } from './stand';
@@ -124,6 +125,10 @@ export const designSchema = z
 		stands: z.array(standSchema).min(1, 'a design needs at least one stand').max(20),
 		/** What grows where, by site id; a site not listed is empty. */
 		plants: z.record(z.string().max(120), plantSchema),
+		/** Which way the front faces, degrees from north through east. */
+		frontDeg: quantity('direction of the front', '°', { min: 0, max: 360 }).default(180),
+		lamps: z.array(lampSchema).max(40).default([]),
+		support: supportSchema.default({ kind: 'none', heightM: 2 }),
 		/** The grower's own prices by line of the parts list: each, or a metre of tube. */
 		prices: z
 			.record(z.string().max(120), quantity('price', '', { min: 0, max: 100_000 }))
@@ -134,6 +139,9 @@ export const designSchema = z
 		/** Paths filled by default and not yet looked at by the grower. */
 		assumed: z.array(text('path', 120)).max(200)
 	})
-	.superRefine((design, context) => refuseRepeats(context, design.stands, 'stands'));
+	.superRefine((design, context) => {
+		refuseRepeats(context, design.stands, 'stands');
+		refuseRepeats(context, design.lamps, 'lamps');
+	});
 export type Design = z.infer<typeof designSchema>;
 export type Plant = z.infer<typeof plantSchema>;

@@ -3,6 +3,7 @@ export * from './change';
 export * from './climate';
 export * from './defaults';
 export * from './design';
+export * from './extras';
 export * from './feed';
 export * from './file';
 export * from './mix';

@@ -122,6 +122,7 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 		stands: pieces.map((p) => p.stand),
 		extent: extentOf(tank, pieces)
 	};
+	hang(layout, design);
 	layout.problems.push(...outside(layout, area));
 	return layout;
 }
@@ -151,6 +152,26 @@ function mainRun(design: Design, shelf: Shelf, pump: Point, riser: FeedNode): Fe
 		open: true,
 		emptiesBack: !design.lines.checkValve
 	};
+}
+
+const LAMP_M = 0.05;
+
+/** Lamps over what is built, from its left and its front; the drawing grows to hold them. */
+function hang(layout: Layout, design: Design): void {
+	const { from, to } = layout.extent;
+	const [left, front] = [from.xM, from.yM];
+	for (const lamp of design.lamps) {
+		const x = left + lamp.xM;
+		const y = front + lamp.yM;
+		layout.solids.push({
+			id: `lamp.${lamp.id}`,
+			standId: null,
+			role: 'lamp',
+			front: rect(x - lamp.lengthM / 2, x + lamp.lengthM / 2, lamp.heightM, lamp.heightM + LAMP_M),
+			above: rect(x - lamp.lengthM / 2, x + lamp.lengthM / 2, y - 0.1, y + 0.1)
+		});
+		to.zM = Math.max(to.zM, lamp.heightM + LAMP_M);
+	}
 }
 
 /** What a raised tank stands on. */

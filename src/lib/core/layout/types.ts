@@ -153,7 +153,7 @@ export interface Joint {
 export interface Solid {
 	id: string;
 	standId: string | null;
-	role: 'top' | 'leg' | 'obstacle' | 'pipe' | 'lid' | 'board' | 'wall';
+	role: 'top' | 'leg' | 'obstacle' | 'pipe' | 'lid' | 'board' | 'wall' | 'lamp';
 	/** Corners seen from the front (x, z) and from above (x, y). */
 	front: Corner[];
 	above: Corner[];

@@ -6,8 +6,10 @@ import type { Shelf } from '../shelf';
 import * as feed from './stages/feed';
 import * as mix from './stages/mix';
 import { levelsOf, ringsOf } from './stages/levels';
+import { lightOf } from './stages/light';
 import { loadsOf } from './stages/loads';
 import * as path from './stages/path';
+import { shadeOf } from './stages/shade';
 import { sharingOf } from './stages/sharing';
 import * as tank from './stages/tank';
 import { Trials } from './stages/trials';
@@ -43,8 +45,10 @@ export class Chain {
 				if (before.made.has(name)) this.made.set(name, before.made.get(name));
 		};
 		const filled = design.water.fillL === before.design.water.fillL;
-		const built = filled && same('stands', 'tank', 'lines', 'plants', 'areaId');
+		const built = filled && same('stands', 'tank', 'lines', 'plants', 'areaId', 'lamps');
 		if (built) keep('layout');
+		if (built && same('lamps')) keep('light');
+		if (built && same('frontDeg')) keep('shade');
 		// the graph's pattern depends on whether its source is a pump, not on which
 		if (built && design.source.kind === before.design.source.kind) keep('graph');
 		if (same('areaId')) keep('weather');
@@ -111,6 +115,14 @@ export class Chain {
 	/** The level in pots on a return line under water. */
 	get rings() {
 		return this.once('rings', () => ringsOf(this));
+	}
+	/** Light of the lamps at every site. */
+	get light() {
+		return this.once('light', () => lightOf(this));
+	}
+	/** Sun each site loses to its neighbours; null indoors. Worked out only when asked for. */
+	get shade() {
+		return this.once('shade', () => shadeOf(this));
 	}
 	/** Weight, wind and wall, a stand at a time. */
 	get loads() {

@@ -70,6 +70,9 @@ export function changeKind(chain: Chain, variant: Variant): ChangedKind {
 		plants,
 		feed: { ...design.feed, school: started.feed.school, setMin: null },
 		mix: design.mix,
+		frontDeg: design.frontDeg,
+		lamps: design.lamps,
+		support: design.support,
 		prices: design.prices,
 		diary: { ...design.diary, caughtMl: {} }
 	};

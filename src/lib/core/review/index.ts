@@ -12,3 +12,4 @@ export * from './change-kind';
 export * from './compare';
 export * from './fit';
 export { timedSites } from './stages/feed';
+export { bestFront, latitudeOf } from './stages/shade';

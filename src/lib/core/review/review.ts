@@ -4,6 +4,7 @@ import * as feed from './findings/feed';
 import * as hung from './findings/hung';
 import * as level from './findings/level';
 import * as flow from './findings/flow';
+import * as light from './findings/light';
 import * as parts from './findings/parts';
 import * as back from './findings/return';
 import { reach } from './findings/reach';
@@ -55,6 +56,9 @@ export const CONCERNS: readonly Concern[] = [
 	hung.mustStandLevel,
 	parts.hotWater,
 	spacing,
+	light.lampLight,
+	light.sockets,
+	light.held,
 	safety.weight,
 	safety.electricity,
 	level.valveRisks

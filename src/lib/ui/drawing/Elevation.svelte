@@ -5,6 +5,7 @@
 	import { polygon, type Frame } from './frame';
 	import Container from './Container.svelte';
 	import Grips from './Grips.svelte';
+	import Overhead from './Overhead.svelte';
 	import MarginNotes from './MarginNotes.svelte';
 	import Patterns from './Patterns.svelte';
 	import Picks from './Picks.svelte';
@@ -68,6 +69,7 @@
 		<SiteMarks {frame} {shown} />
 		<Plants {frame} sites={shown.sites.filter((site) => !shown.behind.has(site.id))} />
 	{/if}
+	<Overhead {frame} {shown} />
 	<MarginNotes {frame} />
 	<Grips {frame} />
 </g>
@@ -94,6 +96,11 @@
 	.solid.wall {
 		fill: url(#ground);
 		stroke: var(--hair);
+	}
+	.solid.lamp {
+		fill: var(--amber);
+		stroke: var(--ink);
+		stroke-width: 1;
 	}
 	.solid.top {
 		cursor: pointer;

@@ -16,10 +16,12 @@
 	const turn = (site: Site) => ((site.facingDeg ?? 0) * Math.PI) / 180;
 	const r = (mm: number) => (mm / 2000) * frame.scale;
 	const tops = $derived(
-		layout.solids.filter((solid) => ['top', 'lid', 'board', 'wall'].includes(solid.role))
+		layout.solids.filter((solid) => ['top', 'lid', 'board', 'wall', 'lamp'].includes(solid.role))
 	);
 	/** A number on each container, where it can be read. */
 	const named = (widthM: number) => widthM * frame.scale > 26;
+	/** Drawn while sites are looked at, where there is sun. */
+	const shade = $derived(session.step === 'sites' ? session.chain.shade : null);
 	const pipes = $derived(layout.runs.filter((run) => run.role === 'header' || run.role === 'row'));
 </script>
 
@@ -51,6 +53,22 @@
 			r={r(site.spreadMm)}
 		/>
 	{/each}
+	{#if shade}
+		{#each layout.sites as site (site.id)}
+			{@const lost = shade.bySite.get(site.id)?.shortest ?? 0}
+			{#if lost > 0.02}
+				<circle
+					class="shade"
+					cx={frame.planX(site.xM + outOf(site) * Math.sin(turn(site)))}
+					cy={frame.y(site.yM - outOf(site) * Math.cos(turn(site)))}
+					r={Math.max(4, r(site.spreadMm))}
+					opacity={0.75 * lost}
+				>
+					<title>{site.label}: {Math.round(100 * lost)} % of the sun lost to neighbours</title>
+				</circle>
+			{/if}
+		{/each}
+	{/if}
 	{#each layout.returns as run (run.id)}
 		<polyline class="return" points={flat(run.points)} />
 	{/each}
@@ -122,6 +140,9 @@
 	.spread {
 		fill: var(--growth-pale);
 		opacity: 0.45;
+	}
+	.shade {
+		fill: var(--ink);
 	}
 	.return {
 		fill: none;

@@ -4,6 +4,7 @@
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
+	import Lamps from './Lamps.svelte';
 	import Obstacles from './Obstacles.svelte';
 	import Toggle from '../control/Toggle.svelte';
 
@@ -75,6 +76,7 @@
 	entry={weather}
 />
 <h3>Obstacles</h3>
+<Lamps />
 <Obstacles {at} />
 <h3>Source water</h3>
 <NumberField of="place" label="Strength" path="water.ecMsCm" kind="strength" />

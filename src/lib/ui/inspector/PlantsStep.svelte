@@ -1,5 +1,8 @@
 <script lang="ts">
 	import { CROPS, STAGES, type Stage } from '$lib/core/shelf';
+	import { SUPPORTS } from '$lib/core/design';
+	import NumberField from '../control/NumberField.svelte';
+	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
@@ -94,6 +97,13 @@
 		entry={{ input: group.input, result: { litresPerDay: group.litresPerDay } }}
 	/>
 {/each}
+<h3>What holds them up</h3>
+<PickField
+	label="Climbers hold on to"
+	path="support.kind"
+	options={Object.entries(SUPPORTS).map(([id, name]) => ({ id, name }))}
+/>
+<NumberField label="Its height" path="support.heightM" kind="span" />
 
 <style>
 	.for {

@@ -6,7 +6,9 @@
 	import Big from './Big.svelte';
 	import ChangeKind from './ChangeKind.svelte';
 	import FitFigures from './FitFigures.svelte';
+	import Marking from './Marking.svelte';
 	import StandChoice from './StandChoice.svelte';
+	import Sunlight from './Sunlight.svelte';
 	import StandFields from './StandFields.svelte';
 
 	const session = useSession();
@@ -61,6 +63,7 @@
 		entry={holes}
 	/>
 {/if}
+{#if holes}<Marking {index} pattern={holes.result} />{/if}
 {#if mine[0]}
 	<Figure
 		label="Medium in a {words.container[0]}"
@@ -119,3 +122,4 @@
 	/>
 {/if}
 <FitFigures />
+<Sunlight />

@@ -1,7 +1,8 @@
 import { fieldsOf } from '../../design';
 import type { Chain } from '../chain';
 import { names, seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
-import type { LevelState } from '../stages/levels';
+import { ringOf, type LevelState, type RingState } from '../stages/levels';
+import { levelOf } from '../stages/path';
 
 /** A tank stands at least so far over the trays it fills, m. */
 const LEAST_HEAD_M = 0.15;
@@ -222,13 +223,14 @@ function brim(
 ): Finding {
 	const over = pot.marginMm < 0;
 	const wider = chain.shelf.tubes.find((t) => t.use === 'return' && t.innerDiameterMm > innerMm);
-	const margin = (change: Fix['change']) => {
-		const after = chain.with(change).rings.find((r) => r.run.id === runId);
-		return Math.min(...(after?.pots.map((p) => p.marginMm) ?? [0]));
-	};
-	const tube = wider && [set(`stands.${i}.returnTubeId`, wider.id)];
+	const said = (mm: number) =>
+		mm >= 0 ? `${chain.say(mm, 'size')} under the brim` : 'still over the brim';
+	const run = chain.layout.returns.find((r) => r.id === runId)!;
+	const least = (ring: RingState) => Math.min(...ring.pots.map((p) => p.marginMm));
+	const widened = wider && least(ringOf(chain, { ...run, innerDiameterMm: wider.innerDiameterMm }));
 	const lower = Math.max(1, Math.floor(chain.design.water.fillL * 0.8));
-	const drop = [set('water.fillL', lower), set('water.nowL', lower)];
+	// every pot falls with the control pot
+	const lowered = pot.marginMm + (chain.path.waterLevelM - levelOf(chain, lower)) * 1000;
 	return {
 		code: over ? 'pot-spills' : 'pot-near-brim',
 		step: 'lines',
@@ -239,15 +241,15 @@ function brim(
 			`${over ? `${chain.say(-pot.marginMm, 'size')} over its brim` : `only ${chain.say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
 		fixes: some(
 			wider &&
-				tube && {
+				widened !== undefined && {
 					label: `Return line of ${wider.nominalMm} mm`,
-					effect: `${chain.say(margin(tube), 'size')} under the brim`,
-					change: tube
+					effect: said(widened),
+					change: [set(`stands.${i}.returnTubeId`, wider.id)]
 				},
-			margin(drop) > pot.marginMm + 5 && {
+			lowered > pot.marginMm + 5 && {
 				label: `Float lower, ${chain.say(lower, 'volume')}`,
-				effect: `${chain.say(margin(drop), 'size')} under the brim`,
-				change: drop
+				effect: said(lowered),
+				change: [set('water.fillL', lower), set('water.nowL', lower)]
 			}
 		)
 	};

@@ -61,39 +61,41 @@ export interface RingState {
  * both lose the same.
  */
 export function ringsOf(chain: Chain): RingState[] {
+	return chain.layout.returns.flatMap((run) => (run.level ? [ringOf(chain, run)] : []));
+}
+
+/** One return line under water, with the tube it has or another. */
+export function ringOf(chain: Chain, run: ReturnRun): RingState {
+	const { order, metres, closed } = run.level!;
 	const flows = new Map<string, number>();
 	for (const { containerId, nodeId } of chain.layout.emissions)
 		flows.set(containerId, (flows.get(containerId) ?? 0) + (chain.path.outletLph.get(nodeId) ?? 0));
 	const containers = new Map(chain.layout.containers.map((c) => [c.id, c]));
-	return chain.layout.returns.flatMap((run): RingState[] => {
-		if (!run.level) return [];
-		const { order, metres, closed } = run.level;
-		const inflow = order.map((id) => flows.get(id) ?? 0);
-		const total = inflow.reduce((a, b) => a + b, 0);
-		const segmentsAt = (home: number): { segment: Segment; sign: number }[] => {
-			let flow = home;
-			return metres.map((lengthM, k) => {
-				if (k > 0) flow -= inflow[k - 1]!;
-				return { segment: loss(run, Math.abs(flow), lengthM), sign: Math.sign(flow) };
-			});
-		};
-		const round = (home: number) =>
-			segmentsAt(home).reduce((sum, s) => sum + s.sign * s.segment.result.totalLossM, 0);
-		const home = closed ? balanced(round, total) : total;
-		let riseM = 0;
-		const segments = segmentsAt(home);
-		const pots = order.map((id, k) => {
-			riseM += segments[k]!.sign * segments[k]!.segment.result.totalLossM;
-			const pot = containers.get(id)!;
-			const brimM = pot.zM + pot.heightMm / 1000;
-			return {
-				id,
-				riseMm: riseM * 1000,
-				marginMm: (brimM - (chain.path.waterLevelM + riseM)) * 1000
-			};
+	const inflow = order.map((id) => flows.get(id) ?? 0);
+	const total = inflow.reduce((a, b) => a + b, 0);
+	const segmentsAt = (home: number): { segment: Segment; sign: number }[] => {
+		let flow = home;
+		return metres.map((lengthM, k) => {
+			if (k > 0) flow -= inflow[k - 1]!;
+			return { segment: loss(run, Math.abs(flow), lengthM), sign: Math.sign(flow) };
 		});
-		return [{ run, segments: segments.map((s) => s.segment), pots }];
+	};
+	const round = (home: number) =>
+		segmentsAt(home).reduce((sum, s) => sum + s.sign * s.segment.result.totalLossM, 0);
+	const home = closed ? balanced(round, total) : total;
+	let riseM = 0;
+	const segments = segmentsAt(home);
+	const pots = order.map((id, k) => {
+		riseM += segments[k]!.sign * segments[k]!.segment.result.totalLossM;
+		const pot = containers.get(id)!;
+		const brimM = pot.zM + pot.heightMm / 1000;
+		return {
+			id,
+			riseMm: riseM * 1000,
+			marginMm: (brimM - (chain.path.waterLevelM + riseM)) * 1000
+		};
 	});
+	return { run, segments: segments.map((s) => s.segment), pots };
 }
 
 function loss({ innerDiameterMm }: ReturnRun, flowLph: number, lengthM: number): Segment {

@@ -1,0 +1,131 @@
+import { pick } from '../../shelf';
+import { names, seenTo, set, some, type Concern, type Finding } from '../finding';
+
+/** Under this share of what a crop likes it grows thin and late. */
+const TOO_DIM = 0.7;
+/** Over this leaves bleach. */
+const TOO_BRIGHT_PPFD = 1200;
+/** What one socket and its timer are commonly made for, W; what holds here is written on them. */
+const SOCKET_W = 1800;
+const MAINS_V = 230;
+
+/** Lamps too high, too low or too short for what stands under them. */
+export const lampLight: Concern = (chain) => {
+	const { light, design, layout } = chain;
+	if (light.size === 0) return [];
+	const planted = layout.sites.filter((site) => site.cropId);
+	const share = (id: string, cropId: string) =>
+		light.get(id)!.dliMol / pick(chain.shelf.crops, cropId).dliMol;
+	const dim = planted.filter((site) => share(site.id, site.cropId!) < TOO_DIM);
+	const list: Finding[] = [];
+	if (dim.length > 0) {
+		const worst = dim.reduce((a, b) => (share(a.id, a.cropId!) <= share(b.id, b.cropId!) ? a : b));
+		const crop = pick(chain.shelf.crops, worst.cropId!);
+		const longer = Math.min(
+			18,
+			Math.ceil((design.lamps[0]!.hours * TOO_DIM) / share(worst.id, worst.cropId!))
+		);
+		const lower = Math.max(0.1, Math.round((design.lamps[0]!.heightM - 0.15) * 100) / 100);
+		const dliWith = (change: ReturnType<typeof set>[]) =>
+			`${worst.label} gets ${(chain.with(change).light.get(worst.id)?.dliMol ?? 0).toFixed(1)} mol a day`;
+		const hours = design.lamps.map((_, i) => set(`lamps.${i}.hours`, longer));
+		const down = design.lamps.map((_, i) => set(`lamps.${i}.heightM`, lower));
+		list.push({
+			code: 'too-dim',
+			step: 'place',
+			severity: 'look',
+			subject: worst.containerId,
+			message: `${names(dim.map((site) => site.label))} get${dim.length === 1 ? 's' : ''} little light: ${light.get(worst.id)!.dliMol.toFixed(1)} mol a day at ${worst.label}, where ${crop.plural} like ${crop.dliMol}.`,
+			fixes: some(
+				longer > design.lamps[0]!.hours && {
+					label: `Lamps on for ${longer} h`,
+					effect: dliWith(hours),
+					change: hours
+				},
+				{ label: `Lamps down to ${chain.say(lower, 'span')}`, effect: dliWith(down), change: down }
+			)
+		});
+	}
+	const bright = planted.filter((site) => light.get(site.id)!.ppfdUmol > TOO_BRIGHT_PPFD);
+	if (bright.length > 0) {
+		const up = design.lamps.map((lamp, i) => set(`lamps.${i}.heightM`, lamp.heightM + 0.2));
+		list.push({
+			code: 'too-bright',
+			step: 'place',
+			severity: 'look',
+			subject: bright[0]!.containerId,
+			message: `${names(bright.map((site) => site.label))} stand so close under a lamp that leaves bleach (over ${TOO_BRIGHT_PPFD} µmol/m²s).`,
+			fixes: [
+				{ label: `Lamps ${chain.say(200, 'size')} higher`, effect: 'gentler light', change: up }
+			]
+		});
+	}
+	return list;
+};
+
+/** Several lamps, and perhaps the pump, on one socket. */
+export const sockets: Concern = (chain) => {
+	const { lamps } = chain.design;
+	const loads = new Map<number, number>();
+	for (const lamp of lamps) loads.set(lamp.socket, (loads.get(lamp.socket) ?? 0) + lamp.watts);
+	return [...loads].flatMap(([socket, watts]): Finding[] => {
+		if (watts <= SOCKET_W) return [];
+		return [
+			{
+				code: 'socket-overloaded',
+				step: 'place',
+				severity: 'stop',
+				subject: 'place',
+				message: `Socket ${socket} carries ${chain.say(watts, 'power')}, ${(watts / MAINS_V).toFixed(1)} A at ${MAINS_V} V; a timer is commonly made for ${chain.say(SOCKET_W, 'power')}. New circuits are for a licensed electrician, by local code.`,
+				fixes: some(
+					lamps.length > 1 && {
+						label: 'A socket to each lamp',
+						effect: 'the load is shared out',
+						change: lamps.map((_, i) => set(`lamps.${i}.socket`, Math.min(20, i + 1)))
+					}
+				)
+			}
+		];
+	});
+};
+
+/** Climbing plants want something to hold on to, and what holds them carries their crop. */
+export const held: Concern = (chain) => {
+	const { design, layout, shelf } = chain;
+	const climbers = layout.sites.filter(
+		(site) => site.cropId && pick(shelf.crops, site.cropId).habit === 'climber'
+	);
+	if (climbers.length === 0) return [];
+	const kg = climbers.reduce((sum, site) => sum + pick(shelf.crops, site.cropId!).massKg, 0);
+	const { kind, heightM } = design.support;
+	if (kind === 'none')
+		return [
+			{
+				code: 'nothing-to-climb',
+				step: 'plants',
+				severity: 'caution',
+				subject: climbers[0]!.containerId,
+				message: `${names(climbers.map((site) => site.label))} climb and have nothing to hold on to; grown with their crop they weigh ${chain.say(kg, 'mass')}.`,
+				fixes: [
+					{
+						label: 'Strings from a beam',
+						effect: `${chain.say(kg / climbers.length, 'mass')} on each`,
+						change: [set('support', { kind: 'strings', heightM })]
+					},
+					seenTo(design, 'nothing-to-climb', 'They are held')
+				]
+			}
+		];
+	const xs = climbers.map((site) => site.xM);
+	const spanM = Math.max(0.3, Math.max(...xs) - Math.min(...xs));
+	return [
+		{
+			code: 'support-bears',
+			step: 'plants',
+			severity: 'caution',
+			subject: climbers[0]!.containerId,
+			message: `${kind === 'strings' ? 'The beam' : 'What holds them'} carries ${chain.say(kg, 'mass')} of crop over ${chain.say(spanM, 'span')}, ${chain.say(kg / climbers.length, 'mass')} on each of ${climbers.length}, and more in a jerk. Whether a beam of the building may carry it, its owner decides.`,
+			fixes: [seenTo(design, 'support-bears', 'It bears them')]
+		}
+	];
+};

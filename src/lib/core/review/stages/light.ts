@@ -1,0 +1,56 @@
+import type { Lamp } from '../../design';
+import type { Point, Site } from '../../layout';
+import type { Chain } from '../chain';
+
+export interface SiteLight {
+	ppfdUmol: number;
+	/** mol/m² a day. */
+	dliMol: number;
+}
+
+/**
+ * Light of one lamp straight onto a level leaf: a generalised Lambert source, I₀·cos^m θ with m such that the
+ * brightness halves at half the spread, falling with the square of the distance; walls reflect nothing.
+ */
+export function ppfdOf(lamp: Lamp, at: Point): number {
+	const m = Math.log(0.5) / Math.log(Math.cos((lamp.spreadDeg * Math.PI) / 360));
+	const centre = ((m + 1) / (2 * Math.PI)) * lamp.ppfUmolS;
+	// a long lamp shines from three places along it
+	return [-1 / 3, 0, 1 / 3].reduce((sum, share) => {
+		const dx = at.xM - (lamp.xM + share * lamp.lengthM);
+		const dy = at.yM - lamp.yM;
+		const dz = lamp.heightM - at.zM;
+		if (dz <= 0.01) return sum;
+		const square = dx * dx + dy * dy + dz * dz;
+		const cos = dz / Math.sqrt(square);
+		return sum + (centre * cos ** m * cos) / square / 3;
+	}, 0);
+}
+
+/** Light at the crown of every site from all the lamps there are. */
+export function lightOf({ design, layout, shelf }: Chain): Map<string, SiteLight> {
+	const light = new Map<string, SiteLight>();
+	if (design.lamps.length === 0) return light;
+	const { from } = layout.extent;
+	const crops = new Map(shelf.crops.map((crop) => [crop.id, crop]));
+	for (const site of layout.sites) {
+		const at = { ...crownOf(site, crops.get(site.cropId ?? '')?.heightMm ?? 0) };
+		at.xM -= from.xM;
+		at.yM -= from.yM;
+		let [ppfdUmol, dliMol] = [0, 0];
+		for (const lamp of design.lamps) {
+			const ppfd = ppfdOf(lamp, at);
+			ppfdUmol += ppfd;
+			dliMol += ppfd * lamp.hours * 0.0036;
+		}
+		light.set(site.id, { ppfdUmol, dliMol });
+	}
+	return light;
+}
+
+/** The top third of a plant, where most of its leaf is. */
+function crownOf(site: Site, heightMm: number): Point {
+	const grown = site.matureSpreadMm > 0 ? site.spreadMm / site.matureSpreadMm : 0;
+	const tall = site.facingDeg === null ? (heightMm / 1000) * grown * 0.67 : 0;
+	return { xM: site.xM, yM: site.yM, zM: site.zM + tall };
+}

@@ -1,0 +1,93 @@
+<script lang="ts">
+	import { pick } from '$lib/core/shelf';
+	import { useSession } from '../workspace/context';
+	import { polygon, type Frame } from './frame';
+	import type { Shown } from './shown';
+
+	/** What is over the plants: the cones of lamps with the light they give, strings and the beam they hang from. */
+	const { frame, shown }: { frame: Frame; shown: Shown } = $props();
+	const session = useSession();
+	const left = $derived(session.chain.layout.extent.from.xM);
+	const low = $derived(Math.min(...session.chain.layout.sites.map((site) => site.zM), Infinity));
+	const cones = $derived(
+		session.design.lamps.map((lamp) => {
+			const reach =
+				Math.max(0, lamp.heightM - low) * Math.tan((Math.min(lamp.spreadDeg, 150) * Math.PI) / 360);
+			const [a, b] = [left + lamp.xM - lamp.lengthM / 2, left + lamp.xM + lamp.lengthM / 2];
+			return {
+				lamp,
+				points: [
+					[frame.x(a), frame.z(lamp.heightM)],
+					[frame.x(a - reach), frame.z(low)],
+					[frame.x(b + reach), frame.z(low)],
+					[frame.x(b), frame.z(lamp.heightM)]
+				] as [number, number][]
+			};
+		})
+	);
+	const climbers = $derived(
+		session.design.support.kind === 'strings'
+			? shown.sites.filter(
+					(site) => site.cropId && pick(session.chain.shelf.crops, site.cropId).habit === 'climber'
+				)
+			: []
+	);
+	const beamM = $derived(Math.min(session.design.support.heightM, frame.topM));
+	const lit = $derived(session.step === 'place' ? shown.sites.filter((s) => s.cropId) : []);
+</script>
+
+{#each cones as { lamp, points } (lamp.id)}
+	<polygon class="cone" points={polygon(points)} />
+{/each}
+{#if climbers.length > 0}
+	{@const xs = climbers.map((site) => frame.x(site.xM))}
+	<line
+		class="beam"
+		x1={Math.min(...xs) - 16}
+		x2={Math.max(...xs) + 16}
+		y1={frame.z(beamM)}
+		y2={frame.z(beamM)}
+	/>
+	{#each climbers as site (site.id)}
+		<line
+			class="string"
+			x1={frame.x(site.xM)}
+			x2={frame.x(site.xM)}
+			y1={frame.z(site.zM)}
+			y2={frame.z(beamM)}
+		/>
+	{/each}
+{/if}
+{#each lit as site (site.id)}
+	{@const light = session.chain.light.get(site.id)}
+	{#if light}
+		<text x={frame.x(site.xM)} y={frame.z(site.zM) + 13}>{Math.round(light.ppfdUmol)}</text>
+	{/if}
+{/each}
+
+<style>
+	.cone {
+		fill: var(--amber);
+		opacity: 0.13;
+		pointer-events: none;
+	}
+	.beam {
+		stroke: var(--timber);
+		stroke-width: 5;
+	}
+	.string {
+		stroke: var(--soft);
+		stroke-width: 1;
+		stroke-dasharray: 1 3;
+	}
+	text {
+		font-size: 11.5px;
+		text-anchor: middle;
+		fill: var(--caution);
+		font-weight: 650;
+		paint-order: stroke;
+		stroke: var(--sheet);
+		stroke-width: 3px;
+		pointer-events: none;
+	}
+</style>

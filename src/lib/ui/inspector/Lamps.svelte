@@ -1,0 +1,102 @@
+<script lang="ts">
+	import type { Lamp } from '$lib/core/design';
+	import NumberField from '../control/NumberField.svelte';
+	import TextField from '../control/TextField.svelte';
+	import { useSession } from '../workspace/context';
+
+	/** Lamps as things that hang: what they give, where, and for how long; and the light that makes. */
+	const session = useSession();
+	const lamps = $derived(session.design.lamps);
+	const light = $derived(session.chain.light);
+	const sites = $derived(session.chain.layout.sites.filter((site) => site.cropId));
+	const told = $derived.by(() => {
+		const list = sites.map((site) => light.get(site.id)!).filter(Boolean);
+		if (list.length === 0) return null;
+		const span = (of: (l: (typeof list)[number]) => number, digits: number) =>
+			`${Math.min(...list.map(of)).toFixed(digits)} to ${Math.max(...list.map(of)).toFixed(digits)}`;
+		return { ppfd: span((l) => l.ppfdUmol, 0), dli: span((l) => l.dliMol, 1) };
+	});
+	const watts = $derived(lamps.reduce((sum, lamp) => sum + lamp.watts, 0));
+
+	function hang(): void {
+		const { extent } = session.chain.layout;
+		const taken = new Set(lamps.map((lamp) => lamp.id));
+		let number = 1;
+		while (taken.has(`lamp${number}`)) number += 1;
+		const top = Math.max(0.3, ...session.chain.layout.sites.map((site) => site.zM));
+		const lamp: Lamp = {
+			id: `lamp${number}`,
+			name: `Lamp ${number}`,
+			xM: Math.round(50 * (extent.to.xM - extent.from.xM)) / 100,
+			yM: Math.round(50 * (extent.to.yM - extent.from.yM)) / 100,
+			heightM: Math.round((top + 0.75) * 100) / 100,
+			lengthM: 0.6,
+			ppfUmolS: 500,
+			spreadDeg: 110,
+			hours: 14,
+			watts: 200,
+			socket: 1
+		};
+		session.set('lamps', [...lamps, lamp], 'a lamp hung');
+	}
+	const take = (id: string) =>
+		session.set(
+			'lamps',
+			lamps.filter((lamp) => lamp.id !== id),
+			'a lamp taken down'
+		);
+</script>
+
+<h3>Lamps</h3>
+{#each lamps as lamp, i (lamp.id)}
+	<details>
+		<summary>{lamp.name}, {session.say(lamp.heightM, 'span')} up, {lamp.hours} h</summary>
+		<TextField label="Name" path="lamps.{i}.name" />
+		<NumberField label="Height over the floor" path="lamps.{i}.heightM" kind="span" />
+		<NumberField label="From the left" path="lamps.{i}.xM" kind="span" />
+		<NumberField label="From the front" path="lamps.{i}.yM" kind="span" />
+		<NumberField label="Length of the lamp" path="lamps.{i}.lengthM" kind="span" />
+		<NumberField label="Photon output" path="lamps.{i}.ppfUmolS" unit="µmol/s" />
+		<NumberField label="Spread of the light" path="lamps.{i}.spreadDeg" unit="°" />
+		<NumberField label="Hours a day" path="lamps.{i}.hours" unit="h" />
+		<NumberField label="Power" path="lamps.{i}.watts" kind="power" />
+		<NumberField label="On socket" path="lamps.{i}.socket" />
+		<button class="quiet" onclick={() => take(lamp.id)}>Take it down</button>
+	</details>
+{/each}
+<p><button class="button" onclick={hang}>Hang a lamp</button></p>
+{#if told}
+	<dl>
+		<dt>Light at the plants</dt>
+		<dd>{told.ppfd} µmol/m²s</dd>
+		<dt>In a day</dt>
+		<dd>{told.dli} mol/m²</dd>
+		<dt>All lamps together</dt>
+		<dd>{session.say(watts, 'power')}</dd>
+	</dl>
+	<p class="soft">
+		Straight from the lamps onto a level leaf at the top third of each plant; walls give some back,
+		grown leaves take some away.
+	</p>
+{/if}
+
+<style>
+	details {
+		border-top: 1px solid var(--hair);
+		padding: 6px 0;
+	}
+	summary {
+		cursor: pointer;
+		font: 600 15px var(--head);
+	}
+	dl {
+		display: grid;
+		grid-template-columns: 1fr auto;
+		gap: 3px 10px;
+		margin: 6px 0;
+	}
+	dd {
+		margin: 0;
+		font: 600 15px var(--head);
+	}
+</style>
