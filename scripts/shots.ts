@@ -20,28 +20,42 @@ interface Shot {
 const step = (name: string) => async (page: Page) => {
 	await page.locator(`[data-step="${name}"]`).click();
 };
+const at = (id: string) => `/systems/${id}`;
 const SHOTS: Shot[] = [
 	{ name: 'home', path: '/' },
 	{ name: 'start', path: '/start' },
 	{ name: 'workspace', path: RAIL },
 	{ name: 'workspace-dark', path: RAIL, dark: true },
-	...[
-		'place',
-		'plants',
-		'sites',
-		'lines',
-		'tank',
-		'dry-run',
-		'feed',
-		'mix',
-		'plant-out',
-		'run'
-	].map((name): Shot => ({ name, path: RAIL, before: step(name) })),
+	...['lines', 'tank', 'feed', 'mix'].map((name): Shot => ({
+		name,
+		path: RAIL,
+		before: step(name)
+	})),
+	{ name: 'columns', path: at('kitchen-columns') },
+	{ name: 'table', path: at('loft-table'), before: step('place') },
+	{ name: 'trays', path: at('away-bench'), before: step('feed') },
+	{ name: 'channels', path: at('yard-channels'), before: step('sites') },
+	{ name: 'plants', path: at('kitchen-columns'), before: step('plants') },
+	{
+		name: 'marking',
+		path: at('kitchen-columns'),
+		before: async (page) => {
+			await step('sites')(page);
+			await page.getByRole('heading', { name: 'Marking out' }).scrollIntoViewIfNeeded();
+		}
+	},
+	{ name: 'template', path: `${at('kitchen-columns')}/template`, size: [820, 900] },
+	{ name: 'compare', path: `${at('kitchen-columns')}/compare` },
+	{
+		name: 'another-kind',
+		path: at('loft-table'),
+		before: async (page) => {
+			await step('sites')(page);
+			await page.getByRole('button', { name: 'Another kind of system' }).click();
+		}
+	},
 	{ name: 'print', path: `${RAIL}/print`, size: [800, 1120] },
-	{ name: 'phone', path: RAIL, size: [390, 844] },
-	{ name: 'phone-full', path: RAIL, size: [390, 1700] },
-	{ name: 'home-dark', path: '/', dark: true },
-	{ name: 'home-phone', path: '/', size: [390, 844] }
+	{ name: 'phone', path: at('kitchen-columns'), size: [390, 844] }
 ];
 
 const browser = await chromium.launch({

@@ -109,7 +109,9 @@ function said(chain: Chain, next: Design, planted: number): Pick<ChangedKind, 'k
 	if (count < planted) lost.push(`${planted - count} plants that find no site`);
 	const item = (list: readonly { id: string; name: string }[], from: string, to: string) =>
 		(from === to ? kept : lost).push(
-			`the ${pick(list, from).name.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())}`
+			`the ${pick(list, from)
+				.name.split(', ')[0]!
+				.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())}`
 		);
 	item(shelf.tanks, design.tank.partId, next.tank.partId);
 	if (design.source.kind === 'pump')

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import DayStrip from '../clock/DayStrip.svelte';
+	import { MOST_ZOOM } from '../workspace/session.svelte';
 	import { timedSites } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 	import Elevation from './Elevation.svelte';
@@ -18,40 +19,103 @@
 	const drawn = $derived(Math.max(300, feeding ? height - STRIP : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
 	const layout = $derived(session.chain.layout);
-	const frame = $derived(frameOf(layout, width, drawn, !feeding));
+	/** Drawn larger than the board it is looked at through the board, and pushed about in it. */
+	const zoom = $derived(session.zoom);
+	const frame = $derived(frameOf(layout, width * zoom, drawn * zoom, !feeding));
+	let board: HTMLElement;
+
+	function wheel(event: WheelEvent): void {
+		// with Ctrl held, or two fingers spread, as maps do
+		if (!event.ctrlKey) return;
+		event.preventDefault();
+		session.zoomBy(event.deltaY < 0 ? 1.15 : 1 / 1.15);
+	}
+	let hold: { x: number; y: number; left: number; top: number } | null = null;
+	function grab(event: PointerEvent): void {
+		const bare =
+			event.target === event.currentTarget || (event.target as Element).tagName === 'svg';
+		if (zoom === 1 || !bare || event.button !== 0) return;
+		hold = { x: event.clientX, y: event.clientY, left: board.scrollLeft, top: board.scrollTop };
+		board.setPointerCapture(event.pointerId);
+	}
+	function push(event: PointerEvent): void {
+		if (!hold) return;
+		board.scrollLeft = hold.left + hold.x - event.clientX;
+		board.scrollTop = hold.top + hold.y - event.clientY;
+	}
 	const bottom = $derived(
 		Math.max(frame.plan?.bottom ?? 0, frame.bars ? frame.bars.bottom + 14 : frame.z(0) + 32) + 8
 	);
+	const tall = $derived(Math.max(drawn * zoom, bottom));
 </script>
 
-<section
-	class="board"
-	bind:clientWidth={width}
-	bind:clientHeight={height}
-	aria-label="Drawing to scale"
->
-	<svg
-		{width}
-		height={Math.max(drawn, bottom)}
-		viewBox="0 0 {width} {Math.max(drawn, bottom)}"
-		role="group"
-		aria-label="{session.design.name} from the front and from above"
+<div class="frame" bind:clientWidth={width} bind:clientHeight={height}>
+	<section
+		class="board"
+		class:zoomed={zoom > 1}
+		bind:this={board}
+		aria-label="Drawing to scale"
+		onwheel={wheel}
+		onpointerdown={grab}
+		onpointermove={push}
+		onpointerup={() => (hold = null)}
+		onpointercancel={() => (hold = null)}
 	>
-		{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
-		<Elevation {frame} />
-		{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
-		{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
-		{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
-	</svg>
-	{#if feeding}<DayStrip {width} />{/if}
-</section>
+		<svg
+			width={width * zoom}
+			height={tall}
+			viewBox="0 0 {width * zoom} {tall}"
+			role="group"
+			aria-label="{session.design.name} from the front and from above"
+		>
+			{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
+			<Elevation {frame} />
+			{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
+			{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
+			{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
+		</svg>
+		{#if feeding}<DayStrip {width} />{/if}
+	</section>
+	<div class="near">
+		<button
+			class="quiet"
+			aria-label="Closer"
+			disabled={zoom >= MOST_ZOOM}
+			onclick={() => session.zoomBy(1.5)}>+</button
+		>
+		<button
+			class="quiet"
+			aria-label="Further away"
+			disabled={zoom <= 1}
+			onclick={() => session.zoomBy(1 / 1.5)}>−</button
+		>
+	</div>
+</div>
 
 <style>
-	.board {
+	.frame {
+		position: relative;
 		min-width: 0;
 		min-height: 0;
 		height: 100%;
+	}
+	.board {
+		height: 100%;
 		overflow: hidden auto;
+	}
+	.zoomed {
+		overflow: auto;
+		cursor: grab;
+	}
+	.near {
+		position: absolute;
+		right: 12px;
+		top: 0;
+		display: flex;
+	}
+	.near button {
+		min-width: 32px;
+		font-size: 17px;
 	}
 	svg {
 		display: block;

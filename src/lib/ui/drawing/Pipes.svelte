@@ -93,7 +93,7 @@
 				class="drip"
 				cx={frame.x(outlet.xM)}
 				cy={frame.z(outlet.zM)}
-				r={1.5 + 3 * Math.sqrt(q / mostLph)}
+				r={(1.5 + 3 * Math.sqrt(q / mostLph)) * Math.min(1, frame.scale / 90)}
 			/>
 		{/if}
 	{/each}

@@ -14,12 +14,12 @@
 	/** Out of a wall, the middle of a plant stands half its spread away from it. */
 	const outOf = (site: Site) => (site.facingDeg === null ? 0 : site.spreadMm / 2000);
 	const turn = (site: Site) => ((site.facingDeg ?? 0) * Math.PI) / 180;
-	const r = (mm: number) => (mm / 2000) * frame.scale;
+	const r = (mm: number) => (mm / 2000) * frame.planScale;
 	const tops = $derived(
 		layout.solids.filter((solid) => ['top', 'lid', 'board', 'wall', 'lamp'].includes(solid.role))
 	);
 	/** A number on each container, where it can be read. */
-	const named = (widthM: number) => widthM * frame.scale > 26;
+	const named = (widthM: number) => widthM * frame.planScale > 26;
 	/** Drawn while sites are looked at, where there is sun. */
 	const shade = $derived(session.step === 'sites' ? session.chain.shade : null);
 	const pipes = $derived(layout.runs.filter((run) => run.role === 'header' || run.role === 'row'));
@@ -41,9 +41,9 @@
 		class="tank"
 		x={frame.planX(layout.tank.xM)}
 		y={frame.y(layout.tank.yM + layout.tank.widthM)}
-		width={layout.tank.lengthM * frame.scale}
-		height={layout.tank.widthM * frame.scale}
-		rx={layout.tank.round ? (layout.tank.lengthM * frame.scale) / 2 : 3}
+		width={layout.tank.lengthM * frame.planScale}
+		height={layout.tank.widthM * frame.planScale}
+		rx={layout.tank.round ? (layout.tank.lengthM * frame.planScale) / 2 : 3}
 	/>
 	{#each layout.sites.filter((site) => site.cropId) as site (site.id)}
 		<circle
@@ -85,13 +85,13 @@
 				<circle
 					cx={frame.planX(container.xM)}
 					cy={frame.y(container.yM)}
-					r={container.radiusM * frame.scale}
+					r={container.radiusM * frame.planScale}
 				/>
 			{:else}
 				<polygon points={polygon(container.above.map(([x, y]) => [frame.planX(x), frame.y(y)]))} />
 			{/if}
 			{#each container.inner as pot (pot.xM)}
-				<circle cx={frame.planX(pot.xM)} cy={frame.y(pot.yM)} r={pot.radiusM * frame.scale} />
+				<circle cx={frame.planX(pot.xM)} cy={frame.y(pot.yM)} r={pot.radiusM * frame.planScale} />
 			{/each}
 		</g>
 	{/each}

@@ -11,7 +11,7 @@ export interface Bar {
 
 /** What each container gets, and what its outlets must give for its thirstiest site, L/h. */
 export function barsOf(chain: Chain): Bar[] {
-	const { layout, path } = chain;
+	const { layout, path, feed } = chain;
 	const flows = new Map<string, number>();
 	const wanted = new Map<string, number>();
 	const needs = outletNeeds(chain);
@@ -20,8 +20,12 @@ export function barsOf(chain: Chain): Bar[] {
 		wanted.set(containerId, (wanted.get(containerId) ?? 0) + (needs.get(nodeId) ?? 0));
 	}
 	return layout.containers.map((container) => {
-		const flow = flows.get(container.id) ?? 0;
-		const need = wanted.get(container.id) ?? 0;
+		// what has no outlet of its own gets what is passed on to its sites
+		const own = flows.get(container.id);
+		const passed = (of: ReadonlyMap<string, number> | undefined) =>
+			container.siteIds.reduce((sum, id) => sum + (of?.get(id) ?? 0), 0);
+		const flow = own ?? passed(path.siteLph);
+		const need = own === undefined ? passed(feed?.needLph) : (wanted.get(container.id) ?? 0);
 		const state = flow < DRY_LPH ? 'dry' : flow < need * (1 - 1e-6) ? 'short' : 'fine';
 		return { container, flow, need, state };
 	});

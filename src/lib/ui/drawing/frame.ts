@@ -19,6 +19,8 @@ export interface Frame {
 	/** Where the view from above lies: under the elevation in its columns, or beside it. */
 	plan: { top: number; bottom: number; left: number; beside: boolean } | null;
 	planX(xM: number): number;
+	/** Pixels a metre of the view from above. */
+	planScale: number;
 	/** Beside a tall drawing: the surface of something round, unrolled, at the same heights. */
 	beside: { left: number; right: number } | null;
 	small: boolean;
@@ -34,6 +36,8 @@ const LEAVES_M = 0.45;
 /** Leaves beside a tower, and over its cap. */
 const SIDE_M = 0.16;
 const CAP_M = 0.12;
+/** Flow bars under a view from above that stands aside. */
+const ASIDE_BARS = 130;
 const NOTES = 204;
 const NOTES_WIDE = 236;
 
@@ -89,6 +93,7 @@ function long(
 		z: (zM) => floor - zM * scale,
 		y: (yM) => planTop + (extent.to.yM + 0.04 - yM) * scale,
 		planX: (xM) => planX + (xM - extent.from.xM) * scale,
+		planScale: scale,
 		head: { top: headTop, bottom: headTop + HEAD },
 		topM,
 		bars: below ? { top: barsTop, bottom: barsTop + BARS - 26, left: null, right } : null,
@@ -113,16 +118,31 @@ function tall(
 	const topM = extent.to.zM + CAP_M;
 	const underM = Math.max(0, -extent.from.zM);
 	const top = 12;
+	// a pattern to unroll stands beside the towers; without one the view from above does
+	const pattern = layout.stands.some((s) => s.operations.some((op) => op.name === 'layout-tower'));
+	const planAside = below && !small && !pattern;
+	const planUnder = below && !planAside;
 	const room = small ? width - left - 26 : width * 0.56 - left;
-	const high = topM + underM + (below ? depthM : 0);
-	const scale = Math.max(
-		20,
-		Math.min(room / lengthM, (height - top - FLOOR - (below ? 30 : 6)) / high)
-	);
+	const high = topM + underM + (planUnder ? depthM : 0);
+	const foot = FLOOR + (planUnder ? 30 : 6);
+	const scale = Math.max(20, Math.min(room / lengthM, (height - top - foot) / high));
 	const floor = top + topM * scale;
-	const planTop = floor + underM * scale + FLOOR + 18;
 	const right = left + lengthM * scale;
 	const aside = small ? null : { left: right + NOTES, right: width - 64 };
+	const planTop = planAside ? top + 26 : floor + underM * scale + FLOOR + 18;
+	const planScale = planAside
+		? Math.max(
+				20,
+				Math.min(
+					2 * scale,
+					(aside!.right - aside!.left + 40) / lengthM,
+					(height - planTop - ASIDE_BARS) / depthM
+				)
+			)
+		: scale;
+	const planX = planAside ? aside!.left : left;
+	const planBottom = planTop + depthM * planScale;
+	const barsTop = planAside ? planBottom + 26 : planTop;
 	return {
 		width,
 		height,
@@ -131,16 +151,23 @@ function tall(
 		right,
 		x: (xM) => left + (xM - fromX) * scale,
 		z: (zM) => floor - zM * scale,
-		y: (yM) => planTop + (extent.to.yM + SIDE_M - yM) * scale,
+		y: (yM) => planTop + (extent.to.yM + SIDE_M - yM) * planScale,
 		head: null,
 		topM,
 		bars:
 			below && aside
-				? { top: planTop, bottom: planTop + Math.max(44, depthM * scale) - 20, ...aside }
+				? {
+						top: barsTop,
+						bottom: planAside
+							? Math.min(barsTop + 90, height - 20)
+							: planTop + Math.max(44, depthM * scale) - 20,
+						...aside
+					}
 				: null,
-		planX: (xM) => left + (xM - fromX) * scale,
-		plan: below ? { top: planTop, bottom: planTop + depthM * scale, left, beside: false } : null,
-		beside: aside,
+		planX: (xM) => planX + (xM - fromX) * planScale,
+		planScale,
+		plan: below ? { top: planTop, bottom: planBottom, left: planX, beside: planAside } : null,
+		beside: pattern ? aside : null,
 		small
 	};
 }

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Design, Place } from '$lib/core/design';
-	import { Chain, findingsOf } from '$lib/core/review';
+	import { Chain, containerWords, findingsOf } from '$lib/core/review';
 	import { BUILT_IN_SHELF } from '$lib/core/shelf';
 	import Miniature from '../drawing/Miniature.svelte';
 	import StateMark from '../workspace/StateMark.svelte';
@@ -15,6 +15,12 @@
 	const chain = $derived(new Chain(design, place, BUILT_IN_SHELF));
 	const finding = $derived(findingsOf(chain)[0]);
 	const state = $derived(!finding || finding.severity === 'caution' ? 'fine' : finding.severity);
+	/** What it is made of, in its own word. */
+	const holds = $derived.by(() => {
+		const [one, many] = containerWords(chain);
+		const count = chain.layout.containers.length;
+		return `${count} ${count === 1 ? one : many}`;
+	});
 	const sentence = $derived(
 		finding
 			? `${finding.message.split(/(?<=[.:]) /)[0]?.replace(/:$/, '.')}`
@@ -29,7 +35,7 @@
 	<div class="words">
 		<h2><a href="/systems/{id}">{design.name}</a></h2>
 		<p class="soft">
-			{chain.area.name} · {chain.layout.containers.length} buckets · {chain.thirst.bySite.size} plants
+			{chain.area.name} · {holds} · {chain.thirst.bySite.size} plants
 		</p>
 		<p class="finding"><StateMark {state} /> <span>{sentence}</span></p>
 		<button class="quiet" onclick={ondelete}>Delete</button>

@@ -13,6 +13,7 @@
 		['Home, End', 'the least and the most of the grip that is held'],
 		['Enter', 'choose the site that has the focus'],
 		['Esc', 'let go; choose nothing'],
+		['+  and  −', 'closer, further away; then push the drawing about'],
 		['P', 'the page to print'],
 		['?', 'this list']
 	];

@@ -46,6 +46,9 @@ export function takeKey(
 		u: () => void session.undo(),
 		r: () => void session.redo(),
 		w: () => document.querySelector<SVGElement>('[aria-label="Water level in the tank"]')?.focus(),
+		'+': () => session.zoomBy(1.5),
+		'=': () => session.zoomBy(1.5),
+		'-': () => session.zoomBy(1 / 1.5),
 		p: does.print,
 		'?': does.help,
 		Escape: () => (session.selected = null)

@@ -29,6 +29,9 @@ interface Snapshot {
 /** Which document a field stands in. */
 export type Of = 'design' | 'place';
 
+/** Closer than this shows less, not more. */
+export const MOST_ZOOM = 6;
+
 const chainOf = ({ design, place }: Snapshot, before?: Chain) =>
 	new Chain(design, place, BUILT_IN_SHELF, before);
 
@@ -57,6 +60,8 @@ export class Session {
 			design.stands.findIndex((s) => s.id === owner)
 		);
 	});
+	/** How much larger than the board the drawing is. */
+	zoom = $state(1);
 	/** Which finding the bar shows. */
 	shown = $state(0);
 	save = $state.raw() as SaveState;
@@ -97,6 +102,12 @@ export class Session {
 	say = (value: number, kind: Kind): string => show(value, kind, this.units);
 	bounds = (path: string, of: Of = 'design') =>
 		of === 'design' ? boundsAt(this.design, path) : boundsAt(this.place, path, placeSchema);
+
+	/** Closer or further away, as far as makes sense. */
+	zoomBy(times: number): void {
+		const zoom = Math.min(MOST_ZOOM, Math.max(1, this.zoom * times));
+		this.zoom = zoom < 1.05 ? 1 : zoom;
+	}
 
 	/** Shows a change without keeping it: a drag in progress. */
 	preview(changes: Change[]): void {

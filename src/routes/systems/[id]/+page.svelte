@@ -77,7 +77,7 @@
 		main :global(aside) {
 			order: 2;
 		}
-		main :global(.board) {
+		main :global(.frame) {
 			height: 470px;
 			flex: none;
 		}

@@ -25,6 +25,25 @@ interface Post {
 	baseM: number;
 }
 
+/** Where a plant's leaves are: out from the side it grows from, or over its root. */
+interface Crown {
+	containerId: string;
+	xM: number;
+	yM: number;
+	zM: number;
+}
+
+function crownOf(site: Site): Crown {
+	const out = site.facingDeg === null ? 0 : site.spreadMm / 2000;
+	const a = ((site.facingDeg ?? 0) * Math.PI) / 180;
+	return {
+		containerId: site.containerId,
+		xM: site.xM + out * Math.sin(a),
+		yM: site.yM - out * Math.cos(a),
+		zM: site.zM
+	};
+}
+
 /** Lower than this, hedges and houses take the sun anyway. */
 const LEAST_ALTITUDE_DEG = 5;
 const SAMPLES = 16;
@@ -45,9 +64,10 @@ export function shadeOf(chain: Chain, frontDeg = chain.design.frontDeg): Shade |
 	if (latitude === null || chain.layout.sites.length === 0) return null;
 	const days = growingDays(latitude);
 	const posts = postsOf(chain);
+	const crowns = chain.layout.sites.map(crownOf);
 	const bySite = new Map<string, SiteShade>();
 	const [long, short] = [days.longest, days.shortest].map((day) =>
-		lostOn(chain.layout.sites, posts, latitude, day, frontDeg)
+		lostOn(crowns, posts, latitude, day, frontDeg)
 	);
 	let sum = 0;
 	chain.layout.sites.forEach((site, i) => {
@@ -59,7 +79,7 @@ export function shadeOf(chain: Chain, frontDeg = chain.design.frontDeg): Shade |
 }
 
 function lostOn(
-	sites: readonly Site[],
+	sites: readonly Crown[],
 	posts: readonly Post[],
 	latitude: number,
 	day: number,
@@ -87,7 +107,7 @@ function lostOn(
 	return lost.map((count) => (lit > 0 ? count / lit : 0));
 }
 
-function hides(post: Post, site: Site, sx: number, sy: number, rise: number): boolean {
+function hides(post: Post, site: Crown, sx: number, sy: number, rise: number): boolean {
 	if (post.containerId === site.containerId) return false;
 	const [dx, dy] = [post.xM - site.xM, post.yM - site.yM];
 	const along = dx * sx + dy * sy;
@@ -113,6 +133,12 @@ function postsOf({ layout, shelf }: Chain): Post[] {
 		const sites = mine.get(c.id) ?? [];
 		const sided = sites.some((site) => site.facingDeg !== null);
 		const wide = mean(sites.map((site) => site.spreadMm / 1000));
+		if (sided && sites.every((site) => site.facingDeg === sites[0]!.facingDeg)) {
+			// all leaves on one side: the post stands there, not at the wall
+			const crown = crownOf(sites[0]!);
+			const topM = c.zM + c.heightMm / 1000 + 0.1;
+			return [{ ...crown, containerId: c.id, radiusM: wide * 0.4, topM, baseM: c.zM }];
+		}
 		if (sided) {
 			const radiusM = (c.radiusM ?? 0.05) + wide * 0.7;
 			return [{ ...spot(c), radiusM, topM: c.zM + c.heightMm / 1000 + 0.1, baseM: c.zM }];
