@@ -7,17 +7,19 @@ import {
 	type Stand
 } from '../design';
 import { pick, type Shelf } from '../shelf';
+import { frame } from './channel-frame';
+import { collector } from './collector';
 import { bar, boxOf, rect } from './outline';
 import { layoutRow } from './row';
 import type { Anchor, StandPiece } from './stand-piece';
-import { collector } from './tower-kit';
-import type { Container, Corner, FeedNode, Point, Solid } from './types';
+import type { Container, Corner, FeedNode, Point } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
 /** PVC down-pipe, 2 mm wall. */
 const WALL_MM = 2;
+
 const PVC_KG_L = 1.4;
-const POST_M = 0.045;
+
 /** Matting catches most of what runs down it. */
 const CATCH = 0.8;
 
@@ -90,7 +92,9 @@ export function channels(
 }
 
 const radians = (deg: number): number => (deg * Math.PI) / 180;
+
 const rakeOf = (stand: Channels): number => (stand.hung === 'raked' ? radians(stand.rakeDeg) : 0);
+
 const depthOf = (stand: Channels): number =>
 	stand.hung === 'raked'
 		? (stand.channelLengthMm / 1000) * Math.sin(rakeOf(stand)) + stand.sectionMm / 1000
@@ -277,42 +281,6 @@ function gutter(
 		zAt: (xM) => stand.lowEndHeightMm / 1000 - dropM - ((farX - xM) * stand.fallPercent) / 100
 	});
 	shop.piece.returns.at(-1)!.containerIds.push(...made.map((c) => c.id));
-}
-
-function frame(
-	shop: Workshop<Stand>,
-	stand: Channels,
-	x0: number,
-	x1: number,
-	topM: number,
-	yM: number
-): Solid[] {
-	const wide = stand.sectionMm / 2000;
-	if (stand.on === 'wall')
-		return [
-			{
-				id: shop.id('wall'),
-				standId: stand.id,
-				role: 'wall',
-				front: [],
-				above: rect(x0 - wide, x1 + wide, yM + 0.15, yM + 0.19)
-			}
-		];
-	const posts = [x0 - wide - POST_M, x1 + wide].map((x, i): Solid => ({
-		id: shop.id(`post${i + 1}`),
-		standId: stand.id,
-		role: 'leg',
-		front: rect(x, x + POST_M, 0, topM),
-		above: rect(x, x + POST_M, yM - 0.2, yM + 0.2)
-	}));
-	const rails = [topM - 0.02, stand.lowEndHeightMm / 1000 + 0.04].map((z, i): Solid => ({
-		id: shop.id(`rail${i + 1}`),
-		standId: stand.id,
-		role: 'leg',
-		front: rect(x0 - wide, x1 + wide, z - 0.018, z + 0.018),
-		above: rect(x0 - wide, x1 + wide, yM - 0.02, yM + 0.02)
-	}));
-	return stand.hung === 'horizontal' ? posts : [...posts, ...rails];
 }
 
 function joints(shop: Workshop<Stand>, stand: Channels): void {

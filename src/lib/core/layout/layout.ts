@@ -1,29 +1,9 @@
-import {
-	kindOf,
-	rowIndex,
-	rowLetter,
-	type Area,
-	type Design,
-	type Stand,
-	type StandOf,
-	type Variant
-} from '../design';
-import type { z } from 'zod';
-import type { FieldMeta } from '../quantity';
-import { has, heightAt, pick, type Shelf } from '../shelf';
-import { bucketBench, bucketGroundRows } from './bucket-bench';
-import { channels } from './channels';
-import { controlPotRing } from './control-pot';
-import { pipeTower, towerBank } from './pipe-tower';
-import { potsOnTank } from './pots-on-tank';
-import { singleBucket } from './single-bucket';
-import { slabGutter } from './slab-gutter';
-import { branchStack, bucketStack, potStack } from './stacks';
-import { valvePots, valveTrays } from './valves';
-import { wallModules } from './wall-modules';
-import { boxOf, rect } from './outline';
-import type { Anchor, StandPiece } from './stand-piece';
+import { rowIndex, rowLetter, type Area, type Design } from '../design';
+import { heightAt, pick, type Shelf } from '../shelf';
+import { extentOf, outside } from './extent';
 import { joint } from './joints';
+import type { StandPiece } from './stand-piece';
+import { hang, obstacles, tankStand } from './surroundings';
 import { brimMmOf, tankAtOrigin, tankShapeOf } from './tank';
 import {
 	lengthOf,
@@ -31,43 +11,19 @@ import {
 	type FeedRun,
 	type Joint,
 	type Layout,
-	type LayoutProblem,
 	type Point,
 	type TankLayout
 } from './types';
-
-/** One function a variant. A new variant is one line here. */
-const VARIANTS: {
-	[V in Variant]: (stand: StandOf<V>, design: Design, shelf: Shelf, anchor: Anchor) => StandPiece;
-} = {
-	'bucket-bench': bucketBench,
-	'bucket-rows': bucketGroundRows,
-	'pots-on-tank': potsOnTank,
-	'single-bucket': singleBucket,
-	'slab-gutter': slabGutter,
-	'control-pot-ring': controlPotRing,
-	'pipe-tower': pipeTower,
-	'branch-stack': branchStack,
-	'bucket-stack': bucketStack,
-	'pot-stack': potStack,
-	channels,
-	'wall-modules': wallModules,
-	'tower-bank': towerBank,
-	'valve-pots': valvePots,
-	'valve-trays': valveTrays
-};
-const layoutStand = (stand: Stand, design: Design, shelf: Shelf, anchor: Anchor): StandPiece =>
-	(VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece)(
-		stand,
-		design,
-		shelf,
-		anchor
-	);
+import { unknownParts } from './unknown-parts';
+import { layoutStand } from './variants';
 
 const MARGIN_M = 0.1;
+
 const GAP_M = 0.08;
+
 /** A tank under the bench stands this far out of its end, for the riser and a hand. */
 const OUT_M = 0.16;
+
 /** The pump's outlet over the inside floor. */
 const PUMP_M = 0.05;
 
@@ -154,49 +110,6 @@ function mainRun(design: Design, shelf: Shelf, pump: Point, riser: FeedNode): Fe
 	};
 }
 
-const LAMP_M = 0.05;
-
-/** Lamps over what is built, from its left and its front; the drawing grows to hold them. */
-function hang(layout: Layout, design: Design): void {
-	const { from, to } = layout.extent;
-	const [left, front] = [from.xM, from.yM];
-	for (const lamp of design.lamps) {
-		const x = left + lamp.xM;
-		const y = front + lamp.yM;
-		layout.solids.push({
-			id: `lamp.${lamp.id}`,
-			standId: null,
-			role: 'lamp',
-			front: rect(x - lamp.lengthM / 2, x + lamp.lengthM / 2, lamp.heightM, lamp.heightM + LAMP_M),
-			above: rect(x - lamp.lengthM / 2, x + lamp.lengthM / 2, y - 0.1, y + 0.1)
-		});
-		to.zM = Math.max(to.zM, lamp.heightM + LAMP_M);
-	}
-}
-
-/** What a raised tank stands on. */
-function tankStand(tank: TankLayout): Layout['solids'] {
-	const top = tank.floorM;
-	if (top < 0.02) return [];
-	const above = rect(tank.xM, tank.xM + tank.lengthM, tank.yM, tank.yM + tank.widthM);
-	const inset = (tank.lengthM - tank.bottomLengthM) / 2;
-	const [x0, x1] = [tank.xM + inset, tank.xM + tank.lengthM - inset];
-	const part = (id: string, a: number, b: number, z0: number, z1: number) => ({
-		id: `tank.${id}`,
-		standId: null,
-		role: 'leg' as const,
-		front: rect(a, b, z0, z1),
-		above
-	});
-	const board = Math.min(0.03, top);
-	return [
-		part('board', x0 - 0.02, x1 + 0.02, top - board, top),
-		...(top > board
-			? [part('leg1', x0, x0 + 0.045, 0, top - board), part('leg2', x1 - 0.045, x1, 0, top - board)]
-			: [])
-	];
-}
-
 /** Rows of later stands go on where the letters of the one before ended, so that a label is said once. */
 function letterOn(pieces: StandPiece[]): void {
 	let offset = 0;
@@ -251,137 +164,4 @@ function lowestOver(tank: TankLayout, pieces: StandPiece[]): number | null {
 			.flatMap((solid) => solid.front.map(([, z]) => z))
 	);
 	return heights.length > 0 ? Math.min(...heights) - rim : null;
-}
-
-const obstacles = (area: Area): Layout['solids'] =>
-	area.obstacles.map((o, i) => ({
-		id: `obstacle${i + 1}`,
-		standId: null,
-		role: 'obstacle',
-		front: [
-			[o.xM, 0],
-			[o.xM + o.lengthM, 0],
-			[o.xM + o.lengthM, o.heightM],
-			[o.xM, o.heightM]
-		],
-		above: [
-			[o.xM, o.yM],
-			[o.xM + o.lengthM, o.yM],
-			[o.xM + o.lengthM, o.yM + o.widthM],
-			[o.xM, o.yM + o.widthM]
-		]
-	}));
-
-interface Named {
-	list: readonly { id: string; name: string }[];
-	id: string;
-	what: string;
-	path: string;
-	/** What to set at the path for a replacement, where that is more than its id. */
-	value?: (replacementId: string) => unknown;
-}
-
-/** Parts a design names that are not on the shelf; the first of their kind is drawn in their place. */
-function unknownParts(design: Design, shelf: Shelf): LayoutProblem[] {
-	const named: Named[] = [
-		{ list: shelf.tanks, id: design.tank.partId, what: 'tank', path: 'tank.partId' },
-		{ list: shelf.tubes, id: design.lines.mainTubeId, what: 'feed main', path: 'lines.mainTubeId' },
-		...design.stands.flatMap((stand, i): Named[] =>
-			Object.entries(kindOf(stand).schema.shape).flatMap(([field, schema]) => {
-				const { shelf: list, title } = ((schema as z.ZodType).meta() ?? {}) as FieldMeta;
-				if (!list) return [];
-				return [
-					{
-						list: shelf[list as keyof Shelf],
-						id: String((stand as Record<string, unknown>)[field]),
-						what: title ?? field,
-						path: `stands.${i}.${field}`
-					}
-				];
-			})
-		)
-	];
-	for (const cropId of new Set(Object.values(design.plants).map((plant) => plant.cropId)))
-		named.push({
-			list: shelf.crops,
-			id: cropId,
-			what: 'crop',
-			path: 'plants',
-			value: (replacementId) =>
-				Object.fromEntries(
-					Object.entries(design.plants).map(([site, plant]) => [
-						site,
-						plant.cropId === cropId ? { ...plant, cropId: replacementId } : plant
-					])
-				)
-		});
-	return named
-		.filter(({ list, id }) => !has(list, id))
-		.map(({ list, id, what, path, value }) => {
-			const replacement = list[0]!;
-			return {
-				code: 'unknown-part' as const,
-				standId: null,
-				numbers: {},
-				text: `The ${what} “${id}” is not on the shelf, so its sizes are not known; “${replacement.name}” is drawn and solved in its place`,
-				path,
-				replacement: { value: value?.(replacement.id) ?? replacement.id, name: replacement.name }
-			};
-		});
-}
-
-function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {
-	const from: Point = { xM: tank.xM, yM: tank.yM, zM: Math.min(0, tank.floorM) };
-	const to: Point = {
-		xM: tank.xM + tank.lengthM,
-		yM: tank.yM + tank.widthM,
-		zM: tank.floorM + tank.heightM
-	};
-	const x = (a: number, b: number) => {
-		if (a < from.xM) from.xM = a;
-		if (b > to.xM) to.xM = b;
-	};
-	const y = (a: number, b: number) => {
-		if (a < from.yM) from.yM = a;
-		if (b > to.yM) to.yM = b;
-	};
-	const z = (b: number) => {
-		if (b > to.zM) to.zM = b;
-	};
-	for (const { containers, nodes, solids } of pieces) {
-		for (const c of containers) {
-			for (const outline of [c.front, ...c.inner.map((pot) => pot.front)]) {
-				const box = boxOf(outline);
-				x(box.x0, box.x1);
-				z(box.z1);
-			}
-			if (c.radiusM === null) {
-				const box = boxOf(c.above);
-				y(box.z0, box.z1);
-			} else y(c.yM - c.radiusM, c.yM + c.radiusM);
-		}
-		for (const node of nodes) z(node.zM);
-		for (const solid of solids) {
-			const front = boxOf(solid.front);
-			const above = boxOf(solid.above);
-			if (solid.front.length > 0) x(front.x0, front.x1);
-			if (solid.above.length > 0) y(above.z0, above.z1);
-		}
-	}
-	return { from, to };
-}
-
-function outside({ extent }: Layout, area: Area): LayoutProblem[] {
-	const length = extent.to.xM - extent.from.xM;
-	const width = extent.to.yM - extent.from.yM;
-	const height = extent.to.zM;
-	if (length <= area.lengthM && width <= area.widthM && height <= area.heightM) return [];
-	return [
-		{
-			code: 'outside-area',
-			standId: null,
-			numbers: { length, width, height },
-			text: ''
-		}
-	];
 }

@@ -8,6 +8,7 @@ import {
 } from '../design';
 import { InvalidInput } from '../quantity';
 import { pick, type Shelf } from '../shelf';
+import { footing, LID_M } from './footing';
 import { rect } from './outline';
 import type { Anchor, StandPiece } from './stand-piece';
 import { layoutTower, type LayoutTower, type LayoutTowerInput } from './tower';
@@ -15,11 +16,9 @@ import {
 	cupFront,
 	evenly,
 	fallsBack,
-	footing,
 	freeStance,
 	headers,
 	holeFront,
-	LID_M,
 	onSkin,
 	riser
 } from './tower-kit';

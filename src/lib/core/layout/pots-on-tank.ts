@@ -7,11 +7,12 @@ import {
 } from '../design';
 import { pick, type Bucket, type Shelf } from '../shelf';
 import { fillBucket, potAt } from './buckets';
+import { drop } from './collector';
 import { feedRows } from './feed-rows';
+import { LID_M } from './footing';
+import { rect } from './outline';
 import { returnRuns } from './return-runs';
 import { benchSolids, rowFrame, type RowFrame, type RowStand } from './row-frame';
-import { rect } from './outline';
-import { drop, LID_M } from './tower-kit';
 import type { Anchor, StandPiece } from './stand-piece';
 import { BARB, Workshop } from './workshop';
 

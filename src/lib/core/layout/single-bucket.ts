@@ -1,8 +1,8 @@
 import type { Design, SingleBucket, Stand } from '../design';
 import { litresAt, pick, type Shelf } from '../shelf';
+import { drop } from './collector';
 import { taperFront } from './outline';
 import type { Anchor, StandPiece } from './stand-piece';
-import { drop } from './tower-kit';
 import type { Point } from './types';
 import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
 

@@ -1,9 +1,9 @@
 import { rowLetter, type Design, type Stand, type WallModules } from '../design';
 import { pick, type Shelf } from '../shelf';
+import { collector } from './collector';
 import { rect } from './outline';
 import { layoutRow } from './row';
 import type { Anchor, StandPiece } from './stand-piece';
-import { collector } from './tower-kit';
 import type { Container, Corner, FeedNode } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 

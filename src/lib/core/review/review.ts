@@ -13,6 +13,7 @@ import * as safety from './findings/safety';
 import { spacing } from './findings/spacing';
 import * as tank from './findings/tank';
 import * as tower from './findings/tower';
+import { uneven } from './findings/uneven';
 import { brokenBench } from './findings/pump-test';
 
 /** Every concern there is; a new one is a line here. */
@@ -22,7 +23,7 @@ export const CONCERNS: readonly Concern[] = [
 	flow.dryOutlets,
 	flow.pumpSize,
 	flow.underDemand,
-	flow.uneven,
+	uneven,
 	flow.levelLimit,
 	flow.brokenColumn,
 	brokenBench,

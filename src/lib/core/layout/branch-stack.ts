@@ -1,0 +1,123 @@
+import { rowLetter, type BranchStack, type Design, type Stand } from '../design';
+import { pick, type Shelf } from '../shelf';
+import { footing } from './footing';
+import { body, finish, headerZ, outletJoints, PVC_KG_L } from './stack-kit';
+import type { Anchor, StandPiece } from './stand-piece';
+import { cupFront, evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
+import type { FeedNode, Point } from './types';
+import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
+
+/** Branch fittings on short pipes, turned from one to the next; a shared riser between two stacks. */
+export function branchStack(
+	stand: BranchStack,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece {
+	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const widthM = stand.outerDiameterMm / 1000;
+	const eachM = (stand.branchMm + stand.pieceMm) / 1000;
+	const heightM = Math.max(0.1, stand.sitesPerStack * eachM + 0.06);
+	const standing = footing(shop, stand, widthM);
+	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const slots = shop.slots();
+	const medium = pick(shelf.media, stand.mediumId);
+	standing.feet.forEach((foot, i) => {
+		const mine = slots.filter((slot) => slot.row === i);
+		const mediumL = (mine.length * stand.siteMl) / 1000;
+		const wallL = Math.PI * stand.outerDiameterMm * 3 * heightM * 1e-3;
+		const stack = body(
+			shop,
+			foot,
+			i,
+			widthM,
+			heightM,
+			mediumL,
+			wallL * PVC_KG_L + mediumL * medium.wetKgL
+		);
+		for (const slot of mine) {
+			// the arm's mouth opens at the top of its fitting
+			const high = slot.column * eachM + 0.04 + (stand.branchMm * 0.7) / 1000;
+			const facingDeg = (90 + slot.column * stand.turnDeg) % 360;
+			const at = onSkin(foot, widthM * 1.15, facingDeg, high);
+			const arm = onSkin(foot, widthM / 2, facingDeg, high - widthM * 0.6);
+			shop.site({
+				slot,
+				at,
+				container: stack,
+				medium,
+				mediumL: stand.siteMl / 1000,
+				facingDeg,
+				opening: cupFront(arm, facingDeg, stand.outerDiameterMm)
+			});
+		}
+		const top = { ...foot, zM: foot.zM + heightM - 0.02 };
+		const out = outside(shop, stand, feet, i, top);
+		const catchShare = stand.catchPercent / 100;
+		shop.emit(out, {
+			label: stack.label,
+			emitterId: stand.emitterId,
+			containerId: stack.id,
+			shares: evenly(stack.siteIds, 1, catchShare),
+			passes: true
+		});
+		fallsBack(shop, stand, stack, foot);
+	});
+	outletJoints(shop, stand);
+	return finish(shop, standing, { widthM, heightM }, [
+		{
+			id: 'branch',
+			name: `${stand.outerDiameterMm} mm branch, 45°`,
+			count: slots.length,
+			lengthM: null
+		},
+		{
+			id: `pipe-${stand.outerDiameterMm}`,
+			name: `${stand.outerDiameterMm} mm pipe`,
+			count: slots.length,
+			lengthM: (slots.length * stand.pieceMm) / 1000
+		},
+		{ id: 's-bend', name: 'S-bend at the foot', count: stand.towers, lengthM: null }
+	]);
+}
+
+/** Up the middle between two stacks and over to each; a third has a riser of its own. */
+function outside(
+	shop: Workshop<Stand>,
+	stand: BranchStack,
+	feet: readonly FeedNode[],
+	i: number,
+	top: Point
+): FeedNode {
+	const partner = i % 2 === 0 ? i + 1 : i - 1;
+	const shared = partner < feet.length;
+	if (!shared) return riser(shop, rowLetter(i), feet[i]!, top, stand.riserTubeId);
+	const first = Math.min(i, partner);
+	const id = shop.id(`${rowLetter(first)}.tee`);
+	let tee = shop.piece.nodes.find((node) => node.id === id);
+	if (!tee) {
+		const middle = (feet[first]!.xM + feet[first + 1]!.xM) / 2;
+		tee = shop.node(id, { ...top, xM: middle, zM: top.zM + 0.03 });
+		shop.run({
+			id: `${id}.riser`,
+			name: `riser of stacks ${rowLetter(first)} and ${rowLetter(first + 1)}`,
+			role: 'row',
+			from: feet[first]!,
+			to: tee,
+			via: [{ ...feet[first]!, xM: middle }],
+			tubeId: stand.riserTubeId,
+			fittings: [ELBOW, ELBOW]
+		});
+	}
+	const out = shop.node(shop.id(`${rowLetter(i)}.out`), top);
+	shop.run({
+		id: `${out.id}.riser`,
+		name: `over to stack ${rowLetter(i)}`,
+		role: 'row',
+		from: tee,
+		to: out,
+		tubeId: stand.riserTubeId,
+		fittings: [TEE_BRANCH, BARB]
+	});
+	return out;
+}

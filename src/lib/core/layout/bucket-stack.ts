@@ -1,0 +1,103 @@
+import { rowLetter, type BucketStack, type Design, type Slot, type Stand } from '../design';
+import { pick, type Shelf } from '../shelf';
+import { footing } from './footing';
+import { rect } from './outline';
+import { body, finish, headerZ, linesBy, outletJoints } from './stack-kit';
+import type { Anchor, StandPiece } from './stand-piece';
+import { evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
+import type { Container } from './types';
+import { Workshop } from './workshop';
+
+/** Buckets bolted lid to base, a spray head under the top lid, lids that send the water to the rim. */
+export function bucketStack(
+	stand: BucketStack,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece {
+	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const bucket = pick(shelf.buckets, stand.bucketId);
+	const widthM = bucket.topDiameterMm / 1000;
+	const eachM = bucket.heightMm / 1000 + 0.012;
+	const heightM = stand.tiers * eachM;
+	const standing = footing(shop, stand, widthM);
+	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const slots = shop.slots();
+	const medium = pick(shelf.media, stand.mediumId);
+	standing.feet.forEach((foot, i) => {
+		const mine = slots.filter((slot) => slot.row === i);
+		const mediumL = (mine.length * stand.siteMl) / 1000;
+		const massKg = stand.tiers * (bucket.emptyKg + 0.15) + mediumL * medium.wetKgL;
+		const stack = body(shop, foot, i, widthM, heightM, mediumL, massKg);
+		for (let tier = 0; tier < stand.tiers; tier++)
+			shop.piece.solids.push({
+				id: shop.id(`${stack.label}.lid${tier + 1}`),
+				standId: stand.id,
+				role: 'lid',
+				front: rect(
+					foot.xM - widthM / 2 - 0.008,
+					foot.xM + widthM / 2 + 0.008,
+					foot.zM + (tier + 1) * eachM - 0.012,
+					foot.zM + (tier + 1) * eachM
+				),
+				above: []
+			});
+		for (const slot of mine) holeIn(shop, stand, stack, slot, widthM / 2, bucket.heightMm, eachM);
+		const top = { ...foot, zM: foot.zM + heightM - 0.04 };
+		const out = riser(shop, rowLetter(i), feet[i]!, top, stand.riserTubeId);
+		const lines = linesBy(mine, (slot) => slot.plant * 2 + (slot.column % 2));
+		const catchShare = stand.catchPercent / 100;
+		shop.emit(
+			out,
+			{
+				label: stack.label,
+				emitterId: stand.emitterId,
+				containerId: stack.id,
+				shares: evenly(stack.siteIds, lines.length, catchShare)
+			},
+			{ diameterMm: bucket.bottomDiameterMm, tiltMmPerM: stand.leanMmPerM, lines, catchShare }
+		);
+		fallsBack(shop, stand, stack, foot);
+	});
+	outletJoints(shop, stand);
+	return finish(shop, standing, { widthM, heightM }, [
+		{ id: stand.bucketId, name: bucket.name, count: stand.towers * stand.tiers, lengthM: null },
+		{
+			id: 'bucket-lid',
+			name: `Lid for a ${bucket.name}`,
+			count: stand.towers * stand.tiers,
+			lengthM: null
+		},
+		{
+			id: 'bolt',
+			name: 'Plastic bolt with seal',
+			count: stand.towers * (stand.tiers - 1) * 4,
+			lengthM: null
+		}
+	]);
+}
+
+function holeIn(
+	shop: Workshop<Stand>,
+	stand: BucketStack,
+	stack: Container,
+	slot: Slot,
+	radiusM: number,
+	bucketMm: number,
+	eachM: number
+): void {
+	const tier = Math.floor(slot.column / stand.rowsPerBucket);
+	const inBucket = slot.column % stand.rowsPerBucket;
+	const high = tier * eachM + (bucketMm / 1000) * ((inBucket + 1) / (stand.rowsPerBucket + 1));
+	const facingDeg = (360 * (slot.plant + (slot.column % 2) / 2)) / stand.perRing;
+	const at = onSkin(stack, radiusM, facingDeg, high);
+	shop.site({
+		slot,
+		at,
+		container: stack,
+		medium: pick(shop.shelf.media, stand.mediumId),
+		mediumL: stand.siteMl / 1000,
+		facingDeg,
+		opening: holeFront(at, facingDeg, stand.holeMm)
+	});
+}

@@ -1,0 +1,42 @@
+import type { Channels, Stand } from '../design';
+import { rect } from './outline';
+import type { Solid } from './types';
+import { Workshop } from './workshop';
+
+const POST_M = 0.045;
+
+export function frame(
+	shop: Workshop<Stand>,
+	stand: Channels,
+	x0: number,
+	x1: number,
+	topM: number,
+	yM: number
+): Solid[] {
+	const wide = stand.sectionMm / 2000;
+	if (stand.on === 'wall')
+		return [
+			{
+				id: shop.id('wall'),
+				standId: stand.id,
+				role: 'wall',
+				front: [],
+				above: rect(x0 - wide, x1 + wide, yM + 0.15, yM + 0.19)
+			}
+		];
+	const posts = [x0 - wide - POST_M, x1 + wide].map((x, i): Solid => ({
+		id: shop.id(`post${i + 1}`),
+		standId: stand.id,
+		role: 'leg',
+		front: rect(x, x + POST_M, 0, topM),
+		above: rect(x, x + POST_M, yM - 0.2, yM + 0.2)
+	}));
+	const rails = [topM - 0.02, stand.lowEndHeightMm / 1000 + 0.04].map((z, i): Solid => ({
+		id: shop.id(`rail${i + 1}`),
+		standId: stand.id,
+		role: 'leg',
+		front: rect(x0 - wide, x1 + wide, z - 0.018, z + 0.018),
+		above: rect(x0 - wide, x1 + wide, yM - 0.02, yM + 0.02)
+	}));
+	return stand.hung === 'horizontal' ? posts : [...posts, ...rails];
+}

@@ -1,0 +1,157 @@
+import { rowLetter, type Stand } from '../design';
+import { collector } from './collector';
+import { rect } from './outline';
+import type { Point } from './types';
+import type { Workshop } from './workshop';
+
+export const LID_M = 0.018;
+
+/** A tower on a base of its own stands in a bowl this much wider than itself. */
+const BOWL = 1.7;
+
+/** Towers of any make stand in a line, on the tank's lid or on bases that drain to it. */
+export interface StandingTowers {
+	id: string;
+	towers: number;
+	pitchMm: number;
+	footing: 'lid' | 'base';
+	lowEndHeightMm: number;
+	fallPercent: number;
+	rowTubeId: string;
+	returnTubeId: string;
+	returnDropMm: number;
+	returnLift: boolean;
+}
+
+/** Where each tower stands: the middle of its foot. */
+export interface Footing {
+	feet: Point[];
+	depthM: number;
+	lengthM: number;
+	startXM: number;
+	edgeM: number;
+}
+
+/** Feet of the towers, with the lid or bowls they stand on and the way back from bowls. */
+export function footing(
+	shop: Workshop<Stand>,
+	stand: StandingTowers,
+	widthM: number,
+	rows = 1,
+	rowGapM = 0
+): Footing {
+	const { tank, startXM, startYM } = shop.anchor;
+	const onLid = stand.footing === 'lid' && rows === 1;
+	const bowlM = widthM * BOWL;
+	const pitchM = stand.pitchMm / 1000;
+	const rowM = (stand.towers - 1) * pitchM;
+	const depthM = Math.max(tank.widthM, bowlM + 0.06 + (rows - 1) * rowGapM);
+	const firstY = startYM + depthM / 2 - ((rows - 1) * rowGapM) / 2;
+	const firstX = onLid ? tank.xM + tank.lengthM / 2 - rowM / 2 : startXM + bowlM / 2 + 0.04;
+	const lidM = tank.floorM + tank.heightM + LID_M;
+	const feet = Array.from({ length: rows * stand.towers }, (_, i): Point => {
+		const xM = firstX + (i % stand.towers) * pitchM;
+		const yM = firstY + Math.floor(i / stand.towers) * rowGapM;
+		const rise = ((xM - startXM) * stand.fallPercent) / 100;
+		return { xM, yM, zM: onLid ? lidM : stand.lowEndHeightMm / 1000 + rise };
+	});
+	crowded(shop, stand, widthM, onLid ? 0 : bowlM, rows, rowGapM);
+	if (onLid) lid(shop, feet, widthM);
+	else
+		for (let row = 0; row < rows; row++)
+			bowls(shop, stand, feet.slice(row * stand.towers, (row + 1) * stand.towers), bowlM, row);
+	return {
+		feet,
+		depthM,
+		lengthM: onLid ? Math.max(tank.lengthM, rowM + widthM) : rowM + bowlM + 0.08,
+		startXM: onLid ? Math.min(tank.xM, firstX - widthM / 2) : startXM,
+		edgeM: onLid ? tank.widthM / 2 : bowlM / 2
+	};
+}
+
+/** Towers, and the bowls they stand in, need room beside one another. */
+function crowded(
+	shop: Workshop<Stand>,
+	stand: StandingTowers,
+	widthM: number,
+	bowlM: number,
+	rows: number,
+	rowGapM: number
+): void {
+	const leastMm = Math.ceil(Math.max(widthM, bowlM) * 100) * 10;
+	const refuse = (field: string, asked: number) =>
+		shop.refuse({
+			code: 'cannot-be-built',
+			numbers: { leastMm },
+			text: `Spaced ${Math.round(asked)} mm apart the towers would stand in one another: each needs ${leastMm} mm with its foot`,
+			field,
+			value: leastMm
+		});
+	if (stand.towers > 1 && stand.pitchMm < leastMm) refuse('pitchMm', stand.pitchMm);
+	if (rows > 1 && rowGapM * 1000 < leastMm) refuse('rowGapMm', rowGapM * 1000);
+}
+
+function lid(shop: Workshop<Stand>, feet: Point[], widthM: number): void {
+	const { tank } = shop.anchor;
+	const z = tank.floorM + tank.heightM;
+	const [x0, x1] = [tank.xM - 0.02, tank.xM + tank.lengthM + 0.02];
+	const y = feet[0]!.yM;
+	shop.piece.solids.push({
+		id: shop.id('lid'),
+		standId: shop.stand.id,
+		role: 'lid',
+		front: rect(x0, x1, z, z + LID_M),
+		above: rect(x0, x1, y - tank.widthM / 2, y + tank.widthM / 2)
+	});
+	const over = feet.filter((f) => f.xM - widthM / 2 < x0 || f.xM + widthM / 2 > x1).length;
+	if (over > 0)
+		shop.refuse({
+			code: 'cannot-be-built',
+			numbers: { over },
+			text: `${over} of ${feet.length} towers would stand beyond the tank's lid, which is ${Math.round(tank.lengthM * 1000)} mm long`,
+			field: 'footing',
+			value: 'base'
+		});
+}
+
+function bowls(
+	shop: Workshop<Stand>,
+	stand: StandingTowers,
+	feet: Point[],
+	bowlM: number,
+	row: number
+): void {
+	const { tank } = shop.anchor;
+	const { yM } = feet[0]!;
+	const letter = row === 0 ? '' : `.${rowLetter(row)}`;
+	feet.forEach((foot, i) => {
+		const [x0, x1] = [foot.xM - bowlM / 2, foot.xM + bowlM / 2];
+		const above = rect(x0, x1, yM - bowlM / 2, yM + bowlM / 2);
+		shop.piece.solids.push(
+			{
+				id: shop.id(`bowl${i + 1}${letter}`),
+				standId: stand.id,
+				role: 'lid',
+				front: rect(x0, x1, foot.zM - 0.04, foot.zM),
+				above
+			},
+			{
+				id: shop.id(`leg${i + 1}${letter}`),
+				standId: stand.id,
+				role: 'leg',
+				front: rect(foot.xM - bowlM / 3, foot.xM + bowlM / 3, 0, foot.zM - 0.04),
+				above
+			}
+		);
+	});
+	collector(shop, stand, {
+		name: `collector${letter}`,
+		farX: feet.at(-1)!.xM,
+		yM,
+		zAt: (xM) =>
+			stand.lowEndHeightMm / 1000 +
+			((xM - shop.anchor.startXM) * stand.fallPercent) / 100 -
+			stand.returnDropMm / 1000,
+		endX: Math.min(tank.xM + tank.lengthM / 2, shop.anchor.startXM)
+	});
+}

@@ -1,0 +1,117 @@
+import {
+	rowLetter,
+	type BranchStack,
+	type BucketStack,
+	type PotStack,
+	type Slot,
+	type Stand
+} from '../design';
+import { pick } from '../shelf';
+import { LID_M, type Footing } from './footing';
+import { rect } from './outline';
+import type { StandPiece } from './stand-piece';
+import { freeStance } from './tower-kit';
+import type { Container, Point } from './types';
+import { Workshop } from './workshop';
+
+export const PVC_KG_L = 1.4;
+
+type Stacks = BranchStack | BucketStack | PotStack;
+
+/** Lines of sites one above the other, by their place in a ring, the highest first. */
+export function linesBy(slots: readonly Slot[], key: (slot: Slot) => number): string[][] {
+	const lines = new Map<number, Slot[]>();
+	for (const slot of slots) lines.set(key(slot), [...(lines.get(key(slot)) ?? []), slot]);
+	return [...lines.entries()]
+		.sort(([a], [b]) => a - b)
+		.map(([, line]) => line.sort((a, b) => b.column - a.column).map((slot) => slot.id));
+}
+
+export const headerZ = (stand: Stacks, { feet }: Footing): number =>
+	stand.footing === 'lid'
+		? feet[0]!.zM - LID_M - 0.03
+		: Math.max(...feet.map((foot) => foot.zM)) + 0.02;
+
+export function finish(
+	shop: Workshop<Stand>,
+	standing: Footing,
+	size: { widthM: number; heightM: number },
+	parts: StandPiece['stand']['parts'],
+	tied = false
+): StandPiece {
+	const baseM = standing.feet[0]!.zM;
+	return shop.done({
+		lowEndM: { xM: standing.startXM, yM: shop.anchor.startYM, zM: baseM },
+		lengthM: standing.lengthM,
+		depthM: standing.depthM,
+		frameKg: 0,
+		stance: tied
+			? { kind: 'floor' }
+			: freeStance(shop, standing.edgeM, { ...size, baseM, count: standing.feet.length }),
+		view: 'sides',
+		parts
+	});
+}
+
+/** The body of a stack: what holds its sites and drains as one. */
+export function body(
+	shop: Workshop<Stand>,
+	foot: Point,
+	i: number,
+	widthM: number,
+	heightM: number,
+	mediumL: number,
+	massKg: number
+): Container {
+	const label = rowLetter(i);
+	return shop.container({
+		...foot,
+		id: shop.id(label),
+		form: 'tower',
+		label,
+		row: i,
+		column: 0,
+		front: rect(foot.xM - widthM / 2, foot.xM + widthM / 2, foot.zM, foot.zM + heightM),
+		mediumFront: [],
+		poolFront: [],
+		above: [],
+		radiusM: widthM / 2,
+		heightMm: heightM * 1000,
+		fillMm: 0,
+		poolMm: 0,
+		mediumL,
+		poolL: 0,
+		massKg
+	});
+}
+
+export function outletJoints(shop: Workshop<Stand>, stand: BranchStack | BucketStack): void {
+	const tube = pick(shop.shelf.tubes, stand.riserTubeId);
+	const header = pick(shop.shelf.tubes, stand.rowTubeId);
+	const emitter = pick(shop.shelf.emitters, stand.emitterId);
+	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
+	shop.joint(
+		'main-row',
+		'main to header',
+		{ part: main, mm: main.innerDiameterMm },
+		{ part: header, mm: header.innerDiameterMm },
+		1,
+		`${main.nominalMm}–${header.nominalMm} mm reducing tee`
+	);
+	shop.joint(
+		'header-riser',
+		'header to riser',
+		{ part: header, mm: header.innerDiameterMm },
+		{ part: tube, mm: tube.innerDiameterMm },
+		stand.towers,
+		`${header.nominalMm}–${tube.nominalMm} mm reducing elbow`
+	);
+	shop.joint(
+		'riser-outlet',
+		'riser to the outlet at the top',
+		{ part: tube, mm: tube.innerDiameterMm },
+		{ part: emitter, mm: emitter.barbMm },
+		stand.towers,
+		`${tube.nominalMm}–${emitter.barbMm} mm reducer`
+	);
+}

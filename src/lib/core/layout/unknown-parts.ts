@@ -1,0 +1,63 @@
+import { kindOf, type Design } from '../design';
+import type { FieldMeta } from '../quantity';
+import { has, type Shelf } from '../shelf';
+import type { z } from 'zod';
+import type { LayoutProblem } from './types';
+
+interface Named {
+	list: readonly { id: string; name: string }[];
+	id: string;
+	what: string;
+	path: string;
+	/** What to set at the path for a replacement, where that is more than its id. */
+	value?: (replacementId: string) => unknown;
+}
+
+/** Parts a design names that are not on the shelf; the first of their kind is drawn in their place. */
+export function unknownParts(design: Design, shelf: Shelf): LayoutProblem[] {
+	const named: Named[] = [
+		{ list: shelf.tanks, id: design.tank.partId, what: 'tank', path: 'tank.partId' },
+		{ list: shelf.tubes, id: design.lines.mainTubeId, what: 'feed main', path: 'lines.mainTubeId' },
+		...design.stands.flatMap((stand, i): Named[] =>
+			Object.entries(kindOf(stand).schema.shape).flatMap(([field, schema]) => {
+				const { shelf: list, title } = ((schema as z.ZodType).meta() ?? {}) as FieldMeta;
+				if (!list) return [];
+				return [
+					{
+						list: shelf[list as keyof Shelf],
+						id: String((stand as Record<string, unknown>)[field]),
+						what: title ?? field,
+						path: `stands.${i}.${field}`
+					}
+				];
+			})
+		)
+	];
+	for (const cropId of new Set(Object.values(design.plants).map((plant) => plant.cropId)))
+		named.push({
+			list: shelf.crops,
+			id: cropId,
+			what: 'crop',
+			path: 'plants',
+			value: (replacementId) =>
+				Object.fromEntries(
+					Object.entries(design.plants).map(([site, plant]) => [
+						site,
+						plant.cropId === cropId ? { ...plant, cropId: replacementId } : plant
+					])
+				)
+		});
+	return named
+		.filter(({ list, id }) => !has(list, id))
+		.map(({ list, id, what, path, value }) => {
+			const replacement = list[0]!;
+			return {
+				code: 'unknown-part' as const,
+				standId: null,
+				numbers: {},
+				text: `The ${what} “${id}” is not on the shelf, so its sizes are not known; “${replacement.name}” is drawn and solved in its place`,
+				path,
+				replacement: { value: value?.(replacement.id) ?? replacement.id, name: replacement.name }
+			};
+		});
+}

@@ -1,0 +1,67 @@
+import type { Stand, ValvePots, ValveTrays } from '../design';
+import { pick, type EmitterLaw } from '../shelf';
+import { rect } from './outline';
+import { deckAbove, type RowFrame } from './row-frame';
+import type { Anchor } from './stand-piece';
+import type { LevelFillBasis, Solid } from './types';
+import { Workshop } from './workshop';
+
+/** Share of a pot in the water that is no water: walls and wet medium. */
+export const SOLID_IN_POT = 0.55;
+
+/** A valve as level-fill takes it. */
+export const valveOf = (law: EmitterLaw): LevelFillBasis['valve'] =>
+	law.kind === 'orifice'
+		? { nominalFlowLph: law.nominalFlowLph, nominalHeadM: law.nominalHeadM }
+		: { nominalFlowLph: 120, nominalHeadM: 1 };
+
+/** The main on the hose that feeds the valves. */
+export function hoseJoint(shop: Workshop<Stand>, stand: ValvePots | ValveTrays): void {
+	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
+	const hose = pick(shop.shelf.tubes, stand.rowTubeId);
+	shop.joint(
+		'main-row',
+		'main to hose',
+		{ part: main, mm: main.innerDiameterMm },
+		{ part: hose, mm: hose.innerDiameterMm },
+		1,
+		`${main.nominalMm}–${hose.nominalMm} mm reducing joiner`
+	);
+}
+
+export const standing = (stand: ValvePots | ValveTrays, anchor: Anchor, frame: RowFrame) => ({
+	lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
+	lengthM: stand.lengthMm / 1000,
+	depthM: frame.depthM,
+	frameKg: 0,
+	stance: { kind: 'floor' as const },
+	view: 'rows' as const
+});
+
+/** What pots or trays stand on: a board on the floor, or a low bench. */
+export function deck(shop: Workshop<Stand>, stand: ValvePots | ValveTrays, frame: RowFrame): void {
+	const top = stand.lowEndHeightMm / 1000;
+	if (top <= 0) return;
+	const [x0, x1] = [shop.anchor.startXM, shop.anchor.startXM + frame.lengthM];
+	const thick = Math.min(0.03, top);
+	const board: Solid = {
+		id: shop.id('top'),
+		standId: stand.id,
+		role: 'top',
+		front: [
+			[x0, top],
+			[x1, top],
+			[x1, top - thick],
+			[x0, top - thick]
+		],
+		above: deckAbove(frame, x0, x1)
+	};
+	const blocks = [x0 + 0.03, (x0 + x1) / 2, x1 - 0.03].map((x, i): Solid => ({
+		id: shop.id(`block${i + 1}`),
+		standId: stand.id,
+		role: 'leg',
+		front: rect(x - 0.03, x + 0.03, 0, top - thick),
+		above: deckAbove(frame, x - 0.03, x + 0.03)
+	}));
+	shop.piece.solids.push(board, ...(top > thick ? blocks : []));
+}

@@ -1,0 +1,108 @@
+import type { Design, Stand, ValvePots } from '../design';
+import { pick, type Bucket, type Shelf } from '../shelf';
+import { inTurn } from './control-pot';
+import { potGrid } from './pots-on-tank';
+import type { Anchor, StandPiece } from './stand-piece';
+import { distance, lengthOf, type FeedNode } from './types';
+import { deck, hoseJoint, SOLID_IN_POT, standing, valveOf } from './valve-kit';
+import { K, Workshop } from './workshop';
+
+/** One valve by the tank, a hose from pot to pot, one level in all of them. */
+export function valvePots(
+	stand: ValvePots,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece {
+	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const bucket = pick(shelf.buckets, stand.bucketId);
+	const row = { ...stand, fallPercent: 0 };
+	const slope = (index: number) =>
+		(stand.leanMmPerM * (index % stand.perRow) * stand.pitchMm) / 1000 +
+		(stand.floorsMm[index] ?? 0);
+	const frame = potGrid(shop, row, stand, bucket, stand.depthMm, slope);
+	const baseM = stand.lowEndHeightMm / 1000;
+	const surfaceM = baseM + stand.depthMm / 1000;
+	const sites = shop.piece.sites.map((site) => site.id);
+	shop.raiseFeed(surfaceM);
+	const valve = shop.node(shop.id('valve.out'), {
+		xM: anchor.startXM,
+		yM: frame.ys[0]!,
+		zM: surfaceM
+	});
+	shop.run({
+		id: shop.id('valve.feed'),
+		name: 'hose to the valve',
+		role: 'header',
+		from: anchor.feedNode,
+		to: valve,
+		tubeId: stand.rowTubeId,
+		fittings: [{ name: 'tap', k: K.valve }],
+		emptiesBack: false
+	});
+	const first = shop.piece.containers[0]!;
+	shop.emit(valve, {
+		label: 'the valve',
+		emitterId: stand.emitterId,
+		containerId: first.id,
+		shares: Object.fromEntries(sites.map((id) => [id, 1 / sites.length]))
+	});
+	const hose = hoseOf(shop, stand, valve);
+	hoseJoint(shop, stand);
+	deck(shop, stand, frame);
+	return shop.done({
+		...standing(stand, anchor, frame),
+		level: {
+			depthMm: stand.depthMm,
+			valves: 'shared',
+			trays: shop.piece.containers.map((pot, i) => ({
+				...potTray(pot.id, bucket),
+				floorOffsetMm: slope(i)
+			})),
+			surfaceM,
+			...hose,
+			valve: valveOf(pick(shelf.emitters, stand.emitterId).law)
+		}
+	});
+}
+
+/** A round pot as a tray of the same area. */
+const potTray = (id: string, bucket: Bucket) => {
+	const side = (bucket.bottomDiameterMm * Math.sqrt(Math.PI)) / 2;
+	return {
+		id,
+		lengthMm: side,
+		widthMm: side,
+		tiltMmPerM: 0,
+		heightMm: bucket.heightMm,
+		solidFraction: SOLID_IN_POT
+	};
+};
+
+/** The hose that joins the pots: a level line under water. */
+function hoseOf(shop: Workshop<Stand>, stand: ValvePots, valve: FeedNode) {
+	const tube = pick(shop.shelf.tubes, stand.rowTubeId);
+	const order = inTurn(shop.piece.containers, stand.rows);
+	const zM = stand.lowEndHeightMm / 1000 + 0.01;
+	const start = { xM: valve.xM, yM: valve.yM, zM };
+	const points = [start, ...order.map((c) => ({ xM: c.xM, yM: c.yM, zM }))];
+	const closed = stand.hose === 'ring' && order.length > 1;
+	const all = closed ? [...points, start] : points;
+	const lengthM = Math.max(0.001, lengthOf(all));
+	shop.piece.returns.push({
+		id: shop.id('hose'),
+		standId: stand.id,
+		name: 'hose between the pots',
+		way: 'level',
+		points: all,
+		tubeId: stand.rowTubeId,
+		innerDiameterMm: tube.innerDiameterMm,
+		lengthM,
+		fallPercent: 0,
+		endM: zM,
+		containerIds: order.map((c) => c.id),
+		lifted: false
+	});
+	const feedM = distance(shop.anchor.feedNode, valve);
+	return { innerDiameterMm: tube.innerDiameterMm, lengthM: Math.max(0.001, feedM), fittingsK: 3 };
+}

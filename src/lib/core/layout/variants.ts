@@ -1,0 +1,50 @@
+import type { Design, Stand, StandOf, Variant } from '../design';
+import type { Shelf } from '../shelf';
+import { branchStack } from './branch-stack';
+import { bucketBench, bucketGroundRows } from './bucket-bench';
+import { bucketStack } from './bucket-stack';
+import { channels } from './channels';
+import { controlPotRing } from './control-pot';
+import { pipeTower, towerBank } from './pipe-tower';
+import { potStack } from './pot-stack';
+import { potsOnTank } from './pots-on-tank';
+import { singleBucket } from './single-bucket';
+import { slabGutter } from './slab-gutter';
+import type { Anchor, StandPiece } from './stand-piece';
+import { valvePots } from './valve-pots';
+import { valveTrays } from './valve-trays';
+import { wallModules } from './wall-modules';
+
+/** One function a variant. A new variant is one line here. */
+const VARIANTS: {
+	[V in Variant]: (stand: StandOf<V>, design: Design, shelf: Shelf, anchor: Anchor) => StandPiece;
+} = {
+	'bucket-bench': bucketBench,
+	'bucket-rows': bucketGroundRows,
+	'pots-on-tank': potsOnTank,
+	'single-bucket': singleBucket,
+	'slab-gutter': slabGutter,
+	'control-pot-ring': controlPotRing,
+	'pipe-tower': pipeTower,
+	'branch-stack': branchStack,
+	'bucket-stack': bucketStack,
+	'pot-stack': potStack,
+	channels,
+	'wall-modules': wallModules,
+	'tower-bank': towerBank,
+	'valve-pots': valvePots,
+	'valve-trays': valveTrays
+};
+
+export const layoutStand = (
+	stand: Stand,
+	design: Design,
+	shelf: Shelf,
+	anchor: Anchor
+): StandPiece =>
+	(VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece)(
+		stand,
+		design,
+		shelf,
+		anchor
+	);

@@ -1,0 +1,97 @@
+import { fieldsOf } from '../../design';
+import { DRY_LPH } from '../../hydraulics';
+import { pick } from '../../shelf';
+import type { Chain } from '../chain';
+import { between, set, type Concern, type Fix } from '../finding';
+import { openOutlets, variationWith } from '../stages/path';
+import { outletWords } from '../words';
+
+const UNEVEN_PERCENT = 22;
+
+const EVEN_PERCENT = 8;
+
+/** Flow that differs from bucket to bucket, and which of height, friction and emitter is to blame. */
+export const uneven: Concern = (chain) => {
+	const outlets = openOutlets(chain);
+	const flows = outlets.map((e) => chain.path.outletLph.get(e.nodeId) ?? 0);
+	const most = Math.max(...flows);
+	const least = Math.min(...flows);
+	const variation = most > 0 ? (100 * (most - least)) / most : 0;
+	if (variation <= UNEVEN_PERCENT || least < DRY_LPH) return [];
+	const head = new Map(chain.path.result.nodes.map((n) => [n.id, n.headM]));
+	const heads = outlets.map((e) => head.get(e.nodeId) ?? 0);
+	const heights = outlets.map((e) => e.zM);
+	const friction = Math.max(...heads) - Math.min(...heads);
+	const rise = Math.max(...heights) - Math.min(...heights);
+	const pressure = Math.min(...outlets.map((e, i) => heads[i]! - e.zM));
+	const byHeight = rise >= friction;
+	const cause = byHeight
+		? `the ${outletWords(chain)[1]} rise ${chain.say(rise * 1000, 'size')} along the row and the last has only ${chain.say(pressure, 'head')} of head left`
+		: `the row tube loses ${chain.say(friction, 'head')} of head on the way`;
+	const driest = outlets[flows.indexOf(least)]!;
+	return [
+		{
+			code: 'uneven-flow',
+			step: 'lines',
+			severity: 'look',
+			subject: driest.containerId,
+			message:
+				`Flow differs by ${Math.round(variation)} % from ${outletWords(chain)[0]} to ${outletWords(chain)[0]} (${between(chain.say(least, 'flow'), chain.say(most, 'flow'))}): ${cause}. ` +
+				`One timer then drowns some plants or starves others.`,
+			fixes: evenerFixes(chain, variation)
+		}
+	];
+};
+
+/** Another dial, tube or dripper on the same lines: only what the change touches is solved again. */
+interface Evener {
+	label: string;
+	change: Fix['change'];
+	edit?: Parameters<typeof variationWith>[1];
+}
+
+function evenerFixes(chain: Chain, before: number): Fix[] {
+	const { design, shelf, layout } = chain;
+	const candidates: Evener[] = [];
+	if (design.source.kind === 'pump' && design.source.dial < 0.99)
+		candidates.push({ label: 'Dial to 100 %', change: [set('source.dial', 1)] });
+	design.stands.forEach((stand, i) => {
+		const { rowTubeId, emitterId } = fieldsOf(stand);
+		const tube = rowTubeId && pick(shelf.tubes, rowTubeId);
+		const wider =
+			tube && shelf.tubes.find((t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm);
+		if (wider) {
+			const rows = new Set(
+				layout.runs.filter((r) => r.standId === stand.id && r.tubeId === rowTubeId).map((r) => r.id)
+			);
+			candidates.push({
+				label: `Row tube of ${wider.nominalMm} mm`,
+				change: [set(`stands.${i}.rowTubeId`, wider.id)],
+				edit: { runs: rows, innerDiameterMm: wider.innerDiameterMm }
+			});
+		}
+		const drips = emitterId && pick(shelf.emitters, emitterId).use.includes('drip');
+		if (drips && !emitterId.startsWith('even'))
+			candidates.push({
+				label: 'Compensating drippers, 4 L/h',
+				change: [set(`stands.${i}.emitterId`, 'even-4')],
+				edit: {
+					outlets: new Set(
+						layout.emissions.filter((e) => e.standId === stand.id).map((e) => e.nodeId)
+					),
+					emitterId: 'even-4'
+				}
+			});
+	});
+	const fixes: Fix[] = [];
+	for (const { label, change, edit } of candidates) {
+		const { dry, variationPercent } = edit
+			? variationWith(chain, edit)
+			: chain.with(change).path.result.uniformity;
+		if (dry > 0 || variationPercent >= before * 0.8) continue;
+		fixes.push({ label, change, effect: `differs by ${Math.round(variationPercent)} %` });
+		// good enough: no need to solve the dearer ones
+		if (variationPercent < EVEN_PERCENT) break;
+	}
+	return fixes.slice(0, 3);
+}
