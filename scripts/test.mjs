@@ -75,7 +75,7 @@ check('import directions', bin('depcruise'), [
 	'bench'
 ]);
 check('unused code', bin('knip'), []);
-check('unit', bin('mocha'), ['--node-option', 'import=tsx', 'tests/unit/**/*.test.ts'], {
+check('unit', bin('mocha'), ['tests/unit/**/*.test.ts'], {
 	count: (output) => ({
 		passed: number(output, /(\d+) passing/),
 		failed: number(output, /(\d+) failing/)
