@@ -265,7 +265,7 @@ test('home, workspace and start have no accessibility violations, light and dark
 	page,
 	request
 }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(300_000);
 	const id = await ownRail(request);
 	for (const scheme of ['light', 'dark'] as const) {
 		await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
@@ -280,7 +280,10 @@ test('home, workspace and start have no accessibility violations, light and dark
 		const steps = ['tank', 'feed', 'mix', 'lines', 'sites', 'place', 'plants', 'dry-run'];
 		for (const name of scheme === 'light' ? steps : ['tank', 'sites', 'feed']) {
 			await step(page, name).click();
-			const { violations } = await new AxeBuilder({ page }).analyze();
+			const { violations } = await new AxeBuilder({ page })
+				// the drawing is the same at every step and was judged with the page
+				.exclude('svg')
+				.analyze();
 			expect(
 				violations.map((v) => `${name} ${scheme} ${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)
 			).toEqual([]);
