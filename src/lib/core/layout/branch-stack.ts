@@ -63,7 +63,7 @@ export function branchStack(
 		});
 		fallsBack(shop, stand, stack, foot);
 	});
-	outletJoints(shop, stand);
+	outletJoints(shop, stand, stand.towers);
 	return finish(shop, standing, { widthM, heightM }, [
 		{
 			id: 'branch',

@@ -59,7 +59,7 @@ export function bucketStack(
 		);
 		fallsBack(shop, stand, stack, foot);
 	});
-	outletJoints(shop, stand);
+	outletJoints(shop, stand, stand.towers);
 	return finish(shop, standing, { widthM, heightM }, [
 		{ id: stand.bucketId, name: bucket.name, count: stand.towers * stand.tiers, lengthM: null },
 		{

@@ -284,14 +284,5 @@ function gutter(
 }
 
 function joints(shop: Workshop<Stand>, stand: Channels): void {
-	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
-	const header = pick(shop.shelf.tubes, stand.rowTubeId);
-	shop.joint(
-		'main-row',
-		'main to header',
-		{ part: main, mm: main.innerDiameterMm },
-		{ part: header, mm: header.innerDiameterMm },
-		1,
-		`${main.nominalMm}–${header.nominalMm} mm reducing joiner`
-	);
+	shop.mainJoint('main to header', stand.rowTubeId, 'reducing joiner');
 }

@@ -1,3 +1,4 @@
+import { body, finish, headerZ, outletJoints, PVC_KG_L } from './stack-kit';
 import {
 	rowLetter,
 	type Design,
@@ -8,26 +9,16 @@ import {
 } from '../design';
 import { InvalidInput } from '../quantity';
 import { pick, type Shelf } from '../shelf';
-import { footing, LID_M } from './footing';
-import { rect } from './outline';
+import { footing } from './footing';
+
 import type { Anchor, StandPiece } from './stand-piece';
 import { layoutTower, type LayoutTower, type LayoutTowerInput } from './tower';
-import {
-	cupFront,
-	evenly,
-	fallsBack,
-	freeStance,
-	headers,
-	holeFront,
-	onSkin,
-	riser
-} from './tower-kit';
+import { cupFront, evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
 import type { Container, Point } from './types';
 import { Workshop } from './workshop';
 
 type Towers = PipeTower | TowerBank;
 
-const PVC_KG_L = 1.4;
 /** The outlet ends this far under the cap. */
 const CAP_M = 0.03;
 
@@ -61,7 +52,7 @@ function towersOf(
 	const widthM = stand.outerDiameterMm / 1000;
 	const heightM = stand.pipeLengthMm / 1000;
 	const standing = footing(shop, stand, widthM, rows, rowGapM);
-	const feet = headers(shop, stand.rowTubeId, standing.feet, headerM(stand, standing.feet));
+	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
 	const all = shop.slots();
 	const slotsOf = new Map<number, Slot[]>();
 	for (const slot of all) slotsOf.set(slot.row, [...(slotsOf.get(slot.row) ?? []), slot]);
@@ -85,28 +76,9 @@ function towersOf(
 		);
 		fallsBack(shop, stand, tower, foot, Math.floor(i / stand.towers));
 	});
-	joints(shop, stand, standing.feet.length);
-	return shop.done({
-		lowEndM: { xM: standing.startXM, yM: anchor.startYM, zM: standing.feet[0]!.zM },
-		lengthM: standing.lengthM,
-		depthM: standing.depthM,
-		frameKg: 0,
-		stance: freeStance(shop, standing.edgeM, {
-			widthM,
-			heightM,
-			baseM: standing.feet[0]!.zM,
-			count: standing.feet.length
-		}),
-		view: 'sides',
-		parts: partsOf(stand, standing.feet.length)
-	});
+	outletJoints(shop, stand, standing.feet.length);
+	return finish(shop, standing, { widthM, heightM }, partsOf(stand, standing.feet.length));
 }
-
-/** Under the lid, or beside the bowls at their foot. */
-const headerM = (stand: Towers, feet: readonly Point[]): number =>
-	stand.footing === 'lid'
-		? feet[0]!.zM - LID_M - 0.03
-		: Math.max(...feet.map((foot) => foot.zM)) + 0.02;
 
 /** The drilling pattern; one that cannot be is drawn with no holes at all. */
 function holesOf(shop: Workshop<Stand>, stand: Towers): LayoutTower | null {
@@ -145,30 +117,11 @@ function towerAt(
 	i: number,
 	holes: LayoutTower | null
 ): Container {
-	const [r, h] = [stand.outerDiameterMm / 2000, stand.pipeLengthMm / 1000];
-	const label = rowLetter(i);
-	const sites = holes?.siteCount ?? 0;
-	const mediumL = (sites * stand.siteMl) / 1000;
+	const mediumL = ((holes?.siteCount ?? 0) * stand.siteMl) / 1000;
 	const wallL = Math.PI * stand.outerDiameterMm * stand.wallMm * stand.pipeLengthMm * 1e-6;
-	return shop.container({
-		...foot,
-		id: shop.id(label),
-		form: 'tower',
-		label,
-		row: i,
-		column: 0,
-		front: rect(foot.xM - r, foot.xM + r, foot.zM, foot.zM + h),
-		mediumFront: [],
-		poolFront: [],
-		above: [],
-		radiusM: r,
-		heightMm: stand.pipeLengthMm,
-		fillMm: 0,
-		poolMm: 0,
-		mediumL,
-		poolL: 0,
-		massKg: wallL * PVC_KG_L + mediumL * pick(shop.shelf.media, stand.mediumId).wetKgL
-	});
+	const { wetKgL } = pick(shop.shelf.media, stand.mediumId);
+	const [widthM, heightM] = [stand.outerDiameterMm / 1000, stand.pipeLengthMm / 1000];
+	return body(shop, foot, i, widthM, heightM, mediumL, wallL * PVC_KG_L + mediumL * wetKgL);
 }
 
 function siteAt(
@@ -201,37 +154,6 @@ function linesOf(stand: Towers, slots: readonly Slot[]): string[][] {
 	return lines
 		.filter((line) => line.length > 0)
 		.map((line) => line.sort((a, b) => b.column - a.column).map((slot) => slot.id));
-}
-
-function joints(shop: Workshop<Stand>, stand: Towers, count: number): void {
-	const riserTube = pick(shop.shelf.tubes, stand.riserTubeId);
-	const header = pick(shop.shelf.tubes, stand.rowTubeId);
-	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
-	shop.joint(
-		'main-row',
-		'main to header',
-		{ part: main, mm: main.innerDiameterMm },
-		{ part: header, mm: header.innerDiameterMm },
-		1,
-		`${main.nominalMm}–${header.nominalMm} mm reducing tee`
-	);
-	shop.joint(
-		'header-riser',
-		'header to riser',
-		{ part: header, mm: header.innerDiameterMm },
-		{ part: riserTube, mm: riserTube.innerDiameterMm },
-		count,
-		`${header.nominalMm}–${riserTube.nominalMm} mm reducing elbow`
-	);
-	const emitter = pick(shop.shelf.emitters, stand.emitterId);
-	shop.joint(
-		'riser-outlet',
-		'riser to the outlet at the top',
-		{ part: riserTube, mm: riserTube.innerDiameterMm },
-		{ part: emitter, mm: emitter.barbMm },
-		count,
-		`${riserTube.nominalMm}–${emitter.barbMm} mm reducer`
-	);
 }
 
 const partsOf = (stand: Towers, count: number): StandPiece['stand']['parts'] => [

@@ -64,16 +64,7 @@ export function potStack(
 		}
 		for (const pot of pots) fallsBack(shop, stand, pot, foot);
 	});
-	const main = pick(shelf.tubes, design.lines.mainTubeId);
-	const header = pick(shelf.tubes, stand.rowTubeId);
-	shop.joint(
-		'main-row',
-		'main to header',
-		{ part: main, mm: main.innerDiameterMm },
-		{ part: header, mm: header.innerDiameterMm },
-		1,
-		`${main.nominalMm}–${header.nominalMm} mm reducing tee`
-	);
+	shop.mainJoint('main to header', stand.rowTubeId);
 	return finish(
 		shop,
 		standing,

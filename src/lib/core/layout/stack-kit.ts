@@ -1,11 +1,4 @@
-import {
-	rowLetter,
-	type BranchStack,
-	type BucketStack,
-	type PotStack,
-	type Slot,
-	type Stand
-} from '../design';
+import { rowLetter, type Slot, type Stand } from '../design';
 import { pick } from '../shelf';
 import { LID_M, type Footing } from './footing';
 import { rect } from './outline';
@@ -16,8 +9,6 @@ import { Workshop } from './workshop';
 
 export const PVC_KG_L = 1.4;
 
-type Stacks = BranchStack | BucketStack | PotStack;
-
 /** Lines of sites one above the other, by their place in a ring, the highest first. */
 export function linesBy(slots: readonly Slot[], key: (slot: Slot) => number): string[][] {
 	const lines = new Map<number, Slot[]>();
@@ -27,7 +18,8 @@ export function linesBy(slots: readonly Slot[], key: (slot: Slot) => number): st
 		.map(([, line]) => line.sort((a, b) => b.column - a.column).map((slot) => slot.id));
 }
 
-export const headerZ = (stand: Stacks, { feet }: Footing): number =>
+/** Under the lid, or beside the bowls at their foot. */
+export const headerZ = (stand: { footing: 'lid' | 'base' }, { feet }: Footing): number =>
 	stand.footing === 'lid'
 		? feet[0]!.zM - LID_M - 0.03
 		: Math.max(...feet.map((foot) => foot.zM)) + 0.02;
@@ -85,25 +77,22 @@ export function body(
 	});
 }
 
-export function outletJoints(shop: Workshop<Stand>, stand: BranchStack | BucketStack): void {
+/** Main, header, riser and outlet of towers of any make. */
+export function outletJoints(
+	shop: Workshop<Stand>,
+	stand: { rowTubeId: string; riserTubeId: string; emitterId: string },
+	count: number
+): void {
 	const tube = pick(shop.shelf.tubes, stand.riserTubeId);
 	const header = pick(shop.shelf.tubes, stand.rowTubeId);
 	const emitter = pick(shop.shelf.emitters, stand.emitterId);
-	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
-	shop.joint(
-		'main-row',
-		'main to header',
-		{ part: main, mm: main.innerDiameterMm },
-		{ part: header, mm: header.innerDiameterMm },
-		1,
-		`${main.nominalMm}–${header.nominalMm} mm reducing tee`
-	);
+	shop.mainJoint('main to header', stand.rowTubeId);
 	shop.joint(
 		'header-riser',
 		'header to riser',
 		{ part: header, mm: header.innerDiameterMm },
 		{ part: tube, mm: tube.innerDiameterMm },
-		stand.towers,
+		count,
 		`${header.nominalMm}–${tube.nominalMm} mm reducing elbow`
 	);
 	shop.joint(
@@ -111,7 +100,7 @@ export function outletJoints(shop: Workshop<Stand>, stand: BranchStack | BucketS
 		'riser to the outlet at the top',
 		{ part: tube, mm: tube.innerDiameterMm },
 		{ part: emitter, mm: emitter.barbMm },
-		stand.towers,
+		count,
 		`${tube.nominalMm}–${emitter.barbMm} mm reducer`
 	);
 }

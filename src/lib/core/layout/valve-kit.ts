@@ -1,5 +1,5 @@
 import type { Stand, ValvePots, ValveTrays } from '../design';
-import { pick, type EmitterLaw } from '../shelf';
+import { type EmitterLaw } from '../shelf';
 import { rect } from './outline';
 import { deckAbove, type RowFrame } from './row-frame';
 import type { Anchor } from './stand-piece';
@@ -17,16 +17,7 @@ export const valveOf = (law: EmitterLaw): LevelFillBasis['valve'] =>
 
 /** The main on the hose that feeds the valves. */
 export function hoseJoint(shop: Workshop<Stand>, stand: ValvePots | ValveTrays): void {
-	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
-	const hose = pick(shop.shelf.tubes, stand.rowTubeId);
-	shop.joint(
-		'main-row',
-		'main to hose',
-		{ part: main, mm: main.innerDiameterMm },
-		{ part: hose, mm: hose.innerDiameterMm },
-		1,
-		`${main.nominalMm}–${hose.nominalMm} mm reducing joiner`
-	);
+	shop.mainJoint('main to hose', stand.rowTubeId, 'reducing joiner');
 }
 
 export const standing = (stand: ValvePots | ValveTrays, anchor: Anchor, frame: RowFrame) => ({

@@ -190,14 +190,5 @@ function dripLines(shop: Workshop<Stand>, stand: WallModules, panels: readonly C
 				});
 			}
 	}
-	const line = pick(shop.shelf.tubes, stand.rowTubeId);
-	const main = pick(shop.shelf.tubes, shop.design.lines.mainTubeId);
-	shop.joint(
-		'main-row',
-		'main to drip lines',
-		{ part: main, mm: main.innerDiameterMm },
-		{ part: line, mm: line.innerDiameterMm },
-		1,
-		`${main.nominalMm}–${line.nominalMm} mm reducing joiner`
-	);
+	shop.mainJoint('main to drip lines', stand.rowTubeId, 'reducing joiner');
 }

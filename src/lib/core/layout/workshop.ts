@@ -200,21 +200,26 @@ export class Workshop<S extends Stand> {
 		);
 	}
 
+	/** The main on what leads on from it. */
+	mainJoint(what: string, tubeId: string, fitting = 'reducing tee'): void {
+		const main = pick(this.shelf.tubes, this.design.lines.mainTubeId);
+		const next = pick(this.shelf.tubes, tubeId);
+		this.joint(
+			'main-row',
+			what,
+			{ part: main, mm: main.innerDiameterMm },
+			{ part: next, mm: next.innerDiameterMm },
+			1,
+			`${main.nominalMm}–${next.nominalMm} mm ${fitting}`
+		);
+	}
+
 	/** The joints every fed stand has: the main on its rows, the small tube on its emitter. */
 	feedJoints(
 		fed: { rowTubeId: string; stakeTubeId?: string; emitterId: string },
 		outlets: number
 	): void {
-		const main = pick(this.shelf.tubes, this.design.lines.mainTubeId);
-		const row = pick(this.shelf.tubes, fed.rowTubeId);
-		this.joint(
-			'main-row',
-			'main to feed rows',
-			{ part: main, mm: main.innerDiameterMm },
-			{ part: row, mm: row.innerDiameterMm },
-			1,
-			`${main.nominalMm}–${row.nominalMm} mm reducing tee`
-		);
+		this.mainJoint('main to feed rows', fed.rowTubeId);
 		const emitter = pick(this.shelf.emitters, fed.emitterId);
 		const stake = pick(this.shelf.tubes, fed.stakeTubeId ?? fed.rowTubeId);
 		this.joint(

@@ -17,7 +17,12 @@
 	});
 	const column = $derived(columnsOf(items));
 	const perColumn = $derived(bars.left === null ? Math.max(...column) + 1 : 1);
-	const bar = $derived(Math.min(26, Math.max(2, (pitch - 14) / perColumn - 3)));
+	const bar = $derived(
+		Math.min(
+			26,
+			bars.left === null ? Math.max(2, (pitch - 14) / perColumn - 3) : Math.max(3, pitch * 0.65)
+		)
+	);
 	const most = $derived(Math.max(1e-6, ...items.map((item) => Math.max(item.flow, item.need))));
 	const height = (q: number) => (q / most) * (bars.bottom - bars.top - 16);
 	const roomy = $derived(bar >= 21);

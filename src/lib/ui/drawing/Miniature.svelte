@@ -78,7 +78,7 @@
 <svg {width} {height} viewBox="0 0 {width} {height}" aria-hidden="true">
 	{#each layout.solids.filter((s) => s.role !== 'obstacle') as solid (solid.id)}
 		<polygon
-			class="timber"
+			class="timber {solid.role}"
 			points={polygon(solid.front.map(([px, pz]) => [x(px), z(Math.max(pz, from.zM))]))}
 		/>
 	{/each}
@@ -152,6 +152,10 @@
 	}
 	.timber {
 		fill: var(--timber);
+	}
+	.timber.lamp {
+		fill: var(--amber);
+		stroke: var(--ink);
 	}
 	ellipse {
 		fill: var(--growth-pale);

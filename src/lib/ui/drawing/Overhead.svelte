@@ -36,8 +36,12 @@
 	const lit = $derived(session.step === 'place' ? shown.sites.filter((s) => s.cropId) : []);
 </script>
 
+<!-- light reaches further than the drawing of what stands under it -->
+<clipPath id="under-lamps">
+	<rect x={frame.left} y="0" width={frame.right - frame.left + 24} height={frame.height} />
+</clipPath>
 {#each cones as { lamp, points } (lamp.id)}
-	<polygon class="cone" points={polygon(points)} />
+	<polygon class="cone" points={polygon(points)} clip-path="url(#under-lamps)" />
 {/each}
 {#if climbers.length > 0}
 	{@const xs = climbers.map((site) => frame.x(site.xM))}

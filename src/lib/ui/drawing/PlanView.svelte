@@ -3,6 +3,7 @@
 	import { useSession } from '../workspace/context';
 	import { cropDrop } from './crop-drop';
 	import { polygon, type Frame } from './frame';
+	import { darkOf } from './dark';
 	import { dryOf } from './shown';
 
 	const { frame, plan }: { frame: Frame; plan: NonNullable<Frame['plan']> } = $props();
@@ -29,7 +30,7 @@
 	<text
 		class="title"
 		x={plan.beside ? plan.left : frame.small ? 4 : frame.left - 34}
-		y={plan.top - 8}>From above</text
+		y={plan.beside ? plan.top - 8 : plan.top + 3}>From above</text
 	>
 	{#each tops as top (top.id)}
 		<polygon
@@ -54,19 +55,16 @@
 		/>
 	{/each}
 	{#if shade}
-		{#each layout.sites as site (site.id)}
-			{@const lost = shade.bySite.get(site.id)?.shortest ?? 0}
-			{#if lost > 0.02}
-				<circle
-					class="shade"
-					cx={frame.planX(site.xM + outOf(site) * Math.sin(turn(site)))}
-					cy={frame.y(site.yM - outOf(site) * Math.cos(turn(site)))}
-					r={Math.max(4, r(site.spreadMm))}
-					opacity={0.75 * lost}
-				>
-					<title>{site.label}: {Math.round(100 * lost)} % of the sun lost to neighbours</title>
-				</circle>
-			{/if}
+		{#each darkOf(layout, shade) as { id, label, lost, xM, yM, spreadMm } (id)}
+			<circle
+				class="shade"
+				cx={frame.planX(xM)}
+				cy={frame.y(yM)}
+				r={Math.max(4, r(spreadMm))}
+				opacity={0.75 * lost}
+			>
+				<title>{label}: {Math.round(100 * lost)} % of the sun lost to neighbours</title>
+			</circle>
 		{/each}
 	{/if}
 	{#each layout.returns as run (run.id)}

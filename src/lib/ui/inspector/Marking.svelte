@@ -17,6 +17,7 @@
 			return { ring, height: fromTop ? lengthMm - height : height, sites };
 		})
 	);
+	const staggered = $derived('stagger' in stand && stand.stagger);
 	/** Marks put at whole millimetres do not quite meet where the tape closes. */
 	const seam = $derived.by(() => {
 		const perRing = Math.round(pattern.siteCount / Math.max(1, pattern.rings));
@@ -32,8 +33,9 @@
 	times={Math.PI}
 />
 <p class="soft">
-	Marks at whole millimetres close to {session.say(seam, 'size')} at the seam. Turn every other ring by
-	half. Hole saw slow, pipe clamped, goggles on; heat PVC outdoors only and never until it chars.
+	Marks at whole millimetres close to {session.say(seam, 'size')} at the seam.{staggered
+		? ' Turn every other ring by half.'
+		: ''} Hole saw slow, pipe clamped, goggles on; heat PVC outdoors only and never until it chars.
 </p>
 <table>
 	<thead

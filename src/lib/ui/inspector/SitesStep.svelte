@@ -41,27 +41,9 @@
 <ChangeKind />
 <StandFields stand={index} sheet="sites" />
 {#if holes}
-	<Figure
-		label="Centre to centre, nearest"
-		value={holes.result.nearestMm}
-		kind="size"
-		op="layout-tower"
-		entry={holes}
-	/>
-	<Figure
-		label="Pipe left between holes"
-		value={holes.result.webMm}
-		kind="size"
-		op="layout-tower"
-		entry={holes}
-	/>
-	<Figure
-		label="Round the pipe"
-		value={holes.result.circumferenceMm}
-		kind="size"
-		op="layout-tower"
-		entry={holes}
-	/>
+	{#each [['Centre to centre, nearest', holes.result.nearestMm], ['Pipe left between holes', holes.result.webMm], ['Round the pipe', holes.result.circumferenceMm]] as const as [label, value] (label)}
+		<Figure {label} {value} kind="size" op="layout-tower" entry={holes} />
+	{/each}
 {/if}
 {#if holes}<Marking {index} pattern={holes.result} />{/if}
 {#if mine[0]}

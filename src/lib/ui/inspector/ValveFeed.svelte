@@ -7,6 +7,16 @@
 	const session = useSession();
 	const state = $derived(session.chain.levels[0]);
 	const filled = $derived(state?.filled);
+	const rows = $derived(
+		state && filled
+			? ([
+					{ label: 'Depth it keeps', value: state.basis.depthMm, kind: 'size' },
+					{ label: 'Runs in at', value: filled.result.flowLph, kind: 'flow' },
+					{ label: 'A fill takes', value: filled.result.fillMinutes, unit: 'min' },
+					{ label: 'Deepest less shallowest', value: filled.result.spreadMm, kind: 'size' }
+				] as const)
+			: []
+	);
 </script>
 
 <p class="soft">
@@ -23,34 +33,9 @@
 			? 'in one fill'
 			: `on one fill of ${session.say(filled.result.totalL, 'volume')}`}
 	/>
-	<Figure
-		label="Depth it keeps"
-		value={state.basis.depthMm}
-		kind="size"
-		op="level-fill"
-		entry={filled}
-	/>
-	<Figure
-		label="Runs in at"
-		value={filled.result.flowLph}
-		kind="flow"
-		op="level-fill"
-		entry={filled}
-	/>
-	<Figure
-		label="A fill takes"
-		value={filled.result.fillMinutes}
-		unit="min"
-		op="level-fill"
-		entry={filled}
-	/>
-	<Figure
-		label="Deepest less shallowest"
-		value={filled.result.spreadMm}
-		kind="size"
-		op="level-fill"
-		entry={filled}
-	/>
+	{#each rows as row (row.label)}
+		<Figure {...row} op="level-fill" entry={filled} />
+	{/each}
 {:else}
 	<p class="soft">Nothing runs: the tank stands too low over the level the valves keep.</p>
 {/if}

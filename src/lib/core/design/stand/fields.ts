@@ -31,7 +31,7 @@ export const head = <const V extends string, const F extends string>(variant: V,
 /** A row of things on something level. */
 export const levelRowOf = (what: string, things: string) => ({
 	lengthMm: size(`length of the ${what}`, 200, 20_000),
-	lowEndHeightMm: size(`height of the ${what} at the low end`, 0, 2500),
+	lowEndHeightMm: size(`height of the ${what}`, 0, 2500),
 	endClearMm: size('clearance at the ends', 0, 2000),
 	pitchMm: size(`${things} spacing`, 50, 3000),
 	rows: count('rows', 1, 40),
@@ -40,8 +40,16 @@ export const levelRowOf = (what: string, things: string) => ({
 
 /** A falling row of things on something: benches, trays, gutters. */
 export const rowOf = (what: string, things: string) => {
-	const { lengthMm, lowEndHeightMm, ...rest } = levelRowOf(what, things);
-	return { lengthMm, lowEndHeightMm, fallPercent: percent(`fall of the ${what}`, 20), ...rest };
+	const { lengthMm, endClearMm, pitchMm, rows, rowGapMm } = levelRowOf(what, things);
+	return {
+		lengthMm,
+		lowEndHeightMm: size(`height of the ${what} at the low end`, 0, 2500),
+		fallPercent: percent(`fall of the ${what}`, 20),
+		endClearMm,
+		pitchMm,
+		rows,
+		rowGapMm
+	};
 };
 
 /** Small tubes from a row to each stake. */

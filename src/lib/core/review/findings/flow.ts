@@ -206,7 +206,7 @@ export const levelLimit: Concern = (chain) => {
 			severity: 'look',
 			subject: 'tank',
 			message:
-				`All ${outletWords(chain)[1]} flow down to ${chain.say(lowest, 'volume')} in the tank. Below that ${last.label} stops first, ` +
+				`Below ${chain.say(lowest, 'volume')} in the tank ${last.label} runs dry first, ` +
 				`though the pump still has water to ${chain.say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
 			fixes: some(dialForLowest(chain))
 		}
