@@ -16,6 +16,17 @@ export interface Law {
 const REST_M = 1e-10;
 const LPH_PER_M3S = 3.6e6;
 
+const edges = new Map<number, number>();
+/** Friction factor where turbulence begins. A network has few bores and many links, so it is kept. */
+function edgeOf(relative: number): number {
+	let f = edges.get(relative);
+	if (f === undefined) {
+		if (edges.size > 500) edges.clear();
+		edges.set(relative, (f = colebrook(4000, relative)));
+	}
+	return f;
+}
+
 /** A pipe with its fittings: Darcy–Weisbach turned round, exactly, to give flow from head. */
 export class PipeLaw implements Law {
 	slope = 0;
@@ -49,7 +60,7 @@ export class PipeLaw implements Law {
 		this.laminar = (32 * nu * lengthM) / (G * d * d);
 		this.v2000 = (2000 * nu) / d;
 		this.v4000 = (4000 * nu) / d;
-		this.f4000 = colebrook(4000, this.relative);
+		this.f4000 = edgeOf(this.relative);
 		const gradient = (this.f4000 - 0.032) / (this.v4000 - this.v2000);
 		this.a2 = ((0.032 - gradient * this.v2000) * this.slender + k) / (2 * G);
 		this.b3 = (gradient * this.slender) / (2 * G);
@@ -136,7 +147,7 @@ export class PipeLaw implements Law {
 		return v;
 	}
 
-	/** Head lost, m, at a flow, L/h: used for a first guess only. */
+	/** Head lost, m, at a flow, L/h, of either sign. */
 	headAt(flowLph: number): number {
 		const v = Math.abs(flowLph) / this.toLph;
 		const reynolds = (v * this.d) / this.nu;

@@ -1,4 +1,4 @@
-import type { NetworkInput } from '../network/types';
+import type { NetworkInput, NetworkLink, NetworkNode, Outlet } from '../network/types';
 import { DEFAULT_ROUGHNESS_MM } from './friction';
 import { fluid } from './fluid';
 import { outletLaw, PipeLaw, type Law } from './laws';
@@ -42,16 +42,13 @@ export function buildGraph(input: NetworkInput): Graph {
 			edge = endA.push(a) - 1;
 			endB.push(b);
 		}
-		const d = link.innerDiameterMm / 1000;
-		const law = new PipeLaw(d, link.lengthM, link.roughnessMm / 1000, link.fittingsK, nu);
-		links.push({ index: i, a, b, edge, law });
+		links.push({ index: i, a, b, edge, law: pipeLawOf(link, nu) });
 	});
 	const outlets: Graph['outlets'] = [];
 	input.nodes.forEach((node, i) => {
 		const slot = slotOfNode[i]!;
 		if (!node.outlet || slot < 0) return;
-		const { law, atM } = outletLaw(node.outlet, node.elevationM, nu, DEFAULT_ROUGHNESS_MM / 1000);
-		outlets.push({ node: i, slot, law, atM });
+		outlets.push({ node: i, slot, ...lawOf(node.outlet, node.elevationM, nu) });
 	});
 	const matrix = new SparseLdl(unknowns, Int32Array.from(endA), Int32Array.from(endB));
 	return {
@@ -64,6 +61,42 @@ export function buildGraph(input: NetworkInput): Graph {
 		edges: endA.length,
 		matrix,
 		kinematicViscosity: nu
+	};
+}
+
+const pipeLawOf = (link: NetworkLink, nu: number, boreMm = link.innerDiameterMm) =>
+	new PipeLaw(boreMm / 1000, link.lengthM, link.roughnessMm / 1000, link.fittingsK, nu);
+
+const lawOf = (outlet: Outlet, elevationM: number, nu: number) =>
+	outletLaw(outlet, elevationM, nu, DEFAULT_ROUGHNESS_MM / 1000);
+
+/**
+ * The same graph with other bores and outlets on the same nodes and links: what was merged, cut off and
+ * ordered stays. `bore` (mm) and `outlet` say undefined where nothing changes. Its `input` stays the old one:
+ * it is for flows, not for a report.
+ */
+export function relaw(
+	graph: Graph,
+	change: {
+		bore: (link: NetworkLink) => number | undefined;
+		outlet: (node: NetworkNode) => Outlet | undefined;
+	}
+): Graph {
+	const { kinematicViscosity: nu } = graph;
+	const { nodes, links } = graph.input;
+	return {
+		...graph,
+		links: graph.links.map((link) => {
+			const boreMm = change.bore(links[link.index]!);
+			return boreMm === undefined
+				? link
+				: { ...link, law: pipeLawOf(links[link.index]!, nu, boreMm) };
+		}),
+		outlets: graph.outlets.map((at) => {
+			const { elevationM } = nodes[at.node]!;
+			const outlet = change.outlet(nodes[at.node]!);
+			return outlet ? { ...at, ...lawOf(outlet, elevationM, nu) } : at;
+		})
 	};
 }
 

@@ -22,6 +22,17 @@ export interface Warm {
 	heads: Float64Array;
 }
 
+/** A network in balance: heads by slot, flows in the order of the graph's links and outlets, L/h and m. */
+export interface Settled {
+	source: Source;
+	heads: Float64Array;
+	linkFlow: Float64Array;
+	outletFlow: Float64Array;
+	sourceFlow: number;
+	imbalance: number;
+	iterations: number;
+}
+
 /**
  * Flow and head everywhere in a network of pipes and outlets on one pump or gravity tank.
  *
@@ -36,9 +47,22 @@ export const solveNetwork = (input: NetworkInput): NetworkResult =>
 	solveGraph(buildGraph(input), input.source);
 
 /** Solves a prepared graph for a source at another level, dial or curve. */
-export function solveGraph(graph: Graph, source: Source, warm?: Warm): NetworkResult {
+export const solveGraph = (graph: Graph, source: Source, warm?: Warm): NetworkResult =>
+	reportOf(graph, settleGraph(graph, source, warm));
+
+/** As solveGraph, without the report of every node and link: that can be had later, or not at all. */
+export function settleGraph(graph: Graph, source: Source, warm?: Warm): Settled {
 	const { state, iterations } = settle(graph, source, warm);
-	return report(graph, source, state, iterations);
+	const { heads, linkFlow, outletFlow, sourceFlow, imbalance } = state;
+	return {
+		source,
+		heads: heads.slice(),
+		linkFlow: linkFlow.slice(),
+		outletFlow: outletFlow.slice(),
+		sourceFlow,
+		imbalance,
+		iterations
+	};
 }
 
 /** Flow, L/h, and head left over the outlet, m (below zero where dry), in the order of `graph.outlets`. */
@@ -88,9 +112,10 @@ function descend(state: Balance, aimLph: number): number {
 	);
 }
 
-function report(graph: Graph, source: Source, state: Balance, iterations: number): NetworkResult {
+/** Head, pressure, flow and loss at every node and link of a settled network. */
+export function reportOf(graph: Graph, state: Settled): NetworkResult {
 	const { input, slotOfNode, kinematicViscosity } = graph;
-	const { heads } = state;
+	const { source, heads, iterations } = state;
 	const outletFlow = new Float64Array(input.nodes.length);
 	graph.outlets.forEach(({ node }, i) => (outletFlow[node] = state.outletFlow[i]!));
 	let lowestPressureM = Infinity;

@@ -174,7 +174,9 @@ function channelAt(shop: Workshop<Stand>, stand: Channels, ends: Placed, i: numb
 	const wide = boxOf(front);
 	const wallL = (4 * stand.sectionMm * WALL_MM * stand.channelLengthMm) / 1e6;
 	return shop.container({
-		...low,
+		xM: low.xM,
+		yM: low.yM,
+		zM: low.zM,
 		id: shop.id(rowLetter(i)),
 		form: 'channel',
 		label: rowLetter(i),

@@ -54,6 +54,9 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 		return piece;
 	});
 	letterOn(pieces);
+	// nearly always there is one stand, and its hundreds of sites need no copy
+	const all = <T>(of: (piece: StandPiece) => T[]): T[] =>
+		pieces.length === 1 ? of(pieces[0]!) : pieces.flatMap(of);
 	const first = pieces[0]!;
 	const middleY = MARGIN_M + first.stand.depthM / 2;
 	tank.yM = middleY - tank.widthM / 2;
@@ -62,19 +65,19 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 	riser.yM = middleY;
 	const main = mainRun(design, shelf, pump, riser);
 	// header lengths were measured before the riser found its place
-	const runs = [main, ...pieces.flatMap((p) => p.runs)].map((run) => remeasure(run));
+	const runs = [main, ...all((p) => p.runs)].map((run) => remeasure(run));
 	const layout: Layout = {
 		tank,
 		pump,
-		nodes: [{ id: 'pump', ...pump }, riser, ...pieces.flatMap((p) => p.nodes)],
+		nodes: [{ id: 'pump', ...pump }, riser, ...all((p) => p.nodes)],
 		runs,
-		sites: pieces.flatMap((p) => p.sites),
-		containers: pieces.flatMap((p) => p.containers),
-		emissions: pieces.flatMap((p) => p.emissions),
-		returns: pieces.flatMap((p) => p.returns),
-		joints: pieces.flatMap((p) => p.joints),
-		solids: [...tankStand(tank), ...pieces.flatMap((p) => p.solids), ...obstacles(area)],
-		problems: [...unknownParts(design, shelf), ...pieces.flatMap((p) => p.problems)],
+		sites: all((p) => p.sites),
+		containers: all((p) => p.containers),
+		emissions: all((p) => p.emissions),
+		returns: all((p) => p.returns),
+		joints: all((p) => p.joints),
+		solids: [...tankStand(tank), ...all((p) => p.solids), ...obstacles(area)],
+		problems: [...unknownParts(design, shelf), ...all((p) => p.problems)],
 		stands: pieces.map((p) => p.stand),
 		extent: extentOf(tank, pieces)
 	};

@@ -107,7 +107,9 @@ function lobedPot(
 	const mediumL = stand.potLitresMl / 1000;
 	const medium = pick(shop.shelf.media, stand.mediumId);
 	return shop.container({
-		...at,
+		xM: at.xM,
+		yM: at.yM,
+		zM: at.zM,
 		id: shop.id(label),
 		form: 'pot',
 		label,

@@ -106,7 +106,7 @@ export function potGrid(
 		const container = shop.container(potAt(at, name, bucket, filled, pool));
 		shop.site({
 			slot,
-			at: { ...at, zM: at.zM + filled.fillMm / 1000 },
+			at: { xM: at.xM, yM: at.yM, zM: at.zM + filled.fillMm / 1000 },
 			container,
 			medium,
 			mediumL: filled.mediumL

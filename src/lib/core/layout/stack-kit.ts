@@ -57,7 +57,9 @@ export function body(
 ): Container {
 	const label = rowLetter(i);
 	return shop.container({
-		...foot,
+		xM: foot.xM,
+		yM: foot.yM,
+		zM: foot.zM,
 		id: shop.id(label),
 		form: 'tower',
 		label,

@@ -97,7 +97,9 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 			const water = stand.depthMm / 1000;
 			const lean = (stand.leanMmPerM * half) / 1000;
 			tray = shop.container({
-				...at,
+				xM: at.xM,
+				yM: at.yM,
+				zM: at.zM,
 				id: shop.id(label),
 				form: 'tray',
 				label,
@@ -122,7 +124,7 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 			});
 			made.set(label, tray);
 		}
-		const pot = { ...at, xM: at.xM + place(slot.plant) };
+		const pot = { xM: at.xM + place(slot.plant), yM: at.yM, zM: at.zM };
 		tray.inner.push({
 			front: taperFront(pot, bucket),
 			mediumFront: taperFront(pot, bucket, 0, filled.fillMm),
@@ -132,7 +134,7 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 		});
 		shop.site({
 			slot,
-			at: { ...pot, zM: at.zM + filled.fillMm / 1000 },
+			at: { xM: pot.xM, yM: pot.yM, zM: at.zM + filled.fillMm / 1000 },
 			container: tray,
 			medium,
 			mediumL: filled.mediumL

@@ -1,7 +1,7 @@
 import { applyChanges, areaOf, type Area, type Change, type Design, type Place } from '../design';
 import { show, type Kind } from '../quantity';
 import { layoutDesign, type Layout } from '../layout';
-import type { Graph } from '../hydraulics';
+import type { Graph, Settled } from '../hydraulics';
 import type { Shelf } from '../shelf';
 import * as feed from './stages/feed';
 import * as mix from './stages/mix';
@@ -21,6 +21,8 @@ import { Trials } from './stages/trials';
  */
 export class Chain {
 	private readonly made = new Map<string, unknown>();
+	/** The balance of a chain on the same graph: a good place to start from. */
+	private near: Settled | null = null;
 
 	constructor(
 		readonly design: Design,
@@ -50,7 +52,10 @@ export class Chain {
 		if (built && same('lamps')) keep('light');
 		if (built && same('frontDeg')) keep('shade');
 		// the graph's pattern depends on whether its source is a pump, not on which
-		if (built && design.source.kind === before.design.source.kind) keep('graph');
+		if (built && design.source.kind === before.design.source.kind) {
+			keep('graph');
+			this.near = (before.made.get('balance') as Settled | undefined) ?? before.near;
+		}
 		if (same('areaId')) keep('weather');
 		const planted = same('plants', 'stands', 'areaId');
 		if (planted && design.water.useFactor === before.design.water.useFactor) {
@@ -58,7 +63,7 @@ export class Chain {
 			if (same('mix')) keep('strength');
 		}
 		if (planted && same('mix', 'water', 'tank')) keep('mix');
-		if (built && same('source', 'water')) keep('water path');
+		if (built && same('source', 'water')) keep('balance', 'flows', 'water path');
 		if (built && same('source')) keep('lowest flowing');
 		if (same('source')) keep('curve');
 		if (same('tank') && same('source') && same('water')) keep('tank');
@@ -88,9 +93,17 @@ export class Chain {
 	get curve() {
 		return this.once('curve', () => path.curveOf(this));
 	}
-	/** Flow and head everywhere at the water level as it stands. */
+	/** Heads and flows in balance at the water level as it stands. */
+	get balance(): Settled {
+		return this.once('balance', () => path.balanceOf(this, this.near));
+	}
+	/** What every outlet gives and every site gets. */
+	get flows() {
+		return this.once('flows', () => path.flowsOf(this));
+	}
+	/** Flow and head everywhere: the report of the balance. */
 	get path() {
-		return this.once('water path', () => path.pathAt(this, this.design.water.nowL));
+		return this.once('water path', () => path.pathOf(this));
 	}
 	/** Trial solves at other levels and dials. */
 	get trials(): Trials {

@@ -91,7 +91,7 @@ export function oneMore(chain: Chain, by: 1 | -1, index = 0): OneMore | null {
 	const after = longer.with([set('plants', plants)]);
 	const planted = after.layout.sites.filter((site) => site.cropId);
 	const flows = (planted.length > 0 ? planted : after.layout.sites).map(
-		(site) => after.path.siteLph.get(site.id) ?? 0
+		(site) => after.flows.siteLph.get(site.id) ?? 0
 	);
 	return {
 		by,

@@ -42,7 +42,7 @@ export const doseShort: Concern = (chain) => {
 	const { feed } = chain;
 	if (!feed) return [];
 	const short = [...feed.dose].filter(
-		([id, d]) => (chain.path.siteLph.get(id) ?? 0) > 0 && d.doseL < d.deficitL * (1 - 1e-6)
+		([id, d]) => (chain.flows.siteLph.get(id) ?? 0) > 0 && d.doseL < d.deficitL * (1 - 1e-6)
 	);
 	if (short.length === 0) return [];
 	const worst = short.reduce((a, b) =>

@@ -19,7 +19,9 @@ const trickle = (chain: Chain) => {
 
 /** Outlets that get nothing at all. */
 export const dryOutlets: Concern = (chain) => {
-	const dry = openOutlets(chain).filter((e) => (chain.path.outletLph.get(e.nodeId) ?? 0) < DRY_LPH);
+	const dry = openOutlets(chain).filter(
+		(e) => (chain.flows.outletLph.get(e.nodeId) ?? 0) < DRY_LPH
+	);
 	if (dry.length === 0) return [];
 	const { waterLevelM, result } = chain.path;
 	const highest = Math.max(...dry.map((e) => e.zM));
@@ -55,18 +57,23 @@ function levelFor(chain: Chain, needs: ReadonlyMap<string, number>): number | nu
 
 /** Outlets that run, but give less than their plants' feed needs. */
 export const underDemand: Concern = (chain) => {
-	const { feed, layout, path, design } = chain;
+	const {
+		feed,
+		layout,
+		flows: { siteLph },
+		design
+	} = chain;
 	if (!feed) return [];
 	const short = layout.sites.filter((site) => {
 		const need = feed.needLph.get(site.id);
-		const flow = path.siteLph.get(site.id) ?? 0;
+		const flow = siteLph.get(site.id) ?? 0;
 		return need !== undefined && flow >= DRY_LPH && flow < need * (1 - 1e-6);
 	});
 	if (short.length === 0) return [];
-	const flows = short.map((site) => path.siteLph.get(site.id) ?? 0);
+	const flows = short.map((site) => siteLph.get(site.id) ?? 0);
 	const worst = short.reduce((a, b) =>
-		(path.siteLph.get(a.id) ?? 0) / feed.needLph.get(a.id)! <=
-		(path.siteLph.get(b.id) ?? 0) / feed.needLph.get(b.id)!
+		(siteLph.get(a.id) ?? 0) / feed.needLph.get(a.id)! <=
+		(siteLph.get(b.id) ?? 0) / feed.needLph.get(b.id)!
 			? a
 			: b
 	);
@@ -134,7 +141,7 @@ export const pumpSize: Concern = (chain) => {
 	}
 	if (!feed || feed.needLph.size === 0) return [];
 	const spare = Math.min(
-		...[...feed.needLph].map(([id, need]) => (chain.path.siteLph.get(id) ?? 0) / need)
+		...[...feed.needLph].map(([id, need]) => (chain.flows.siteLph.get(id) ?? 0) / need)
 	);
 	if (chain.layout.emissions.some((e) => e.passes)) return [];
 	if (!(spare > TOO_LARGE) || source.dial <= 0.3 || design.feed.setMin === null) return [];

@@ -6,15 +6,15 @@ import { set, type Fix } from '../finding';
 export function driestLph(chain: Chain): number {
 	const planted = [...chain.thirst.bySite.keys()];
 	const flows = planted.length
-		? planted.map((id) => chain.path.siteLph.get(id) ?? 0)
-		: [...chain.path.siteLph.values()];
+		? planted.map((id) => chain.flows.siteLph.get(id) ?? 0)
+		: [...chain.flows.siteLph.values()];
 	return Math.min(...flows);
 }
 
 /** Every site that drinks gets at least what its feed needs at the minutes now set. */
 export function allFed(chain: Chain, needs: ReadonlyMap<string, number>): boolean {
 	return [...needs].every(
-		([siteId, need]) => (chain.path.siteLph.get(siteId) ?? 0) >= need * (1 - 1e-6)
+		([siteId, need]) => (chain.flows.siteLph.get(siteId) ?? 0) >= need * (1 - 1e-6)
 	);
 }
 

@@ -13,7 +13,7 @@ const EVEN_PERCENT = 8;
 /** Flow that differs from bucket to bucket, and which of height, friction and emitter is to blame. */
 export const uneven: Concern = (chain) => {
 	const outlets = openOutlets(chain);
-	const flows = outlets.map((e) => chain.path.outletLph.get(e.nodeId) ?? 0);
+	const flows = outlets.map((e) => chain.flows.outletLph.get(e.nodeId) ?? 0);
 	const most = Math.max(...flows);
 	const least = Math.min(...flows);
 	const variation = most > 0 ? (100 * (most - least)) / most : 0;

@@ -21,13 +21,13 @@ const DAY_MIN = 1440;
 
 /** The operation's input for one school; planted sites that get no water are left out, and are a finding. */
 export function feedInput(chain: Chain, feed: Design['feed']): FeedPlanInput | null {
-	const { layout, thirst, path } = chain;
+	const { layout, thirst, flows } = chain;
 	const timed = timedSites(chain);
 	const sites = layout.sites.flatMap((site) => {
 		// where a valve lets water in as it is drunk, no timer does
 		if (!timed.has(site.id)) return [];
 		const demandLPerDay = thirst.bySite.get(site.id);
-		const flowLph = path.siteLph.get(site.id) ?? 0;
+		const flowLph = flows.siteLph.get(site.id) ?? 0;
 		if (demandLPerDay === undefined || flowLph < DRY_LPH) return [];
 		const { availableFraction } = pick(chain.shelf.media, site.mediumId);
 		const mediumL = Math.max(0.05, site.mediumL);
@@ -83,7 +83,7 @@ export function feedOf(chain: Chain): FeedState | null {
 		const deficitL = steady
 			? demand
 			: Math.max((demand * dayShare) / Math.max(1, plan.dayEvents), demand / events);
-		const doseL = ((chain.path.siteLph.get(siteId) ?? 0) * onMin) / 60;
+		const doseL = ((chain.flows.siteLph.get(siteId) ?? 0) * onMin) / 60;
 		needLph.set(siteId, (deficitL / (1 - feed.drainFraction) / onMin) * 60);
 		dose.set(siteId, {
 			doseL,

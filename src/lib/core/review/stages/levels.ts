@@ -1,5 +1,7 @@
 import {
+	fluid,
 	levelFill,
+	PipeLaw,
 	pipeLoss,
 	type LevelFill,
 	type LevelFillInput,
@@ -23,7 +25,7 @@ export const levelsOf = (chain: Chain): LevelState[] =>
 	chain.layout.stands.flatMap((stand): LevelState[] => {
 		const basis = stand.level;
 		if (!basis || basis.trays.length === 0) return [];
-		const headM = chain.path.waterLevelM - basis.surfaceM;
+		const headM = chain.balance.source.waterLevelM - basis.surfaceM;
 		const filled = headM > 1e-6 ? fill(basis, headM) : null;
 		const drinks = chain.layout.sites
 			.filter((site) => site.standId === stand.id)
@@ -69,22 +71,28 @@ export function ringOf(chain: Chain, run: ReturnRun): RingState {
 	const { order, metres, closed } = run.level!;
 	const flows = new Map<string, number>();
 	for (const { containerId, nodeId } of chain.layout.emissions)
-		flows.set(containerId, (flows.get(containerId) ?? 0) + (chain.path.outletLph.get(nodeId) ?? 0));
+		flows.set(
+			containerId,
+			(flows.get(containerId) ?? 0) + (chain.flows.outletLph.get(nodeId) ?? 0)
+		);
 	const containers = new Map(chain.layout.containers.map((c) => [c.id, c]));
 	const inflow = order.map((id) => flows.get(id) ?? 0);
 	const total = inflow.reduce((a, b) => a + b, 0);
-	const segmentsAt = (home: number): { segment: Segment; sign: number }[] => {
-		let flow = home;
-		return metres.map((lengthM, k) => {
+	const laws = metres.map((lengthM) => lawOf(run, lengthM));
+	const round = (home: number) => {
+		let [flow, sum] = [home, 0];
+		laws.forEach((law, k) => {
 			if (k > 0) flow -= inflow[k - 1]!;
-			return { segment: loss(run, Math.abs(flow), lengthM), sign: Math.sign(flow) };
+			sum += Math.sign(flow) * law.headAt(flow);
 		});
+		return sum;
 	};
-	const round = (home: number) =>
-		segmentsAt(home).reduce((sum, s) => sum + s.sign * s.segment.result.totalLossM, 0);
-	const home = closed ? balanced(round, total) : total;
+	let flow = closed ? balanced(round, total) : total;
+	const segments = metres.map((lengthM, k) => {
+		if (k > 0) flow -= inflow[k - 1]!;
+		return { segment: loss(run, Math.abs(flow), lengthM), sign: Math.sign(flow) };
+	});
 	let riseM = 0;
-	const segments = segmentsAt(home);
 	const pots = order.map((id, k) => {
 		riseM += segments[k]!.sign * segments[k]!.segment.result.totalLossM;
 		const pot = containers.get(id)!;
@@ -92,23 +100,26 @@ export function ringOf(chain: Chain, run: ReturnRun): RingState {
 		return {
 			id,
 			riseMm: riseM * 1000,
-			marginMm: (brimM - (chain.path.waterLevelM + riseM)) * 1000
+			marginMm: (brimM - (chain.balance.source.waterLevelM + riseM)) * 1000
 		};
 	});
 	return { run, segments: segments.map((s) => s.segment), pots };
 }
 
+const WATER = { roughnessMm: 0.0015, temperatureC: 20 };
+/** In and out of a pot through its seals. */
+const SEALS_K = 1.5;
+
 function loss({ innerDiameterMm }: ReturnRun, flowLph: number, lengthM: number): Segment {
-	const input = {
-		flowLph,
-		innerDiameterMm,
-		lengthM,
-		roughnessMm: 0.0015,
-		temperatureC: 20,
-		// in and out of a pot through its seals
-		fittingsK: 1.5
-	};
+	const input = { flowLph, innerDiameterMm, lengthM, ...WATER, fittingsK: SEALS_K };
 	return { input, result: pipeLoss(input) };
+}
+
+/** The same loss for the many flows tried on the way. */
+function lawOf({ innerDiameterMm }: ReturnRun, lengthM: number): PipeLaw {
+	const { roughnessMm, temperatureC } = WATER;
+	const nu = fluid({ temperatureC }).kinematicViscosityM2S;
+	return new PipeLaw(innerDiameterMm / 1000, lengthM, roughnessMm / 1000, SEALS_K, nu);
 }
 
 /** The flow home by the first way at which both ways lose the same; what is lost rises with it. */
@@ -121,7 +132,8 @@ function balanced(round: (home: number) => number, total: number): number {
 		// regula falsi with the idle end halved (Illinois), so that both ends close in
 		x = (low * fHigh - high * fLow) / (fHigh - fLow);
 		const fx = round(x);
-		if (Math.abs(fx) < 1e-12) break;
+		// a thousandth of a millimetre of water
+		if (Math.abs(fx) < 1e-6) break;
 		if (fx < 0) {
 			[low, fLow] = [x, fx];
 			fHigh /= 2;

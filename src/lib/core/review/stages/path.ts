@@ -1,9 +1,16 @@
 import {
 	buildGraph,
 	pumpCurve,
+	relaw,
+	reportOf,
+	settleGraph,
 	solveGraph,
+	solveOutlets,
+	uniformityOf,
 	type NetworkResult,
-	type PumpCurve
+	type PumpCurve,
+	type Settled,
+	type Uniformity
 } from '../../hydraulics';
 import { brimMmOf, tankShapeOf } from '../../layout';
 import { fieldsOf } from '../../design';
@@ -60,27 +67,45 @@ export const graphOf = (chain: Chain) =>
 		buildNetwork(chain.design, chain.layout, chain.shelf, sourceAt(chain, chain.design.water.nowL))
 	);
 
-export interface WaterPath {
-	input: NetworkInput;
-	result: NetworkResult;
+/** The network in balance at the water level as it stands, started from a like chain's heads if there are any. */
+export function balanceOf(chain: Chain, near: Settled | null): Settled {
+	const warm = near ? { heads: near.heads.slice() } : undefined;
+	return settleGraph(chain.graph, sourceAt(chain, chain.design.water.nowL), warm);
+}
+
+export interface Flows {
 	/** L/h by outlet node id, and by site id. */
 	outletLph: Map<string, number>;
 	siteLph: Map<string, number>;
+}
+
+export function flowsOf({ graph, layout, balance }: Chain): Flows {
+	// an outlet cut off from the source gives nothing
+	const outletLph = new Map(layout.emissions.map(({ nodeId }) => [nodeId, 0]));
+	graph.outlets.forEach(({ node }, i) =>
+		outletLph.set(graph.input.nodes[node]!.id, balance.outletFlow[i]!)
+	);
+	const siteLph = new Map(layout.sites.map((site) => [site.id, 0]));
+	for (const emission of layout.emissions) {
+		const flowLph = outletLph.get(emission.nodeId) ?? 0;
+		const shares = sharesAt(emission, flowLph);
+		for (const siteId in shares)
+			siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + shares[siteId]! * flowLph);
+	}
+	return { outletLph, siteLph };
+}
+
+export interface WaterPath extends Flows {
+	input: NetworkInput;
+	result: NetworkResult;
 	waterLevelM: number;
 }
 
-export function pathAt(chain: Chain, litres: number): WaterPath {
-	const source = sourceAt(chain, litres);
-	const input = { ...chain.graph.input, source };
-	const result = solveGraph(chain.graph, source);
-	const outletLph = new Map(result.nodes.map((node) => [node.id, node.outletFlowLph]));
-	const siteLph = new Map(chain.layout.sites.map((site) => [site.id, 0]));
-	for (const emission of chain.layout.emissions) {
-		const flowLph = outletLph.get(emission.nodeId) ?? 0;
-		for (const [siteId, share] of Object.entries(sharesAt(emission, flowLph)))
-			siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * flowLph);
-	}
-	return { input, result, outletLph, siteLph, waterLevelM: source.waterLevelM };
+export function pathOf({ graph, balance, flows }: Chain): WaterPath {
+	const { source } = balance;
+	const input = { ...graph.input, source };
+	const result = reportOf(graph, balance);
+	return { ...flows, input, result, waterLevelM: source.waterLevelM };
 }
 
 /** Litres at which the pump begins to draw air: its own minimum depth in this tank. */
@@ -135,19 +160,15 @@ interface Edit {
 }
 
 /** How even the flow would be with other tubes or emitters on the same lines, without laying them out anew. */
-export function variationWith(chain: Chain, edit: Edit): { dry: number; variationPercent: number } {
-	const { input } = chain.graph;
-	const emitter = edit.emitterId ? pick(chain.shelf.emitters, edit.emitterId) : null;
-	const source = sourceAt(chain, chain.design.water.nowL);
-	const nodes = emitter
-		? input.nodes.map((node) =>
-				edit.outlets?.has(node.id) ? { ...node, outlet: outletOf(emitter, node.elevationM) } : node
-			)
-		: input.nodes;
-	const links = edit.innerDiameterMm
-		? input.links.map((link) =>
-				edit.runs?.has(link.id) ? { ...link, innerDiameterMm: edit.innerDiameterMm! } : link
-			)
-		: input.links;
-	return solveGraph(buildGraph({ ...input, source, nodes, links }), source).uniformity;
+export function variationWith(chain: Chain, edit: Edit): Uniformity {
+	const { graph, balance, layout, shelf } = chain;
+	const emitter = edit.emitterId ? pick(shelf.emitters, edit.emitterId) : null;
+	const changed = relaw(graph, {
+		bore: ({ id }) => (edit.runs?.has(id) ? edit.innerDiameterMm : undefined),
+		outlet: ({ id, elevationM }) =>
+			emitter && edit.outlets?.has(id) ? outletOf(emitter, elevationM) : undefined
+	});
+	const { flowLph } = solveOutlets(changed, balance.source, { heads: balance.heads.slice() });
+	const cutOff = layout.emissions.length - graph.outlets.length;
+	return uniformityOf([...flowLph, ...new Array<number>(cutOff).fill(0)]);
 }

@@ -44,7 +44,7 @@ export function sharingOf(chain: Chain): SharingState[] {
 	return chain.layout.emissions.flatMap((emission): SharingState[] => {
 		const { rim } = emission;
 		if (!rim || rim.lines.length === 0) return [];
-		const flowLph = chain.path.outletLph.get(emission.nodeId) ?? 0;
+		const flowLph = chain.flows.outletLph.get(emission.nodeId) ?? 0;
 		const input = spreadInputOf(rim, flowLph);
 		return [
 			{

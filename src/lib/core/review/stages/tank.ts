@@ -109,11 +109,11 @@ const HOLD_UP = 0.15;
 const FILM_L = 0.3;
 
 export function returnsOf(chain: Chain): ReturnState[] {
-	const { layout, path } = chain;
+	const { layout, flows } = chain;
 	const byId = new Map(layout.containers.map((c) => [c.id, c]));
 	const flowOf = new Map<string, number>();
 	for (const { containerId, nodeId } of layout.emissions)
-		flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
+		flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
 	return layout.returns.map((run) => {
 		let flowLph = 0;
 		let fallingL = 0;

@@ -11,11 +11,12 @@ export type Needs = ReadonlyMap<string, number>;
  * Every figure here rises with the level and with the dial, so roots are bracketed and found by secant.
  */
 export class Trials {
-	private readonly warm: Warm = { heads: new Float64Array(0) };
+	private readonly warm: Warm;
 	/** Outlets meant to run, by their place in the graph, with the site shares they serve. */
 	private readonly open: { at: number; shares: [string, number][] }[];
 
 	constructor(private readonly chain: Chain) {
+		this.warm = { heads: chain.balance.heads.slice() };
 		const place = new Map(
 			chain.graph.outlets.map(({ node }, i) => [chain.graph.input.nodes[node]!.id, i])
 		);
