@@ -105,7 +105,7 @@ describe('stacks', () => {
 		});
 		expect(emissions).to.have.length(3);
 		expect(dryOf(chain).size).to.equal(0);
-		expect(barsOf(chain).every((bar) => bar.state === 'fine')).to.equal(true);
+		expect(barsOf(chain).bars.every((bar) => bar.state === 'fine')).to.equal(true);
 	});
 });
 
@@ -259,8 +259,8 @@ describe('the drawing of any kind', () => {
 		expect(columns.behind.size).to.be.within(20, 32);
 	});
 	it('bars that share a column stand beside one another', () => {
-		expect(columnsOf(barsOf(chainOf('loft-table')))).to.deep.equal([0, 0, 0, 1, 1, 1, 2, 2, 2]);
-		expect(columnsOf(barsOf(chainOf('yard-channels')))).to.deep.equal([0, 0, 0, 0, 0, 0]);
+		expect(columnsOf(barsOf(chainOf('loft-table')).bars)).to.deep.equal([0, 0, 0, 1, 1, 1, 2, 2, 2]);
+		expect(columnsOf(barsOf(chainOf('yard-channels')).bars)).to.deep.equal([0, 0, 0, 0, 0, 0]);
 	});
 	it('a site of many is told by itself, its tower by all of them', () => {
 		const chain = chainOf('kitchen-columns');

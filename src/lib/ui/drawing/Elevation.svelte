@@ -59,7 +59,7 @@
 	<Plants {frame} sites={shown.sites.filter((site) => shown.behind.has(site.id))} faint />
 	{#if !shown.sides}<Plants {frame} sites={shown.sites} />{/if}
 	<Pipes {frame} {shown} layer="returns" />
-	<Tank {frame} />
+	<Tank {frame} layer="vessel" />
 	{#each shown.containers as container (container.id)}
 		<Container {frame} {container} dry={shown.dry.has(container.id)} />
 	{/each}
@@ -70,6 +70,7 @@
 		<Plants {frame} sites={shown.sites.filter((site) => !shown.behind.has(site.id))} />
 	{/if}
 	<Overhead {frame} {shown} />
+	<Tank {frame} layer="figures" />
 	<MarginNotes {frame} />
 	<Grips {frame} />
 </g>

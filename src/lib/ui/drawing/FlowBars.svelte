@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { scaleOf, showNumber } from '$lib/core/quantity';
+	import { scaleOf, showNumber, type Kind } from '$lib/core/quantity';
 	import { containerWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 	import { barsOf, columnsOf } from './bars';
@@ -7,7 +7,8 @@
 
 	const { frame, bars }: { frame: Frame; bars: NonNullable<Frame['bars']> } = $props();
 	const session = useSession();
-	const items = $derived(barsOf(session.chain));
+	const all = $derived(barsOf(session.chain));
+	const items = $derived(all.bars);
 	/** Columns of the drawing, or side by side where the bars stand beside it. */
 	const pitch = $derived.by(() => {
 		if (bars.left !== null) return (bars.right - bars.left) / items.length;
@@ -23,7 +24,7 @@
 			bars.left === null ? Math.max(2, (pitch - 14) / perColumn - 3) : Math.max(3, pitch * 0.65)
 		)
 	);
-	const most = $derived(Math.max(1e-6, ...items.map((item) => Math.max(item.flow, item.need))));
+	const most = $derived(Math.max(1e-6, ...items.map((item) => Math.max(item.value, item.need))));
 	const height = (q: number) => (q / most) * (bars.bottom - bars.top - 16);
 	const roomy = $derived(bar >= 21);
 	const x = (i: number) => {
@@ -33,28 +34,37 @@
 			: bars.left + (i + 0.5) * pitch - bar / 2;
 	};
 	const word = $derived(containerWords(session.chain)[0]);
-	const worst = $derived(items.reduce((a, b) => (a.flow <= b.flow ? a : b)));
-	const unit = $derived(scaleOf('flow', session.units).unit);
+	const worst = $derived(items.reduce((a, b) => (a.value <= b.value ? a : b)));
+	const flowing = $derived(all.kind === 'flow');
+	const kind = $derived<Kind>(flowing ? 'flow' : 'size');
+	const unit = $derived(scaleOf(kind, session.units).unit);
+	/** Beside the drawing there may be room for few words. */
+	const narrow = $derived(bars.left !== null && bars.right - bars.left < 190);
+	const titleX = $derived(bars.left ?? (frame.small ? 4 : frame.left - 34));
 </script>
 
 <g>
-	<text class="title" x={bars.left ?? (frame.small ? 4 : frame.left - 34)} y={bars.top + 2}
-		>Flow at each {word}, {unit} <tspan class="needs">– – need</tspan></text
+	<text class="title" x={titleX} y={bars.top + (narrow ? -12 : 2)}
+		>{flowing ? 'Flow at' : 'Water in'} each {word}, {unit}
+		<tspan class="needs" x={narrow ? titleX : null} dy={narrow ? 14 : null}
+			>– – {flowing ? 'need' : 'valve’s depth'}</tspan
+		></text
 	>
-	{#each items as { container, flow, need, state }, i (container.id)}
+	{#each items as { container, value, need, state }, i (container.id)}
 		{@const left = x(i)}
 		{@const chosen = session.selected === container.id}
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<g class="item {state}" class:chosen onclick={() => (session.selected = container.id)}>
 			<title
-				>{container.label}: {session.say(flow, 'flow')}, needs {session.say(need, 'flow')}</title
+				>{container.label}: {session.say(value, kind)}, {flowing ? 'needs' : 'set to'}
+				{session.say(need, kind)}</title
 			>
 			<rect
 				class="bar"
 				x={left}
 				width={bar}
-				y={bars.bottom - Math.max(1.5, height(flow))}
-				height={Math.max(1.5, height(flow))}
+				y={bars.bottom - Math.max(1.5, height(value))}
+				height={Math.max(1.5, height(value))}
 			/>
 			{#if need > 0}
 				<line
@@ -67,7 +77,7 @@
 			{/if}
 			{#if roomy || chosen || (worst.container.id === container.id && state !== 'fine')}
 				<text x={left + bar / 2} y={bars.bottom + 13}
-					>{state === 'dry' ? 'dry' : showNumber(flow, 'flow', session.units)}</text
+					>{state === 'dry' ? 'dry' : showNumber(value, kind, session.units)}</text
 				>
 			{/if}
 		</g>

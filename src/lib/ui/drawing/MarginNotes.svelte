@@ -11,6 +11,8 @@
 	interface Note {
 		z: number;
 		text: string;
+		/** Said only where there is room for it. */
+		more?: string;
 		id: string;
 		bad?: boolean;
 	}
@@ -39,7 +41,8 @@
 				text:
 					frame.head || openEnded
 						? `${outletWords(session.chain)[1]} up to ${say(highest.zM, 'head')}`
-						: `${outletWords(session.chain)[1]} at ${say(highest.zM, 'head')}, ${say(left, 'head')} left`,
+						: `${outletWords(session.chain)[1]} at ${say(highest.zM, 'head')}`,
+				...(!frame.head && !openEnded && { more: `, ${say(left, 'head')} left` }),
 				id: highest.containerId,
 				bad: left <= 0 && !openEnded
 			});
@@ -72,6 +75,9 @@
 		return list;
 	});
 	const x = $derived(frame.right + 32);
+	const room = $derived(
+		(frame.beside?.left ?? (frame.plan?.beside ? frame.plan.left : frame.width)) - x
+	);
 	/** Labels keep a line's height between them; the leader still points at the true height. */
 	const placed = $derived.by(() => {
 		let before = -Infinity;
@@ -84,13 +90,13 @@
 	});
 </script>
 
-{#if (frame.beside?.left ?? (frame.plan?.beside ? frame.plan.left : frame.width)) - x > 130}
+{#if room > 130}
 	<g>
 		{#each placed as note (note.text)}
 			<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 			<g class="note" class:bad={note.bad} onclick={() => (session.selected = note.id)}>
 				<path d="M{frame.right + 2} {note.at} L{x - 5} {note.y}" />
-				<text {x} y={note.y + 4}>{note.text}</text>
+				<text {x} y={note.y + 4}>{note.text}{room > 186 ? (note.more ?? '') : ''}</text>
 			</g>
 		{/each}
 	</g>

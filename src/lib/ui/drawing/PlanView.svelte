@@ -30,7 +30,7 @@
 	<text
 		class="title"
 		x={plan.beside ? plan.left : frame.small ? 4 : frame.left - 34}
-		y={plan.beside ? plan.top - 8 : plan.top + 3}>From above</text
+		y={plan.top - (plan.beside ? 8 : 4)}>From above</text
 	>
 	{#each tops as top (top.id)}
 		<polygon

@@ -5,7 +5,8 @@
 	import { polygon, type Frame } from './frame';
 	import Handle from './Handle.svelte';
 
-	const { frame }: { frame: Frame } = $props();
+	/** The vessel stands behind what is beside it; its figures and its grip in front. */
+	const { frame, layer }: { frame: Frame; layer: 'vessel' | 'figures' } = $props();
 	const session = useSession();
 	const tank = $derived(session.chain.layout.tank);
 	const shape = $derived(tankShapeOf(session.design, session.chain.shelf));
@@ -45,94 +46,97 @@
 </script>
 
 <g>
-	<polygon
-		class="water"
-		points={polygon([
-			[centre - half(0), at(0)],
-			[centre - half(now), at(now)],
-			[centre + half(now), at(now)],
-			[centre + half(0), at(0)]
-		])}
-	/>
-	<line
-		class="back"
-		x1={centre - half(highest)}
-		x2={centre + half(highest)}
-		y1={at(highest)}
-		y2={at(highest)}
-	/>
-	<line class="level" x1={centre - half(now)} x2={centre + half(now)} y1={at(now)} y2={at(now)} />
-	<polyline
-		class="wall"
-		class:selected={session.selected === 'tank'}
-		points={polygon([
-			[centre - half(height), at(height)],
-			[centre - half(0), at(0)],
-			[centre + half(0), at(0)],
-			[centre + half(height), at(height)]
-		])}
-	/>
-	<!-- the tank itself can be chosen with the pointer; by keyboard its water level stands for it -->
-	<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-	<rect
-		class="hit"
-		x={centre - half(height)}
-		y={at(height)}
-		width={2 * half(height)}
-		height={at(0) - at(height)}
-		onclick={() => {
-			session.selected = 'tank';
-			session.step = 'tank';
-			// the arrow keys now move its level
-			document
-				.querySelector<SVGElement>('[role="slider"][aria-label="Water level in the tank"]')
-				?.focus();
-		}}
-	/>
-	{#if pumpHeight > 0}
+	{#if layer === 'vessel'}
+		<polygon
+			class="water"
+			points={polygon([
+				[centre - half(0), at(0)],
+				[centre - half(now), at(now)],
+				[centre + half(now), at(now)],
+				[centre + half(0), at(0)]
+			])}
+		/>
+		<line
+			class="back"
+			x1={centre - half(highest)}
+			x2={centre + half(highest)}
+			y1={at(highest)}
+			y2={at(highest)}
+		/>
+		<line class="level" x1={centre - half(now)} x2={centre + half(now)} y1={at(now)} y2={at(now)} />
+		<polyline
+			class="wall"
+			class:selected={session.selected === 'tank'}
+			points={polygon([
+				[centre - half(height), at(height)],
+				[centre - half(0), at(0)],
+				[centre + half(0), at(0)],
+				[centre + half(height), at(height)]
+			])}
+		/>
+		<!-- the tank itself can be chosen with the pointer; by keyboard its water level stands for it -->
+		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<rect
-			class="pump"
-			class:selected={session.selected === 'pump'}
-			x={pumpX - 10}
-			y={at(pumpHeight)}
-			width="20"
-			height={at(0) - at(pumpHeight) - 1}
-			rx="2"
+			class="hit"
+			x={centre - half(height)}
+			y={at(height)}
+			width={2 * half(height)}
+			height={at(0) - at(height)}
+			onclick={() => {
+				session.selected = 'tank';
+				session.step = 'tank';
+				// the arrow keys now move its level
+				document
+					.querySelector<SVGElement>('[role="slider"][aria-label="Water level in the tank"]')
+					?.focus();
+			}}
+		/>
+		{#if pumpHeight > 0}
+			<rect
+				class="pump"
+				class:selected={session.selected === 'pump'}
+				x={pumpX - 10}
+				y={at(pumpHeight)}
+				width="20"
+				height={at(0) - at(pumpHeight) - 1}
+				rx="2"
+			/>
+		{/if}
+	{:else}
+		{#if !frame.small}
+			{#each marks as mark (mark.text)}
+				<line
+					class="mark"
+					x1={centre + half(mark.mm) - 12}
+					x2={centre + half(mark.mm)}
+					y1={at(mark.mm)}
+					y2={at(mark.mm)}
+				/>
+				<text x={centre + half(mark.mm) + 8} y={Math.min(at(mark.mm) + 4, at(0) - 5)}
+					>{mark.text}</text
+				>
+			{/each}
+		{/if}
+		<text class="now" x={centre + half(now) + 14} y={at(now) + 4}
+			>{session.say(session.design.water.nowL, 'volume')}</text
+		>
+		<Handle
+			x={handleX}
+			y={at(now)}
+			axis="y"
+			label="Water level in the tank"
+			value={Math.min(fullL, session.design.water.nowL)}
+			min={0}
+			max={Math.floor(fullL * 2) / 2}
+			step={0.5}
+			{moved}
+			text={session.say(session.design.water.nowL, 'volume')}
+			ondrag={drag}
+			onkeep={() => session.commit('water level')}
+			ondrop={() => session.revert()}
+			onfocus={() => (session.selected = 'tank')}
 		/>
 	{/if}
-	{#if !frame.small}
-		{#each marks as mark (mark.text)}
-			<line
-				class="mark"
-				x1={centre + half(mark.mm) - 12}
-				x2={centre + half(mark.mm)}
-				y1={at(mark.mm)}
-				y2={at(mark.mm)}
-			/>
-			<text x={centre + half(mark.mm) + 8} y={Math.min(at(mark.mm) + 4, at(0) - 5)}
-				>{mark.text}</text
-			>
-		{/each}
-	{/if}
-	<text class="now" x={centre + half(now) + 14} y={at(now) + 4}
-		>{session.say(session.design.water.nowL, 'volume')}</text
-	>
-	<Handle
-		x={handleX}
-		y={at(now)}
-		axis="y"
-		label="Water level in the tank"
-		value={Math.min(fullL, session.design.water.nowL)}
-		min={0}
-		max={Math.floor(fullL * 2) / 2}
-		step={0.5}
-		{moved}
-		text={session.say(session.design.water.nowL, 'volume')}
-		ondrag={drag}
-		onkeep={() => session.commit('water level')}
-		ondrop={() => session.revert()}
-		onfocus={() => (session.selected = 'tank')}
-	/>
 </g>
 
 <style>

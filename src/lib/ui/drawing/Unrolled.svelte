@@ -53,6 +53,8 @@
 	const wider = $derived(
 		unrolled ? ((width / unrolled.result.circumferenceMm) * 1000) / frame.scale : 1
 	);
+	/** Room for a whole sentence over the skin. */
+	const roomy = $derived(beside.right - beside.left > 230);
 	const rings = $derived(
 		unrolled
 			? [...new Set(unrolled.result.sites.map((s) => s.heightMm))].filter(
@@ -82,12 +84,12 @@
 	{@const r = (input.holeDiameterMm / 2000) * frame.scale}
 	<g>
 		<text class="title" x={beside.left} y={z(input.lengthMm) - 22}
-			>Tower {tower.label} unrolled, {wider.toFixed(1)} × wider than high</text
+			>Tower {tower.label} unrolled{roomy ? `, ${wider.toFixed(1)} × wider than high` : ''}</text
 		>
 		<text class="title" x={beside.left} y={z(input.lengthMm) - 7}
-			>{result.siteCount} holes of {session.say(input.holeDiameterMm, 'size')}; from the {fromTop
-				? 'upper'
-				: 'lower'} end:</text
+			>{result.siteCount} holes of {session.say(input.holeDiameterMm, 'size')}{roomy
+				? `; from the ${fromTop ? 'upper' : 'lower'} end:`
+				: ''}</text
 		>
 		<rect
 			class="skin"
@@ -119,6 +121,9 @@
 			<line x1={x(mm)} x2={x(mm)} y1={z(0)} y2={z(0) + 6} />
 			<text class="tape" x={x(mm)} y={z(0) + 18}>{say(mm)}</text>
 		{/each}
+		{#if !roomy}
+			<text x={beside.left} y={z(0) + 34}>heights from the {fromTop ? 'upper' : 'lower'} end</text>
+		{/if}
 		<text class="ring" x={beside.left + width + 10} y={z(0) + 18}
 			>{session.say(result.circumferenceMm, 'size')} round</text
 		>

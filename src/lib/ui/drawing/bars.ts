@@ -4,30 +4,66 @@ import { outletNeeds, type Chain } from '$lib/core/review';
 
 export interface Bar {
 	container: Container;
-	flow: number;
+	value: number;
 	need: number;
 	state: 'dry' | 'short' | 'fine';
 }
 
+/** One figure for every container: the flow it gets, or where valves keep the water, how deep it stands. */
+export interface Bars {
+	kind: 'flow' | 'depth';
+	bars: Bar[];
+}
+
+export function barsOf(chain: Chain): Bars {
+	const valved = chain.levels.flatMap(({ filled, basis }) => (filled ? [{ filled, basis }] : []));
+	const stands = new Set(chain.levels.map(({ standId }) => standId));
+	const only = chain.layout.stands.every(({ id }) => stands.has(id));
+	return only && valved.length > 0
+		? { kind: 'depth', bars: depths(chain, valved) }
+		: { kind: 'flow', bars: flows(chain) };
+}
+
+type Filled = Pick<Chain['levels'][number], 'basis'> & {
+	filled: NonNullable<Chain['levels'][number]['filled']>;
+};
+
+/** Middle depth of the water in each tray or pot, and the depth its valve is set to, mm. */
+function depths({ layout }: Chain, valved: readonly Filled[]): Bar[] {
+	const trays = new Map(
+		valved.flatMap(({ filled, basis }) =>
+			filled.result.trays.map((tray) => [tray.id, { tray, need: basis.depthMm }] as const)
+		)
+	);
+	return layout.containers.flatMap((container): Bar[] => {
+		const found = trays.get(container.id);
+		if (!found) return [];
+		const { tray, need } = found;
+		const value = (tray.deepMm + tray.shallowMm) / 2;
+		const off = tray.dryCorner || tray.floods;
+		return [{ container, value, need, state: tray.dry ? 'dry' : off ? 'short' : 'fine' }];
+	});
+}
+
 /** What each container gets, and what its outlets must give for its thirstiest site, L/h. */
-export function barsOf(chain: Chain): Bar[] {
+function flows(chain: Chain): Bar[] {
 	const { layout, path, feed } = chain;
-	const flows = new Map<string, number>();
+	const given = new Map<string, number>();
 	const wanted = new Map<string, number>();
 	const needs = outletNeeds(chain);
 	for (const { containerId, nodeId } of layout.emissions) {
-		flows.set(containerId, (flows.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
+		given.set(containerId, (given.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
 		wanted.set(containerId, (wanted.get(containerId) ?? 0) + (needs.get(nodeId) ?? 0));
 	}
 	return layout.containers.map((container) => {
 		// what has no outlet of its own gets what is passed on to its sites
-		const own = flows.get(container.id);
+		const own = given.get(container.id);
 		const passed = (of: ReadonlyMap<string, number> | undefined) =>
 			container.siteIds.reduce((sum, id) => sum + (of?.get(id) ?? 0), 0);
-		const flow = own ?? passed(path.siteLph);
+		const value = own ?? passed(path.siteLph);
 		const need = own === undefined ? passed(feed?.needLph) : (wanted.get(container.id) ?? 0);
-		const state = flow < DRY_LPH ? 'dry' : flow < need * (1 - 1e-6) ? 'short' : 'fine';
-		return { container, flow, need, state };
+		const state = value < DRY_LPH ? 'dry' : value < need * (1 - 1e-6) ? 'short' : 'fine';
+		return { container, value, need, state };
 	});
 }
 

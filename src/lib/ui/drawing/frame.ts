@@ -29,16 +29,16 @@ export interface Frame {
 const RULER = 58;
 const HEAD = 38;
 const HEAD_GAP = 10;
-const BARS = 82;
+const BARS = 88;
 const FLOOR = 44;
 /** Plants over the highest pipe that are drawn before they are cut. */
 const LEAVES_M = 0.45;
-/** Leaves beside a tower, and over its cap. */
+/** Leaves beside a tower, and what is left free over its cap. */
 const SIDE_M = 0.16;
 const CAP_M = 0.12;
 /** Flow bars under a view from above that stands aside. */
 const ASIDE_BARS = 130;
-const NOTES = 204;
+const NOTES = 226;
 const NOTES_WIDE = 236;
 
 /** What is higher than it is long stands at the left, with the rest beside it. */
@@ -96,12 +96,23 @@ function long(
 		planScale: scale,
 		head: { top: headTop, bottom: headTop + HEAD },
 		topM,
-		bars: below ? { top: barsTop, bottom: barsTop + BARS - 26, left: null, right } : null,
+		bars: below ? { top: barsTop, bottom: barsTop + BARS - 32, left: null, right } : null,
 		plan: below ? { top: planTop, bottom: planTop + depthM * scale, left: planX, beside } : null,
 		beside: null,
 		small
 	};
 }
+
+/** How high plants are drawn that stand in the open: a tower's own by their reach, tall ones to where they are cut. */
+const leafTopM = ({ sites }: Layout): number =>
+	Math.max(
+		0,
+		...sites
+			.filter((site) => site.cropId)
+			.map(({ zM, facingDeg, spreadMm }) =>
+				facingDeg === null ? zM + LEAVES_M : zM + (0.8 * spreadMm) / 1000
+			)
+	);
 
 function tall(
 	layout: Layout,
@@ -115,7 +126,7 @@ function tall(
 	const fromX = extent.from.xM - SIDE_M;
 	const lengthM = Math.max(0.4, extent.to.xM - fromX + SIDE_M);
 	const depthM = Math.max(0.2, extent.to.yM - extent.from.yM) + 2 * SIDE_M;
-	const topM = extent.to.zM + CAP_M;
+	const topM = Math.max(extent.to.zM + CAP_M, leafTopM(layout));
 	const underM = Math.max(0, -extent.from.zM);
 	const top = 12;
 	// a pattern to unroll stands beside the towers; without one the view from above does

@@ -98,13 +98,20 @@ export function feedOf(chain: Chain): FeedState | null {
 export const pumpMinutes = ({ feed }: Chain): number =>
 	feed ? Math.min(DAY_MIN, feed.onMin * feed.plan.events.length) : 0;
 
-/** Flow each outlet must give so that the thirstiest site it waters gets its need, L/h by node. */
-export function outletNeeds({ feed, layout }: Chain): Map<string, number> {
+/**
+ * Flow each outlet must give so that the thirstiest site it waters gets its need, L/h by node. Where several
+ * outlets water a site, each is taken to give its part of it as it does now.
+ */
+export function outletNeeds({ feed, flows, layout }: Chain): Map<string, number> {
 	const needs = new Map<string, number>();
 	for (const { nodeId, shares } of layout.emissions) {
+		const now = flows.outletLph.get(nodeId) ?? 0;
 		let most = 0;
-		for (const [id, share] of Object.entries(shares))
-			if (share > 0) most = Math.max(most, (feed?.needLph.get(id) ?? 0) / share);
+		for (const [id, share] of Object.entries(shares)) {
+			const need = feed?.needLph.get(id) ?? 0;
+			const got = flows.siteLph.get(id) ?? 0;
+			if (share > 0) most = Math.max(most, now > 0 && got > 0 ? (need * now) / got : need / share);
+		}
 		needs.set(nodeId, most);
 	}
 	return needs;
