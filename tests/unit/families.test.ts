@@ -259,7 +259,9 @@ describe('the drawing of any kind', () => {
 		expect(columns.behind.size).to.be.within(20, 32);
 	});
 	it('bars that share a column stand beside one another', () => {
-		expect(columnsOf(barsOf(chainOf('loft-table')).bars)).to.deep.equal([0, 0, 0, 1, 1, 1, 2, 2, 2]);
+		expect(columnsOf(barsOf(chainOf('loft-table')).bars)).to.deep.equal([
+			0, 0, 0, 1, 1, 1, 2, 2, 2
+		]);
 		expect(columnsOf(barsOf(chainOf('yard-channels')).bars)).to.deep.equal([0, 0, 0, 0, 0, 0]);
 	});
 	it('a site of many is told by itself, its tower by all of them', () => {

@@ -1,9 +1,9 @@
 import { expect } from 'chai';
-import { partsOf } from '../../src/lib/core/build';
+import { insertionM, partsOf } from '../../src/lib/core/build';
 import { startSystem, type Change } from '../../src/lib/core/design';
 import { lengthOf } from '../../src/lib/core/layout';
 import { Chain, findingsOf, settle } from '../../src/lib/core/review';
-import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { BUILT_IN_SHELF, pick } from '../../src/lib/core/shelf';
 import { benchIn, rail, railChain } from './rail';
 
 const stand = (field: string, value: unknown): Change => ({ path: `stands.0.${field}`, value });
@@ -144,10 +144,15 @@ describe('bucket bench', () => {
 		const parts = new Map(partsOf(design, layout, BUILT_IN_SHELF).map((p) => [p.id, p]));
 		expect(parts.get('bucket-11')!.count).to.equal(14);
 		expect(parts.get('stake-coarse')!.count).to.equal(14);
-		const rows = layout.runs
-			.filter((r) => r.tubeId === 'feed-13')
-			.reduce((t, r) => t + r.lengthM, 0);
-		expect(parts.get('feed-13')!.lengthM).to.be.closeTo(1.05 * rows, 1e-9);
+		// every cut goes over a barb at either end
+		const overBarbs = 2 * insertionM(pick(BUILT_IN_SHELF.tubes, 'feed-13'));
+		const rows = layout.runs.filter((r) => r.tubeId === 'feed-13');
+		const cuts = rows.map((r) => r.lengthM + overBarbs);
+		expect(parts.get('feed-13')!.count).to.equal(rows.length);
+		expect(parts.get('feed-13')!.lengthM).to.be.closeTo(
+			1.05 * cuts.reduce((a, b) => a + b, 0),
+			1e-9
+		);
 		expect(parts.get('perlite-coarse')!.name).to.equal('Coarse perlite, 153 L');
 	});
 });

@@ -1,6 +1,6 @@
 import { fieldsOf, type Design } from '../design';
 import { pumpJoint, type Layout } from '../layout';
-import { pick, type Shelf } from '../shelf';
+import { pick, type Shelf, type Tube } from '../shelf';
 
 export interface PartLine {
 	id: string;
@@ -10,6 +10,13 @@ export interface PartLine {
 	/** Length altogether, m; null for things bought by the piece. */
 	lengthM: number | null;
 }
+
+/**
+ * What goes over a barb or into a socket at each end of a cut, m: a barb takes about the tube's own bore and
+ * a half, never under 8 mm; a rigid pipe goes half its outer diameter into its fitting.
+ */
+export const insertionM = ({ use, innerDiameterMm, outerDiameterMm }: Tube): number =>
+	(use === 'feed' ? Math.max(8, 1.5 * innerDiameterMm) : outerDiameterMm / 2) / 1000;
 
 /** Tube is bought a little longer than it lies. */
 const SPARE = 1.05;
@@ -44,8 +51,10 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 		for (const { id, name, count, lengthM } of layout.stands[i]!.parts)
 			add(id, name, count, lengthM);
 	});
-	for (const run of [...layout.runs, ...layout.returns.filter((r) => r.way !== 'drop')])
-		add(run.tubeId, pick(shelf.tubes, run.tubeId).name, 1, run.lengthM);
+	for (const run of [...layout.runs, ...layout.returns.filter((r) => r.way !== 'drop')]) {
+		const tube = pick(shelf.tubes, run.tubeId);
+		add(run.tubeId, tube.name, 1, run.lengthM + 2 * insertionM(tube));
+	}
 	if (design.lines.filter) add('filter', 'Screen filter', 1);
 	if (design.lines.checkValve) add('check-valve', 'Check valve', 1);
 	for (const joint of [...pumpJoint(design, shelf), ...layout.joints])

@@ -49,7 +49,14 @@ export function startSystem(start: Start, shelf: Shelf): Design {
 		name: start.name,
 		notes: '',
 		areaId: start.areaId,
-		tank: { partId: tank.id, shape: null, spot: 'beside', floorMm: 0, overflowBelowRimMm: 0 },
+		tank: {
+			partId: tank.id,
+			shape: null,
+			spot: 'beside',
+			hatch: false,
+			floorMm: 0,
+			overflowBelowRimMm: 0
+		},
 		water: {
 			nowL: fillL,
 			fillL,

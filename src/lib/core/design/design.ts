@@ -19,6 +19,8 @@ export const tankSchema = z.strictObject({
 	shape: tankShape.nullable(),
 	/** Where it stands from the first stand's low end. */
 	spot: oneOf('spot', SPOTS),
+	/** A way to the pump through the lid, or through a plate over it, without lifting plants. */
+	hatch: z.boolean().default(false),
 	/** Its floor over the floor of the place; below zero it is sunk. */
 	floorMm: quantity('tank floor', 'mm', { min: -2000, max: 4000 }),
 	/** Lowest opening under the rim: an overflow or pipe hole. */

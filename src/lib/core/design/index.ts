@@ -8,5 +8,6 @@ export * from './feed';
 export * from './file';
 export * from './mix';
 export * from './place';
+export * from './spot';
 export * from './stand';
 export * from './stand/choose';

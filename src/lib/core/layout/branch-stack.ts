@@ -71,12 +71,18 @@ export function branchStack(
 			count: slots.length,
 			lengthM: null
 		},
-		{
-			id: `pipe-${stand.outerDiameterMm}`,
-			name: `${stand.outerDiameterMm} mm pipe`,
-			count: slots.length,
-			lengthM: (slots.length * stand.pieceMm) / 1000
-		},
+		// set straight into one another, branches need no pipe between
+		...(stand.pieceMm > 0
+			? [
+					{
+						id: `pipe-${stand.outerDiameterMm}`,
+						name: `${stand.outerDiameterMm} mm pipe`,
+						count: slots.length,
+						// what is seen between two branches, and what goes into either
+						lengthM: (slots.length * (stand.pieceMm + 2 * stand.socketMm)) / 1000
+					}
+				]
+			: []),
 		{ id: 's-bend', name: 'S-bend at the foot', count: stand.towers, lengthM: null }
 	]);
 }

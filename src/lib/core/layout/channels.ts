@@ -84,6 +84,12 @@ export function channels(
 				count: stand.perRow,
 				lengthM: (stand.perRow * stand.channelLengthMm) / 1000
 			},
+			{
+				id: `channel-foot-${stand.sectionMm}`,
+				name: `End cap with a spout, ${stand.sectionMm} to ${pick(shelf.tubes, stand.returnTubeId).nominalMm} mm`,
+				count: stand.perRow,
+				lengthM: null
+			},
 			...(stand.airBleed
 				? [{ id: 'air-bleed', name: 'Air bleed for the header', count: 1, lengthM: null }]
 				: [])

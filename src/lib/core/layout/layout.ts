@@ -1,6 +1,7 @@
-import { rowIndex, rowLetter, type Area, type Design } from '../design';
+import { rowIndex, rowLetter, spotOf, type Area, type Design } from '../design';
 import { heightAt, pick, type Shelf } from '../shelf';
 import { extentOf, outside } from './extent';
+import { hatchIn } from './hatch';
 import { joint } from './joints';
 import type { StandPiece } from './stand-piece';
 import { hang, obstacles, tankStand } from './surroundings';
@@ -33,8 +34,9 @@ const PUMP_M = 0.05;
  */
 export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 	const tank: TankLayout = { ...tankAtOrigin(design, shelf), xM: MARGIN_M, yM: MARGIN_M };
-	const under = design.tank.spot === 'under';
-	const carries = design.tank.spot === 'lid' || design.tank.spot === 'inside';
+	const spot = spotOf(design);
+	const under = spot === 'under';
+	const carries = spot === 'lid' || spot === 'inside';
 	const pumpX = tank.xM + (carries ? tank.lengthM / 2 : 0.1);
 	const pump: Point = { xM: pumpX, yM: 0, zM: tank.floorM + PUMP_M };
 	const riser: FeedNode = { id: 'riser', xM: pump.xM, yM: 0, zM: 0 };
@@ -81,6 +83,7 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 		stands: pieces.map((p) => p.stand),
 		extent: extentOf(tank, pieces)
 	};
+	if (spot === 'lid') tank.hatch = hatchIn(layout);
 	hang(layout, design);
 	layout.problems.push(...outside(layout, area));
 	return layout;

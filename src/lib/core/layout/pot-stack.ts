@@ -65,6 +65,16 @@ export function potStack(
 		for (const pot of pots) fallsBack(shop, stand, pot, foot);
 	});
 	shop.mainJoint('main to header', stand.rowTubeId);
+	const tube = pick(shelf.tubes, stand.riserTubeId);
+	const emitter = pick(shelf.emitters, stand.emitterId);
+	shop.joint(
+		'tube-dripper',
+		'dripper tube to dripper',
+		{ part: tube, mm: tube.innerDiameterMm },
+		{ part: emitter, mm: emitter.barbMm },
+		stand.towers * stand.drippers,
+		`${tube.nominalMm}–${emitter.barbMm} mm barbed reducer`
+	);
 	return finish(
 		shop,
 		standing,

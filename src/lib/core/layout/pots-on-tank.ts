@@ -1,4 +1,5 @@
 import {
+	spotOf,
 	rowLetter,
 	type ControlPotRing,
 	type Design,
@@ -26,7 +27,7 @@ export function potsOnTank(
 	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	// on the tank's own lid the pots drain straight down into it
-	const onLid = design.tank.spot === 'lid' && design.stands[0]?.id === stand.id;
+	const onLid = spotOf(design) === 'lid' && design.stands[0]?.id === stand.id;
 	const { tank } = anchor;
 	const lidMm = (tank.floorM + tank.heightM + LID_M) * 1000;
 	const standing = onLid ? { ...stand, fallPercent: 0, lowEndHeightMm: lidMm } : stand;

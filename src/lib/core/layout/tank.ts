@@ -62,6 +62,7 @@ export function tankAtOrigin(design: Design, shelf: Shelf): TankLayout {
 		heightM: shapeHeightMm(shape) / 1000,
 		floorM,
 		brimM: floorM + brimMmOf(design, shelf) / 1000,
-		clearanceM: null
+		clearanceM: null,
+		hatch: null
 	};
 }

@@ -159,6 +159,13 @@ export interface Solid {
 	above: Corner[];
 }
 
+/** A square opening, by its middle. */
+export interface Hatch {
+	xM: number;
+	yM: number;
+	sizeM: number;
+}
+
 export interface TankLayout {
 	xM: number;
 	yM: number;
@@ -172,6 +179,8 @@ export interface TankLayout {
 	round: boolean;
 	/** Free height over the rim for a hand, the pump or a watering can; null: open above. */
 	clearanceM: number | null;
+	/** Where a way to the pump goes through what the tank carries; null where there is no room, or no need. */
+	hatch: Hatch | null;
 }
 
 /** What does not fit or cannot be built, found while laying out. Drawn as far as possible all the same. */
@@ -179,6 +188,7 @@ export interface LayoutProblem {
 	code: 'row-does-not-fit' | 'unknown-part' | 'outside-area' | 'cannot-be-built';
 	standId: string | null;
 	numbers: Record<string, number>;
+	/** A sentence without its full stop; lengths in it in mm, each with its unit, for whoever says it in another. */
 	text: string;
 	/** Where in the design the trouble stands, and what would do there. */
 	path?: string;

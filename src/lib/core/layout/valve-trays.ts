@@ -145,7 +145,7 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 		shop.refuse({
 			code: 'cannot-be-built',
 			numbers: { wide },
-			text: `${stand.potsPerTray} pots of ${bucket.bottomDiameterMm} mm do not stand in a tray of ${stand.trayLengthMm} × ${stand.trayWidthMm} mm`,
+			text: `${stand.potsPerTray} pots of ${bucket.bottomDiameterMm} mm do not stand in a tray of ${stand.trayLengthMm} mm × ${stand.trayWidthMm} mm`,
 			field: 'potsPerTray',
 			value: Math.max(1, Math.floor(stand.trayLengthMm / bucket.bottomDiameterMm))
 		});

@@ -25,6 +25,9 @@ export type Kind =
 	| 'area'
 	| 'floorLoad'
 	| 'velocity'
+	| 'wind'
+	| 'slope' // mm in a metre
+	| 'force'
 	| 'strength'
 	| 'percent'
 	| 'power'
@@ -56,6 +59,9 @@ const METRIC_SCALES: Record<Exclude<Kind, 'strength'>, Scale> = {
 	area: { unit: 'm²', factor: 1, decimals: [2, 1, 0] },
 	floorLoad: { unit: 'kg/m²', factor: 1, decimals: [0, 0, 0] },
 	velocity: { unit: 'm/s', factor: 1, decimals: [2, 1, 0] },
+	wind: { unit: 'km/h', factor: 3.6, decimals: [1, 0, 0] },
+	slope: { unit: 'mm in a metre', factor: 1, decimals: [1, 0, 0] },
+	force: { unit: 'N', factor: 1, decimals: [1, 0, 0] },
 	percent: { unit: '%', factor: 1, decimals: [1, 0, 0] },
 	power: { unit: 'W', factor: 1, decimals: [1, 0, 0] },
 	minutes: { unit: 'min', factor: 1, decimals: [0, 0, 0] },
@@ -78,6 +84,9 @@ const US_SCALES: Partial<typeof METRIC_SCALES> = {
 	area: { unit: 'ft²', factor: 10.763910417, decimals: [1, 0, 0] },
 	floorLoad: { unit: 'lb/ft²', factor: 0.2048161436, decimals: [1, 0, 0] },
 	velocity: { unit: 'ft/s', factor: 1 / 0.3048, decimals: [2, 1, 0] },
+	wind: { unit: 'mph', factor: 2.2369362921, decimals: [1, 0, 0] },
+	slope: { unit: 'inch in a foot', factor: 0.012, decimals: [2, 1, 0] },
+	force: { unit: 'lbf', factor: 0.2248089431, decimals: [1, 0, 0] },
 	depthPerDay: { unit: 'in/day', factor: 1 / 25.4, decimals: [2, 2, 0] }
 };
 

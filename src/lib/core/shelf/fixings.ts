@@ -36,7 +36,7 @@ export const FIXINGS: readonly Fixing[] = [
 		name: 'spring anchor in plasterboard',
 		pullN: 300,
 		shearN: 350,
-		source: 'typical maker’s figure for 12.5 mm board'
+		source: 'typical maker’s figure for common board'
 	}
 ];
 export const FIXING_NAMES = Object.fromEntries(FIXINGS.map(({ id, name }) => [id, name])) as Record<

@@ -6,13 +6,15 @@
 		label: string;
 		path: string;
 		options: readonly { id: string; name: string }[];
+		/** What is chosen, where that is not simply what stands at the path. */
+		chosen?: string;
 		/** Further changes that go with a choice. */
 		and?: (id: string) => { path: string; value: unknown }[];
 	}
-	const { label, path, options, and }: Props = $props();
+	const { label, path, options, chosen, and }: Props = $props();
 	const session = useSession();
 	const uid = $props.id();
-	const value = $derived(String(valueAt(session.design, path)));
+	const value = $derived(chosen ?? String(valueAt(session.design, path)));
 	const assumed = $derived(session.design.assumed.includes(path));
 	let problem = $state<string | null>(null);
 </script>

@@ -23,6 +23,7 @@
 	const named = (widthM: number) => widthM * frame.planScale > 26;
 	/** Drawn while sites are looked at, where there is sun. */
 	const shade = $derived(session.step === 'sites' ? session.chain.shade : null);
+	const hatch = $derived(session.design.tank.hatch ? layout.tank.hatch : null);
 	const pipes = $derived(layout.runs.filter((run) => run.role === 'header' || run.role === 'row'));
 </script>
 
@@ -46,6 +47,15 @@
 		height={layout.tank.widthM * frame.planScale}
 		rx={layout.tank.round ? (layout.tank.lengthM * frame.planScale) / 2 : 3}
 	/>
+	{#if hatch}
+		<rect
+			class="hatch"
+			x={frame.planX(hatch.xM - hatch.sizeM / 2)}
+			y={frame.y(hatch.yM + hatch.sizeM / 2)}
+			width={hatch.sizeM * frame.planScale}
+			height={hatch.sizeM * frame.planScale}
+		/>
+	{/if}
 	{#each layout.sites.filter((site) => site.cropId) as site (site.id)}
 		<circle
 			class="spread"
@@ -141,6 +151,11 @@
 	}
 	.shade {
 		fill: var(--ink);
+	}
+	.hatch {
+		fill: none;
+		stroke: var(--ink);
+		stroke-dasharray: 3 2;
 	}
 	.return {
 		fill: none;

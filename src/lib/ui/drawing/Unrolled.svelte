@@ -87,9 +87,9 @@
 			>Tower {tower.label} unrolled{roomy ? `, ${wider.toFixed(1)} × wider than high` : ''}</text
 		>
 		<text class="title" x={beside.left} y={z(input.lengthMm) - 7}
-			>{result.siteCount} holes of {session.say(input.holeDiameterMm, 'size')}{roomy
-				? `; from the ${fromTop ? 'upper' : 'lower'} end:`
-				: ''}</text
+			>{result.siteCount} holes{roomy ? ` of ${session.say(input.holeDiameterMm, 'size')}` : ''};
+			from the
+			{fromTop ? 'upper' : 'lower'} end:</text
 		>
 		<rect
 			class="skin"
@@ -121,9 +121,6 @@
 			<line x1={x(mm)} x2={x(mm)} y1={z(0)} y2={z(0) + 6} />
 			<text class="tape" x={x(mm)} y={z(0) + 18}>{say(mm)}</text>
 		{/each}
-		{#if !roomy}
-			<text x={beside.left} y={z(0) + 34}>heights from the {fromTop ? 'upper' : 'lower'} end</text>
-		{/if}
 		<text class="ring" x={beside.left + width + 10} y={z(0) + 18}
 			>{session.say(result.circumferenceMm, 'size')} round</text
 		>

@@ -11,6 +11,7 @@ export interface Differing {
 const NAMES: Record<string, string> = {
 	'tank.partId': 'Tank',
 	'tank.spot': 'Tank stands',
+	'tank.hatch': 'Hatch over the pump',
 	'tank.floorMm': 'Tank floor',
 	'source.partId': 'Pump',
 	'source.kind': 'Fed by',

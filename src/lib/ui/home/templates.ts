@@ -1,5 +1,6 @@
 import type { LayoutTower, LayoutTowerInput } from '$lib/core/layout';
 import type { Chain } from '$lib/core/review';
+import { spotOf } from '$lib/core/design';
 import { pick } from '$lib/core/shelf';
 
 interface Hole {
@@ -21,7 +22,11 @@ export interface Template {
 const MARGIN_MM = 4;
 
 /** Everything of a design that is drilled by a pattern: skins of pipes to wrap round, lids to lay flat. */
-export const templatesOf = (chain: Chain): Template[] => [...skins(chain), ...lids(chain)];
+export const templatesOf = (chain: Chain): Template[] => [
+	...skins(chain),
+	...lids(chain),
+	...tankLid(chain)
+];
 
 /** The unrolled skin of each stand's towers; its edges meet at the back. */
 function skins(chain: Chain): Template[] {
@@ -100,6 +105,68 @@ function lids(chain: Chain): Template[] {
 	});
 }
 
-const circle = (middleMm: number, radiusMm: number): { d: string } => ({
-	d: `M${middleMm - radiusMm} ${middleMm} a${radiusMm} ${radiusMm} 0 1 0 ${2 * radiusMm} 0 a${radiusMm} ${radiusMm} 0 1 0 ${-2 * radiusMm} 0`
+/** The tank's own lid, where something stands on it: its feet, the holes in them, the cord and a hatch. */
+function tankLid({ design, layout, shelf }: Chain): Template[] {
+	if (spotOf(design) !== 'lid') return [];
+	const { tank } = layout;
+	const [stand] = design.stands;
+	const { rowTubeId, riserTubeId } = stand as { rowTubeId?: string; riserTubeId?: string };
+	const riser = pick(shelf.tubes, riserTubeId ?? rowTubeId ?? design.lines.mainTubeId);
+	const [long, wide] = [tank.lengthM * 1000, tank.widthM * 1000];
+	const x = (xM: number) => MARGIN_MM + (xM - tank.xM) * 1000;
+	const y = (yM: number) => MARGIN_MM + wide - (yM - tank.yM) * 1000;
+	const feet = layout.containers.filter((c) => c.standId === stand!.id && c.radiusM !== null);
+	// what is stacked on a foot stands on the same spot
+	const spots = feet.filter((c, i) => feet.findIndex((d) => d.xM === c.xM && d.yM === c.yM) === i);
+	const { hatch } = tank;
+	const square = (size: number) => `h${size} v${size} h${-size} z`;
+	return [
+		{
+			id: 'tank.lid',
+			name: 'Lid of the tank',
+			widthMm: long + 2 * MARGIN_MM,
+			heightMm: wide + 2 * MARGIN_MM,
+			outlines: [
+				tank.round
+					? circle(MARGIN_MM + long / 2, long / 2)
+					: { d: `M${MARGIN_MM} ${MARGIN_MM} h${long} v${wide} h${-long} z` },
+				...spots.map((c) => circle(x(c.xM), c.radiusM! * 1000, y(c.yM))),
+				...(design.tank.hatch && hatch
+					? [
+							{
+								d: `M${x(hatch.xM - hatch.sizeM / 2)} ${y(hatch.yM + hatch.sizeM / 2)} ${square(hatch.sizeM * 1000)}`
+							}
+						]
+					: [])
+			],
+			holes: [
+				...spots.flatMap((c): Hole[] => {
+					const ringMm = Math.max(riser.holeMm / 2 + DRAIN_MM * 2, c.radiusM! * 600);
+					return [
+						...(riserTubeId
+							? [
+									{
+										xMm: x(c.xM),
+										yMm: y(c.yM),
+										diameterMm: riser.holeMm,
+										label: `riser ${riser.holeMm}`
+									}
+								]
+							: []),
+						...[45, 135, 225, 315].map((deg, i) => ({
+							xMm: x(c.xM) + ringMm * Math.sin((deg * Math.PI) / 180),
+							yMm: y(c.yM) - ringMm * Math.cos((deg * Math.PI) / 180),
+							diameterMm: 2 * DRAIN_MM,
+							label: i === 0 ? `drain ${2 * DRAIN_MM}` : ''
+						}))
+					];
+				}),
+				{ xMm: MARGIN_MM + long - 30, yMm: MARGIN_MM + 30, diameterMm: CORD_MM, label: 'cord' }
+			]
+		}
+	];
+}
+
+const circle = (middleMm: number, radiusMm: number, downMm = middleMm): { d: string } => ({
+	d: `M${middleMm - radiusMm} ${downMm} a${radiusMm} ${radiusMm} 0 1 0 ${2 * radiusMm} 0 a${radiusMm} ${radiusMm} 0 1 0 ${-2 * radiusMm} 0`
 });

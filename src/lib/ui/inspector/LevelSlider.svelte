@@ -14,8 +14,8 @@
 		if (sharing) {
 			const { result, mostTiltMmPerM } = sharing;
 			return result.dry > 0
-				? `${result.dry} of ${result.sectors.length} sides are dry; up to ${mostTiltMmPerM.toFixed(1)} mm in a metre none is.`
-				: `The driest side gets ${Math.round(result.driestPercent)} % of its share; up to ${mostTiltMmPerM.toFixed(1)} mm in a metre none is dry.`;
+				? `${result.dry} of ${result.sectors.length} sides are dry; up to ${session.say(mostTiltMmPerM, 'slope')} none is.`
+				: `The driest side gets ${Math.round(result.driestPercent)} % of its share; up to ${session.say(mostTiltMmPerM, 'slope')} none is dry.`;
 		}
 		const filled = chain.levels[0]?.filled?.result;
 		if (!filled) return '';

@@ -100,11 +100,16 @@
 	/>
 {/each}
 <h3>To buy and cut</h3>
+<p class="soft">Lengths count what goes over barbs and into sockets, and a twentieth to spare.</p>
 <ul>
 	{#each parts as part (part.id)}
 		<li>
 			<span>{part.name}</span>
-			<b>{part.lengthM === null ? `${part.count} ×` : session.say(part.lengthM, 'span')}</b>
+			<b
+				>{part.lengthM === null
+					? `${part.count} ×`
+					: `${session.say(part.lengthM, 'span')} in ${part.count}`}</b
+			>
 			<input
 				class="field"
 				inputmode="decimal"

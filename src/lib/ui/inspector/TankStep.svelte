@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { daysLeft, inTransitL } from '$lib/core/review';
-	import { TOP_UPS } from '$lib/core/design';
+	import { kindOf, spotOf, spotsFor, tankTo, TOP_UPS, type Spot } from '$lib/core/design';
 	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import Big from './Big.svelte';
+	import Toggle from '../control/Toggle.svelte';
 	import TankMeasure from './TankMeasure.svelte';
 	import TankShape from './TankShape.svelte';
 	import TankWeeks from './TankWeeks.svelte';
@@ -18,6 +19,11 @@
 	const back = $derived(chain.drainBack.result);
 	const volume = $derived(session.units.system === 'us' ? 'gal' : 'L');
 	const WITH = { solution: 'solution', weak: 'weak solution', water: 'plain water' };
+
+	const spots = $derived(spotsFor(session.design.stands[0]!));
+	const spot = $derived(spotOf(session.design));
+	const stand = $derived(kindOf(session.design.stands[0]!).words.stand);
+	const WHERE = { under: 'under', beside: 'beside', lid: 'its lid carries', inside: 'inside' };
 
 	function keep(kind: 'hand' | 'float'): void {
 		const topUp =
@@ -79,14 +85,23 @@
 	and={() => [{ path: 'tank.shape', value: null }]}
 />
 <TankMeasure />
-<PickField
-	label="Stands"
-	path="tank.spot"
-	options={[
-		{ id: 'under', name: 'under the bench’s low end' },
-		{ id: 'beside', name: 'beside the bench' }
-	]}
-/>
+{#if spots.length > 1}
+	<PickField
+		label="Stands"
+		path="tank.spot"
+		chosen={spot}
+		options={spots.map((id) => ({ id, name: `${WHERE[id]} the ${stand}` }))}
+		and={(id) => tankTo(session.design, id as Spot).slice(1)}
+	/>
+{/if}
+{#if spot === 'lid' || spot === 'inside'}
+	<Toggle
+		label={spot === 'lid'
+			? 'A hatch in the lid, over the pump'
+			: 'An access tube through the plate'}
+		path="tank.hatch"
+	/>
+{/if}
 <NumberField label="Water now" path="water.nowL" kind="volume" />
 <NumberField
 	label={water.topUp.kind === 'float' ? 'Float set at' : 'Fill mark, running'}

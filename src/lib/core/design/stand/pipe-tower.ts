@@ -174,5 +174,5 @@ export const pipeTower: StandKind<PipeTower> = {
 		name: 'Columns',
 		...towerFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
 	}),
-	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid' } })
+	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid', hatch: true } })
 };

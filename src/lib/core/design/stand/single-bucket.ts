@@ -61,6 +61,7 @@ export const singleBucket: StandKind<SingleBucket> = {
 			partId: 'bucket-foot',
 			shape: null,
 			spot: 'inside',
+			hatch: true,
 			overflowBelowRimMm: 15
 		},
 		water: {

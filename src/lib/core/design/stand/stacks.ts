@@ -53,6 +53,9 @@ export const branchStackSchema = z.strictObject({
 	outerDiameterMm: size('outer diameter of the pipe', 40, 160),
 	branchMm: size('height of a branch fitting', 80, 400),
 	pieceMm: size('pipe piece between branches', 0, 600),
+	socketMm: size('depth a pipe goes into a branch', 0, 120)
+		.default(50)
+		.meta({ title: 'depth a pipe goes into a branch', unit: 'mm' }),
 	turnDeg: size('turn from branch to branch', 0, 180).meta({
 		title: 'turn from branch to branch, degrees',
 		unit: ''
@@ -115,6 +118,7 @@ export const branchStack: StandKind<BranchStack> = {
 			'sitesPerStack',
 			'pitchMm',
 			'pieceMm',
+			'socketMm',
 			'branchMm',
 			'turnDeg',
 			'outerDiameterMm',
@@ -143,12 +147,13 @@ export const branchStack: StandKind<BranchStack> = {
 			outerDiameterMm: 75,
 			branchMm: 140,
 			pieceMm: Math.max(0, each - 140),
+			socketMm: 50,
 			turnDeg: 180,
 			mediumId: 'clay-small',
 			siteMl: 250
 		};
 	},
-	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid' } })
+	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid', hatch: true } })
 };
 
 export const bucketStack: StandKind<BucketStack> = {
@@ -204,7 +209,7 @@ export const bucketStack: StandKind<BucketStack> = {
 	system: (design) =>
 		oftenFed({
 			...design,
-			tank: { ...design.tank, partId: 'bin-72', shape: null, spot: 'lid' }
+			tank: { ...design.tank, partId: 'bin-72', shape: null, spot: 'lid', hatch: true }
 		})
 };
 
@@ -257,5 +262,5 @@ export const potStack: StandKind<PotStack> = {
 			tied: true
 		};
 	},
-	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid' } })
+	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid', hatch: true } })
 };

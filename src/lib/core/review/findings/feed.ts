@@ -145,7 +145,11 @@ export const timer: Concern = (chain) => {
 	if (plan.warnings.includes('too-few-events')) {
 		const least = plan.leastDayEvents;
 		const depletion = Math.max(...plan.sites.map((s) => s.depletion));
-		const enough = [set('feed.school', 'soak'), set('feed.soakPerDay', null)];
+		const soaks = [set('feed.school', 'soak'), set('feed.soakPerDay', null)];
+		const every = Math.max(1, Math.floor(design.feed.lights.durationMin / Math.max(1, least)));
+		const often = [set('feed.school', 'repeat'), set('feed.repeatEveryMin', every)];
+		// a timer with slots to set can run out of them; one that repeats cannot
+		const inSlots = (chain.with(soaks).feed?.plan.events.length ?? Infinity) <= slots;
 		list.push({
 			code: 'feed-too-seldom',
 			step: 'feed',
@@ -156,9 +160,9 @@ export const timer: Concern = (chain) => {
 				`you allow ${Math.round(design.feed.allowedDepletion * 100)} %. It needs ${least}.`,
 			fixes: [
 				{
-					label: `Feed ${least} times a day`,
+					label: inSlots ? `Feed ${least} times a day` : `Feed every ${every} min`,
 					effect: `at most ${Math.round(design.feed.allowedDepletion * 100)} % used up`,
-					change: enough
+					change: inSlots ? soaks : often
 				}
 			]
 		});
@@ -219,19 +223,26 @@ export const strength: Concern = (chain) => {
 	const { mix, design } = chain;
 	if (chain.thirst.crops.length === 0) return [];
 	const { low, high } = mix.range;
+	// a meter reads to a twentieth
+	const half = Math.round(((low + high) / 2) * 20) / 20;
+	const met = design.mix.strengthMsCm === half;
 	if (low > high)
 		return [
 			{
 				code: 'crops-disagree',
 				step: 'mix',
-				severity: 'look',
+				severity: met ? 'caution' : 'look',
 				subject: 'mix',
-				message: `These crops do not share a strength: one wants at least ${chain.say(low, 'strength')}, another at most ${chain.say(high, 'strength')}. They need loops of their own, or one of them does poorly.`,
+				message:
+					`These crops do not share a strength: one wants at least ${chain.say(low, 'strength')}, another at most ${chain.say(high, 'strength')}. ` +
+					(met
+						? `Halfway, at ${chain.say(half, 'strength')}, neither does its best.`
+						: 'They need loops of their own, or one of them does poorly.'),
 				fixes: some(
-					design.mix.strengthMsCm !== Math.round(((low + high) / 2) * 20) / 20 && {
-						label: `Meet at ${chain.say(Math.round(((low + high) / 2) * 20) / 20, 'strength')}`,
+					!met && {
+						label: `Meet at ${chain.say(half, 'strength')}`,
 						effect: 'halfway between them',
-						change: [set('mix.strengthMsCm', Math.round(((low + high) / 2) * 20) / 20)]
+						change: [set('mix.strengthMsCm', half)]
 					}
 				)
 			}

@@ -1,4 +1,5 @@
-import { fieldsOf } from '../../design';
+import { returnHeight } from './return';
+import { spotOf, fieldsOf } from '../../design';
 import { FIXINGS, pick } from '../../shelf';
 import type { Chain } from '../chain';
 import { seenTo, set, some, type Concern, type Finding } from '../finding';
@@ -32,8 +33,8 @@ export const fixings: Concern = (chain) =>
 				severity: over ? 'stop' : 'caution',
 				subject: `${stand.id}.wall`,
 				message:
-					`Wet and grown, ${chain.say(massKg, 'mass')} hang on the wall: each fixing holds ${Math.round(shearPerFixingN)} N across and the worst pulls with ${Math.round(worstPullN)} N. ` +
-					`${fixing.name} holds ${fixing.pullN} N (${fixing.source}); with a factor of ${SAFETY} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
+					`Wet and grown, ${chain.say(massKg, 'mass')} hang on the wall: each fixing holds ${chain.say(shearPerFixingN, 'force')} across and the worst pulls with ${chain.say(worstPullN, 'force')}. ` +
+					`One of this kind (${fixing.name}) holds ${chain.say(fixing.pullN, 'force')} (${fixing.source}); with a factor of ${SAFETY} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
 				fixes: some(
 					over &&
 						field !== null && {
@@ -45,7 +46,7 @@ export const fixings: Concern = (chain) =>
 						stronger &&
 						'fixing' in design && {
 							label: stronger.name,
-							effect: `${stronger.pullN} N each`,
+							effect: `${chain.say(stronger.pullN, 'force')} each`,
 							change: [set(`stands.${i}.fixing`, stronger.id)]
 						},
 					!over && seenTo(chain.design, 'wall-bears', 'The wall bears it')
@@ -118,6 +119,9 @@ export const toWaste: Concern = (chain) =>
 		let litres = 0;
 		for (const [id, { doseL, deficitL }] of chain.feed.dose)
 			if (mine.has(id)) litres += Math.max(0, doseL - deficitL) * events;
+		const back = [set(`stands.${i}.drainsTo`, 'tank')];
+		// what ran to waste anywhere must now end over the tank's water
+		const higher = returnHeight(chain.with(back))[0]?.fixes[0];
 		return [
 			{
 				code: 'drains-to-waste',
@@ -128,8 +132,8 @@ export const toWaste: Concern = (chain) =>
 				fixes: some(
 					{
 						label: 'Bring it back to the tank',
-						effect: `${chain.say(litres, 'volume')} a day saved`,
-						change: [set(`stands.${i}.drainsTo`, 'tank')]
+						effect: `${chain.say(litres, 'volume')} a day saved${higher ? `; ${higher.label.toLowerCase()}` : ''}`,
+						change: [...back, ...(higher?.change ?? [])]
 					},
 					seenTo(chain.design, 'drains-to-waste', 'I want it so')
 				)
@@ -140,14 +144,14 @@ export const toWaste: Concern = (chain) =>
 /** A plate that stands in the water drowns the roots on it. */
 export const wetPlate: Concern = (chain) => {
 	const { tank } = chain.design;
-	if (tank.spot !== 'inside' || tank.overflowBelowRimMm >= 10) return [];
+	if (spotOf(chain.design) !== 'inside' || tank.overflowBelowRimMm >= 10) return [];
 	return [
 		{
 			code: 'plate-under-water',
 			step: 'tank',
 			severity: 'look',
 			subject: 'tank',
-			message: `Filled to the brim the water touches the plate: roots on it get no air. An overflow hole 15 mm under it keeps the water down.`,
+			message: `Filled to the brim the water touches the plate: roots on it get no air. An overflow hole ${chain.say(15, 'size')} under it keeps the water down.`,
 			fixes: [
 				{
 					label: `Overflow ${chain.say(15, 'size')} under the plate`,
@@ -168,7 +172,7 @@ export const mustStandLevel: Concern = (chain) =>
 				step: 'dry-run',
 				severity: 'caution',
 				subject: emission.containerId,
-				message: `Stand every tower to the bubble: from ${Math.floor(mostTiltMmPerM)} mm in a metre on, one side runs dry at this flow.`,
+				message: `Stand every tower to the bubble: from ${chain.say(Math.floor(mostTiltMmPerM), 'slope')} on, one side runs dry at this flow.`,
 				fixes: [seenTo(chain.design, 'stand-it-level', 'They stand upright')]
 			}))
 		: [];

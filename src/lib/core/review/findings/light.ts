@@ -7,7 +7,7 @@ const TOO_DIM = 0.7;
 const TOO_BRIGHT_PPFD = 1200;
 /** What one socket and its timer are commonly made for, W; what holds here is written on them. */
 const SOCKET_W = 1800;
-const MAINS_V = 230;
+const MAINS_V = { metric: 230, us: 120 };
 
 /** Lamps too high, too low or too short for what stands under them. */
 export const lampLight: Concern = (chain) => {
@@ -66,6 +66,7 @@ export const lampLight: Concern = (chain) => {
 /** Several lamps, and perhaps the pump, on one socket. */
 export const sockets: Concern = (chain) => {
 	const { lamps } = chain.design;
+	const volts = MAINS_V[chain.place.units.system];
 	const loads = new Map<number, number>();
 	for (const lamp of lamps) loads.set(lamp.socket, (loads.get(lamp.socket) ?? 0) + lamp.watts);
 	return [...loads].flatMap(([socket, watts]): Finding[] => {
@@ -76,7 +77,7 @@ export const sockets: Concern = (chain) => {
 				step: 'place',
 				severity: 'stop',
 				subject: 'place',
-				message: `Socket ${socket} carries ${chain.say(watts, 'power')}, ${(watts / MAINS_V).toFixed(1)} A at ${MAINS_V} V; a timer is commonly made for ${chain.say(SOCKET_W, 'power')}. New circuits are for a licensed electrician, by local code.`,
+				message: `Socket ${socket} carries ${chain.say(watts, 'power')}, ${(watts / volts).toFixed(1)} A at ${volts} V; a timer is commonly made for ${chain.say(SOCKET_W, 'power')}. New circuits are for a licensed electrician, by local code.`,
 				fixes: some(
 					lamps.length > 1 && {
 						label: 'A socket to each lamp',

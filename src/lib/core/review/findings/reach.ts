@@ -1,5 +1,7 @@
-import { fieldsOf, kindOf } from '../../design';
-import { set, some, type Concern, type Finding } from '../finding';
+import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
+import { DRY_LPH } from '../../hydraulics';
+import type { Chain } from '../chain';
+import { set, some, type Concern, type Finding, type Fix } from '../finding';
 
 /** Hand room over a tank for the pump, the strainer and a can, m. */
 const HAND_M = 0.2;
@@ -34,6 +36,58 @@ const handRoom: Concern = (chain) => {
 						effect: `${chain.say(HAND_M * 1000, 'size')} free`,
 						change: [set('stands.0.lowEndHeightMm', low + byMm)]
 					}
+			)
+		}
+	];
+};
+
+/** The tank put elsewhere, where the pump still lifts the water to every outlet, its dial opened if it must be. */
+function stillFlows(chain: Chain, change: Change[], label: string): Fix | null {
+	const opened = [...change, set('source.dial', 1)];
+	const dry = (c: Chain) => Math.min(...c.flows.outletLph.values()) < DRY_LPH;
+	for (const all of chain.curve ? [change, opened] : [change])
+		if (!dry(chain.with(all))) {
+			const effect = all === opened ? 'open above, dial at 100 %' : 'open above';
+			return { label, effect, change: all };
+		}
+	return null;
+}
+
+/** What the pump stands under is lifted for every clogged strainer, unless there is a way through it. */
+const underPlants: Concern = (chain) => {
+	const { layout, design, say } = chain;
+	const spot = spotOf(design);
+	if (spot !== 'lid' && spot !== 'inside') return [];
+	const onLid = spot === 'lid';
+	const [first] = design.stands;
+	const carried = layout.containers.filter((c) => c.standId === first!.id);
+	const massKg = carried.reduce((sum, c) => sum + c.massKg, 0);
+	const room = onLid ? layout.tank.hatch : true;
+	if (carried.length === 0 || (design.tank.hatch && room)) return [];
+	const size = say((layout.tank.hatch?.sizeM ?? 0.11) * 1000, 'size');
+	return [
+		{
+			code: 'pump-out-of-reach',
+			step: 'tank',
+			severity: 'look',
+			subject: 'tank',
+			message:
+				`${design.source.kind === 'pump' ? 'Pump' : 'Strainer'} and filler are under ${onLid ? 'the lid' : 'the plate'}, and ${say(massKg, 'mass')} of ${kindOf(first!).words.container[carried.length > 1 ? 1 : 0]} and plants on it: ` +
+				`nobody lifts that to clear a strainer${room ? '' : ', and what stands on the lid leaves no room for a hatch'}.`,
+			fixes: some(
+				room && {
+					label: onLid
+						? `Cut a hatch of ${size} in the lid`
+						: `Set an access tube of ${size} in it`,
+					effect: 'reached without lifting a plant',
+					change: [set('tank.hatch', true)]
+				},
+				onLid &&
+					stillFlows(
+						chain,
+						tankTo(design, 'beside'),
+						`Tank beside the ${kindOf(first!).words.stand}`
+					)
 			)
 		}
 	];
@@ -95,6 +149,7 @@ const overhead: Concern = ({ layout, place, say }) =>
 
 export const reach: Concern = (chain) => [
 	...handRoom(chain),
+	...underPlants(chain),
 	...backRow(chain),
 	...overhead(chain)
 ];

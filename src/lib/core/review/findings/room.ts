@@ -1,4 +1,4 @@
-import { fieldsOf, kindOf } from '../../design';
+import { spotOf, fieldsOf, kindOf } from '../../design';
 import type { LayoutProblem } from '../../layout';
 import type { FieldMeta } from '../../quantity';
 import type { Chain } from '../chain';
@@ -42,6 +42,9 @@ function tooShort(chain: Chain, problem: LayoutProblem, i: number): Finding {
 	};
 }
 
+/** A length as the layout writes it. */
+const LENGTH = /(\d+(?:\.\d+)?) mm/g;
+
 /** What the layout could not build as asked, and the nearest it could. */
 function impossible(
 	chain: Chain,
@@ -61,7 +64,7 @@ function impossible(
 		step: 'sites',
 		severity: 'stop',
 		subject: `${standId}.top`,
-		message: `${text}.`,
+		message: `${text.replace(LENGTH, (_, mm) => chain.say(Number(mm), 'size'))}.`,
 		fixes: some(
 			path !== undefined &&
 				replacement && {
@@ -98,8 +101,11 @@ function outsideArea(chain: Chain, problem: LayoutProblem): Finding {
 		fixes: some(
 			length > area.lengthM && fewer(chain, length),
 			height > area.heightM && lower(chain, height - area.heightM),
+			width > area.widthM &&
+				fewerOf(chain, 'rows', 'row', ({ from, to }) => to.yM - from.yM <= area.widthM),
+			height > area.heightM && fewerOf(chain, 'tiers', 'tier', ({ to }) => to.zM <= area.heightM),
 			length > area.lengthM &&
-				chain.design.tank.spot === 'beside' && {
+				spotOf(chain.design) === 'beside' && {
 					label: 'Tank underneath',
 					effect: `${chain.say(chain.layout.tank.lengthM - 0.1, 'span')} shorter`,
 					change: [set('tank.spot', 'under')]
@@ -125,6 +131,28 @@ function fewer(chain: Chain, length: number): Fix | false {
 			...(lengthMm ? [set('stands.0.lengthMm', Math.max(200, lengthMm - excess * pitchMm))] : [])
 		]
 	};
+}
+
+/** The most of something counted that fits, where it is fewer than now. */
+function fewerOf(
+	chain: Chain,
+	field: 'rows' | 'tiers',
+	what: string,
+	fits: (extent: Chain['layout']['extent']) => boolean
+): Fix | false {
+	const stand = chain.design.stands[0]!;
+	const now = Number((stand as unknown as Record<string, unknown>)[field] ?? 0);
+	for (let count = now - 1; count >= 1; count--) {
+		const change = [set(`stands.0.${field}`, count)];
+		const { extent, sites } = chain.with(change).layout;
+		if (fits(extent))
+			return {
+				label: `${count} ${what}${count === 1 ? '' : 's'}`,
+				effect: `${sites.length} sites, and it fits`,
+				change
+			};
+	}
+	return false;
 }
 
 /** A tower cut shorter, by what it is too high. */

@@ -1,4 +1,4 @@
-import { TOP_UPS } from '../../design';
+import { spotOf, TOP_UPS } from '../../design';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { Chain } from '../chain';
 import { containerWords } from '../words';
@@ -9,7 +9,7 @@ function largerTank(
 	chain: Chain,
 	effect: (trial: Chain, roomL: number) => string | null
 ): Fix | null {
-	if (chain.design.tank.spot === 'inside') return null;
+	if (spotOf(chain.design) === 'inside') return null;
 	const now = chain.tank.fullL;
 	const bigger = chain.shelf.tanks
 		.filter((part) => !part.special)

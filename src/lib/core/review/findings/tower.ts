@@ -31,8 +31,8 @@ export const leaning: Concern = (chain) =>
 				severity: dry ? 'stop' : 'look',
 				subject: emission.containerId,
 				message: dry
-					? `Tower ${emission.label} leans ${rim.tiltMmPerM} mm in a metre: at ${chain.say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(chain, drySites))} stand dry.`
-					: `Tower ${emission.label} leans ${rim.tiltMmPerM} mm in a metre: the high side gets ${chain.say(flows[worst]!, 'flow')} where the low side gets ${chain.say(most, 'flow')}. ${names(labels(chain, rim.lines[worst] ?? []), 3)} go short first.`,
+					? `Tower ${emission.label} leans ${chain.say(rim.tiltMmPerM, 'slope')}: at ${chain.say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(chain, drySites))} stand dry.`
+					: `Tower ${emission.label} leans ${chain.say(rim.tiltMmPerM, 'slope')}: the high side gets ${chain.say(flows[worst]!, 'flow')} where the low side gets ${chain.say(most, 'flow')}. ${names(labels(chain, rim.lines[worst] ?? []), 3)} go short first.`,
 				fixes: some(
 					{
 						label: 'Stand it upright',
@@ -41,7 +41,7 @@ export const leaning: Concern = (chain) =>
 					},
 					dry &&
 						half >= 1 && {
-							label: `Shim it to ${half} mm in a metre`,
+							label: `Shim it to ${chain.say(half, 'slope')}`,
 							effect: 'no side is dry',
 							change: [set(`stands.${i}.leanMmPerM`, half)]
 						}
@@ -67,7 +67,7 @@ export const wind: Concern = (chain) => {
 				severity: 'look',
 				subject: `${stand.id}.lid`,
 				message:
-					`A gust of ${chain.say(now.result.gustMS, 'velocity')} (${Math.round(now.result.gustKmH)} km/h) tips it at this water level, ${Math.round(empty.gustKmH)} km/h when the tank is empty. ` +
+					`A gust of ${chain.say(now.result.gustMS, 'wind')} tips it at this water level, ${chain.say(empty.gustMS, 'wind')} when the tank is empty. ` +
 					`Tie the top to something that holds${needKg < 100 ? `, or stand ${chain.say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
 				fixes: [seenTo(chain.design, 'wind-tips', 'It is tied')]
 			}

@@ -73,7 +73,7 @@ function evenerFixes(chain: Chain, before: number): Fix[] {
 		const drips = emitterId && pick(shelf.emitters, emitterId).use.includes('drip');
 		if (drips && !emitterId.startsWith('even'))
 			candidates.push({
-				label: 'Compensating drippers, 4 L/h',
+				label: `Compensating drippers, ${chain.say(4, 'flow')}`,
 				change: [set(`stands.${i}.emitterId`, 'even-4')],
 				edit: {
 					outlets: new Set(

@@ -1,3 +1,4 @@
+import { spotOf } from '../../design';
 import {
 	tipping,
 	wallLoad,
@@ -26,7 +27,7 @@ export const loadsOf = (chain: Chain): StandLoad[] =>
 		const members = chain.layout.containers.filter((c) => c.standId === stand.id);
 		const own = stand.frameKg + members.reduce((total, c) => total + c.massKg, 0);
 		// only the first stand can stand on the tank
-		const { spot } = chain.design.tank;
+		const spot = spotOf(chain.design);
 		const carried = i === 0 && (spot === 'lid' || spot === 'inside');
 		const massKg = own + (carried ? tankKg(chain, chain.design.water.fillL) : 0);
 		const { tank } = chain.layout;

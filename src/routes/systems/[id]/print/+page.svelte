@@ -61,7 +61,9 @@
 			<ul>
 				{#each parts as part (part.id)}<li>
 						<span>{part.name}</span><b
-							>{part.lengthM === null ? part.count : session.say(part.lengthM, 'span')}</b
+							>{part.lengthM === null
+								? part.count
+								: `${session.say(part.lengthM, 'span')} in ${part.count}`}</b
 						>
 					</li>{/each}
 			</ul>

@@ -1,0 +1,34 @@
+import type { Change } from './change';
+import type { Design, SPOTS } from './design';
+import type { Stand } from './stand';
+
+export type Spot = (typeof SPOTS)[number];
+
+/** Where the tank can stand with a stand, the usual place first. */
+export function spotsFor(stand: Stand): readonly Spot[] {
+	if (stand.variant === 'single-bucket') return ['inside'];
+	if (stand.variant === 'pots-on-tank') return ['under', 'lid', 'beside'];
+	return 'footing' in stand ? ['lid', 'beside', 'under'] : ['beside', 'under'];
+}
+
+/**
+ * Where the tank does stand. What stands on its lid decides that by its footing; a place the first stand
+ * does not allow (after a change of kind, or from a file) gives way to the usual one.
+ */
+export function spotOf({ stands, tank }: Pick<Design, 'stands' | 'tank'>): Spot {
+	const [first] = stands;
+	const spots = spotsFor(first!);
+	if ('footing' in first!) {
+		if (first.footing === 'lid') return 'lid';
+		return tank.spot === 'under' ? 'under' : 'beside';
+	}
+	return spots.includes(tank.spot) ? tank.spot : spots[0]!;
+}
+
+/** The tank put somewhere else, and what stands on its lid put up or down with it. */
+export const tankTo = ({ stands }: Pick<Design, 'stands'>, spot: Spot): Change[] => [
+	{ path: 'tank.spot', value: spot },
+	...('footing' in stands[0]!
+		? [{ path: 'stands.0.footing', value: spot === 'lid' ? 'lid' : 'base' }]
+		: [])
+];

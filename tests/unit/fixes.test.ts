@@ -1,0 +1,95 @@
+import { expect } from 'chai';
+import { designFileSchema } from '../../src/lib/core/design';
+import { Chain, findingsOf, type Finding } from '../../src/lib/core/review';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { chainOf } from './example';
+import { TROUBLES, type Trouble } from './troubles';
+
+/** A figure with a metric unit, which somebody who asked for feet and gallons should not meet. */
+const METRIC_FIGURE = /\d (?:mm|cm|m|km\/h|m\/s|L|mL|L\/h|kg|kg\/m²|°C)(?![\w/])/;
+
+/** Prose a grower reads: whole sentences, no holes in them. */
+function readable({ code, message, fixes }: Finding): void {
+	expect(message, code).to.match(/^[A-Z0-9“].*[.!]$/s);
+	for (const text of [message, ...fixes.flatMap((f) => [f.label, f.effect])]) {
+		expect(text, code).to.not.match(/undefined|NaN|Infinity|null|\[object| {2}|\.\.| ,|\( | \)/);
+		// 1 pots, 1 days; but 11 pots
+		expect(text, code).to.not.match(/(?<![\d.,])1 (?:days|pots|buckets|sites|towers|trays)\b/);
+	}
+	for (const { label, effect } of fixes) {
+		expect(label, code).to.have.length.within(4, 60);
+		expect(effect, `${code}: ${label}`).to.not.equal('');
+		expect(effect, code).to.not.match(/\.$/);
+	}
+}
+const troubled = ({ from, by, studMm }: Trouble, units?: Chain['place']['units']): Chain => {
+	const { design, place } = chainOf(from, ...by);
+	const areas = place.areas.map((area) => ({ ...area, studMm: studMm ?? null }));
+	return new Chain(design, { ...place, areas, ...(units && { units }) }, BUILT_IN_SHELF);
+};
+const worst = (list: readonly Finding[], of: Finding) =>
+	list.filter((f) => f.code === of.code && f.subject === of.subject).length;
+
+describe('what goes wrong', () => {
+	for (const trouble of TROUBLES) {
+		const { code, from, subject, says, unmended } = trouble;
+		it(`${code} in ${from}: is said, and each way out is one`, () => {
+			const chain = troubled(trouble);
+			const all = findingsOf(chain);
+			const found = all.filter((f) => f.code === code && (!subject || f.subject === subject));
+			expect(
+				found.map((f) => f.code),
+				all.map((f) => f.code).join(' ')
+			).to.include(code);
+			if (says) expect(found.map((f) => f.message).join(' ')).to.match(says);
+			found.forEach(readable);
+			if (!unmended) expect(found[0]!.fixes, 'fixes').to.not.have.length(0);
+			for (const finding of found)
+				for (const { label, change } of finding.fixes) {
+					const after = chain.with(change);
+					const file = { design: after.design, place: after.place };
+					expect(designFileSchema.safeParse(file).error?.issues ?? [], label).to.deep.equal([]);
+					// gone, or at least less of it: the same words again mean that nothing happened
+					const left = findingsOf(after).find(
+						(f) => f.code === code && f.subject === finding.subject && f.message === finding.message
+					);
+					expect(left, label).to.equal(undefined);
+				}
+		});
+	}
+
+	it('no remedy brings a new stop with it', () => {
+		const made: string[] = [];
+		// behind what cannot be built, or does not drain at all, other troubles only come to light
+		const built = TROUBLES.filter(
+			({ code }) => !['cannot-be-built', 'return-too-small'].includes(code)
+		);
+		for (const trouble of built) {
+			const { code, from } = trouble;
+			const chain = troubled(trouble);
+			const before = findingsOf(chain);
+			for (const finding of before.filter((f) => f.code === code))
+				for (const { label, change } of finding.fixes)
+					for (const f of findingsOf(chain.with(change)))
+						if (f.severity === 'stop' && worst(before, f) === 0)
+							made.push(`${from}, ${code}: ${label} → ${f.code}`);
+		}
+		expect([...new Set(made)]).to.deep.equal([]);
+	});
+
+	it('is said in feet and gallons to those who measure in them', () => {
+		const said: string[] = [];
+		const us = { system: 'us' as const, strength: 'ppm500' as const };
+		for (const trouble of TROUBLES) {
+			const { code } = trouble;
+			for (const f of findingsOf(troubled(trouble, us)).filter((one) => one.code === code)) {
+				readable(f);
+				// parts are called by the size they are sold in
+				if (['parts-do-not-join', 'unknown-part', 'return-too-small'].includes(code)) continue;
+				for (const text of [f.message, ...f.fixes.flatMap((fix) => [fix.label, fix.effect])])
+					if (METRIC_FIGURE.test(text)) said.push(`${code}: ${text}`);
+			}
+		}
+		expect(said).to.deep.equal([]);
+	});
+});

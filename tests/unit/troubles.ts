@@ -1,0 +1,199 @@
+import type { Change } from '../../src/lib/core/design';
+import { set } from './example';
+
+/** A way to bring about each thing that can go wrong, from a shipped example. */
+export interface Trouble {
+	code: string;
+	from: string;
+	by: Change[];
+	/** Some finding is about this. */
+	subject?: string;
+	/** It says so. */
+	says?: RegExp;
+	/** Studs behind the wall it hangs on. */
+	studMm?: number;
+	/** Nothing but the grower can mend it. */
+	unmended?: true;
+}
+const pump = (partId: string, dial = 1) =>
+	set('source', { kind: 'pump', partId, dial, bench: null });
+
+export const TROUBLES: readonly Trouble[] = [
+	// place
+	{
+		code: 'outside-area',
+		from: 'loft-table',
+		by: [set('stands.0.rows', 6)],
+		says: /does not fit/
+	},
+	{
+		code: 'outside-area',
+		from: 'kitchen-columns',
+		by: [set('stands.0.pipeLengthMm', 2600)],
+		says: /high/
+	},
+	// sites
+	{ code: 'row-does-not-fit', from: 'lean-to-rail', by: [set('stands.0.perRow', 30)] },
+	{ code: 'row-out-of-reach', from: 'loft-table', by: [], says: /you reach/ },
+	{ code: 'cannot-be-built', from: 'loft-table', by: [set('stands.0.pitchMm', 60)] },
+	{
+		code: 'cannot-be-built',
+		from: 'kitchen-columns',
+		by: [set('stands.0.pitchMm', 150), set('stands.0.outerDiameterMm', 160)]
+	},
+	{ code: 'cannot-be-built', from: 'kitchen-columns', by: [set('stands.0.towers', 8)] },
+	{ code: 'cannot-be-built', from: 'away-bench', by: [set('stands.0.potsPerTray', 9)] },
+	{ code: 'cannot-be-built', from: 'away-bench', by: [set('stands.0.pitchMm', 300)] },
+	{ code: 'web-too-thin', from: 'kitchen-columns', by: [set('stands.0.perRing', 6)] },
+	{ code: 'hole-too-small', from: 'kitchen-columns', by: [set('stands.0.holeMm', 30)] },
+	{
+		code: 'tower-leans',
+		from: 'kitchen-columns',
+		by: [set('stands.0.leanMmPerM', 4)],
+		says: /mm in a metre/
+	},
+	{ code: 'wind-tips', from: 'bucket-stack', by: [], says: /local code/ },
+	{ code: 'wind-tips', from: 'yard-channels', by: [], says: /km\/h/ },
+	{
+		code: 'sites-overhead',
+		from: 'kitchen-columns',
+		by: [set('stands.0.pipeLengthMm', 2100), set('stands.0.ringPitchMm', 240)],
+		unmended: true
+	},
+	{ code: 'too-close', from: 'lean-to-rail', by: [], says: /stand 420 mm apart/ },
+	{ code: 'nothing-to-climb', from: 'slab-gutter', by: [] },
+	{
+		code: 'stands-too-high',
+		from: 'valve-pots',
+		by: [],
+		subject: 'pots.A4',
+		says: /25 mm over/
+	},
+	{
+		code: 'stands-too-low',
+		from: 'valve-pots',
+		by: [set('stands.0.floorsMm', [0, -260, 0, 0, 0, 0, 0, 0])]
+	},
+	{
+		code: 'more-fixings-than-studs',
+		from: 'wall-pockets',
+		by: [set('stands.0.fixingsPerTier', 12)],
+		studMm: 600
+	},
+	{ code: 'wall-bears', from: 'wall-pockets', by: [], says: /hang on the wall/ },
+	{
+		code: 'too-bright',
+		from: 'loft-table',
+		by: [set('lamps.0.heightM', 1.2), set('lamps.0.ppfUmolS', 5000)]
+	},
+	{ code: 'too-dim', from: 'loft-table', by: [set('lamps.0.hours', 4)] },
+	{
+		code: 'socket-overloaded',
+		from: 'loft-table',
+		by: [set('lamps.0.watts', 4000)],
+		unmended: true
+	},
+	// lines
+	{ code: 'parts-do-not-join', from: 'segment-tower', by: [], says: /reducing/ },
+	{ code: 'uneven-flow', from: 'mixed-loop', by: [], says: /One timer/ },
+	{ code: 'no-air-bleed', from: 'yard-channels', by: [set('stands.0.airBleed', false)] },
+	{
+		code: 'hot-water-standing',
+		from: 'outdoor-bucket-rows',
+		by: [],
+		says: /hot/
+	},
+	{
+		code: 'return-too-flat',
+		from: 'lean-to-rail',
+		by: [set('stands.0.fallPercent', 0.4)]
+	},
+	{
+		code: 'return-too-small',
+		from: 'slab-gutter',
+		by: [
+			set('stands.0.drainsTo', 'tank'),
+			set('stands.0.emitterId', 'spray'),
+			set('stands.0.returnTubeId', 'return-32'),
+			set('stands.0.rowTubeId', 'feed-25'),
+			pump('pump-11000')
+		]
+	},
+	{
+		code: 'return-below-water',
+		from: 'slab-gutter',
+		by: [set('stands.0.lowEndHeightMm', 200), set('stands.0.drainsTo', 'tank')]
+	},
+	// pump
+	{
+		code: 'outlet-dry',
+		from: 'lean-to-rail',
+		by: [set('source.dial', 0.42)],
+		says: /run dry/
+	},
+	{ code: 'outlet-under-demand', from: 'lean-to-rail', by: [], says: /will run short/ },
+	{
+		code: 'pump-too-small',
+		from: 'kitchen-columns',
+		by: [pump('pump-350')],
+		says: /too small/
+	},
+	{
+		code: 'pump-too-large',
+		from: 'lean-to-rail',
+		by: [pump('pump-11000'), set('feed.setMin', 30)],
+		says: /drains straight back/
+	},
+	{ code: 'unknown-part', from: 'lean-to-rail', by: [pump('no-such-pump')] },
+	{ code: 'unknown-part', from: 'loft-table', by: [set('stands.0.bucketId', 'no-such-pot')] },
+	{ code: 'tank-level-limit', from: 'kitchen-columns', by: [] },
+	// tank
+	{
+		code: 'tank-below-pump',
+		from: 'away-bench',
+		by: [],
+		says: /before the refill every 14 days/
+	},
+	{
+		code: 'drain-back-spills',
+		from: 'single-bucket',
+		by: [],
+		says: /spills/
+	},
+	{ code: 'drift-over-limit', from: 'away-bench', by: [] },
+	{
+		code: 'pump-out-of-reach',
+		from: 'kitchen-columns',
+		by: [set('tank.hatch', false)],
+		says: /under the lid/
+	},
+	{
+		code: 'pump-out-of-reach',
+		from: 'single-bucket',
+		by: [set('tank.hatch', false)],
+		says: /under the plate/
+	},
+	{
+		code: 'pump-out-of-reach',
+		from: 'pot-stack',
+		by: [set('tank.hatch', true)],
+		says: /no room for a hatch/
+	},
+	{ code: 'plate-under-water', from: 'single-bucket', by: [set('tank.overflowBelowRimMm', 0)] },
+	{ code: 'reserve-runs-out', from: 'float-top-up', by: [], unmended: true },
+	// feed
+	{
+		code: 'feed-dose-short',
+		from: 'lean-to-rail',
+		by: [set('feed.setMin', 1)]
+	},
+	{ code: 'feed-too-seldom', from: 'bucket-stack', by: [] },
+	{ code: 'feed-drains', from: 'lean-to-rail', by: [set('feed.setMin', 25)] },
+	{ code: 'crops-disagree', from: 'mixed-loop', by: [], unmended: true },
+	{ code: 'drains-to-waste', from: 'slab-gutter', by: [] },
+	// cautions
+	{ code: 'electricity-near-water', from: 'lean-to-rail', by: [], says: /electrician/ },
+	{ code: 'bench-weight', from: 'loft-table', by: [], says: /kg/ },
+	{ code: 'stand-it-level', from: 'tower-bank', by: [] },
+	{ code: 'valve-may-stick', from: 'away-bench', by: [] }
+];
