@@ -65,11 +65,19 @@ function returnLine(chain: Chain, id: string): SelectedLine | null {
 	const state = chain.returns.find((r) => r.run.id === id);
 	if (!state) return null;
 	const { run, result, flowLph } = state;
+	const name = `${run.name[0]!.toUpperCase()}${run.name.slice(1)}`;
+	if (run.way === 'drop')
+		return { name, words: `${say(flowLph, 'flow')} fall straight into the tank.` };
+	if (run.way === 'level')
+		return {
+			name,
+			words: `${say(run.lengthM, 'span')} level and under water, one surface in all it joins${flowLph > 0 ? `; ${say(flowLph, 'flow')} go home through it` : ''}.`
+		};
 	const carries = result
 		? `${Math.round(result.depthRatio * 100)} % full at ${say(flowLph, 'flow')}; half full it would carry ${say(result.halfCapacityLph, 'flow')}`
 		: `it cannot carry ${say(flowLph, 'flow')}: ${state.why}`;
 	return {
-		name: `${run.name[0]!.toUpperCase()}${run.name.slice(1)}`,
+		name,
 		words: `${say(run.lengthM, 'span')} falling ${run.fallPercent} %, ${carries}.`
 	};
 }
@@ -81,6 +89,14 @@ function thingLine(chain: Chain, id: string): SelectedLine | null {
 			name: 'Tank',
 			words: `${say(design.water.nowL, 'volume')} of ${say(chain.tank.fullL, 'volume')} in it, ${say(chain.tank.nowMm, 'size')} deep. The arrow keys move its level.`
 		};
+	const { source } = design;
+	if (id === 'pump' && source.kind === 'pump') {
+		const { flowLph, headM } = chain.path.result.source;
+		return {
+			name: 'Pump',
+			words: `${pick(chain.shelf.pumps, source.partId).name}, dial at ${Math.round(100 * source.dial)} %: ${say(flowLph, 'flow')} against ${say(headM, 'head')}.`
+		};
+	}
 	const stand = design.stands.find((s) => id === `${s.id}.top`);
 	if (!stand) return null;
 	const at = design.stands.indexOf(stand);

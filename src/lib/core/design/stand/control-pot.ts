@@ -13,7 +13,7 @@ export const controlPotSchema = z.strictObject({
 	rimFreeMm: size('left free under the rim', 0, 200),
 	ring: yesNo('the return line is closed to a ring'),
 	capped: yesNo('every line end is capped'),
-	returnTubeId: part('return line between the pots', 'tubes', 'return'),
+	returnTubeId: part('return line between the pots', 'tubes'),
 	...stakes
 });
 export type ControlPotRing = z.infer<typeof controlPotSchema>;

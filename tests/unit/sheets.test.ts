@@ -1,0 +1,190 @@
+import { expect } from 'chai';
+import type { z } from 'zod';
+import {
+	applyChanges,
+	boundsAt,
+	designFileSchema,
+	differences,
+	KINDS,
+	kindOf,
+	parseDesignFile,
+	readDesignFile,
+	setPaths,
+	VARIANTS,
+	valueAt,
+	writeDesignFile,
+	type Variant
+} from '../../src/lib/core/design';
+import { toIssues, type FieldMeta } from '../../src/lib/core/quantity';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { differing } from '../../src/lib/ui/home/differences';
+import { chainOf, example, set } from './example';
+
+/** An example that has a stand of the variant, and which of its stands that is. */
+const HAS: Record<Variant, [name: string, at: number]> = {
+	'bucket-bench': ['lean-to-rail', 0],
+	'bucket-rows': ['outdoor-bucket-rows', 0],
+	'pots-on-tank': ['loft-table', 0],
+	'single-bucket': ['single-bucket', 0],
+	'slab-gutter': ['slab-gutter', 0],
+	'control-pot-ring': ['control-pot-ring', 0],
+	'pipe-tower': ['kitchen-columns', 0],
+	'branch-stack': ['branch-stack', 0],
+	'bucket-stack': ['bucket-stack', 0],
+	'pot-stack': ['pot-stack', 0],
+	channels: ['yard-channels', 0],
+	'wall-modules': ['wall-pockets', 0],
+	'tower-bank': ['tower-bank', 0],
+	'valve-pots': ['valve-pots', 0],
+	'valve-trays': ['away-bench', 0]
+};
+const numbers = (shape: Record<string, z.ZodType>) =>
+	Object.entries(shape).flatMap(([name, schema]) => {
+		const { minValue: min, maxValue: max, format } = schema as z.ZodNumber;
+		if (typeof min !== 'number' || typeof max !== 'number') return [];
+		return [{ name, min, max, whole: format === 'safeint', meta: schema.meta() as FieldMeta }];
+	});
+
+describe('the sheet of each kind', () => {
+	for (const variant of VARIANTS) {
+		const [name, at] = HAS[variant];
+		const { design, place } = example(name);
+		const tried = (field: string, value: unknown) =>
+			designFileSchema.safeParse({
+				design: applyChanges(design, [set(`stands.${at}.${field}`, value)]),
+				place
+			});
+
+		it(`${variant}: takes each figure at its limits and refuses it past them, by name, range and unit`, () => {
+			const fields = numbers(KINDS[variant].schema.shape as Record<string, z.ZodType>);
+			expect(fields.length).to.be.above(1);
+			for (const { name: field, min, max, whole, meta } of fields) {
+				for (const good of [min, max])
+					expect(tried(field, good).success, `${field} ${good}`).to.equal(true);
+				const past = whole ? 1 : 0.001;
+				for (const bad of [min - past, max + past, 'much', null, NaN]) {
+					const answer = tried(field, bad);
+					expect(answer.success, `${field} ${String(bad)}`).to.equal(false);
+					const issues = toIssues(answer.error!);
+					const mine = issues.find(({ path }) => path === `design.stands.${at}.${field}`);
+					expect(mine, `${field}: ${JSON.stringify(issues)}`).to.not.equal(undefined);
+					expect(mine!.message).to.match(/ must be a (?:whole )?number from /);
+					if (meta.unit && meta.unit !== 'mL') expect(mine!.message).to.contain(` ${meta.unit}`);
+				}
+			}
+		});
+
+		it(`${variant}: refuses a word it does not know, and lists those it does`, () => {
+			for (const [field, schema] of Object.entries(KINDS[variant].schema.shape)) {
+				const { options } = ((schema as z.ZodType).meta() ?? {}) as FieldMeta;
+				if (!options) continue;
+				for (const word of Object.keys(options))
+					expect(tried(field, word).success, `${field} ${word}`).to.equal(true);
+				const answer = tried(field, 'neither');
+				const [issue] = toIssues(answer.error!);
+				for (const word of Object.keys(options)) expect(issue!.message).to.contain(word);
+			}
+		});
+
+		it(`${variant}: names parts from lists that hold what it starts with`, () => {
+			const stand = design.stands[at]! as unknown as Record<string, unknown>;
+			for (const [field, schema] of Object.entries(KINDS[variant].schema.shape)) {
+				const { shelf, use } = ((schema as z.ZodType).meta() ?? {}) as FieldMeta;
+				if (!shelf) continue;
+				const list = BUILT_IN_SHELF[shelf as keyof typeof BUILT_IN_SHELF] as readonly {
+					id: string;
+					use?: string | readonly string[];
+				}[];
+				const found = list.find((item) => item.id === stand[field]);
+				expect(found, `${field}: ${String(stand[field])}`).to.not.equal(undefined);
+				if (use) expect([found!.use].flat(), field).to.include(use);
+			}
+		});
+
+		it(`${variant}: the figures a form keeps to are those the schema has`, () => {
+			for (const { name: field, min, max } of numbers(
+				KINDS[variant].schema.shape as Record<string, z.ZodType>
+			)) {
+				const bounds = boundsAt(design, `stands.${at}.${field}`);
+				expect([bounds?.min, bounds?.max], field).to.deep.equal([min, max]);
+			}
+		});
+	}
+});
+
+describe('a design in a file', () => {
+	const names = [
+		...new Set(Object.values(HAS).map(([name]) => name)),
+		'mixed-loop',
+		'float-top-up'
+	];
+	for (const name of names)
+		it(`${name}: comes back as it went out`, () => {
+			const file = example(name);
+			const again = readDesignFile(writeDesignFile(file));
+			expect(again).to.deep.equal(file);
+			expect(writeDesignFile(again)).to.equal(writeDesignFile(file));
+		});
+
+	it('written before hatches and sockets were asked for, it still opens', () => {
+		for (const name of ['kitchen-columns', 'branch-stack']) {
+			const raw = JSON.parse(writeDesignFile(example(name))) as {
+				design: { tank: Record<string, unknown>; stands: Record<string, unknown>[] };
+			};
+			delete raw.design.tank.hatch;
+			delete raw.design.stands[0]!.socketMm;
+			const { design } = parseDesignFile(raw);
+			expect(design.tank.hatch).to.equal(false);
+			if (name === 'branch-stack') expect(design.stands[0]).to.have.property('socketMm', 50);
+		}
+	});
+
+	it('changes go where they say and nowhere else, and name the paths they set', () => {
+		const { design } = example('mixed-loop');
+		const changes = [set('water.nowL', 33), set('stands.1.fallPercent', 2), set('notes', 'Moved')];
+		const after = applyChanges(design, changes);
+		for (const { path, value } of changes) expect(valueAt(after, path)).to.deep.equal(value);
+		expect(after.stands[0]).to.equal(design.stands[0]);
+		expect(after.lines).to.equal(design.lines);
+		const found = differences(design, after);
+		expect(found.map((d) => d.path).sort()).to.deep.equal(changes.map((c) => c.path).sort());
+		const again = found.map(({ path, theirs }) => set(path, theirs));
+		expect(applyChanges(design, again)).to.deep.equal(after);
+		expect(setPaths({ a: [{ b: 1 }] }, [set('a.0.b', 2)])).to.deep.equal({ a: [{ b: 2 }] });
+	});
+
+	it('what differs between two is said in a grower’s words', () => {
+		const mine = chainOf('kitchen-columns');
+		const theirs = mine.with([
+			set('stands.0.ringPitchMm', 240),
+			set('tank.hatch', false),
+			set('source.dial', 1)
+		]);
+		const list = differing(mine.design, theirs.design, mine.place.units);
+		const names2 = list.map((d) => d.name.toLowerCase());
+		expect(names2).to.include.members([
+			'distance between rings',
+			'hatch over the pump',
+			'pump dial'
+		]);
+		for (const { name, mine: a, theirs: b } of list) {
+			expect(`${name} ${a} ${b}`).to.not.match(/undefined|NaN|null|\[object/);
+			expect(a).to.not.equal(b);
+		}
+		expect(differing(mine.design, mine.design, mine.place.units)).to.deep.equal([]);
+	});
+
+	it('every kind has words for what it is made of, one and many', () => {
+		for (const variant of VARIANTS) {
+			const { words, title, about, good } = kindOf({ variant });
+			for (const [one, many] of [words.container, words.outlet]) {
+				expect(one).to.not.equal(many);
+				expect(`${one}${many}`).to.match(/^[a-z ’-]+$/);
+			}
+			expect(words.stand).to.match(/^[a-z ]+$/);
+			expect(title).to.match(/^[A-Z]/);
+			expect(about).to.match(/^[A-Z].*\.$/s);
+			expect(good).to.match(/^[a-z]/);
+		}
+	});
+});
