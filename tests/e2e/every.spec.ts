@@ -1,0 +1,100 @@
+import { readdirSync } from 'node:fs';
+import { bar, expect, open, ownExample, saved, step, test } from './bench';
+
+const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
+	name.replace('.json', '')
+);
+const STEPS = [
+	'place',
+	'plants',
+	'sites',
+	'lines',
+	'pump',
+	'tank',
+	'dry-run',
+	'feed',
+	'mix',
+	'plant-out',
+	'run'
+];
+
+for (const name of NAMES)
+	test(`${name}: every step opens, on a desk, in the dark and on a phone`, async ({
+		page,
+		request
+	}) => {
+		const id = await ownExample(request, name);
+		await open(page, id);
+		for (const each of STEPS) {
+			await step(page, each).click();
+			await expect(page.getByRole('complementary')).toBeVisible();
+			await expect(page.locator('body')).not.toContainText(/NaN|undefined|Infinity/);
+		}
+		await page.emulateMedia({ colorScheme: 'dark' });
+		await page.setViewportSize({ width: 390, height: 844 });
+		for (const each of STEPS) {
+			await step(page, each).click();
+			const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+			expect(wide, each).toBeLessThanOrEqual(390);
+		}
+	});
+
+for (const name of ['branch-stack', 'pot-stack', 'valve-pots', 'slab-gutter', 'control-pot-ring'])
+	test(`${name}: the first thing to mend is mended with one press, and taken back`, async ({
+		page,
+		request
+	}) => {
+		const id = await ownExample(request, name);
+		await open(page, id);
+		const told = (await bar(page).locator('p').first().textContent())!;
+		await bar(page).locator('.button').first().click();
+		await expect(bar(page)).not.toContainText(told);
+		await saved(page);
+		await page.getByRole('button', { name: 'Undo' }).click();
+		await expect(bar(page)).toContainText(told);
+	});
+
+test('a tank goes from under its towers to beside them, and a hatch into its lid', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'kitchen-columns');
+	await open(page, id);
+	await step(page, 'tank').click();
+	await page.getByLabel('A hatch in the lid, over the pump').uncheck();
+	await page.getByRole('button', { name: 'Next finding' }).click();
+	await expect(bar(page)).toContainText('Pump and filler are under the lid');
+	await bar(page).getByRole('button', { name: 'Cut a hatch of 160 mm in the lid' }).click();
+	await expect(page.getByLabel('A hatch in the lid, over the pump')).toBeChecked();
+	await page.getByLabel('Stands').selectOption({ label: 'beside the towers' });
+	await expect(page.getByLabel('A hatch in the lid, over the pump')).toHaveCount(0);
+	await step(page, 'sites').click();
+	await expect(page.getByLabel('stands on')).toHaveValue('base');
+	await saved(page);
+});
+
+test('where valves keep the water the drawing says how deep it stands, pot by pot', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'valve-pots');
+	await open(page, id);
+	const drawing = page.getByRole('region', { name: 'Drawing to scale' });
+	await expect(drawing).toContainText('Water in each pot, mm');
+	await expect(drawing).toContainText('A4: 0 mm, set to 22 mm');
+	await bar(page).getByRole('button', { name: 'Shim all pots to one level' }).click();
+	await expect(drawing).toContainText('A4: 22 mm, set to 22 mm');
+	await saved(page);
+});
+
+test('the lid of a tank is printed in full size, with its hatch', async ({ page, request }) => {
+	const id = await ownExample(request, 'segment-tower');
+	await page.goto(`/systems/${id}/template`, { waitUntil: 'networkidle' });
+	await expect(page.getByText(/^Lid of the tank, page 1 of/).first()).toBeVisible();
+	await expect(page.getByRole('img', { name: 'Lid of the tank, page 1' })).toContainText('riser');
+	const width = await page
+		.getByRole('img', { name: 'Lid of the tank, page 1' })
+		.evaluate((svg) => svg.getBoundingClientRect().width);
+	// 186 mm at 96 pixels an inch
+	expect(Math.abs(width - (186 / 25.4) * 96)).toBeLessThan(2);
+});
