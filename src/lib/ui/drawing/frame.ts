@@ -43,7 +43,7 @@ const NOTES_WIDE = 236;
 
 /** What is higher than it is long stands at the left, with the rest beside it. */
 export const isTall = ({ extent }: Layout): boolean =>
-	extent.to.zM > 0.95 * (extent.to.xM - extent.from.xM);
+	extent.to.zM > 0.65 * (extent.to.xM - extent.from.xM);
 
 export function frameOf(layout: Layout, width: number, height: number, below: boolean): Frame {
 	const small = width < 560;
@@ -131,9 +131,11 @@ function tall(
 	const top = 12;
 	// a pattern to unroll stands beside the towers; without one the view from above does
 	const pattern = layout.stands.some((s) => s.operations.some((op) => op.name === 'layout-tower'));
-	const planAside = below && !small && !pattern;
-	const planUnder = below && !planAside;
 	const room = small ? width - left - 26 : width * 0.56 - left;
+	// what is wide rather than high leaves room for the view from above at its foot
+	const atFoot = (height - top - FLOOR - 30) / (topM + underM + depthM) >= room / lengthM;
+	const planAside = below && !small && !pattern && !atFoot;
+	const planUnder = below && !planAside;
 	const high = topM + underM + (planUnder ? depthM : 0);
 	const foot = FLOOR + (planUnder ? 30 : 6);
 	const scale = Math.max(20, Math.min(room / lengthM, (height - top - foot) / high));
