@@ -1,6 +1,5 @@
 import { applyChanges, kindOf } from '../design';
 import { layoutDesign } from '../layout';
-import { pick } from '../shelf';
 import type { Chain } from './chain';
 import { set } from './finding';
 import { footprintM2 } from './compare';
@@ -101,13 +100,4 @@ export function oneMore(chain: Chain, by: 1 | -1, index = 0): OneMore | null {
 		fits: !after.layout.problems.some((problem) => problem.code === 'outside-area'),
 		floorKgM2: after.loads[index]?.perM2 ?? null
 	};
-}
-
-/** What of the design is kept when it grows: the pump up to so much flow, the tank up to so many days. */
-export function pumpReserve(chain: Chain): number | null {
-	const { source } = chain.design;
-	if (source.kind !== 'pump') return null;
-	const pump = pick(chain.shelf.pumps, source.partId);
-	const flow = chain.path.result.source.flowLph;
-	return flow > 0 ? pump.maxFlowLph / flow : null;
 }

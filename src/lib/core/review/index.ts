@@ -10,6 +10,8 @@ export { daysLeft, inTransitL } from './stages/tank';
 export { containerWords, outletWords } from './words';
 export * from './change-kind';
 export * from './compare';
+export * from './extension';
 export * from './fit';
+export { heldIn, type Held } from './stages/held';
 export { timedSites } from './stages/feed';
 export { bestFront, latitudeOf } from './stages/shade';

@@ -1,7 +1,14 @@
 <script lang="ts">
 	import { kindOf } from '$lib/core/design';
 	import { costOf, partsOf } from '$lib/core/build';
-	import { fitOf, oneMore, pumpReserve, type OneMore } from '$lib/core/review';
+	import {
+		extensionOf,
+		fitOf,
+		LIMITS,
+		oneMore,
+		type Extension,
+		type OneMore
+	} from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 
 	/** How many fit the place, what one more or fewer does, and how well floor and tank are used. */
@@ -13,7 +20,17 @@
 	const steps = $derived(
 		([1, -1] as const).map((by) => oneMore(chain, by, index)).filter((s) => s !== null)
 	);
-	const reserve = $derived(pumpReserve(chain));
+	/** Worked out when asked, for one design: dozens of lengths are laid out and solved. */
+	let asked = $state.raw<{ of: typeof chain; index: number; found: Extension } | null>(null);
+	const found = $derived(asked?.of === chain && asked.index === index ? asked.found : null);
+	const PARTS = { place: 'the place', pump: 'the pump', return: 'the return', tank: 'the tank' };
+	const many = $derived(fit.along === 'perRow' ? 'a row' : words.container[1]);
+	const upTo = (most: number, now: number) =>
+		most < now
+			? 'too small already'
+			: most === now
+				? 'just enough for this'
+				: `up to ${most} ${many}`;
 	const cost = $derived(costOf(session.design, partsOf(session.design, chain.layout, chain.shelf)));
 	const one = $derived(
 		fit.along === 'perRow' && words.container[0] !== 'channel' ? 'column' : words.container[0]
@@ -47,15 +64,32 @@
 		<dt>Cost of a site</dt>
 		<dd>{(cost.total / Math.max(1, fit.sites)).toFixed(2)} by your prices</dd>
 	{/if}
-	{#if reserve !== null}
-		<dt>To extend it</dt>
+	{#if found}
+		<dt>To extend it from {found.now} {many}</dt>
+		{#each LIMITS as limit (limit)}
+			{@const most = found.most[limit]}
+			{#if most !== null}
+				<dd>
+					{PARTS[limit][0]?.toUpperCase()}{PARTS[limit].slice(1)}{limit === 'place'
+						? ''
+						: ' as it is'}: {upTo(most, found.now)}
+				</dd>
+			{/if}
+		{/each}
 		<dd>
-			{reserve >= 2
-				? `the pump stays, it gives at most ${reserve.toFixed(1)} times this flow`
-				: 'the pump is near its end; a larger one first'}
+			{found.first
+				? `${PARTS[found.first.limit][0]?.toUpperCase()}${PARTS[found.first.limit].slice(1)} gives way first.`
+				: 'Nothing gives way within 60.'}
 		</dd>
 	{/if}
 </dl>
+{#if !found}
+	<button
+		class="quiet"
+		onclick={() => (asked = { of: chain, index, found: extensionOf(chain, index) })}
+		>How far can it be extended?</button
+	>
+{/if}
 
 <style>
 	dl {

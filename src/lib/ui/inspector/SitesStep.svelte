@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { kindOf } from '$lib/core/design';
+	import { heldIn, type Held } from '$lib/core/review';
 	import type { LayoutTower } from '$lib/core/layout';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
@@ -26,6 +27,36 @@
 		placed.operations.find((op) => op.name === 'layout-tower') as
 			{ input: unknown; result: LayoutTower } | undefined
 	);
+	/** Water in all of them together. */
+	const water = $derived.by(() => {
+		const all = mine.map((container) => heldIn(session.chain, container));
+		const of = (key: keyof Held) => all.reduce((total, held) => total + held[key], 0);
+		const valved = kindOf(stand).feeding === 'valve';
+		return (
+			[
+				[
+					'Water plants can take from the medium',
+					of('availableL'),
+					'feed-plan',
+					'Each medium’s easily available share of its volume, wet through.'
+				],
+				[
+					valved ? 'Water standing as deep as the valve keeps it' : 'Water below the elbows',
+					of('poolL'),
+					valved ? 'level-fill' : 'layout-row',
+					valved
+						? 'From the true shape of each and how it stands.'
+						: 'What stays in each container under its drain.'
+				],
+				[
+					'On its way down while the pump runs',
+					of('fallingL'),
+					'drain-back',
+					'What each outlet gives in the time water takes down through the container; it comes back when the pump stops.'
+				]
+			] as const
+		).filter(([, litres]) => litres > 0);
+	});
 	const load = $derived(session.chain.loads[index]!);
 	const single = $derived(sites.length === mine.length);
 </script>
@@ -57,6 +88,9 @@
 		note="Its own shape, filled to the height you leave free, or its sites added up."
 	/>
 {/if}
+{#each water as [label, value, op, note] (label)}
+	<Figure {label} {value} kind="volume" {op} rows={[]} {note} />
+{/each}
 {#if row && row.result.dropMm > 0}
 	<Figure
 		label="Far end stands higher by"
@@ -89,7 +123,7 @@
 	<Figure
 		label="Gust that tips it now"
 		value={load.tipping.now.result.gustMS}
-		kind="velocity"
+		kind="wind"
 		op="tipping"
 		entry={load.tipping.now}
 	/>
@@ -98,7 +132,7 @@
 	<Figure
 		label="Pull on the worst fixing"
 		value={load.wall.result.worstPullN}
-		unit="N"
+		kind="force"
 		op="wall-load"
 		entry={load.wall}
 	/>

@@ -1,5 +1,5 @@
 import { fieldsOf } from '$lib/core/design';
-import type { Chain } from '$lib/core/review';
+import { heldIn, type Chain } from '$lib/core/review';
 import { pick } from '$lib/core/shelf';
 
 /** What is chosen in the drawing, said in a line: a bucket, a length of pipe, a return, a bench, the tank. */
@@ -41,10 +41,17 @@ function bucketLine(chain: Chain, id: string): SelectedLine | null {
 	const crops = [...kinds].map(([name, count]) => (count > 1 ? `${count} × ${name}` : name));
 	const needed = need > 0 ? ` of ${say(need, 'flow')} needed` : '';
 	const thirsty = drinks > 0 ? `; drinks ${say(drinks, 'volume')} a day` : '';
+	const { mediumL, availableL, poolL } = heldIn(chain, container);
+	const held = [
+		availableL > 0 &&
+			`${say(mediumL, 'volume')} of medium, with ${say(availableL, 'volume')} in it they can take up`,
+		poolL > 0 && `${say(poolL, 'volume')} standing in it`
+	].filter(Boolean);
+	const holds = alone || held.length === 0 ? '' : ` It holds ${held.join(' and ')}.`;
 	const head = alone ? '' : `, ${say(left, 'head')} of head left`;
 	return {
 		name: alone ? site.label : container.label,
-		words: `${crops.join(' and ') || 'empty'}: ${say(flow, 'flow')}${needed}${head}${thirsty}.`
+		words: `${crops.join(' and ') || 'empty'}: ${say(flow, 'flow')}${needed}${head}${thirsty}.${holds}`
 	};
 }
 

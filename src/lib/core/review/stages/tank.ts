@@ -11,6 +11,7 @@ import {
 	brimLitresOf,
 	brimMmOf,
 	tankShapeOf,
+	type Container,
 	type ContainerForm,
 	type ReturnRun
 } from '../../layout';
@@ -108,6 +109,13 @@ const TRANSIT_MIN: Record<ContainerForm, number> = {
 const HOLD_UP = 0.15;
 const FILM_L = 0.3;
 
+/** Water on its way down through a container at a flow, L: medium holds so much of it and no more. */
+export const fallingIn = (container: Container | undefined, flowLph: number): number =>
+	Math.min(
+		(flowLph * TRANSIT_MIN[container?.form ?? 'pot']) / 60,
+		HOLD_UP * (container?.mediumL ?? Infinity) + FILM_L
+	);
+
 export function returnsOf(chain: Chain): ReturnState[] {
 	const { layout, flows } = chain;
 	const byId = new Map(layout.containers.map((c) => [c.id, c]));
@@ -121,9 +129,7 @@ export function returnsOf(chain: Chain): ReturnState[] {
 			const flow = flowOf.get(id) ?? 0;
 			flowLph += flow;
 			const container = byId.get(id);
-			const falling = (flow * TRANSIT_MIN[container?.form ?? 'pot']) / 60;
-			// medium holds so much on its way down and no more
-			fallingL += Math.min(falling, HOLD_UP * (container?.mediumL ?? Infinity) + FILM_L);
+			fallingL += fallingIn(container, flow);
 		}
 		const { innerDiameterMm, fallPercent } = run;
 		const input = { flowLph, innerDiameterMm, fallPercent, manningN: MANNING_N };

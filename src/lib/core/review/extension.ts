@@ -1,0 +1,95 @@
+import { kindOf } from '../design';
+import type { Chain } from './chain';
+import { set } from './finding';
+import { changesFor } from './fit';
+import { allFed } from './findings/more-water';
+
+/** What may give way first when a system is made longer, in the order it is asked. */
+export const LIMITS = ['place', 'pump', 'return', 'tank'] as const;
+export type Limit = (typeof LIMITS)[number];
+
+export interface Extension {
+	/** The count along the front as it is. */
+	now: number;
+	/** The most of it each part is good for as it stands; null: more than are tried, or it does not apply. */
+	most: Record<Limit, number | null>;
+	/** The part that gives way first, and at how many; null: none of those tried. */
+	first: { limit: Limit; most: number } | null;
+}
+
+/** More than this along the front is another system. */
+const TRIED = 60;
+/** A return is at its end half full. */
+const HALF = 0.5;
+
+/**
+ * How far a stand can be made longer with each part kept: laid out, planted like the first site and solved at
+ * each length tried. Everything asked only gets harder with length, so the end is found by halving.
+ *
+ * @returns `most` under `now` where a part is too small already
+ */
+export function extensionOf(chain: Chain, index = 0): Extension {
+	const { along } = kindOf(chain.design.stands[index]!);
+	const stand = chain.design.stands[index] as unknown as Record<string, unknown>;
+	const now = Number(stand[along]);
+	const chains = new Map<number, Chain>();
+	const at = (count: number): Chain => {
+		const known = chains.get(count) ?? grown(chain, index, along, count);
+		chains.set(count, known);
+		return known;
+	};
+	const entries = LIMITS.map((limit) => {
+		const holds = (count: number) => HOLDS[limit](at(count));
+		return [limit, applies(chain, limit) ? mostThat(holds) : null] as const;
+	});
+	const ends = entries.flatMap(([limit, most]) => (most === null ? [] : [{ limit, most }]));
+	const first = ends.reduce<Extension['first']>((a, b) => (a && a.most <= b.most ? a : b), null);
+	return { now, most: Object.fromEntries(entries) as Extension['most'], first };
+}
+
+function grown(chain: Chain, index: number, along: string, count: number): Chain {
+	const [first] = Object.values(chain.design.plants);
+	const longer = chain.with(changesFor(chain, index, along, count));
+	if (!first) return longer;
+	const plants = Object.fromEntries(
+		longer.layout.sites.map(({ id }) => [id, chain.design.plants[id] ?? first])
+	);
+	return longer.with([set('plants', plants)]);
+}
+
+function applies({ design, layout }: Chain, limit: Limit): boolean {
+	if (limit === 'return')
+		return layout.returns.some(({ way }) => way === 'fall' || way === 'waste');
+	if (limit === 'tank') return design.water.topUp.kind === 'hand';
+	return true;
+}
+
+const HOLDS: Record<Limit, (chain: Chain) => boolean> = {
+	place: ({ layout }) => !layout.problems.some((problem) => problem.code === 'outside-area'),
+	pump: (chain) => {
+		// full open and filled: the best it can do
+		const best = chain.with([
+			...(chain.design.source.kind === 'pump' ? [set('source.dial', 1)] : []),
+			set('water.nowL', Math.min(chain.design.water.fillL, chain.tank.fullL))
+		]);
+		const needs = chain.feed?.needLph;
+		return needs ? allFed(best, needs) : best.path.result.uniformity.dry === 0;
+	},
+	return: ({ returns }) =>
+		returns
+			.filter(({ run }) => run.way === 'fall' || run.way === 'waste')
+			.every(({ result }) => result !== null && result.depthRatio <= HALF),
+	tank: ({ run }) => run.result.firstDayBelowPump === null
+};
+
+/** The greatest count that holds; 0: not even one; null: all that are tried. */
+function mostThat(holds: (count: number) => boolean): number | null {
+	if (holds(TRIED)) return null;
+	let [good, bad] = [0, TRIED];
+	while (bad - good > 1) {
+		const middle = (good + bad) >> 1;
+		if (holds(middle)) good = middle;
+		else bad = middle;
+	}
+	return good;
+}

@@ -1,0 +1,105 @@
+import { expect } from 'chai';
+import { readdirSync } from 'node:fs';
+import { pick } from '../../src/lib/core/shelf';
+import {
+	changesFor,
+	extensionOf,
+	fitOf,
+	heldIn,
+	inTransitL,
+	LIMITS
+} from '../../src/lib/core/review';
+import { chainOf, set } from './example';
+
+const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
+	name.replace('.json', '')
+);
+const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
+
+describe('how far it can be extended', () => {
+	for (const name of NAMES.filter((each) => each !== 'mixed-loop'))
+		it(`${name}: each part is good for so many, and not for one more`, () => {
+			const chain = chainOf(name);
+			const { now, most, first } = extensionOf(chain);
+			expect(now).to.equal(fitOf(chain).now);
+			const ends = LIMITS.flatMap((limit) => most[limit] ?? []);
+			if (ends.length === 0) expect(first).to.equal(null);
+			else expect(first!.most).to.equal(Math.min(...ends));
+			if (most.place === null) return;
+			const { along } = fitOf(chain);
+			const outside = (count: number) =>
+				chain
+					.with(changesFor(chain, 0, along, count))
+					.layout.problems.some((problem) => problem.code === 'outside-area');
+			if (most.place > 0) expect(outside(most.place)).to.equal(false);
+			expect(outside(most.place + 1)).to.equal(true);
+		});
+
+	it('a larger pump is good for more, a smaller tank for fewer', () => {
+		const base = extensionOf(chainOf('loft-table')).most;
+		const pump = { kind: 'pump', partId: 'pump-350', dial: 1, bench: null };
+		const weak = extensionOf(chainOf('loft-table', set('source', pump))).most;
+		expect(weak.pump ?? 60).to.be.at.most(base.pump ?? 60);
+		const low = extensionOf(chainOf('loft-table', set('water.fillL', 20))).most;
+		expect(low.tank ?? 60).to.be.at.most(base.tank ?? 60);
+	});
+
+	it('a float asks nothing of the tank, and what falls straight in nothing of a return', () => {
+		expect(extensionOf(chainOf('float-top-up')).most.tank).to.equal(null);
+		expect(extensionOf(chainOf('kitchen-columns')).most.return).to.equal(null);
+	});
+
+	it('at its end the tank still lasts to the refill, and one further does not', () => {
+		const chain = chainOf('away-bench', set('water.topUp.everyDays', 3));
+		const { most } = extensionOf(chain);
+		const [plant] = Object.values(chain.design.plants);
+		const dry = (count: number) => {
+			const longer = chain.with(changesFor(chain, 0, 'perRow', count));
+			const plants = Object.fromEntries(
+				longer.layout.sites.map(({ id }) => [id, chain.design.plants[id] ?? plant])
+			);
+			return longer.with([set('plants', plants)]).run.result.firstDayBelowPump;
+		};
+		expect(most.tank).to.be.above(0);
+		expect(dry(most.tank!)).to.equal(null);
+		expect(dry(most.tank! + 1)).to.not.equal(null);
+	});
+});
+
+describe('water in the containers', () => {
+	for (const name of NAMES)
+		it(`${name}: medium, pool and what falls through add up to what the loop is reckoned with`, () => {
+			const chain = chainOf(name);
+			const { layout, shelf } = chain;
+			const held = layout.containers.map((c) => heldIn(chain, c));
+			for (const { mediumL, availableL, poolL, fallingL } of held) {
+				expect(availableL).to.be.within(0, mediumL + 1e-9);
+				expect(Math.min(poolL, fallingL)).to.be.at.least(0);
+			}
+			const sites = layout.sites.map(
+				(s) => s.mediumL * pick(shelf.media, s.mediumId).availableFraction
+			);
+			expect(sum(held.map((h) => h.availableL))).to.be.closeTo(sum(sites), 1e-9);
+			const home = chain.returns.filter(({ run }) => run.way !== 'waste');
+			const counted = new Set(home.flatMap(({ run }) => run.containerIds));
+			const falling = sum(
+				layout.containers.map((c, i) => (counted.has(c.id) ? held[i]!.fallingL : 0))
+			);
+			const pipes = sum(home.map((state) => state.wetL));
+			if (chain.levels.length === 0) expect(inTransitL(chain)).to.be.closeTo(falling + pipes, 1e-9);
+		});
+
+	it('a tray holds what its valve keeps in it', () => {
+		const chain = chainOf('away-bench');
+		const total = sum(chain.layout.containers.map((c) => heldIn(chain, c).poolL));
+		expect(total).to.be.closeTo(chain.levels[0]!.filled!.result.totalL, 1e-9);
+	});
+
+	it('more water falls through the faster it is given, up to what the medium holds up', () => {
+		const at = (emitterId: string) => {
+			const chain = chainOf('lean-to-rail', set('stands.0.emitterId', emitterId));
+			return sum(chain.layout.containers.map((c) => heldIn(chain, c).fallingL));
+		};
+		expect(at('spray')).to.be.above(at('even-2'));
+	});
+});
