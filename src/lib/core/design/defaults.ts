@@ -1,6 +1,8 @@
+import type { z } from 'zod';
+import { clamp } from '../quantity';
 import { litresAt, pick, shapeHeightMm, type Shelf, type TankPart } from '../shelf';
 import { DESIGN_VERSION, type Design, type Plant } from './design';
-import { kindOf, type Ask, type Variant } from './stand';
+import { kindOf, type Ask, type Stand, type Variant } from './stand';
 
 /** What somebody starting a system has told us; everything else is filled in and marked as assumed. */
 export interface Start extends Ask {
@@ -21,7 +23,7 @@ const GUESS_ET0 = 4.5;
 export function startSystem(start: Start, shelf: Shelf): Design {
 	const crop = pick(shelf.crops, start.cropId);
 	const kind = kindOf(start);
-	const stand = kind.start(start, shelf);
+	const stand = withinItsSheet(kind.start(start, shelf));
 	const plants: Record<string, Plant> = {};
 	for (const site of kind.slots(stand).slice(0, start.plants))
 		plants[site.id] = { cropId: crop.id, stage: 'full' };
@@ -112,6 +114,17 @@ export function startSystem(start: Start, shelf: Shelf): Design {
 		assumed
 	};
 	return kind.system?.(design, start, shelf) ?? design;
+}
+
+/** More plants than a kind is made for ask for figures no sheet takes: the nearest that one does. */
+function withinItsSheet(stand: Stand): Stand {
+	const shape = kindOf(stand).schema.shape as Record<string, z.ZodNumber>;
+	const held = Object.entries(stand).map(([name, value]): [string, unknown] => {
+		const { minValue: min, maxValue: max } = shape[name] ?? {};
+		const bounded = typeof value === 'number' && typeof min === 'number' && typeof max === 'number';
+		return [name, bounded ? clamp(value, min, max) : value];
+	});
+	return Object.fromEntries(held) as Stand;
 }
 
 /** Litres a tank is filled to at first: nine tenths, room for what drains back. */
