@@ -1,0 +1,183 @@
+import { bar, designOf, expect, open, ownExample, saved, step, test } from './bench';
+
+/** A field of each kind's sheet, a figure it does not take, what is then said, and one it takes. */
+const FIELDS: [
+	name: string,
+	label: string,
+	bad: string,
+	says: RegExp,
+	good: string,
+	then: RegExp
+][] = [
+	[
+		'kitchen-columns',
+		'distance between rings',
+		'2',
+		/from 40 to 1000 mm/,
+		'240',
+		/\d+ in 2 towers/
+	],
+	['loft-table', 'Rows', '99', /whole number from 1 to 40/, '2', /2 × 3 pots/],
+	['wall-pockets', 'tiers', '40', /whole number from 1 to 12/, '3', /18 in 6 panels/],
+	['yard-channels', 'length of a channel', '90000', /from 300 to 4000 mm/, '900', /in 6 channels/],
+	['away-bench', 'trays a row', '0', /whole number from 1/, '4', /1 × 4 trays/],
+	['bucket-stack', 'buckets a stack', '12', /whole number from 1 to 8/, '3', /in 1 stack/]
+];
+for (const [name, label, bad, says, good, then] of FIELDS)
+	test(`${name}: “${label}” refuses what cannot be and takes what can`, async ({
+		page,
+		request
+	}) => {
+		const id = await ownExample(request, name);
+		await open(page, id);
+		await step(page, 'sites').click();
+		const before = await step(page, 'sites').textContent();
+		const field = page.getByRole('textbox', { name: new RegExp(`^${label}`, 'i') }).first();
+		await field.fill(bad);
+		await field.press('Enter');
+		await expect(page.getByRole('alert')).toContainText(says);
+		// what was typed is not lost, and nothing moved
+		await expect(field).toHaveValue(bad);
+		expect(await step(page, 'sites').textContent()).toBe(before);
+		await field.fill(good);
+		await field.press('Enter');
+		await expect(page.getByRole('alert')).toHaveCount(0);
+		await expect(step(page, 'sites')).toContainText(then);
+		await saved(page);
+		await page.getByRole('button', { name: 'Undo' }).click();
+		await expect(step(page, 'sites')).toContainText(before!.replace(/^\D*?Sites\s*/, '').trim());
+	});
+
+test('a lamp is hung, raised until it is too dim, and lowered again by its fix', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'loft-table');
+	await open(page, id);
+	await step(page, 'place').click();
+	await page.getByRole('button', { name: 'Hang a lamp' }).click();
+	await expect(page.getByText('All lamps together')).toBeVisible();
+	await page.locator('summary', { hasText: 'LED panel' }).click();
+	const hours = page.getByLabel('Hours a day').first();
+	await hours.fill('3');
+	await hours.press('Enter');
+	await page.locator('summary', { hasText: 'Lamp 1' }).click();
+	await page.getByRole('button', { name: 'Take it down' }).last().click();
+	await expect(page.locator('summary', { hasText: 'Lamp 1' })).toHaveCount(0);
+	await expect(bar(page)).toContainText('little light');
+	await bar(page)
+		.getByRole('button', { name: /^Lamps on for/ })
+		.click();
+	await expect(bar(page)).not.toContainText('little light');
+	await saved(page);
+});
+
+test('what climbs is held up, and what holds it says what it carries', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'slab-gutter');
+	await open(page, id);
+	await step(page, 'plants').click();
+	await page.getByLabel('Climbers hold on to').selectOption({ label: 'canes' });
+	await saved(page);
+	const { support } = (await designOf(request, id)) as { support: { kind: string } };
+	expect(support.kind).toBe('canes');
+});
+
+test('prices make a cost a site, and how far it can grow is found when asked', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'lean-to-rail');
+	await open(page, id);
+	await step(page, 'lines').click();
+	const price = page.getByLabel('Your price for 11 L bucket, each');
+	await price.fill('minus one');
+	await price.press('Enter');
+	await expect(page.getByRole('alert')).toBeVisible();
+	await price.fill('4.50');
+	await price.press('Enter');
+	await expect(page.getByText(/^63.00 for the 1 of \d+ lines/)).toBeVisible();
+	await step(page, 'sites').click();
+	await expect(page.getByText('4.50 by your prices')).toBeVisible();
+	await page.getByRole('button', { name: 'How far can it be extended?' }).click();
+	await expect(page.getByText('To extend it from 7 a row')).toBeVisible();
+	await expect(page.getByText('The place gives way first.')).toBeVisible();
+	// another length is another question
+	const row = page.getByRole('textbox', { name: 'Buckets a row' });
+	await row.fill('6');
+	await row.press('Enter');
+	await expect(page.getByRole('button', { name: 'How far can it be extended?' })).toBeVisible();
+	await saved(page);
+});
+
+test('holes are marked from the end the grower likes, and a taped round is taken as a diameter', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'kitchen-columns');
+	await open(page, id);
+	await step(page, 'sites').click();
+	const first = page.getByRole('row', { name: /^1 / });
+	await expect(first).toContainText('140');
+	await page.getByLabel('holes marked from').selectOption({ label: 'the upper end' });
+	await expect(first).toContainText('1460');
+	const tape = page.getByRole('textbox', { name: /Round the pipe, by tape/ });
+	await tape.fill('377');
+	await tape.press('Enter');
+	await saved(page);
+	const { stands } = (await designOf(request, id)) as { stands: { outerDiameterMm: number }[] };
+	expect(stands[0]!.outerDiameterMm).toBeCloseTo(377 / Math.PI, 2);
+});
+
+test('a thing chosen in the drawing is told in a line: tower, return, pump', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'control-pot-ring');
+	await open(page, id);
+	await page
+		.getByRole('button', { name: /^Pot A1/ })
+		.first()
+		.click();
+	await expect(page.getByText(/of medium, with .* in it they can take up/)).toBeVisible();
+	// returns lie under everything else, the ring along the floor first of them
+	await page.locator('.elevation polyline.reach').first().dispatchEvent('click');
+	await expect(page.getByText(/level and under water, one surface/)).toBeVisible();
+});
+
+test('variants over the API: kept, refused in words, promoted once and no more', async ({
+	request
+}) => {
+	const id = await ownExample(request, 'valve-pots');
+	const at = `/api/designs/${id}/alternatives`;
+	const headers = { 'content-type': 'application/json' };
+	const send = (method: string, path: string, data?: unknown) =>
+		request.fetch(path, { method, headers, ...(data !== undefined && { data }) });
+	const nameless = await send('POST', at, { name: '' });
+	expect(nameless.status()).toBe(400);
+	expect(await nameless.text()).toContain('name of the variant must be text of 1 to 80 characters');
+	const wrong = await send('POST', at, { name: 'No', design: { stands: [] } });
+	expect(wrong.status()).toBe(400);
+	expect((await send('POST', '/api/designs/none/alternatives', { name: 'A' })).status()).toBe(404);
+	const kept = await send('POST', at, { name: 'As it is' });
+	expect(kept.status()).toBe(201);
+	const { id: alt } = (await kept.json()) as { id: string };
+	expect((await send('POST', `${at}/${alt}`, { base: 0 })).status()).toBe(400);
+	expect((await send('POST', `${at}/${alt}`, { base: 99 })).status()).toBe(409);
+	const stored = (await (await send('GET', `/api/designs/${id}`)).json()) as { revision: number };
+	expect((await send('POST', `${at}/${alt}`, { base: stored.revision })).status()).toBe(200);
+	expect((await send('DELETE', `${at}/nothing`)).status()).toBe(404);
+});
+
+test('not more variants are kept than can be looked at', async ({ request }) => {
+	const id = await ownExample(request, 'valve-pots');
+	const data = { name: 'Another' };
+	let status = 201;
+	for (let i = 0; i < 25 && status === 201; i++)
+		status = (await request.post(`/api/designs/${id}/alternatives`, { data })).status();
+	expect(status).toBe(400);
+	const refused = await request.post(`/api/designs/${id}/alternatives`, { data });
+	expect(await refused.text()).toContain('20 variants are kept at most; drop one first');
+});
