@@ -126,7 +126,7 @@ describe('what is chosen', () => {
 		[
 			'rail.A7',
 			'A7',
-			/^cucumber, full: 1.80? L\/h of 1.83 L\/h needed, 0.07 m of head left; drinks 1.5 L a day\.$/
+			/^cucumber, full: 1.80? L\/h of 1.83 L\/h needed, 0.07 m of head left; drinks 1.5 L a day\. It holds 10.9 L of medium, with 1.8\d? L in it they can take up and 0.5\d? L standing in it\.$/
 		],
 		[
 			'main',

@@ -124,6 +124,41 @@ export const TROUBLES: readonly Trouble[] = [
 		from: 'slab-gutter',
 		by: [set('stands.0.lowEndHeightMm', 200), set('stands.0.drainsTo', 'tank')]
 	},
+	{
+		code: 'stake-and-medium',
+		from: 'lean-to-rail',
+		by: [set('stands.0.emitterId', 'stake-fine')],
+		says: /run straight down/
+	},
+	{
+		code: 'stake-and-medium',
+		from: 'slab-gutter',
+		by: [set('stands.0.emitterId', 'stake-coarse')],
+		says: /floods the top/
+	},
+	{ code: 'medium-washes-out', from: 'lean-to-rail', by: [set('stands.0.strainers', false)] },
+	{ code: 'drippers-may-clog', from: 'lean-to-rail', by: [], says: /swarf/ },
+	{
+		code: 'drips-miss-sites',
+		from: 'kitchen-columns',
+		by: [set('stands.0.rimMm', 60)],
+		says: /past the first sites/
+	},
+	{
+		code: 'spreader-too-wide',
+		from: 'kitchen-columns',
+		by: [set('stands.0.wallMm', 5)],
+		says: /does not go into/
+	},
+	{
+		code: 'holes-stand-open',
+		from: 'kitchen-columns',
+		by: [
+			set('stands.0.topClearMm', 90),
+			set('plants', { 'columns.A1a': { cropId: 'mint', stage: 'full' } })
+		],
+		says: /63 of 64 sites have no plant/
+	},
 	// pump
 	{
 		code: 'outlet-dry',

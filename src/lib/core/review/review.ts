@@ -11,6 +11,7 @@ import { reach } from './findings/reach';
 import * as room from './findings/room';
 import * as safety from './findings/safety';
 import { spacing } from './findings/spacing';
+import * as suits from './findings/suits';
 import * as tank from './findings/tank';
 import * as tower from './findings/tower';
 import { uneven } from './findings/uneven';
@@ -39,11 +40,16 @@ export const CONCERNS: readonly Concern[] = [
 	feed.drainHeavy,
 	feed.strength,
 	parts.joints,
+	suits.stakes,
+	suits.washesOut,
+	suits.filters,
 	parts.unknownPump,
 	reach,
 	tower.leaning,
 	tower.webs,
 	tower.holes,
+	suits.spreaders,
+	suits.openHoles,
 	tower.wind,
 	level.tankHeight,
 	level.outOfLevel,

@@ -57,6 +57,9 @@
 			] as const
 		).filter(([, litres]) => litres > 0);
 	});
+	const rim = $derived(
+		session.chain.sharing.find(({ emission }) => emission.standId === stand.id) ?? null
+	);
 	const load = $derived(session.chain.loads[index]!);
 	const single = $derived(sites.length === mine.length);
 </script>
@@ -75,6 +78,26 @@
 	{#each [['Centre to centre, nearest', holes.result.nearestMm], ['Pipe left between holes', holes.result.webMm], ['Round the pipe', holes.result.circumferenceMm]] as const as [label, value] (label)}
 		<Figure {label} {value} kind="size" op="layout-tower" entry={holes} />
 	{/each}
+{/if}
+{#if rim}
+	{@const driest = Math.min(...rim.result.sectors.map((sector) => sector.flowLph))}
+	<Figure label="The driest side gets" value={driest} kind="flow" op="spread" entry={rim} />
+	<Figure
+		label="Its top site catches"
+		value={rim.rim.catchShare * driest}
+		kind="flow"
+		op="spread"
+		entry={rim}
+		note="The share you say a site catches of what falls past it; it drains on down."
+	/>
+	<Figure
+		label="and leaves for the next"
+		value={(1 - rim.rim.catchShare) * driest}
+		kind="flow"
+		op="spread"
+		entry={rim}
+		note="What falls past it, before what drains out of it again."
+	/>
 {/if}
 {#if holes}<Marking {index} pattern={holes.result} />{/if}
 {#if mine[0]}

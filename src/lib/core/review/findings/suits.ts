@@ -1,0 +1,162 @@
+import { fieldsOf, kindOf } from '../../design';
+import { DRY_LPH } from '../../hydraulics';
+import { pick, type Emitter } from '../../shelf';
+import type { Chain } from '../chain';
+import { seenTo, set, some, type Concern, type Finding } from '../finding';
+import { driestLph } from './more-water';
+
+const grain = (coarse: boolean): Emitter['suits'] => (coarse ? 'coarse' : 'fine');
+
+/** A coarse stake floods fine medium at one spot; a fine one runs straight down through pebbles. */
+export const stakes: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		const { emitterId, mediumId } = fieldsOf(stand);
+		if (!emitterId || !mediumId || kindOf(stand).feeding !== 'pump') return [];
+		const emitter = pick(chain.shelf.emitters, emitterId);
+		const medium = pick(chain.shelf.media, mediumId);
+		const wants = grain(medium.coarse);
+		if (emitter.suits === 'any' || emitter.suits === wants) return [];
+		const others = chain.shelf.emitters.filter(
+			(e) => e.suits === wants && e.use.includes('drip') && e.barbMm === emitter.barbMm
+		);
+		const name = medium.name.toLowerCase();
+		const mine = chain.layout.emissions.filter((e) => e.standId === stand.id);
+		const each = chain.say(
+			Math.max(0, ...mine.map((e) => chain.flows.outletLph.get(e.nodeId) ?? 0)),
+			'flow'
+		);
+		return [
+			{
+				code: 'stake-and-medium',
+				step: 'lines',
+				severity: 'look',
+				subject: `${stand.id}.A1`,
+				message: medium.coarse
+					? `${emitter.name} in ${name}: its ${each} at one spot run straight down, and roots beside it stay dry.`
+					: `${emitter.name} in ${name}: ${each} at one spot are more than that takes in; it floods the top and washes a channel.`,
+				fixes: others.slice(0, 2).flatMap((other) => {
+					const change = [set(`stands.${i}.emitterId`, other.id)];
+					const after = chain.with(change);
+					if (Math.min(...after.flows.outletLph.values()) < DRY_LPH) return [];
+					return [
+						{
+							label: `Take the ${other.name.toLowerCase()}`,
+							effect: `spreads in ${wants} medium, driest site ${chain.say(driestLph(after), 'flow')}`,
+							change
+						}
+					];
+				})
+			}
+		];
+	});
+
+/** Passages up to so much flow clog on what a screen would keep back, L/h at their nominal head. */
+const NARROW_LPH = 20;
+
+/** Even drippers are even because they are narrow. */
+export const filters: Concern = (chain) => {
+	const { design, layout, shelf } = chain;
+	if (design.lines.filter) return [];
+	const narrow = layout.emissions.filter(({ emitterId }) => {
+		const { law } = pick(shelf.emitters, emitterId);
+		return law.kind !== 'open' && law.nominalFlowLph <= NARROW_LPH;
+	});
+	if (narrow.length === 0) return [];
+	const change = [set('lines.filter', true)];
+	const after = chain.with(change);
+	const [emitter] = narrow.map(({ emitterId }) => pick(shelf.emitters, emitterId));
+	return [
+		{
+			code: 'drippers-may-clog',
+			step: 'lines',
+			severity: 'caution',
+			subject: narrow[0]!.containerId,
+			message: `Nothing keeps swarf, roots and grit out of ${narrow.length} outlet${narrow.length === 1 ? '' : 's'} as narrow as a ${emitter!.name.toLowerCase()}: the first to clog is found by a wilting plant.`,
+			fixes: some(
+				Math.min(...after.flows.outletLph.values()) >= DRY_LPH && {
+					label: 'Put a screen filter in the main',
+					effect: `driest site ${chain.say(driestLph(after), 'flow')} with it clean`,
+					change
+				},
+				seenTo(design, 'drippers-may-clog', 'I look at each one weekly')
+			)
+		}
+	];
+};
+
+/** Light grains float off through a drain that has no strainer. */
+export const washesOut: Concern = (chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		const { strainers, mediumId } = fieldsOf(stand);
+		if (strainers !== false || !mediumId) return [];
+		const medium = pick(chain.shelf.media, mediumId);
+		if (medium.coarse && !medium.id.includes('perlite')) return [];
+		const drains = chain.layout.containers.filter((c) => c.standId === stand.id).length;
+		return [
+			{
+				code: 'medium-washes-out',
+				step: 'sites',
+				severity: 'look',
+				subject: `${stand.id}.A1`,
+				message: `${medium.name} washes out through ${drains === 1 ? '1 drain' : `${drains} drains`} without a strainer: it gathers in the return and in the pump.`,
+				fixes: [
+					{
+						label: 'Strainers in the drains',
+						effect: 'the medium stays where it is',
+						change: [set(`stands.${i}.strainers`, true)]
+					}
+				]
+			}
+		];
+	});
+
+/** Holes with nothing in them let light in and water out. */
+export const openHoles: Concern = (chain) =>
+	chain.layout.stands.flatMap(({ id }): Finding[] => {
+		const mine = chain.layout.sites.filter((s) => s.standId === id && s.facingDeg !== null);
+		const open = mine.filter((site) => !site.cropId);
+		// before anything is planted it is the dry run that looks at them
+		if (open.length === 0 || open.length === mine.length) return [];
+		return [
+			{
+				code: 'holes-stand-open',
+				step: 'plants',
+				severity: 'caution',
+				subject: open[0]!.containerId,
+				message: `${open.length} of ${mine.length} sites have no plant: light comes in and feeds algae, and water splashes out. Plug or cover them until something grows there.`,
+				fixes: [seenTo(chain.design, 'holes-stand-open', 'They are plugged')]
+			}
+		];
+	});
+
+/** What leaves the rim further from the wall than this falls past the first sites, mm. */
+const THROWN_MM = 10;
+
+/** Water must reach the wall of a tower before the first site does. */
+export const spreaders: Concern = (chain: Chain) =>
+	chain.design.stands.flatMap((stand, i): Finding[] => {
+		if (!('rimMm' in stand)) return [];
+		const innerMm = stand.outerDiameterMm - 2 * stand.wallMm;
+		const offMm = (innerMm - stand.rimMm) / 2;
+		const fits = offMm >= 0;
+		if (fits && offMm <= THROWN_MM) return [];
+		const rimMm = Math.max(5, Math.floor(innerMm - 4));
+		return [
+			{
+				code: fits ? 'drips-miss-sites' : 'spreader-too-wide',
+				step: 'sites',
+				severity: fits ? 'look' : 'stop',
+				subject: `${stand.id}.A`,
+				message: fits
+					? `Water leaves the spreader ${chain.say(offMm, 'size')} from the wall of the pipe: most of it falls down the middle, past the first sites.`
+					: `A spreader of ${chain.say(stand.rimMm, 'size')} does not go into a pipe of ${chain.say(innerMm, 'size')} inside.`,
+				fixes: [
+					{
+						label: `Spreader of ${chain.say(rimMm, 'size')}`,
+						effect: 'its drips run down the wall, onto the first sites',
+						change: [set(`stands.${i}.rimMm`, rimMm)]
+					}
+				]
+			}
+		];
+	});
