@@ -155,7 +155,9 @@ function variants(): void {
 	const spent: number[] = [];
 	for (const variant of VARIANTS) {
 		const line = [12, 300].map((plants) => {
-			const { design, place } = grown(variant, plants);
+			const { design: sensible, place } = grown(variant, plants);
+			// a form stops short of so many in some kinds
+			const design = settle(stretch(sensible, plants), place, BUILT_IN_SHELF);
 			let turn = 0;
 			const fresh = () => {
 				const nowL = 60 + (turn++ % 200) / 20;

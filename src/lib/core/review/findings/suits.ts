@@ -2,7 +2,7 @@ import { fieldsOf, kindOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick, type Emitter } from '../../shelf';
 import type { Chain } from '../chain';
-import { seenTo, set, some, type Concern, type Finding } from '../finding';
+import { seenTo, set, type Concern, type Finding } from '../finding';
 import { driestLph } from './more-water';
 
 const grain = (coarse: boolean): Emitter['suits'] => (coarse ? 'coarse' : 'fine');
@@ -62,8 +62,6 @@ export const filters: Concern = (chain) => {
 		return law.kind !== 'open' && law.nominalFlowLph <= NARROW_LPH;
 	});
 	if (narrow.length === 0) return [];
-	const change = [set('lines.filter', true)];
-	const after = chain.with(change);
 	const [emitter] = narrow.map(({ emitterId }) => pick(shelf.emitters, emitterId));
 	return [
 		{
@@ -72,14 +70,14 @@ export const filters: Concern = (chain) => {
 			severity: 'caution',
 			subject: narrow[0]!.containerId,
 			message: `Nothing keeps swarf, roots and grit out of ${narrow.length} outlet${narrow.length === 1 ? '' : 's'} as narrow as a ${emitter!.name.toLowerCase()}: the first to clog is found by a wilting plant.`,
-			fixes: some(
-				Math.min(...after.flows.outletLph.values()) >= DRY_LPH && {
+			fixes: [
+				{
 					label: 'Put a screen filter in the main',
-					effect: `driest site ${chain.say(driestLph(after), 'flow')} with it clean`,
-					change
+					effect: 'rinsed in a minute, and it costs a little head',
+					change: [set('lines.filter', true)]
 				},
 				seenTo(design, 'drippers-may-clog', 'I look at each one weekly')
-			)
+			]
 		}
 	];
 };

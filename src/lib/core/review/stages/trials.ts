@@ -1,4 +1,4 @@
-import { DRY_LPH, solveOutlets, type Warm } from '../../hydraulics';
+import { DRY_LPH, solveOutlets, type OutletState, type Warm } from '../../hydraulics';
 import { brimLitresOf } from '../../layout';
 import type { Chain } from '../chain';
 import { openOutlets, pumpMinimumL, sourceAt } from './path';
@@ -12,6 +12,8 @@ export type Needs = ReadonlyMap<string, number>;
  */
 export class Trials {
 	private readonly warm: Warm;
+	/** Searches for one figure and another begin at the same levels and dials. */
+	private readonly tried = new Map<string, OutletState>();
 	/** Outlets meant to run, by their place in the graph, with the site shares they serve. */
 	private readonly open: { at: number; shares: [string, number][] }[];
 
@@ -55,8 +57,14 @@ export class Trials {
 		return least;
 	}
 
-	private solve(litres: number, dial?: number) {
-		return solveOutlets(this.chain.graph, sourceAt(this.chain, litres, dial), this.warm);
+	private solve(litres: number, dial?: number): OutletState {
+		const { source } = this.chain.design;
+		const key = `${litres} L, ${dial ?? (source.kind === 'pump' ? source.dial : 0)}`;
+		const known = this.tried.get(key);
+		if (known) return known;
+		const state = solveOutlets(this.chain.graph, sourceAt(this.chain, litres, dial), this.warm);
+		this.tried.set(key, state);
+		return state;
 	}
 
 	lowestFlowingL(): number | null {
