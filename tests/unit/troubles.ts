@@ -226,6 +226,58 @@ export const TROUBLES: readonly Trouble[] = [
 	{ code: 'feed-drains', from: 'lean-to-rail', by: [set('feed.setMin', 25)] },
 	{ code: 'crops-disagree', from: 'mixed-loop', by: [], unmended: true },
 	{ code: 'drains-to-waste', from: 'slab-gutter', by: [] },
+	{ code: 'feed-overlap', from: 'kitchen-columns', by: [set('feed.setMin', 60)] },
+	{
+		code: 'feed-slots',
+		from: 'lean-to-rail',
+		by: [set('feed.school', 'pulse'), set('feed.pulseEveryMin', 10)],
+		says: /Your timer holds/
+	},
+	{
+		code: 'feed-window-closed',
+		from: 'lean-to-rail',
+		by: [set('feed.window', { startAfterOnMin: 700, stopBeforeOffMin: 700 })]
+	},
+	{
+		code: 'mix-too-strong',
+		from: 'loft-table',
+		by: [set('mix.strengthMsCm', 4)],
+		says: /stronger than these crops take/
+	},
+	{
+		code: 'mix-too-weak',
+		from: 'loft-table',
+		by: [set('mix.strengthMsCm', 0.4)],
+		says: /weaker than these crops take/
+	},
+	// valves and rings
+	{
+		code: 'tank-under-trays',
+		from: 'away-bench',
+		by: [set('tank.floorMm', -300)],
+		says: /nothing runs/
+	},
+	{ code: 'tank-barely-over', from: 'away-bench', by: [set('tank.floorMm', -80)] },
+	{ code: 'tray-leans', from: 'away-bench', by: [set('stands.0.leanMmPerM', 90)] },
+	{ code: 'line-end-open', from: 'control-pot-ring', by: [set('stands.0.capped', false)] },
+	{
+		code: 'pot-spills',
+		from: 'control-pot-ring',
+		by: [set('stands.0.returnTubeId', 'feed-4')]
+	},
+	{
+		code: 'tower-line-dry',
+		from: 'kitchen-columns',
+		by: [set('stands.0.leanMmPerM', 60)],
+		says: /stand dry/
+	},
+	{
+		code: 'fixings-overloaded',
+		from: 'wall-pockets',
+		by: [set('stands.0.fixingsPerTier', 1), set('stands.0.pocketMl', 8000)],
+		says: /too little/
+	},
+	{ code: 'support-bears', from: 'lean-to-rail', by: [], says: /of crop over/ },
 	// cautions
 	{ code: 'electricity-near-water', from: 'lean-to-rail', by: [], says: /electrician/ },
 	{ code: 'bench-weight', from: 'loft-table', by: [], says: /kg/ },
