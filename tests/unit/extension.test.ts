@@ -1,15 +1,18 @@
 import { expect } from 'chai';
 import { readdirSync } from 'node:fs';
-import { pick } from '../../src/lib/core/shelf';
+import { applyChanges } from '../../src/lib/core/design';
+import { BUILT_IN_SHELF, pick } from '../../src/lib/core/shelf';
 import {
+	Chain,
 	changesFor,
 	extensionOf,
+	findingsOf,
 	fitOf,
 	heldIn,
 	inTransitL,
 	LIMITS
 } from '../../src/lib/core/review';
-import { chainOf, set } from './example';
+import { chainOf, example, set } from './example';
 
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
@@ -63,6 +66,49 @@ describe('how far it can be extended', () => {
 		expect(most.tank).to.be.above(0);
 		expect(dry(most.tank!)).to.equal(null);
 		expect(dry(most.tank! + 1)).to.not.equal(null);
+	});
+});
+
+describe('how deep it can be', () => {
+	const inYard = (name: string, walkM: number, widthM: number, rows?: number) => {
+		const { design, place } = example(name);
+		const areas = place.areas.map((area) => ({ ...area, walkM, widthM }));
+		const changed =
+			rows === undefined ? design : applyChanges(design, [set('stands.0.rows', rows)]);
+		return new Chain(changed, { ...place, areas }, BUILT_IN_SHELF);
+	};
+	for (const name of ['loft-table', 'outdoor-bucket-rows', 'tower-bank', 'away-bench'])
+		it(`${name}: so many rows leave room to walk, and one more does not`, () => {
+			for (const [walkM, widthM] of [
+				[0, 3],
+				[0.5, 3],
+				[0.8, 2.4]
+			] as const) {
+				const { most } = fitOf(inYard(name, walkM, widthM)).deep!;
+				const left = (rows: number) => {
+					const { from, to } = inYard(name, walkM, widthM, rows).layout.extent;
+					return widthM - (to.yM - from.yM) - walkM;
+				};
+				expect(most).to.be.above(0);
+				expect(left(most)).to.be.at.least(-1e-6);
+				expect(left(most + 1)).to.be.below(0);
+			}
+		});
+
+	it('as many as are said to be in reach raise no word about reach, and one more does', () => {
+		const { inReach } = fitOf(inYard('loft-table', 0, 5)).deep!;
+		const said = (rows: number) =>
+			findingsOf(inYard('loft-table', 0, 5, rows)).some((f) => f.code === 'row-out-of-reach');
+		expect(said(inReach)).to.equal(false);
+		expect(said(inReach + 1)).to.equal(true);
+	});
+
+	it('headroom is what is left under the roof', () => {
+		const chain = chainOf('kitchen-columns');
+		expect(fitOf(chain).headroomM).to.be.closeTo(
+			chain.area.heightM - chain.layout.extent.to.zM,
+			1e-9
+		);
 	});
 });
 

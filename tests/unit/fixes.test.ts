@@ -22,9 +22,9 @@ function readable({ code, message, fixes }: Finding): void {
 		expect(effect, code).to.not.match(/\.$/);
 	}
 }
-const troubled = ({ from, by, studMm }: Trouble, units?: Chain['place']['units']): Chain => {
+const troubled = ({ from, by, area }: Trouble, units?: Chain['place']['units']): Chain => {
 	const { design, place } = chainOf(from, ...by);
-	const areas = place.areas.map((area) => ({ ...area, studMm: studMm ?? null }));
+	const areas = place.areas.map((one) => ({ ...one, ...area }));
 	return new Chain(design, { ...place, areas, ...(units && { units }) }, BUILT_IN_SHELF);
 };
 const worst = (list: readonly Finding[], of: Finding) =>

@@ -1,4 +1,4 @@
-import type { Change } from '../../src/lib/core/design';
+import type { Area, Change } from '../../src/lib/core/design';
 import { set } from './example';
 
 /** A way to bring about each thing that can go wrong, from a shipped example. */
@@ -10,8 +10,8 @@ export interface Trouble {
 	subject?: string;
 	/** It says so. */
 	says?: RegExp;
-	/** Studs behind the wall it hangs on. */
-	studMm?: number;
+	/** Another area than the example's. */
+	area?: Partial<Area>;
 	/** Nothing but the grower can mend it. */
 	unmended?: true;
 }
@@ -31,6 +31,13 @@ export const TROUBLES: readonly Trouble[] = [
 		from: 'kitchen-columns',
 		by: [set('stands.0.pipeLengthMm', 2600)],
 		says: /high/
+	},
+	{
+		code: 'no-way-through',
+		from: 'loft-table',
+		by: [],
+		area: { walkM: 0.9 },
+		says: /you keep 0.90? m free/
 	},
 	// sites
 	{ code: 'row-does-not-fit', from: 'lean-to-rail', by: [set('stands.0.perRow', 30)] },
@@ -78,7 +85,7 @@ export const TROUBLES: readonly Trouble[] = [
 		code: 'more-fixings-than-studs',
 		from: 'wall-pockets',
 		by: [set('stands.0.fixingsPerTier', 12)],
-		studMm: 600
+		area: { studMm: 600 }
 	},
 	{ code: 'wall-bears', from: 'wall-pockets', by: [], says: /hang on the wall/ },
 	{

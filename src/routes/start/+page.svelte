@@ -62,7 +62,7 @@
 				plants,
 				cropId,
 				lengthMm: Math.round(have === 'place' ? roomMm : Math.max(400, mostMm)),
-				depthMm: Math.round(Math.max(200, area.widthM * 1000 - 100)),
+				depthMm: Math.round(Math.max(200, (area.widthM - area.walkM) * 1000 - 100)),
 				heightMm: Math.round(area.heightM * 1000),
 				...(have === 'parts' && { bucketId, ...(pumpId && { pumpId }) })
 			}

@@ -29,6 +29,8 @@ export const areaSchema = z.strictObject({
 	lengthM: quantity('length of the area', 'm', { min: 0.3, max: 100 }),
 	widthM: quantity('width of the area', 'm', { min: 0.3, max: 100 }),
 	heightM: quantity('height of the area', 'm', { min: 0.3, max: 20 }),
+	/** Kept free in front to walk and work in; what stands there must leave it. */
+	walkM: quantity('walking room in front', 'm', { min: 0, max: 5 }).default(0),
 	floorKgM2: quantity('load the floor may bear', 'kg/m²', { min: 10, max: 10_000 }).nullable(),
 	/** Studs in the wall, centre to centre; null: solid. */
 	studMm: quantity('stud spacing', 'mm', { min: 200, max: 1200 }).nullable().default(null),
@@ -78,6 +80,7 @@ export const defaultArea = (areaId: string, name: string, lengthM = 3, widthM = 
 	lengthM,
 	widthM,
 	heightM: 2.2,
+	walkM: 0.5,
 	floorKgM2: null,
 	studMm: null,
 	sunOnPipes: true,

@@ -42,7 +42,7 @@ export function changeKind(chain: Chain, variant: Variant): ChangedKind {
 			plants: Math.max(1, planted.length),
 			cropId: commonest(planted.map((plant) => plant.cropId)) ?? shelf.crops[0]!.id,
 			lengthMm: Math.max(400, area.lengthM * 1000 - tankRoom(chain)),
-			depthMm: Math.max(300, area.widthM * 1000 - 100),
+			depthMm: Math.max(300, (area.widthM - area.walkM) * 1000 - 100),
 			heightMm: area.heightM * 1000,
 			...(!tank.special && { tankId: tank.id }),
 			...(pumpId && { pumpId })

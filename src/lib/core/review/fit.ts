@@ -1,4 +1,4 @@
-import { applyChanges, kindOf } from '../design';
+import { applyChanges, fieldsOf, kindOf } from '../design';
 import { layoutDesign } from '../layout';
 import type { Chain } from './chain';
 import { set } from './finding';
@@ -10,6 +10,10 @@ export interface Fit {
 	now: number;
 	/** The most of it that fits the area; null: it cannot be made longer. */
 	most: number | null;
+	/** Rows behind one another: now, as many as the width takes with room to walk, and as many as are in reach. */
+	deep: { now: number; most: number; inReach: number } | null;
+	/** Left over what stands here, m. */
+	headroomM: number;
 	sites: number;
 	plantsPerM2: number;
 	plantsPerTankL: number;
@@ -31,6 +35,8 @@ export function fitOf(chain: Chain, index = 0): Fit {
 		along,
 		now,
 		most: mostThatFit(chain, index, along, now),
+		deep: deepOf(chain, index),
+		headroomM: chain.area.heightM - chain.layout.extent.to.zM,
 		sites: chain.layout.sites.length,
 		plantsPerM2: plants / footprintM2(chain),
 		plantsPerTankL: plants / Math.max(0.1, chain.tank.fullL),
@@ -53,6 +59,32 @@ function mostThatFit(chain: Chain, index: number, along: string, now: number): n
 	if (!(step > 1e-6)) return null;
 	const more = Math.floor((chain.area.lengthM - here) / step + 1e-9);
 	return Math.max(0, Math.min(MOST, now + more));
+}
+
+/** Hand's breadth over the front edge: the near side of a row is nearer than its middle. */
+const NEAR_M = 0.15;
+
+/** How many rows deep it can be: by the width of the place less the room to walk, and by reach from the front. */
+function deepOf(chain: Chain, index: number): Fit['deep'] {
+	const { rows, rowGapMm } = fieldsOf(chain.design.stands[index]!);
+	if (rows === undefined || rowGapMm === undefined) return null;
+	const gapM = rowGapMm / 1000;
+	const roomM = chain.area.widthM - chain.area.walkM;
+	const widthAt = (count: number) => {
+		const changes = [set(`stands.${index}.rows`, count)];
+		const { extent } = layoutDesign(applyChanges(chain.design, changes), chain.area, chain.shelf);
+		return extent.to.yM - extent.from.yM;
+	};
+	// a lone row may be narrower than its tank; from the next on each adds its distance
+	const next = Math.floor((roomM - widthAt(rows + 1)) / gapM + 1e-9) + rows + 1;
+	const most = next > rows || widthAt(rows) > roomM ? next : rows;
+	const depthM = chain.layout.stands[index]!.depthM - (rows - 1) * gapM;
+	const reachable = (chain.place.reachM + NEAR_M - depthM) / gapM;
+	return {
+		now: rows,
+		most: Math.max(0, Math.min(MOST, most)),
+		inReach: Math.max(1, Math.min(MOST, Math.floor(reachable + 1e-9) + 1))
+	};
 }
 
 /** A stand with another count along the front, on something as long as that needs. */

@@ -43,8 +43,12 @@
 		board.scrollLeft = hold.left + hold.x - event.clientX;
 		board.scrollTop = hold.top + hold.y - event.clientY;
 	}
+	const walkM = $derived(session.step === 'place' ? session.chain.area.walkM : 0);
 	const bottom = $derived(
-		Math.max(frame.plan?.bottom ?? 0, frame.bars ? frame.bars.bottom + 14 : frame.z(0) + 32) + 8
+		Math.max(
+			(frame.plan?.bottom ?? 0) + walkM * frame.planScale,
+			frame.bars ? frame.bars.bottom + 14 : frame.z(0) + 32
+		) + 8
 	);
 	const tall = $derived(Math.max(drawn * zoom, bottom));
 </script>

@@ -23,6 +23,20 @@
 	const named = (widthM: number) => widthM * frame.planScale > 26;
 	/** Drawn while sites are looked at, where there is sun. */
 	const shade = $derived(session.step === 'sites' ? session.chain.shade : null);
+	/** While the place is looked at: what is kept free in front, to the same scale. */
+	const walk = $derived.by(() => {
+		const m = session.chain.area.walkM;
+		if (session.step !== 'place' || m === 0) return null;
+		const { from, to } = layout.extent;
+		const x = frame.planX(from.xM);
+		return {
+			m,
+			x,
+			y: frame.y(from.yM),
+			width: frame.planX(to.xM) - x,
+			height: m * frame.planScale
+		};
+	});
 	const hatch = $derived(session.design.tank.hatch ? layout.tank.hatch : null);
 	const pipes = $derived(layout.runs.filter((run) => run.role === 'header' || run.role === 'row'));
 </script>
@@ -33,6 +47,12 @@
 		x={plan.beside ? plan.left : frame.small ? 4 : frame.left - 34}
 		y={plan.top - (plan.beside ? 8 : 4)}>From above</text
 	>
+	{#if walk}
+		<rect class="walk" x={walk.x} y={walk.y} width={walk.width} height={walk.height} />
+		<text class="title" x={walk.x + 6} y={walk.y + walk.height - 6}
+			>{session.say(walk.m, 'span')} in front to walk</text
+		>
+	{/if}
 	{#each tops as top (top.id)}
 		<polygon
 			class="bench"
@@ -151,6 +171,11 @@
 	}
 	.shade {
 		fill: var(--ink);
+	}
+	.walk {
+		fill: var(--sheet);
+		stroke: var(--hair);
+		stroke-dasharray: 4 3;
 	}
 	.hatch {
 		fill: none;

@@ -47,6 +47,12 @@
 		<dd>
 			{fit.most < 1 ? 'none as it is' : `up to ${fit.most} along the front, now ${fit.now}`}
 		</dd>
+		{#if fit.deep}
+			<dd>
+				{fit.deep.most} deep, now {fit.deep.now}; {fit.deep.inReach} in reach from the front
+			</dd>
+		{/if}
+		<dd>{session.say(fit.headroomM, 'span')} of headroom left</dd>
 	{/if}
 	{#each steps as step (step.by)}
 		<dt>One {one} {step.by > 0 ? 'more' : 'fewer'}</dt>

@@ -33,6 +33,7 @@
 <NumberField of="place" label="Length" path="{at}.lengthM" kind="span" />
 <NumberField of="place" label="Width" path="{at}.widthM" kind="span" />
 <NumberField of="place" label="Height" path="{at}.heightM" kind="span" />
+<NumberField of="place" label="Kept free in front to walk" path="{at}.walkM" kind="span" />
 <NumberField of="place" label="How far you reach" path="reachM" kind="span" />
 <NumberField
 	of="place"
@@ -40,6 +41,13 @@
 	path="{at}.floorKgM2"
 	kind="floorLoad"
 	empty="unknown"
+/>
+<NumberField
+	of="place"
+	label="Studs in the wall, middle to middle"
+	path="{at}.studMm"
+	kind="size"
+	empty="solid wall"
 />
 <Toggle of="place" label="Sun reaches the pipes" path="{at}.sunOnPipes" />
 <h3>A warm day here</h3>
@@ -75,8 +83,8 @@
 	op="evapotranspiration"
 	entry={weather}
 />
-<h3>Obstacles</h3>
 <Lamps />
+<h3>Obstacles</h3>
 <Obstacles {at} />
 <h3>Source water</h3>
 <NumberField of="place" label="Strength" path="water.ecMsCm" kind="strength" />

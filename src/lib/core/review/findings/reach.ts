@@ -126,6 +126,31 @@ const backRow: Concern = ({ layout, design, place, say }) =>
 		];
 	});
 
+/** Somebody has to get by in front of it, with a can. */
+const wayIn: Concern = ({ layout, area, design, say }) => {
+	const { from, to } = layout.extent;
+	const left = area.widthM - (to.yM - from.yM);
+	if (area.walkM === 0 || left < 0 || left >= area.walkM - 1e-9) return [];
+	const i = design.stands.findIndex((stand) => (fieldsOf(stand).rows ?? 1) > 1);
+	const rows = i < 0 ? 1 : fieldsOf(design.stands[i]!).rows!;
+	return [
+		{
+			code: 'no-way-through',
+			step: 'place',
+			severity: 'look',
+			subject: 'place',
+			message: `Only ${say(left, 'span')} are left in front to walk and work in; you keep ${say(area.walkM, 'span')} free.`,
+			fixes: some(
+				i >= 0 && {
+					label: 'One row fewer',
+					effect: `${say(left + (fieldsOf(design.stands[i]!).rowGapMm ?? 0) / 1000, 'span')} free`,
+					change: [set(`stands.${i}.rows`, rows - 1)]
+				}
+			)
+		}
+	];
+};
+
 /** Plants that only a ladder reaches. */
 const HIGHEST_REACH_M = 1.2;
 const overhead: Concern = ({ layout, place, say }) =>
@@ -151,5 +176,6 @@ export const reach: Concern = (chain) => [
 	...handRoom(chain),
 	...underPlants(chain),
 	...backRow(chain),
-	...overhead(chain)
+	...overhead(chain),
+	...wayIn(chain)
 ];
