@@ -147,6 +147,43 @@ test('a thing chosen in the drawing is told in a line: tower, return, pump', asy
 	await expect(page.getByText(/level and under water, one surface/)).toBeVisible();
 });
 
+test('floors are measured pot by pot, and what stands wrong is told where it is mended', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'valve-pots');
+	await open(page, id);
+	await step(page, 'sites').click();
+	const row = page.getByRole('row', { name: /^A4 / });
+	await expect(row).toContainText('dry');
+	const floor = page.getByLabel('Floor of A4 over the level, mm');
+	await floor.fill('900');
+	await floor.press('Enter');
+	await expect(page.getByRole('alert')).toContainText('from -200 to 200 mm');
+	await floor.fill('4');
+	await floor.press('Enter');
+	await expect(page.getByRole('alert')).toHaveCount(0);
+	await expect(row).toContainText('18');
+	await expect(row).not.toContainText('dry');
+	await saved(page);
+	const { stands } = (await designOf(request, id)) as { stands: { floorsMm: number[] }[] };
+	expect(stands[0]!.floorsMm[3]).toBe(4);
+});
+
+test('in a ring each pot says how high its water stands while the pump runs', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'control-pot-ring');
+	await open(page, id);
+	await step(page, 'lines').click();
+	await expect(page.getByRole('heading', { name: 'While the pump runs' })).toBeVisible();
+	await page.getByLabel('Return line between the pots').selectOption({ label: '4 mm feed tube' });
+	await expect(page.getByRole('row', { name: /over by/ }).first()).toBeVisible();
+	await expect(bar(page)).toContainText('higher than the control pot');
+	await saved(page);
+});
+
 test('variants over the API: kept, refused in words, promoted once and no more', async ({
 	request
 }) => {

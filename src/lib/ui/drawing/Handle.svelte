@@ -16,24 +16,9 @@
 		ondrag: (value: number) => void;
 		onkeep: () => void;
 		ondrop: () => void;
-		onfocus?: () => void;
 	}
-	const {
-		x,
-		y,
-		axis,
-		label,
-		value,
-		min,
-		max,
-		step,
-		moved,
-		text,
-		ondrag,
-		onkeep,
-		ondrop,
-		onfocus
-	}: Props = $props();
+	const { x, y, axis, label, value, min, max, step, moved, text, ondrag, onkeep, ondrop }: Props =
+		$props();
 
 	let from: { at: number; value: number } | null = $state(null);
 	let keeping: ReturnType<typeof setTimeout> | undefined;
@@ -111,7 +96,6 @@
 		ondrop();
 	}}
 	onkeydown={key}
-	{onfocus}
 	onblur={() => {
 		if (!keeping) return;
 		clearTimeout(keeping);

@@ -41,8 +41,11 @@
 	/** The surface follows the pointer through the tank's true shape. */
 	const moved = (litres: number, pixels: number) =>
 		litresAt(shape, Math.max(0, heightAt(shape, litres) + (pixels * 1000) / frame.scale));
-	const drag = (litres: number) =>
+	// moved it is chosen, but not by the Tab key passing over it: what was chosen stays chosen
+	const drag = (litres: number) => {
+		session.selected = 'tank';
 		session.preview([{ path: 'water.nowL', value: Math.min(fullL, litres) }]);
+	};
 </script>
 
 <g>
@@ -134,7 +137,6 @@
 			ondrag={drag}
 			onkeep={() => session.commit('water level')}
 			ondrop={() => session.revert()}
-			onfocus={() => (session.selected = 'tank')}
 		/>
 	{/if}
 </g>

@@ -9,6 +9,7 @@
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
 	import StandChoice from './StandChoice.svelte';
+	import RingLevels from './RingLevels.svelte';
 	import StandFields from './StandFields.svelte';
 
 	const session = useSession();
@@ -98,6 +99,9 @@
 		note={state.why ?? undefined}
 		state={!state.result ? 'stop' : state.result.depthRatio > 0.5 ? 'look' : null}
 	/>
+{/each}
+{#each session.chain.rings.filter(({ run }) => run.standId === stand.id) as ring (ring.run.id)}
+	<RingLevels {ring} />
 {/each}
 <h3>To buy and cut</h3>
 <p class="soft">Lengths count what goes over barbs and into sockets, and a twentieth to spare.</p>

@@ -8,6 +8,7 @@
 	import ChangeKind from './ChangeKind.svelte';
 	import FitFigures from './FitFigures.svelte';
 	import Marking from './Marking.svelte';
+	import PotLevels from './PotLevels.svelte';
 	import StandChoice from './StandChoice.svelte';
 	import Sunlight from './Sunlight.svelte';
 	import StandFields from './StandFields.svelte';
@@ -79,6 +80,7 @@
 		<Figure {label} {value} kind="size" op="layout-tower" entry={holes} />
 	{/each}
 {/if}
+{#if kindOf(stand).feeding === 'valve'}<PotLevels {index} />{/if}
 {#if rim}
 	{@const driest = Math.min(...rim.result.sectors.map((sector) => sector.flowLph))}
 	<Figure label="The driest side gets" value={driest} kind="flow" op="spread" entry={rim} />

@@ -1,0 +1,136 @@
+<script lang="ts">
+	import { fromShown, scaleOf, showNumber } from '$lib/core/quantity';
+	import { useSession } from '../workspace/context';
+
+	/** Pot by pot: how its floor stands, how deep the valve's water stands in it, and what that does. */
+	const { index }: { index: number } = $props();
+	const session = useSession();
+	const stand = $derived(session.design.stands[index]!);
+	const level = $derived(session.chain.levels.find(({ standId }) => standId === stand.id));
+	const floors = $derived('floorsMm' in stand ? stand.floorsMm : null);
+	const unit = $derived(scaleOf('size', session.units).unit);
+	const number = (mm: number) => showNumber(mm, 'size', session.units);
+	let problem = $state<string | null>(null);
+
+	const rows = $derived.by(() => {
+		const mine = session.chain.layout.containers.filter((c) => c.standId === stand.id);
+		const trays = new Map((level?.filled?.result.trays ?? []).map((tray) => [tray.id, tray]));
+		return mine.map((container, i) => {
+			const tray = trays.get(container.id);
+			const wrong = !tray
+				? 'no water'
+				: tray.dry
+					? 'dry'
+					: tray.floods
+						? 'over its rim'
+						: tray.dryCorner
+							? 'one end dry'
+							: '';
+			return { container, i, tray, wrong };
+		});
+	});
+
+	function measured(i: number, input: HTMLInputElement): void {
+		const text = input.value.trim().replace(',', '.').replace('−', '-');
+		const next = Array.from({ length: rows.length }, (_, k) => floors?.[k] ?? 0);
+		const value = text === '' ? 0 : fromShown(Number(text), 'size', session.units);
+		next[i] = Math.round(value * 10) / 10;
+		const refused = session.set(`stands.${index}.floorsMm`, next, 'floors as measured');
+		problem = refused
+			? `The floor of ${rows[i]!.container.label} must be a number from ${number(-200)} to ${number(200)} ${unit}.`
+			: null;
+	}
+</script>
+
+<h3>{floors ? 'Pot by pot' : 'Tray by tray'}</h3>
+<table>
+	<thead>
+		<tr>
+			<th scope="col">{floors ? 'Pot' : 'Tray'}</th>
+			{#if floors}<th scope="col">Floor over the level, {unit}</th>{/if}
+			<th scope="col">Water, {unit}</th>
+			<th scope="col">Holds</th>
+			<th scope="col"><span class="unseen">Verdict</span></th>
+		</tr>
+	</thead>
+	<tbody>
+		{#each rows as { container, i, tray, wrong } (container.id)}
+			<tr class:chosen={session.selected === container.id}>
+				<th scope="row">
+					<button class="quiet" onclick={() => (session.selected = container.id)}
+						>{container.label}</button
+					>
+				</th>
+				{#if floors}
+					<td>
+						<input
+							class="field"
+							inputmode="decimal"
+							aria-label="Floor of {container.label} over the level, {unit}"
+							value={number(floors[i] ?? 0)}
+							onchange={(event) => measured(i, event.currentTarget)}
+						/>
+					</td>
+				{/if}
+				<td>
+					{#if tray}{number(tray.deepMm)}{Math.abs(tray.deepMm - tray.shallowMm) > 0.05
+							? ` to ${number(tray.shallowMm)}`
+							: ''}{:else}–{/if}
+				</td>
+				<td>{tray ? session.say(tray.litres, 'volume') : '–'}</td>
+				<td class="wrong">{wrong}</td>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
+{#if floors}
+	<p class="soft">
+		Fill a clear hose with water and hold one end at each pot: its floor against the first, up or
+		down. Shim what stands low, take from under what stands high.
+	</p>
+{/if}
+
+<style>
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		font-size: 14px;
+	}
+	th {
+		text-align: left;
+		font-weight: 400;
+		color: var(--soft);
+		font-size: 13px;
+	}
+	th .quiet {
+		color: var(--ink);
+		font-weight: 600;
+		font-size: 14.5px;
+	}
+	td {
+		padding: 2px 6px 2px 0;
+		font-variant-numeric: tabular-nums;
+	}
+	tr + tr > * {
+		border-top: 1px solid var(--hair);
+	}
+	input {
+		width: 72px;
+		text-align: right;
+	}
+	.chosen {
+		background: var(--ground);
+	}
+	.wrong,
+	.problem {
+		color: var(--dry);
+	}
+	.unseen {
+		position: absolute;
+		width: 1px;
+		height: 1px;
+		overflow: hidden;
+		clip-path: inset(50%);
+	}
+</style>

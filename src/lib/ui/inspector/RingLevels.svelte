@@ -1,0 +1,64 @@
+<script lang="ts">
+	import { scaleOf, showNumber } from '$lib/core/quantity';
+	import type { Chain } from '$lib/core/review';
+	import { useSession } from '../workspace/context';
+
+	/** Pots on a line under water, while the pump runs: each stands higher than the one it drains through. */
+	const { ring }: { ring: Chain['rings'][number] } = $props();
+	const session = useSession();
+	const unit = $derived(scaleOf('size', session.units).unit);
+	const label = (id: string) =>
+		session.chain.layout.containers.find((c) => c.id === id)?.label ?? id;
+	const number = (mm: number) => showNumber(mm, 'size', session.units);
+</script>
+
+<h3>While the pump runs</h3>
+<table>
+	<thead>
+		<tr>
+			<th scope="col">Pot</th>
+			<th scope="col">Over the tank’s water, {unit}</th>
+			<th scope="col">Left under its brim, {unit}</th>
+		</tr>
+	</thead>
+	<tbody>
+		{#each ring.pots as pot (pot.id)}
+			<tr class:chosen={session.selected === pot.id} class:wrong={pot.marginMm < 0}>
+				<th scope="row">
+					<button class="quiet" onclick={() => (session.selected = pot.id)}>{label(pot.id)}</button>
+				</th>
+				<td>{number(pot.riseMm)}</td>
+				<td>{pot.marginMm < 0 ? `over by ${number(-pot.marginMm)}` : number(pot.marginMm)}</td>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+
+<style>
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		font-size: 14px;
+		font-variant-numeric: tabular-nums;
+	}
+	th {
+		text-align: left;
+		font-weight: 400;
+		color: var(--soft);
+		font-size: 13px;
+	}
+	th .quiet {
+		color: var(--ink);
+		font-weight: 600;
+		font-size: 14.5px;
+	}
+	tr + tr > * {
+		border-top: 1px solid var(--hair);
+	}
+	.chosen {
+		background: var(--ground);
+	}
+	.wrong td {
+		color: var(--dry);
+	}
+</style>
