@@ -31,9 +31,11 @@
 
 <g>
 	<text class="title" x={frame.small ? 4 : frame.left - 34} y={head.top - 18}
-		>Head left at the {outletWords(session.chain)[1]}, {unit}</text
+		>{points.length === 1
+			? `Head left at the ${outletWords(session.chain)[0]}: ${label(points[0]!.leftM)} ${unit}`
+			: `Head left at the ${outletWords(session.chain)[1]}, ${unit}`}</text
 	>
-	{#if points.length > 0}
+	{#if points.length > 1}
 		<polygon
 			class="area"
 			points={polygon([
