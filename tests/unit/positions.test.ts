@@ -141,6 +141,26 @@ describe('where the tank stands', () => {
 		}
 	});
 
+	it('a bank of towers stands on bases, whatever a file says of its footing', () => {
+		const { design, layout } = chainOf('tower-bank', set('stands.0.footing', 'lid'));
+		expect(spotOf(design)).to.equal('beside');
+		expect(tankTo(design, 'under')).to.deep.equal([set('tank.spot', 'under')]);
+		const { tank, containers } = layout;
+		for (const tower of containers)
+			expect(tower.xM - tower.radiusM!).to.be.above(tank.xM + tank.lengthM);
+	});
+
+	it('a second stand of towers on the loop does not go on the same lid', () => {
+		const one = chainOf('segment-tower');
+		const [stand] = one.design.stands;
+		const two = chainOf('segment-tower', set('stands', [stand, { ...stand, id: 'more' }]));
+		const [first, second] = ['columns', 'more'].map((id) =>
+			two.layout.containers.filter((c) => c.standId === id)
+		);
+		const right = Math.max(...first!.map((c) => c.xM + c.radiusM!));
+		for (const tower of second!) expect(tower.xM - tower.radiusM!).to.be.above(right);
+	});
+
 	it('taken from under its towers it puts them on bases, and back up again', () => {
 		const chain = chainOf('kitchen-columns');
 		const down = chain.with(tankTo(chain.design, 'beside'));

@@ -36,15 +36,15 @@ const VARIANTS: {
 	'valve-trays': valveTrays
 };
 
-export const layoutStand = (
+/** A stand laid out by its variant. A tank has one lid: what comes second on a loop stands beside it on bases. */
+export function layoutStand(
 	stand: Stand,
 	design: Design,
 	shelf: Shelf,
 	anchor: Anchor
-): StandPiece =>
-	(VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece)(
-		stand,
-		design,
-		shelf,
-		anchor
-	);
+): StandPiece {
+	const second = design.stands[0]?.id !== stand.id;
+	const placed = second && 'footing' in stand ? { ...stand, footing: 'base' as const } : stand;
+	const layout = VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece;
+	return layout(placed, design, shelf, anchor);
+}
