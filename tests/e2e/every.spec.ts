@@ -4,20 +4,6 @@ import { bar, expect, open, ownExample, saved, step, test } from './bench';
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
 );
-const STEPS = [
-	'place',
-	'plants',
-	'sites',
-	'lines',
-	'pump',
-	'tank',
-	'dry-run',
-	'feed',
-	'mix',
-	'plant-out',
-	'run'
-];
-
 for (const name of NAMES)
 	test(`${name}: every step opens, on a desk, in the dark and on a phone`, async ({
 		page,
@@ -25,14 +11,18 @@ for (const name of NAMES)
 	}) => {
 		const id = await ownExample(request, name);
 		await open(page, id);
-		for (const each of STEPS) {
+		const steps = await page
+			.locator('[data-step]')
+			.evaluateAll((all) => all.map((one) => one.getAttribute('data-step')!));
+		expect(steps.length).toBe(11);
+		for (const each of steps) {
 			await step(page, each).click();
 			await expect(page.getByRole('complementary')).toBeVisible();
 			await expect(page.locator('body')).not.toContainText(/NaN|undefined|Infinity/);
 		}
 		await page.emulateMedia({ colorScheme: 'dark' });
 		await page.setViewportSize({ width: 390, height: 844 });
-		for (const each of STEPS) {
+		for (const each of steps) {
 			await step(page, each).click();
 			const wide = await page.evaluate(() => document.documentElement.scrollWidth);
 			expect(wide, each).toBeLessThanOrEqual(390);

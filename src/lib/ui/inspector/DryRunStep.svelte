@@ -47,7 +47,7 @@
 <ul>
 	{#each CHECKS as check (check)}<li>{check}</li>{/each}
 </ul>
-<table>
+<table class="told">
 	<thead
 		><tr
 			><th scope="col">{outlet[0][0]!.toUpperCase()}{outlet[0].slice(1)}</th><th scope="col"
@@ -98,32 +98,9 @@
 		margin: 4px 0 10px;
 		padding-left: 18px;
 	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		margin-bottom: 8px;
-	}
-	th {
-		text-align: left;
-		font-weight: 400;
-		color: var(--soft);
-		font-size: 13px;
-	}
-	th .quiet {
-		color: var(--ink);
-		font-weight: 600;
-		font-size: 14.5px;
-	}
-	.chosen {
-		background: var(--ground);
-	}
 	td,
 	th {
 		padding: 2px 0;
-	}
-	input {
-		width: 74px;
-		text-align: right;
 	}
 	.off,
 	.problem {

@@ -43,7 +43,7 @@
 </script>
 
 <h3>{floors ? 'Pot by pot' : 'Tray by tray'}</h3>
-<table>
+<table class="told">
 	<thead>
 		<tr>
 			<th scope="col">{floors ? 'Pot' : 'Tray'}</th>
@@ -92,35 +92,12 @@
 {/if}
 
 <style>
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		font-size: 14px;
-	}
-	th {
-		text-align: left;
-		font-weight: 400;
-		color: var(--soft);
-		font-size: 13px;
-	}
-	th .quiet {
-		color: var(--ink);
-		font-weight: 600;
-		font-size: 14.5px;
-	}
 	td {
 		padding: 2px 6px 2px 0;
 		font-variant-numeric: tabular-nums;
 	}
 	tr + tr > * {
 		border-top: 1px solid var(--hair);
-	}
-	input {
-		width: 72px;
-		text-align: right;
-	}
-	.chosen {
-		background: var(--ground);
 	}
 	.wrong,
 	.problem {

@@ -13,7 +13,7 @@
 </script>
 
 <h3>While the pump runs</h3>
-<table>
+<table class="told">
 	<thead>
 		<tr>
 			<th scope="col">Pot</th>
@@ -35,28 +35,8 @@
 </table>
 
 <style>
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		font-size: 14px;
-		font-variant-numeric: tabular-nums;
-	}
-	th {
-		text-align: left;
-		font-weight: 400;
-		color: var(--soft);
-		font-size: 13px;
-	}
-	th .quiet {
-		color: var(--ink);
-		font-weight: 600;
-		font-size: 14.5px;
-	}
 	tr + tr > * {
 		border-top: 1px solid var(--hair);
-	}
-	.chosen {
-		background: var(--ground);
 	}
 	.wrong td {
 		color: var(--dry);
