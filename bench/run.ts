@@ -9,6 +9,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import {
 	applyChanges,
+	fieldsOf,
 	kindOf,
 	readDesignFile,
 	startSystem,
@@ -196,15 +197,19 @@ function layouts(): void {
 	print('layout, steepest growth to 5,000 sites', `exponent ${Math.max(...exponents).toFixed(2)}`);
 }
 
-/** More along the front until there are about so many sites. */
+/** More along the front until there are about so many sites, on something just as long as they need. */
 function stretch(design: Design, plants: number): Design {
 	const stand = design.stands[0]!;
 	const { along } = kindOf(stand);
+	const { pitchMm = 0, endClearMm = 0, lengthMm } = fieldsOf(stand);
 	const now = Number((stand as unknown as Record<string, unknown>)[along]);
 	const times = plants / kindOf(stand).slots(stand).length;
+	const count = Math.max(1, Math.round(now * times));
 	return applyChanges(design, [
-		{ path: `stands.0.${along}`, value: Math.max(1, Math.round(now * times)) },
-		...('lengthMm' in stand ? [{ path: 'stands.0.lengthMm', value: 1e7 }] : [])
+		{ path: `stands.0.${along}`, value: count },
+		...(lengthMm !== undefined
+			? [{ path: 'stands.0.lengthMm', value: 2 * endClearMm + (count - 1) * pitchMm }]
+			: [])
 	]);
 }
 
