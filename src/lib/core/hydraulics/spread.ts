@@ -30,8 +30,7 @@ const LPH_PER_M3S = 3.6e6;
 export function spread(input: SpreadInput): Spread {
 	const { flowLph, rimDiameterMm, tiltMmPerM, sectors, coefficient = 0.62 } = input;
 	const diameterM = rimDiameterMm / 1000;
-	const weir =
-		((2 / 3) * coefficient * Math.sqrt(2 * G) * Math.PI * diameterM * LPH_PER_M3S) / sectors;
+	const weir = weirOf(rimDiameterMm, sectors, coefficient);
 	const below = Array.from(
 		{ length: sectors },
 		(_, k) => (diameterM / 2) * (tiltMmPerM / 1000) * Math.cos((2 * Math.PI * k) / sectors)
@@ -45,6 +44,31 @@ export function spread(input: SpreadInput): Spread {
 		driestPercent: flowLph > 0 ? (100 * Math.min(...flows) * sectors) / flowLph : 0
 	};
 }
+
+/** What a sector passes at a depth of 1 m, L/h. */
+const weirOf = (rimDiameterMm: number, sectors: number, coefficient: number): number =>
+	((2 / 3) * coefficient * Math.sqrt(2 * G) * Math.PI * (rimDiameterMm / 1000) * LPH_PER_M3S) /
+	sectors;
+
+/**
+ * Where the highest sector is just about to fall dry, the water stands as deep as that sector is high: the flow
+ * then is this times the rim's own rise to the power of 1.5, L/h for m. With one sector none is ever higher.
+ */
+function edgeOf({ rimDiameterMm, sectors, coefficient = 0.62 }: Rim): number {
+	const cosines = Array.from({ length: sectors }, (_, k) => Math.cos((2 * Math.PI * k) / sectors));
+	const least = Math.min(...cosines);
+	const sum = cosines.reduce((total, c) => total + (c - least) ** 1.5, 0);
+	return weirOf(rimDiameterMm, sectors, coefficient) * sum;
+}
+type Rim = Pick<SpreadInput, 'rimDiameterMm' | 'sectors' | 'coefficient'>;
+
+/** Least flow, L/h, over which every sector of a rim at a lean (mm/m) gets water. */
+export const leastWetFlowLph = (rim: Rim, tiltMmPerM: number): number =>
+	edgeOf(rim) * ((rim.rimDiameterMm / 2000) * (tiltMmPerM / 1000)) ** 1.5;
+
+/** Greatest lean, mm/m, under which every sector of a rim at a flow (L/h) gets water; Infinity for one sector. */
+export const mostWetTiltMmPerM = (rim: Rim, flowLph: number): number =>
+	((flowLph / edgeOf(rim)) ** (2 / 3) / (rim.rimDiameterMm / 2000)) * 1000;
 
 /** Depth at the middle, m, at which the sectors add up to the flow. Convex, so Newton from above descends. */
 function depthFor(flowLph: number, weir: number, below: readonly number[]): number {

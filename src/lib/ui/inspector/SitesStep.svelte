@@ -100,6 +100,23 @@
 		entry={rim}
 		note="What falls past it, before what drains out of it again."
 	/>
+	<Figure
+		label="No side is dry up to a lean of"
+		value={rim.mostTiltMmPerM}
+		kind="slope"
+		op="spread"
+		entry={rim}
+		note="At this flow: the lean at which the water stands just as deep as the highest side of the rim."
+	/>
+	{#if rim.rim.tiltMmPerM > 0}
+		<Figure
+			label="At this lean no side is dry from"
+			value={rim.leastFlowLph}
+			kind="flow"
+			op="spread"
+			entry={rim}
+		/>
+	{/if}
 {/if}
 {#if holes}<Marking {index} pattern={holes.result} />{/if}
 {#if mine[0]}

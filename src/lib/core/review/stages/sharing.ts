@@ -1,4 +1,10 @@
-import { spread, type Spread, type SpreadInput } from '../../hydraulics';
+import {
+	leastWetFlowLph,
+	mostWetTiltMmPerM,
+	spread,
+	type Spread,
+	type SpreadInput
+} from '../../hydraulics';
 import type { Emission, Rim } from '../../layout';
 import type { Chain } from '../chain';
 
@@ -37,6 +43,7 @@ export interface SharingState {
 	mostTiltMmPerM: number;
 }
 
+/** Steeper than this nothing is stood up. */
 const STEEPEST = 200;
 
 /** How each tower's rim shares its water at the flow it gets. */
@@ -52,36 +59,9 @@ export function sharingOf(chain: Chain): SharingState[] {
 				rim,
 				input,
 				result: spread(input),
-				leastFlowLph: leastFlow(rim, flowLph),
-				mostTiltMmPerM: mostTilt(rim, flowLph)
+				leastFlowLph: leastWetFlowLph(input, rim.tiltMmPerM),
+				mostTiltMmPerM: flowLph > 0 ? Math.min(STEEPEST, mostWetTiltMmPerM(input, flowLph)) : 0
 			}
 		];
 	});
-}
-
-const wet = (rim: Rim, flowLph: number, tilt: number): boolean =>
-	flowLph > 0 && spread(spreadInputOf(rim, flowLph, tilt)).dry === 0;
-
-function mostTilt(rim: Rim, flowLph: number): number {
-	if (flowLph <= 0) return 0;
-	if (wet(rim, flowLph, STEEPEST)) return STEEPEST;
-	let [low, high] = [0, STEEPEST];
-	for (let step = 0; step < 24; step++) {
-		const tilt = (low + high) / 2;
-		if (wet(rim, flowLph, tilt)) low = tilt;
-		else high = tilt;
-	}
-	return low;
-}
-
-function leastFlow(rim: Rim, flowLph: number): number {
-	if (rim.tiltMmPerM === 0) return 0;
-	let [low, high] = [0, Math.max(1, flowLph)];
-	while (!wet(rim, high, rim.tiltMmPerM) && high < 1e6) high *= 2;
-	for (let step = 0; step < 30; step++) {
-		const q = (low + high) / 2;
-		if (wet(rim, q, rim.tiltMmPerM)) high = q;
-		else low = q;
-	}
-	return high;
 }
