@@ -74,8 +74,8 @@
 		>
 			{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
 			<Elevation {frame} />
-			{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
 			{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
+			{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
 			{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
 		</svg>
 		{#if feeding}<DayStrip {width} />{/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { brimLitresOf, brimMmOf, tankShapeOf } from '$lib/core/layout';
+	import { boxOf, brimLitresOf, brimMmOf, tankShapeOf } from '$lib/core/layout';
 	import { heightAt, litresAt, pick, shapeHeightMm } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
 	import { polygon, type Frame } from './frame';
@@ -35,6 +35,16 @@
 		session.design.source.kind === 'pump'
 			? pick(session.chain.shelf.pumps, session.design.source.partId).heightMm
 			: 0
+	);
+	/** Where something stands close beside the tank, its marks yield; the tank's own sheet has them all. */
+	const MARK_PX = 62;
+	const roomy = $derived(
+		session.chain.layout.containers.every((c) => {
+			const box = boxOf(c.front);
+			const above = box.z0 >= tank.brimM || box.z1 <= tank.floorM;
+			const away = frame.x(box.x0) - (centre + half(height));
+			return above || away < -half(height) || away > MARK_PX;
+		})
 	);
 	const handleX = $derived(centre + half(now));
 
@@ -106,7 +116,7 @@
 			/>
 		{/if}
 	{:else}
-		{#if !frame.small}
+		{#if !frame.small && roomy}
 			{#each marks as mark (mark.text)}
 				<line
 					class="mark"
