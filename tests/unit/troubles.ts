@@ -49,10 +49,19 @@ export const TROUBLES: readonly Trouble[] = [
 		by: [set('stands.0.pitchMm', 150), set('stands.0.outerDiameterMm', 160)]
 	},
 	{ code: 'cannot-be-built', from: 'kitchen-columns', by: [set('stands.0.towers', 8)] },
+	{ code: 'cannot-be-built', from: 'kitchen-columns', by: [set('stands.0.topClearMm', 1700)] },
+	{
+		code: 'cannot-be-built',
+		from: 'single-bucket',
+		by: [set('tank.shape', { kind: 'straight', areaCm2: 500, heightMm: 300 })],
+		says: /Bucket|bucket/
+	},
 	{ code: 'cannot-be-built', from: 'away-bench', by: [set('stands.0.potsPerTray', 9)] },
 	{ code: 'cannot-be-built', from: 'away-bench', by: [set('stands.0.pitchMm', 300)] },
 	{ code: 'web-too-thin', from: 'kitchen-columns', by: [set('stands.0.perRing', 6)] },
+	{ code: 'web-too-thin', from: 'kitchen-columns', by: [set('stands.0.holeMm', 95)] },
 	{ code: 'hole-too-small', from: 'kitchen-columns', by: [set('stands.0.holeMm', 30)] },
+	{ code: 'hole-too-small', from: 'kitchen-columns', by: [set('stands.0.passMm', 70)] },
 	{
 		code: 'tower-leans',
 		from: 'kitchen-columns',
@@ -60,11 +69,18 @@ export const TROUBLES: readonly Trouble[] = [
 		says: /mm in a metre/
 	},
 	{ code: 'wind-tips', from: 'bucket-stack', by: [], says: /local code/ },
+	{ code: 'wind-tips', from: 'pot-stack', by: [] },
 	{ code: 'wind-tips', from: 'yard-channels', by: [], says: /km\/h/ },
 	{
 		code: 'sites-overhead',
 		from: 'kitchen-columns',
 		by: [set('stands.0.pipeLengthMm', 2100), set('stands.0.ringPitchMm', 240)],
+		unmended: true
+	},
+	{
+		code: 'sites-overhead',
+		from: 'tower-bank',
+		by: [set('stands.0.pipeLengthMm', 2400)],
 		unmended: true
 	},
 	{ code: 'too-close', from: 'lean-to-rail', by: [], says: /stand 420 mm apart/ },
@@ -221,6 +237,7 @@ export const TROUBLES: readonly Trouble[] = [
 		by: [set('tank.hatch', true)],
 		says: /no room for a hatch/
 	},
+	{ code: 'plate-under-water', from: 'single-bucket', by: [] },
 	{ code: 'plate-under-water', from: 'single-bucket', by: [set('tank.overflowBelowRimMm', 0)] },
 	{ code: 'reserve-runs-out', from: 'float-top-up', by: [], unmended: true },
 	// feed
@@ -266,6 +283,15 @@ export const TROUBLES: readonly Trouble[] = [
 	},
 	{ code: 'tank-barely-over', from: 'away-bench', by: [set('tank.floorMm', -80)] },
 	{ code: 'tray-leans', from: 'away-bench', by: [set('stands.0.leanMmPerM', 90)] },
+	{ code: 'no-rootdisc', from: 'away-bench', by: [set('stands.0.rootDisc', false)] },
+	{ code: 'no-strainer', from: 'away-bench', by: [set('stands.0.strainer', false)] },
+	{ code: 'no-flushtap', from: 'away-bench', by: [set('stands.0.flushTap', false)] },
+	{
+		code: 'valve-shut',
+		from: 'away-bench',
+		by: [set('stands.0.established', false)],
+		says: /water by hand/
+	},
 	{ code: 'line-end-open', from: 'control-pot-ring', by: [set('stands.0.capped', false)] },
 	{
 		code: 'pot-spills',
@@ -278,11 +304,21 @@ export const TROUBLES: readonly Trouble[] = [
 		by: [set('stands.0.leanMmPerM', 60)],
 		says: /stand dry/
 	},
+	{ code: 'tower-line-dry', from: 'segment-tower', by: [set('stands.0.leanMmPerM', 60)] },
 	{
 		code: 'fixings-overloaded',
 		from: 'wall-pockets',
 		by: [set('stands.0.fixingsPerTier', 1), set('stands.0.pocketMl', 8000)],
 		says: /too little/
+	},
+	{
+		code: 'fixings-overloaded',
+		from: 'wall-pockets',
+		by: [
+			set('stands.0.fixingsPerTier', 1),
+			set('stands.0.tiers', 1),
+			set('stands.0.pocketMl', 8000)
+		]
 	},
 	{ code: 'support-bears', from: 'lean-to-rail', by: [], says: /of crop over/ },
 	// cautions

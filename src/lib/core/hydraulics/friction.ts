@@ -64,7 +64,8 @@ export function colebrook(reynolds: number, relativeRoughness: number): number {
 		const slope = 1 + (2 / Math.LN10) * (b / inside);
 		const move = residual / slope;
 		x -= move;
-		if (Math.abs(move) <= 1e-13 * x) break;
+		// Newton squares what is left: after a move so small it is at rounding
+		if (Math.abs(move) <= 1e-8 * x) break;
 	}
 	return 1 / (x * x);
 }

@@ -113,7 +113,8 @@ export class PipeLaw implements Law {
 			const inside = this.rough + c * root;
 			const move = (x + log * Math.log(inside)) / (1 + (log * c * this.k * x) / (root * inside));
 			x -= move;
-			if (Math.abs(move) <= 1e-9 * x) break;
+			// Newton squares what is left: the next step would move it by less than rounding
+			if (Math.abs(move) <= 1e-7 * x) break;
 		}
 		this.lastX = x;
 		const v = Math.sqrt((2 * G * h) / (this.slender / (x * x) + this.k));
@@ -121,7 +122,7 @@ export class PipeLaw implements Law {
 		const inside = this.rough + b * x;
 		const dx = (log * b * x) / (v * inside) / (1 + (log * b) / inside);
 		const rise =
-			((this.slender / (x * x) + this.k) * v) / G - (this.slender * v * v * dx) / (G * x ** 3);
+			((this.slender / (x * x) + this.k) * v) / G - (this.slender * v * v * dx) / (G * x * x * x);
 		this.slope = this.toLph / rise;
 		return v;
 	}
@@ -173,7 +174,10 @@ export class PowerLaw implements Law {
 
 	flow(h: number): number {
 		const size = Math.max(Math.abs(h), REST_M);
-		const q = this.nominalFlow * (size / this.nominalHead) ** this.exponent;
+		const ratio = size / this.nominalHead;
+		// most emitters are orifices, and a root is several times faster than a power
+		const raised = this.exponent === 0.5 ? Math.sqrt(ratio) : ratio ** this.exponent;
+		const q = this.nominalFlow * raised;
 		if (size > REST_M) {
 			this.slope = (q * this.exponent) / size;
 			return h < 0 ? -q : q;

@@ -1,4 +1,4 @@
-import type { Graph } from './network-graph';
+import { losesNothing, type Graph } from './network-graph';
 import type { NetworkResult } from './network-schema';
 
 type LinkResult = NetworkResult['links'][number];
@@ -14,20 +14,19 @@ export function shareMergedFlows(
 	outletFlow: Float64Array,
 	sourceFlow: number
 ): void {
-	const { input, slotOfNode } = graph;
-	const index = new Map(input.nodes.map((node, i) => [node.id, i]));
-	const merged = input.links.flatMap((link, i) => {
-		const [a, b] = [index.get(link.from)!, index.get(link.to)!];
-		const carries = link.open && link.lengthM === 0 && link.fittingsK === 0 && slotOfNode[a]! >= 0;
-		return carries ? [{ i, a, b }] : [];
+	const { input, ends, slotOfNode } = graph;
+	const merged: { i: number; a: number; b: number }[] = [];
+	input.links.forEach((link, i) => {
+		const [a, b] = [ends[2 * i]!, ends[2 * i + 1]!];
+		if (losesNothing(link) && slotOfNode[a]! >= 0) merged.push({ i, a, b });
 	});
 	if (merged.length === 0) return;
 	// What each node must still receive over merged links.
 	const need = outletFlow.slice();
-	need[index.get(input.source.nodeId)!]! -= sourceFlow;
-	input.links.forEach((link, i) => {
-		need[index.get(link.from)!]! += links[i]!.flowLph;
-		need[index.get(link.to)!]! -= links[i]!.flowLph;
+	need[input.nodes.findIndex((node) => node.id === input.source.nodeId)]! -= sourceFlow;
+	links.forEach(({ flowLph }, i) => {
+		need[ends[2 * i]!]! += flowLph;
+		need[ends[2 * i + 1]!]! -= flowLph;
 	});
 	const around = new Map<number, Set<number>>();
 	const tree: typeof merged = [];

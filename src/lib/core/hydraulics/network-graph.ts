@@ -2,7 +2,7 @@ import type { NetworkInput, NetworkLink, NetworkNode, Outlet } from '../network/
 import { DEFAULT_ROUGHNESS_MM } from './friction';
 import { fluid } from './fluid';
 import { outletLaw, PipeLaw, type Law } from './laws';
-import { SparseLdl } from './sparse';
+import { neighbours, SparseLdl } from './sparse';
 
 /**
  * A network ready to be solved at any water level, dial or curve: what is merged, what is cut off and the
@@ -11,6 +11,8 @@ import { SparseLdl } from './sparse';
  */
 export interface Graph {
 	input: NetworkInput;
+	/** Places of the nodes at both ends of each input link, one after the other. */
+	ends: Int32Array;
 	/** Unknown (or, for `unknowns`, the fixed node) of each input node; −1 where it is cut off. */
 	slotOfNode: Int32Array;
 	unknowns: number;
@@ -24,18 +26,24 @@ export interface Graph {
 }
 
 export function buildGraph(input: NetworkInput): Graph {
-	const index = new Map(input.nodes.map((node, i) => [node.id, i]));
-	const at = (nodeId: string): number => index.get(nodeId)!;
-	const group = mergeShortLinks(input, at);
-	const { slotOfNode, unknowns, sourceSlot } = numberReached(input, at, group);
+	const index = new Map<string, number>();
+	input.nodes.forEach((node, i) => index.set(node.id, i));
+	const ends = new Int32Array(2 * input.links.length);
+	input.links.forEach((link, i) => {
+		ends[2 * i] = index.get(link.from)!;
+		ends[2 * i + 1] = index.get(link.to)!;
+	});
+	const group = mergeShortLinks(input, ends);
+	const source = index.get(input.source.nodeId)!;
+	const { slotOfNode, unknowns, sourceSlot } = numberReached(input, ends, source, group);
 	const nu = fluid({ temperatureC: input.temperatureC }).kinematicViscosityM2S;
 
 	const links: Graph['links'] = [];
 	const endA: number[] = [];
 	const endB: number[] = [];
 	input.links.forEach((link, i) => {
-		const a = slotOfNode[at(link.from)]!;
-		const b = slotOfNode[at(link.to)]!;
+		const a = slotOfNode[ends[2 * i]!]!;
+		const b = slotOfNode[ends[2 * i + 1]!]!;
 		if (!link.open || a < 0 || b < 0 || a === b) return;
 		let edge = -1;
 		if (a < unknowns && b < unknowns) {
@@ -53,6 +61,7 @@ export function buildGraph(input: NetworkInput): Graph {
 	const matrix = new SparseLdl(unknowns, Int32Array.from(endA), Int32Array.from(endB));
 	return {
 		input,
+		ends,
 		slotOfNode,
 		unknowns,
 		sourceSlot,
@@ -100,41 +109,45 @@ export function relaw(
 	};
 }
 
+/** An open link without length or fittings: its ends are one point. */
+export const losesNothing = ({ open, lengthM, fittingsK }: NetworkLink): boolean =>
+	open && lengthM === 0 && fittingsK === 0;
+
 /** Open links without length or fittings lose nothing: their ends are one point (union–find). */
-function mergeShortLinks(input: NetworkInput, at: (id: string) => number): (i: number) => number {
+function mergeShortLinks(input: NetworkInput, ends: Int32Array): (i: number) => number {
 	const up = Int32Array.from(input.nodes, (_, i) => i);
 	const find = (i: number): number => {
 		let root = i;
 		while (up[root] !== root) root = up[root] = up[up[root]!]!;
 		return root;
 	};
-	for (const link of input.links)
-		if (link.open && link.lengthM === 0 && link.fittingsK === 0)
-			up[find(at(link.from))] = find(at(link.to));
+	input.links.forEach((link, i) => {
+		if (losesNothing(link)) up[find(ends[2 * i]!)] = find(ends[2 * i + 1]!);
+	});
 	return find;
 }
 
 function numberReached(
 	input: NetworkInput,
-	at: (id: string) => number,
+	ends: Int32Array,
+	sourceNode: number,
 	group: (i: number) => number
 ): Pick<Graph, 'slotOfNode' | 'unknowns' | 'sourceSlot'> {
 	const n = input.nodes.length;
-	const next: number[][] = Array.from({ length: n }, () => []);
-	for (const link of input.links) {
-		if (!link.open) continue;
-		const a = group(at(link.from));
-		const b = group(at(link.to));
-		next[a]!.push(b);
-		next[b]!.push(a);
-	}
-	const source = group(at(input.source.nodeId));
+	const joined: number[] = [];
+	input.links.forEach((link, i) => {
+		if (link.open) joined.push(group(ends[2 * i]!), group(ends[2 * i + 1]!));
+	});
+	const { start, neighbour } = neighbours(n, joined);
+	const source = group(sourceNode);
 	const slotOfGroup = new Int32Array(n).fill(-1);
 	const reached = [source];
 	slotOfGroup[source] = 0;
 	for (let i = 0; i < reached.length; i++)
-		for (const there of next[reached[i]!]!)
+		for (let p = start[reached[i]!]!; p < start[reached[i]! + 1]!; p++) {
+			const there = neighbour[p]!;
 			if (slotOfGroup[there] === -1) slotOfGroup[there] = reached.push(there) - 1;
+		}
 	const fixed = input.source.kind === 'tank';
 	const unknowns = fixed ? reached.length - 1 : reached.length;
 	// A gravity source is known: move it behind the unknowns.

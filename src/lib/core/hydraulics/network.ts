@@ -13,7 +13,7 @@ const AIM_LPH = 1e-6;
 /** Trials look for a level or a dial, not for a figure to show. */
 const TRIAL_LPH = 1e-3;
 /** … or at this share of the flow, where rounding in a large network allows no better. */
-const AIM_SHARE = 1e-10;
+const AIM_SHARE = 1e-9;
 /** Far more than any network has needed; a guard against running for ever, not a design figure. */
 const GUARD = 400;
 
@@ -126,15 +126,22 @@ export function reportOf(graph: Graph, state: Settled): NetworkResult {
 		if (slot >= 0) lowestPressureM = Math.min(lowestPressureM, pressureM);
 		return { id: node.id, headM, pressureM, outletFlowLph: outletFlow[i]! };
 	});
-	const still = { flowLph: 0, velocityMS: 0, reynolds: 0, lossM: 0 };
-	const links = input.links.map((link) => ({ id: link.id, ...still }));
+	const links: NetworkResult['links'] = input.links.map(({ id }) => ({
+		id,
+		flowLph: 0,
+		velocityMS: 0,
+		reynolds: 0,
+		lossM: 0
+	}));
 	graph.links.forEach(({ index, a, b }, i) => {
 		const d = input.links[index]!.innerDiameterMm / 1000;
 		const flowLph = state.linkFlow[i]!;
 		const velocityMS = Math.abs(flowLph) / 3.6e6 / ((Math.PI / 4) * d * d);
-		const reynolds = (velocityMS * d) / kinematicViscosity;
-		const lossM = Math.abs(heads[a]! - heads[b]!);
-		links[index] = { id: links[index]!.id, flowLph, velocityMS, reynolds, lossM };
+		const link = links[index]!;
+		link.flowLph = flowLph;
+		link.velocityMS = velocityMS;
+		link.reynolds = (velocityMS * d) / kinematicViscosity;
+		link.lossM = Math.abs(heads[a]! - heads[b]!);
 	});
 	shareMergedFlows(graph, links, outletFlow, state.sourceFlow);
 	const headM =

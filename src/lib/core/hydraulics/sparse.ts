@@ -140,21 +140,29 @@ export class SparseLdl {
 	}
 }
 
-/** Leaves first, by a queue over plain arrays; the ringed core after them by least degree. */
-function eliminationOrder(n: number, edgeA: Int32Array, edgeB: Int32Array): Int32Array {
-	const m = edgeA.length;
+/**
+ * Who is joined to whom: the neighbours of `i` stand in `neighbour` from `start[i]` to before `start[i + 1]`.
+ *
+ * @param ends both ends of each edge, one after the other
+ */
+export function neighbours(n: number, ends: ArrayLike<number>) {
 	const start = new Int32Array(n + 1);
-	for (let e = 0; e < m; e++) {
-		start[edgeA[e]! + 1]!++;
-		start[edgeB[e]! + 1]!++;
-	}
+	for (let k = 0; k < ends.length; k++) start[ends[k]! + 1]!++;
 	for (let i = 0; i < n; i++) start[i + 1]! += start[i]!;
 	const fill = start.slice();
-	const neighbour = new Int32Array(2 * m);
-	for (let e = 0; e < m; e++) {
-		neighbour[fill[edgeA[e]!]!++] = edgeB[e]!;
-		neighbour[fill[edgeB[e]!]!++] = edgeA[e]!;
+	const neighbour = new Int32Array(ends.length);
+	for (let k = 0; k < ends.length; k++) neighbour[fill[ends[k]!]!++] = ends[k ^ 1]!;
+	return { start, neighbour };
+}
+
+/** Leaves first, by a queue over plain arrays; the ringed core after them by least degree. */
+function eliminationOrder(n: number, edgeA: Int32Array, edgeB: Int32Array): Int32Array {
+	const ends = new Int32Array(2 * edgeA.length);
+	for (let e = 0; e < edgeA.length; e++) {
+		ends[2 * e] = edgeA[e]!;
+		ends[2 * e + 1] = edgeB[e]!;
 	}
+	const { start, neighbour } = neighbours(n, ends);
 	const degree = new Int32Array(n);
 	const gone = new Uint8Array(n);
 	const order = new Int32Array(n);

@@ -1,12 +1,15 @@
 import type { Design, SingleBucket, Stand } from '../design';
-import { litresAt, pick, type Shelf } from '../shelf';
+import { cutOff, litresAt, pick, type Bucket, type Shelf } from '../shelf';
 import { drop } from './collector';
 import { taperFront } from './outline';
 import type { Anchor, StandPiece } from './stand-piece';
+import { tankShapeOf } from './tank';
 import type { Point } from './types';
 import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
 
 const RING_OVER_M = 0.02;
+/** Share of a bucket's height at which a plate still leaves room for roots. */
+const HIGHEST_PLATE = 0.7;
 
 /** Pot, plate, reservoir and pump in one: the tank is the foot of the bucket, up to the plate. */
 export function singleBucket(
@@ -20,14 +23,7 @@ export function singleBucket(
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const medium = pick(shelf.media, stand.mediumId);
 	const plateMm = tank.heightM * 1000;
-	if (plateMm > bucket.heightMm * 0.7)
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { plateMm },
-			text: `The plate would stand ${Math.round(plateMm)} mm up a bucket of ${bucket.heightMm} mm: hardly any room is left for roots`,
-			field: 'bucketId',
-			value: 'bucket-20'
-		});
+	if (plateMm > bucket.heightMm * HIGHEST_PLATE) refusePlate(shop, bucket, plateMm);
 	const fillMm = Math.max(plateMm + 10, bucket.heightMm - stand.rimFreeMm);
 	const depthM = Math.max(tank.widthM, bucket.topDiameterMm / 1000);
 	const centre: Point = {
@@ -86,6 +82,24 @@ export function singleBucket(
 		stance: { kind: 'floor' },
 		view: 'rows',
 		parts: [{ id: 'plate', name: 'Plate with drain holes', count: 1, lengthM: null }]
+	});
+}
+
+/** The plate stands too high: a taller bucket, or else a lower plate. */
+function refusePlate(shop: Workshop<Stand>, bucket: Bucket, plateMm: number): void {
+	const { design, shelf } = shop;
+	const taller = shelf.buckets
+		.filter((other) => plateMm <= other.heightMm * HIGHEST_PLATE)
+		.sort((a, b) => a.heightMm - b.heightMm)[0];
+	const most = Math.floor((bucket.heightMm * HIGHEST_PLATE) / 10) * 10;
+	const lower = cutOff(tankShapeOf(design, shelf), most);
+	shop.refuse({
+		code: 'cannot-be-built',
+		numbers: { plateMm },
+		text: `The plate would stand ${Math.round(plateMm)} mm up a bucket of ${bucket.heightMm} mm: hardly any room is left for roots`,
+		...(taller
+			? { field: 'bucketId', value: taller.id, said: taller.name }
+			: lower && { path: 'tank.shape', name: 'plate', value: lower, said: `${most} mm up` })
 	});
 }
 

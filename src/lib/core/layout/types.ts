@@ -190,9 +190,9 @@ export interface LayoutProblem {
 	numbers: Record<string, number>;
 	/** A sentence without its full stop; lengths in it in mm, each with its unit, for whoever says it in another. */
 	text: string;
-	/** Where in the design the trouble stands, and what would do there. */
+	/** Where in the design the trouble stands, and what would do there: of what, and how that is said if not as it is. */
 	path?: string;
-	replacement?: { value: unknown; name: string };
+	replacement?: { value: unknown; name: string; said?: string };
 }
 
 export interface Layout {

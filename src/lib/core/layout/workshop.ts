@@ -45,6 +45,15 @@ interface RunPlan {
 	atLeastM?: number;
 }
 
+interface Refusal extends Pick<LayoutProblem, 'code' | 'numbers' | 'text' | 'path'> {
+	field?: string;
+	/** What the path leads to, as the grower calls it; a field says so itself. */
+	name?: string;
+	value?: unknown;
+	/** How the value is said, where not as it is. */
+	said?: string;
+}
+
 interface SitePlan {
 	slot: Slot;
 	at: Point;
@@ -232,20 +241,21 @@ export class Workshop<S extends Stand> {
 		);
 	}
 
-	/** What cannot be built as asked; with a field and a value where something near it works. */
-	refuse(
-		problem: Omit<LayoutProblem, 'standId'> & { field?: string; value?: number | string }
-	): void {
-		const { field, value, ...rest } = problem;
+	/**
+	 * What cannot be built as asked; with a field of the stand, or a named path of the design, and a value where
+	 * something near it works.
+	 */
+	refuse(problem: Refusal): void {
+		const { code, numbers, text, field, value, said } = problem;
 		const at = this.design.stands.findIndex((stand) => stand.id === this.stand.id);
+		const path = field !== undefined && at >= 0 ? `stands.${at}.${field}` : problem.path;
+		const name = problem.name ?? (field === undefined ? '' : titleOf(this.stand, field));
 		this.piece.problems.push({
-			...rest,
+			code,
+			numbers,
+			text,
 			standId: this.stand.id,
-			...(field !== undefined &&
-				at >= 0 && {
-					path: `stands.${at}.${field}`,
-					replacement: { value, name: titleOf(this.stand, field) }
-				})
+			...(path !== undefined && { path, replacement: { value, name, said } })
 		});
 	}
 

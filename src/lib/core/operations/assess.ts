@@ -4,6 +4,7 @@ import {
 	Chain,
 	findingsOf,
 	findingSchema,
+	segmentsOf,
 	stepSchema,
 	stepsOf,
 	type Finding,
@@ -98,7 +99,7 @@ function operationsOf(chain: Chain): Assessment['operations'] {
 	if (chain.levels.length > 0)
 		operations['level-fill'] = chain.levels.flatMap(({ filled }) => (filled ? [done(filled)] : []));
 	if (chain.rings.length > 0)
-		operations['pipe-loss'] = chain.rings.flatMap(({ segments }) => segments.map(done));
+		operations['pipe-loss'] = chain.rings.flatMap((ring) => segmentsOf(ring).map(done));
 	if (chain.sharing.length > 0) operations.spread = chain.sharing.map(done);
 	const tips = chain.loads.flatMap(({ tipping }) => (tipping ? [done(tipping.now)] : []));
 	if (tips.length > 0) operations.tipping = tips;

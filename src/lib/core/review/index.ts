@@ -5,6 +5,7 @@ export * from './review';
 export * from './settle';
 export * from './steps';
 export { feedInput, outletNeeds, pumpMinutes } from './stages/feed';
+export { segmentsOf } from './stages/levels';
 export { systemCurve } from './stages/path';
 export { daysLeft, inTransitL } from './stages/tank';
 export { containerWords, outletWords } from './words';

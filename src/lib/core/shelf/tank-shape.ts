@@ -91,6 +91,25 @@ export function shapeHeightMm(shape: TankShape): number {
 	return shape.heightMm;
 }
 
+/** The lower part of a shape, cut off level at a height; null where it cannot be. */
+export function cutOff(shape: TankShape, heightMm: number): TankShape | null {
+	if (shape.kind === 'lying' || shape.kind === 'table') return null;
+	const at = (bottom: number, top: number) => bottom + ((top - bottom) * heightMm) / shape.heightMm;
+	if (shape.kind === 'straight') return { ...shape, heightMm };
+	if (shape.kind === 'round')
+		return {
+			...shape,
+			topDiameterMm: at(shape.bottomDiameterMm, shape.topDiameterMm),
+			heightMm
+		};
+	return {
+		...shape,
+		topLengthMm: at(shape.bottomLengthMm, shape.topLengthMm),
+		topWidthMm: at(shape.bottomWidthMm, shape.topWidthMm),
+		heightMm
+	};
+}
+
 /** Litres in a tank filled to a height. Exact for each shape; between measured marks a straight line. */
 export function litresAt(shape: TankShape, levelMm: number): number {
 	const h = levelMm;

@@ -54,21 +54,22 @@ function impossible(
 	const field = path?.split('.').at(-1) ?? '';
 	const meta = (stand && (kindOf(stand).schema.shape[field]?.meta() as FieldMeta)) ?? {};
 	const value = replacement?.value;
+	const inUnits = (words: string) =>
+		words.replace(LENGTH, (_, mm) => chain.say(Number(mm), 'size'));
 	const said =
-		meta.unit === 'mm'
-			? chain.say(Number(value), 'size')
-			: (meta.options?.[String(value)] ?? String(value));
+		replacement?.said ??
+		(meta.unit === 'mm' ? `${Number(value)} mm` : (meta.options?.[String(value)] ?? String(value)));
 	const title = replacement?.name ?? '';
 	return {
 		code,
 		step: 'sites',
 		severity: 'stop',
 		subject: `${standId}.top`,
-		message: `${text.replace(LENGTH, (_, mm) => chain.say(Number(mm), 'size'))}.`,
+		message: `${inUnits(text)}.`,
 		fixes: some(
 			path !== undefined &&
 				replacement && {
-					label: `${title[0]!.toUpperCase()}${title.slice(1)}: ${said}`,
+					label: `${title[0]!.toUpperCase()}${title.slice(1)}: ${inUnits(said)}`,
 					effect: 'the nearest that can be built',
 					change: [set(path, value)]
 				}

@@ -52,7 +52,8 @@ interface Segment {
 
 export interface RingState {
 	run: ReturnRun;
-	segments: Segment[];
+	/** Flow in each length of it, L/h; below zero where it runs the other way round. */
+	flowsLph: number[];
 	/** While the pump runs: water over the tank's, mm, and what is left under the brim, by container. */
 	pots: { id: string; riseMm: number; marginMm: number }[];
 }
@@ -88,13 +89,10 @@ export function ringOf(chain: Chain, run: ReturnRun): RingState {
 		return sum;
 	};
 	let flow = closed ? balanced(round, total) : total;
-	const segments = metres.map((lengthM, k) => {
-		if (k > 0) flow -= inflow[k - 1]!;
-		return { segment: loss(run, Math.abs(flow), lengthM), sign: Math.sign(flow) };
-	});
+	const flowsLph = metres.map((_, k) => (flow -= inflow[k - 1] ?? 0));
 	let riseM = 0;
 	const pots = order.map((id, k) => {
-		riseM += segments[k]!.sign * segments[k]!.segment.result.totalLossM;
+		riseM += Math.sign(flowsLph[k]!) * laws[k]!.headAt(flowsLph[k]!);
 		const pot = containers.get(id)!;
 		const brimM = pot.zM + pot.heightMm / 1000;
 		return {
@@ -103,17 +101,21 @@ export function ringOf(chain: Chain, run: ReturnRun): RingState {
 			marginMm: (brimM - (chain.balance.source.waterLevelM + riseM)) * 1000
 		};
 	});
-	return { run, segments: segments.map((s) => s.segment), pots };
+	return { run, flowsLph, pots };
 }
 
 const WATER = { roughnessMm: 0.0015, temperatureC: 20 };
 /** In and out of a pot through its seals. */
 const SEALS_K = 1.5;
 
-function loss({ innerDiameterMm }: ReturnRun, flowLph: number, lengthM: number): Segment {
-	const input = { flowLph, innerDiameterMm, lengthM, ...WATER, fittingsK: SEALS_K };
-	return { input, result: pipeLoss(input) };
-}
+/** Every length of it as the operation takes it. */
+export const segmentsOf = ({ run, flowsLph }: RingState): Segment[] =>
+	run.level!.metres.map((lengthM, k) => {
+		const { innerDiameterMm } = run;
+		const flowLph = Math.abs(flowsLph[k]!);
+		const input = { flowLph, innerDiameterMm, lengthM, ...WATER, fittingsK: SEALS_K };
+		return { input, result: pipeLoss(input) };
+	});
 
 /** The same loss for the many flows tried on the way. */
 function lawOf({ innerDiameterMm }: ReturnRun, lengthM: number): PipeLaw {
@@ -128,18 +130,21 @@ function balanced(round: (home: number) => number, total: number): number {
 	let [fLow, fHigh] = [round(low), round(high)];
 	if (fLow >= 0 || fHigh <= 0) return fLow >= 0 ? low : high;
 	let x = low;
+	let side = 0;
 	for (let step = 0; step < 40 && high - low > 1e-9 * total; step++) {
-		// regula falsi with the idle end halved (Illinois), so that both ends close in
+		// regula falsi; an end left where it is twice running is halved (Illinois), so that both close in
 		x = (low * fHigh - high * fLow) / (fHigh - fLow);
 		const fx = round(x);
 		// a thousandth of a millimetre of water
 		if (Math.abs(fx) < 1e-6) break;
 		if (fx < 0) {
 			[low, fLow] = [x, fx];
-			fHigh /= 2;
+			if (side < 0) fHigh /= 2;
+			side = -1;
 		} else {
 			[high, fHigh] = [x, fx];
-			fLow /= 2;
+			if (side > 0) fLow /= 2;
+			side = 1;
 		}
 	}
 	return x;

@@ -112,7 +112,7 @@ function fitRecipe(chain: Chain, saltIds: SaltId[], aimMsCm: number, fruiting: b
 		water
 	});
 	// strength rises almost in proportion to the share: a secant settles in a few steps
-	let [before, beforeMs] = [0.02, recipe(inputAt(0.02)).ecMsCm];
+	let [before, beforeMs] = [0, chain.place.water.ecMsCm];
 	let share = clamp(aimMsCm / 2, 0.05, 5);
 	let result = recipe(inputAt(share));
 	for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
