@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { applyChanges, readDesignFile, type Change } from '../../src/lib/core/design';
 import { Chain, findingsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
@@ -15,3 +15,8 @@ export const chainOf = (name: string, ...changes: Change[]): Chain => {
 
 export const set = (path: string, value: unknown): Change => ({ path, value });
 export const codes = (chain: Chain) => findingsOf(chain).map((f) => f.code);
+
+/** All shipped examples. */
+export const EXAMPLES = readdirSync(new URL('../../examples/', import.meta.url)).map((file) =>
+	file.replace('.json', '')
+);

@@ -9,6 +9,8 @@ export interface PartLine {
 	count: number;
 	/** Length altogether, m; null for things bought by the piece. */
 	lengthM: number | null;
+	/** Litres altogether, of what is bought loose. */
+	litres?: number;
 }
 
 /**
@@ -31,8 +33,7 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 		lines.set(id, line);
 	};
 	const part = (list: readonly { id: string; name: string }[], id: string, count: number) => {
-		const { name } = pick(list, id);
-		add(id, name, count);
+		add(id, pick(list, id).name, count);
 	};
 	part(shelf.tanks, design.tank.partId, 1);
 	if (design.source.kind === 'pump') part(shelf.pumps, design.source.partId, 1);
@@ -45,8 +46,9 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 		if (emitterId) part(shelf.emitters, emitterId, outlets);
 		const litres = mine.reduce((total, c) => total + c.mediumL, 0);
 		if (mediumId && litres > 0) {
-			const medium = pick(shelf.media, mediumId);
-			add(medium.id, `${medium.name}, ${Math.ceil(litres)} L`, 1);
+			part(shelf.media, mediumId, 1);
+			const line = lines.get(mediumId)!;
+			line.litres = (line.litres ?? 0) + litres;
 		}
 		for (const { id, name, count, lengthM } of layout.stands[i]!.parts)
 			add(id, name, count, lengthM);
@@ -69,10 +71,10 @@ export function costOf(
 	parts: readonly PartLine[]
 ): { total: number; priced: number } {
 	let [total, priced] = [0, 0];
-	for (const { id, count, lengthM } of parts) {
+	for (const { id, count, lengthM, litres } of parts) {
 		const price = prices[id];
 		if (price === undefined) continue;
-		total += price * (lengthM ?? count);
+		total += price * (lengthM ?? litres ?? count);
 		priced += 1;
 	}
 	return { total, priced };

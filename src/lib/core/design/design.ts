@@ -131,7 +131,7 @@ export const designSchema = z
 		frontDeg: quantity('direction of the front', '°', { min: 0, max: 360 }).default(180),
 		lamps: z.array(lampSchema).max(40).default([]),
 		support: supportSchema.default({ kind: 'none', heightM: 2 }),
-		/** The grower's own prices by line of the parts list: each, or a metre of tube. */
+		/** The grower's own prices by line of the parts list: each, a metre of tube, a litre of medium. */
 		prices: z
 			.record(z.string().max(120), quantity('price', '', { min: 0, max: 100_000 }))
 			.default({}),

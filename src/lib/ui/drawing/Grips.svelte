@@ -17,8 +17,6 @@
 		axis: 'x' | 'y';
 		path: string;
 		value: number;
-		min: number;
-		max: number;
 		step: number;
 		/** What a pixel is worth. */
 		perPixel: number;
@@ -48,8 +46,6 @@
 					axis: 'y',
 					path: path('fallPercent'),
 					value: fallPercent,
-					min: 0,
-					max: 6,
 					step: 0.1,
 					perPixel: 100 / (placed.lengthM * frame.scale),
 					text: `${fallPercent} %`
@@ -66,8 +62,6 @@
 					axis: 'y',
 					path: path('lowEndHeightMm'),
 					value: lowEndHeightMm,
-					min: 100,
-					max: 1600,
 					step: 5,
 					perPixel: mm,
 					text: session.say(lowEndHeightMm, 'size'),
@@ -89,8 +83,6 @@
 					axis: 'x',
 					path: path('pitchMm'),
 					value: pitchMm,
-					min: 200,
-					max: 900,
 					step: 5,
 					perPixel: mm,
 					text: session.say(pitchMm, 'size'),
@@ -117,14 +109,15 @@
 			class:middle={!tight}>{grip.text}</text
 		>
 	{/if}
+	{@const bounds = session.bounds(grip.path)}
 	<Handle
 		x={grip.x}
 		y={grip.y}
 		axis={grip.axis}
 		label={grip.label}
 		value={grip.value}
-		min={grip.min}
-		max={grip.max}
+		min={bounds?.min ?? 0}
+		max={bounds?.max ?? 0}
 		step={grip.step}
 		moved={(from, px) => from + px * grip.perPixel}
 		text={grip.text}

@@ -13,6 +13,8 @@
 	const height = $derived(shapeHeightMm(shape));
 	const brim = $derived(brimMmOf(session.design, session.chain.shelf));
 	const fullL = $derived(brimLitresOf(session.design, session.chain.shelf));
+	/** The brim in whole steps of the grip. */
+	const mostL = $derived(Math.floor(fullL * 2) / 2);
 	const centre = $derived(frame.x(tank.xM + tank.lengthM / 2));
 	const half = (mm: number) =>
 		((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (mm / height)) / 2) * frame.scale;
@@ -138,9 +140,9 @@
 			y={at(now)}
 			axis="y"
 			label="Water level in the tank"
-			value={Math.min(fullL, session.design.water.nowL)}
+			value={Math.min(mostL, session.design.water.nowL)}
 			min={0}
-			max={Math.floor(fullL * 2) / 2}
+			max={mostL}
 			step={0.5}
 			{moved}
 			text={session.say(session.design.water.nowL, 'volume')}

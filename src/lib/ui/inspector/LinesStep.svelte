@@ -8,6 +8,7 @@
 	import Toggle from '../control/Toggle.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
+	import { amountOf, pricedBy } from './part-words';
 	import StandChoice from './StandChoice.svelte';
 	import RingLevels from './RingLevels.svelte';
 	import StandFields from './StandFields.svelte';
@@ -31,11 +32,11 @@
 	});
 	const cost = $derived(costOf(session.design, parts));
 	let refused = $state<string | null>(null);
-	function price(id: string, input: HTMLInputElement): void {
+	function price(id: string, input: HTMLInputElement, per: number): void {
 		const prices = { ...session.design.prices };
 		const text = input.value.trim().replace(',', '.');
 		if (text === '') delete prices[id];
-		else prices[id] = Number(text);
+		else prices[id] = Number(text) * per;
 		refused = session.set('prices', prices, 'price');
 		if (refused) refused = 'The price must be a number from 0 to 100,000.';
 	}
@@ -107,20 +108,19 @@
 <p class="soft">Lengths count what goes over barbs and into sockets, and a twentieth to spare.</p>
 <ul>
 	{#each parts as part (part.id)}
+		{@const { word, per } = pricedBy(part, session.units)}
 		<li>
-			<span>{part.name}</span>
-			<b
-				>{part.lengthM === null
-					? `${part.count} ×`
-					: `${session.say(part.lengthM, 'span')} in ${part.count}`}</b
-			>
+			<span class="part">{part.name}</span>
+			<b>{amountOf(part, session.units)}</b>
 			<input
 				class="field"
 				inputmode="decimal"
-				placeholder="price"
-				aria-label="Your price for {part.name}, {part.lengthM === null ? 'each' : 'a metre'}"
-				value={session.design.prices[part.id] ?? ''}
-				onchange={(e) => price(part.id, e.currentTarget)}
+				placeholder={word}
+				aria-label="Your price for {part.name}, {word}"
+				value={part.id in session.design.prices
+					? Math.round((100 * session.design.prices[part.id]!) / per) / 100
+					: ''}
+				onchange={(e) => price(part.id, e.currentTarget, per)}
 			/>
 		</li>
 	{/each}

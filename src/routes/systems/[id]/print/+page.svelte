@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { partsOf } from '$lib/core/build';
+	import { amountOf } from '$lib/ui/inspector/part-words';
 	import { mixingSteps } from '$lib/core/review';
 	import Elevation from '$lib/ui/drawing/Elevation.svelte';
 	import FlowBars from '$lib/ui/drawing/FlowBars.svelte';
@@ -60,11 +61,7 @@
 			<h2>To buy and cut</h2>
 			<ul>
 				{#each parts as part (part.id)}<li>
-						<span>{part.name}</span><b
-							>{part.lengthM === null
-								? part.count
-								: `${session.say(part.lengthM, 'span')} in ${part.count}`}</b
-						>
+						<span class="part">{part.name}</span><b>{amountOf(part, session.units)}</b>
 					</li>{/each}
 			</ul>
 		</section>

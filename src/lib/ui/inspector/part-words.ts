@@ -1,0 +1,20 @@
+import type { PartLine } from '$lib/core/build';
+import { scaleOf, show, toShown, type Kind, type Units } from '$lib/core/quantity';
+
+const measure = ({ lengthM, litres }: PartLine): Kind | null =>
+	lengthM !== null ? 'span' : litres !== undefined ? 'volume' : null;
+
+/** How much of it to buy, as it stands beside its name. */
+export function amountOf(part: PartLine, units: Units): string {
+	if (part.lengthM !== null) return `${show(part.lengthM, 'span', units)} in ${part.count}`;
+	if (part.litres !== undefined) return show(Math.ceil(part.litres), 'volume', units);
+	return `${part.count} ×`;
+}
+
+/** What one price is for, and how many of that there are to a metre, a litre or a piece. */
+export function pricedBy(part: PartLine, units: Units): { word: string; per: number } {
+	const kind = measure(part);
+	return kind === null
+		? { word: 'each', per: 1 }
+		: { word: `per ${scaleOf(kind, units).unit}`, per: toShown(1, kind, units) };
+}

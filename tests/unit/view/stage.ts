@@ -1,0 +1,72 @@
+import { parse, type HTMLElement } from 'node-html-parser';
+import { createServer, type ViteDevServer } from 'vite';
+import type * as Sessions from '../../../src/lib/ui/workspace/session.svelte';
+import { applyChanges, type Change, type Design, type Place } from '../../../src/lib/core/design';
+import { METRIC, type Units } from '../../../src/lib/core/quantity';
+import { example } from '../example';
+
+/**
+ * The interface without a browser: components are compiled as the application compiles them and written out as
+ * the server would write them. What happens on a press is for the tests in a browser.
+ */
+let server: Promise<ViteDevServer> | null = null;
+
+const stage = () =>
+	(server ??= createServer({
+		server: { middlewareMode: true, watch: null, hmr: false, ws: false },
+		appType: 'custom',
+		logLevel: 'error'
+	}));
+
+/** A module of the application, by its path under `src/lib`. */
+export const load = async <T>(path: string): Promise<T> =>
+	(await (await stage()).ssrLoadModule(`/src/lib/${path}`)) as T;
+
+// once, after the last test of all files
+after(async () => (await server)?.close());
+
+export type Session = Sessions.Session;
+
+export const US: Units = { system: 'us', strength: 'ppm500' };
+
+const SAVED_AT = '2026-05-28T09:30:00.000Z';
+
+export const storedOf = (design: Design, place: Place, revision = 1) => ({
+	design,
+	place,
+	revision,
+	placeRevision: 1,
+	savedAt: SAVED_AT,
+	canUndo: false,
+	canRedo: false
+});
+
+/** An open system: a shipped example, with changes, read in some units. */
+export async function sessionOf(
+	name: string,
+	changes: Change[] = [],
+	units: Units = METRIC
+): Promise<Session> {
+	const { design, place } = example(name);
+	const { Session } = await load<typeof Sessions>('ui/workspace/session.svelte.ts');
+	const stored = storedOf(applyChanges(design, changes), { ...place, units });
+	return new Session({ id: name, today: '2026-05-28', stored });
+}
+
+/** A component on a session, written out and read again. */
+export async function shown(
+	session: Session,
+	path: string,
+	props: Record<string, unknown> = {}
+): Promise<HTMLElement> {
+	const vite = await stage();
+	const { render } = (await vite.ssrLoadModule('svelte/server')) as typeof import('svelte/server');
+	const { default: Host } = await vite.ssrLoadModule('/tests/unit/view/Host.svelte');
+	const { default: view } = await load<{ default: unknown }>(path);
+	const { body } = render(Host as never, { props: { session, view, props } });
+	return parse(body);
+}
+
+/** Words as a reader meets them. */
+export const wordsOf = (element: HTMLElement): string =>
+	element.structuredText.replace(/\s+/g, ' ');
