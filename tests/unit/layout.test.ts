@@ -153,7 +153,11 @@ describe('bucket bench', () => {
 			1.05 * cuts.reduce((a, b) => a + b, 0),
 			1e-9
 		);
-		expect(parts.get('perlite-coarse')!.name).to.equal('Coarse perlite, 153 L');
+		expect(parts.get('perlite-coarse')).to.include({ name: 'Coarse perlite', lengthM: null });
+		expect(parts.get('perlite-coarse')!.litres).to.be.closeTo(
+			layout.containers.reduce((total, c) => total + c.mediumL, 0),
+			1e-9
+		);
 	});
 });
 

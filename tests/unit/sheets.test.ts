@@ -17,7 +17,6 @@ import {
 } from '../../src/lib/core/design';
 import { toIssues, type FieldMeta } from '../../src/lib/core/quantity';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { differing } from '../../src/lib/ui/home/differences';
 import { chainOf, example, set } from './example';
 
 /** An example that has a stand of the variant, and which of its stands that is. */
@@ -151,27 +150,6 @@ describe('a design in a file', () => {
 		const again = found.map(({ path, theirs }) => set(path, theirs));
 		expect(applyChanges(design, again)).to.deep.equal(after);
 		expect(setPaths({ a: [{ b: 1 }] }, [set('a.0.b', 2)])).to.deep.equal({ a: [{ b: 2 }] });
-	});
-
-	it('what differs between two is said in a grower’s words', () => {
-		const mine = chainOf('kitchen-columns');
-		const theirs = mine.with([
-			set('stands.0.ringPitchMm', 240),
-			set('tank.hatch', false),
-			set('source.dial', 1)
-		]);
-		const list = differing(mine.design, theirs.design, mine.place.units);
-		const names2 = list.map((d) => d.name.toLowerCase());
-		expect(names2).to.include.members([
-			'distance between rings',
-			'hatch over the pump',
-			'pump dial'
-		]);
-		for (const { name, mine: a, theirs: b } of list) {
-			expect(`${name} ${a} ${b}`).to.not.match(/undefined|NaN|null|\[object/);
-			expect(a).to.not.equal(b);
-		}
-		expect(differing(mine.design, mine.design, mine.place.units)).to.deep.equal([]);
 	});
 
 	it('every kind has words for what it is made of, one and many', () => {

@@ -1,4 +1,5 @@
 import { parse, type HTMLElement } from 'node-html-parser';
+import type { Component } from 'svelte';
 import { createServer, type ViteDevServer } from 'vite';
 import type * as Sessions from '../../../src/lib/ui/workspace/session.svelte';
 import { applyChanges, type Change, type Design, type Place } from '../../../src/lib/core/design';
@@ -26,6 +27,9 @@ export const load = async <T>(path: string): Promise<T> =>
 after(async () => (await server)?.close());
 
 export type Session = Sessions.Session;
+interface Module {
+	default: Component<Record<string, unknown>>;
+}
 
 export const US: Units = { system: 'us', strength: 'ppm500' };
 
@@ -61,9 +65,9 @@ export async function shown(
 ): Promise<HTMLElement> {
 	const vite = await stage();
 	const { render } = (await vite.ssrLoadModule('svelte/server')) as typeof import('svelte/server');
-	const { default: Host } = await vite.ssrLoadModule('/tests/unit/view/Host.svelte');
-	const { default: view } = await load<{ default: unknown }>(path);
-	const { body } = render(Host as never, { props: { session, view, props } });
+	const { default: Host } = (await vite.ssrLoadModule('/tests/unit/view/Host.svelte')) as Module;
+	const { default: view } = await load<Module>(path);
+	const { body } = render(Host, { props: { session, view, props } });
 	return parse(body);
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { FieldMeta } from '../quantity';
 import { designSchema } from './design';
 
 export interface Bounds {
@@ -16,19 +17,27 @@ export function boundsAt(
 	path: string,
 	schema: z.ZodType = designSchema
 ): Bounds | undefined {
-	let at: z.ZodType | undefined = schema;
-	let value = document;
-	for (const key of path.split('.')) {
-		at = inside(at, key, value);
-		value = (value as Record<string, unknown> | undefined)?.[key];
-	}
-	at = bare(at);
+	const at = bare(schemaAt(document, path, schema));
 	if (!(at instanceof z.ZodNumber)) return undefined;
 	return {
 		min: at.minValue ?? -Infinity,
 		max: at.maxValue ?? Infinity,
 		whole: at.format === 'safeint'
 	};
+}
+
+/** What the schema says of a field of a design: its title, unit and choices; undefined where it has none. */
+export const fieldAt = (document: unknown, path: string): FieldMeta | undefined =>
+	bare(schemaAt(document, path, designSchema))?.meta() as FieldMeta | undefined;
+
+function schemaAt(document: unknown, path: string, schema: z.ZodType): z.ZodType | undefined {
+	let at: z.ZodType | undefined = schema;
+	let value = document;
+	for (const key of path.split('.')) {
+		at = inside(at, key, value);
+		value = (value as Record<string, unknown> | undefined)?.[key];
+	}
+	return at;
 }
 
 function bare(schema: z.ZodType | undefined): z.ZodType | undefined {

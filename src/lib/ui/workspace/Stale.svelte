@@ -1,19 +1,15 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
-	import { differences } from '$lib/core/design';
 	import Miniature from '../drawing/Miniature.svelte';
+	import { differing } from '../home/differences';
 	import { useSession } from './context';
 
 	/** Two versions of one system, side by side: nothing is merged, the grower chooses. */
 	const session = useSession();
 	const theirs = $derived(session.save.kind === 'stale' ? session.save.theirs : null);
-	const rows = $derived(theirs ? differences(session.design, theirs.design).slice(0, 12) : []);
-	const plain = (value: unknown): string =>
-		value === undefined || value === null
-			? '–'
-			: typeof value === 'object'
-				? '(changed)'
-				: String(value);
+	const rows = $derived(
+		theirs ? differing(session.design, theirs.design, session.units, true).slice(0, 12) : []
+	);
 </script>
 
 <Dialog.Root open={theirs !== null}>
@@ -54,12 +50,8 @@
 						></thead
 					>
 					<tbody>
-						{#each rows as row (row.path)}
-							<tr
-								><th scope="row">{row.path}</th><td>{plain(row.mine)}</td><td
-									>{plain(row.theirs)}</td
-								></tr
-							>
+						{#each rows as row (row.name)}
+							<tr><th scope="row">{row.name}</th><td>{row.mine}</td><td>{row.theirs}</td></tr>
 						{/each}
 						{#if rows.length === 0}<tr><td colspan="3">Only figures of the place differ.</td></tr
 							>{/if}
