@@ -17,7 +17,7 @@ import {
 } from '../../src/lib/core/design';
 import { toIssues, type FieldMeta } from '../../src/lib/core/quantity';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { chainOf, example, set } from './example';
+import { example, set } from './example';
 
 /** An example that has a stand of the variant, and which of its stands that is. */
 const HAS: Record<Variant, [name: string, at: number]> = {

@@ -45,6 +45,38 @@ export const storedOf = (design: Design, place: Place, revision = 1) => ({
 	canRedo: false
 });
 
+export interface Sent {
+	address: string;
+	body: { base: number; label?: string; design?: { name: string }; place?: unknown };
+}
+
+/** A server that takes what it is sent, or says no; asked in the order it was called. */
+export function serverThat(answer: (sent: Sent, turn: number) => [status: number, body: unknown]) {
+	const sent: Sent[] = [];
+	globalThis.fetch = (async (address: string, init: RequestInit) => {
+		const one = { address, body: JSON.parse(init.body as string) as Sent['body'] };
+		sent.push(one);
+		const [status, body] = answer(one, sent.length);
+		return new Response(JSON.stringify(body), { status });
+	}) as typeof fetch;
+	return sent;
+}
+/** A server that keeps what it is sent, with its history. */
+export function serverThatKeeps(): Sent[] {
+	let [back, on] = [0, 0];
+	return serverThat(({ address, body }, turn) => {
+		if (address.endsWith('/undo')) [back, on] = [back - 1, on + 1];
+		else if (address.endsWith('/redo')) [back, on] = [back + 1, on - 1];
+		else [back, on] = [back + 1, 0];
+		const { design, place } = body as { design?: Design; place?: { document: Place } };
+		const kept = storedOf(design as Design, place?.document as Place, turn + 1);
+		return [200, { ...kept, canUndo: back > 0, canRedo: on > 0 }];
+	});
+}
+const real = globalThis.fetch;
+beforeEach(() => void serverThatKeeps());
+afterEach(() => void (globalThis.fetch = real));
+
 /** An open system: a shipped example, with changes, read in some units. */
 export async function sessionOf(
 	name: string,

@@ -1,0 +1,228 @@
+import { expect } from 'chai';
+import type { HTMLElement } from 'node-html-parser';
+import { daysLeft, STEPS } from '../../../src/lib/core/review';
+import { EXAMPLES, set } from '../example';
+import { sessionOf, shown, storedOf, wordsOf, type Session } from './stage';
+
+const bar = (session: Session) => shown(session, 'ui/workspace/FindingBar.svelte');
+const tape = (session: Session) => shown(session, 'ui/workspace/Tape.svelte');
+const header = (session: Session) =>
+	shown(session, 'ui/workspace/Header.svelte', { onkeys: () => undefined });
+const button = (root: HTMLElement, words: string) =>
+	root.querySelectorAll('button').find((b) => wordsOf(b).trim() === words)!;
+const off = (element: HTMLElement) => element.hasAttribute('disabled');
+
+describe('the bar of findings', function () {
+	this.timeout(60_000);
+	for (const name of EXAMPLES)
+		it(`${name}: says each finding with its step, and offers its fixes with what they do`, async () => {
+			const session = await sessionOf(name);
+			for (const [i, { message, fixes, severity }] of session.findings.entries()) {
+				session.shown = i;
+				const root = await bar(session);
+				expect(wordsOf(root))
+					.to.include(message)
+					.and.include(`${i + 1} of ${session.findings.length}`);
+				expect(root.querySelector('section')!.classList.contains(severity), severity).to.equal(
+					true
+				);
+				const offered = root.querySelectorAll('.fixes button').map((b) => wordsOf(b).trim());
+				expect(offered).to.deep.equal(fixes.map((f) => `${f.label} ${f.effect}`));
+			}
+		});
+
+	it('past the last finding it shows the last, and with none it says what holds', async () => {
+		const session = await sessionOf('kitchen-columns');
+		session.shown = 99;
+		const count = session.findings.length;
+		expect(wordsOf(await bar(session))).to.include(`${count} of ${count}`);
+		for (let i = 0; i < 20 && session.findings.length > 0; i++) {
+			const [finding] = session.findings;
+			if (finding!.fixes[0]) session.fix(finding!, finding!.fixes[0]);
+			else session.set('diary.seenTo', [...session.design.diary.seenTo, finding!.code], 'seen to');
+		}
+		expect(session.findings.map((f) => f.code)).to.deep.equal([]);
+		expect(wordsOf(await bar(session))).to.match(/Nothing stands against it/);
+	});
+
+	it('turns only where there is another to turn to', async () => {
+		const session = await sessionOf('lean-to-rail');
+		const turns = async () =>
+			(await bar(session)).querySelectorAll('.count button').map((b) => off(b));
+		expect(await turns()).to.deep.equal([false, false]);
+	});
+});
+
+describe('the tape of steps', () => {
+	for (const name of EXAMPLES)
+		it(`${name}: eleven steps with their state and figure, one of them open`, async () => {
+			const session = await sessionOf(name);
+			session.step = 'tank';
+			const root = await tape(session);
+			const open = root.querySelectorAll('[aria-current="step"]');
+			expect(open.map((b) => b.getAttribute('data-step'))).to.deep.equal(['tank']);
+			const items = root.querySelectorAll('button');
+			expect(items.map((b) => b.getAttribute('data-step'))).to.deep.equal([...STEPS]);
+			items.forEach((item, i) => {
+				const { headline } = session.assessment.steps[i]!;
+				expect(wordsOf(item.querySelector('b')!)).to.equal(headline);
+				expect(wordsOf(item.querySelector('.visually-hidden')!)).to.match(/^, \w/);
+			});
+		});
+});
+
+describe('the header', () => {
+	it('leads home, to the comparison and to the printed page, and names the system', async () => {
+		const session = await sessionOf('loft-table');
+		const root = await header(session);
+		const links = root.querySelectorAll('a').map((a) => a.getAttribute('href'));
+		expect(links).to.include.members([
+			'/',
+			'/systems/loft-table/compare',
+			'/systems/loft-table/print'
+		]);
+		expect(wordsOf(root.querySelector('h1')!)).to.equal(session.design.name);
+		expect(root.querySelector('input')!.getAttribute('value')).to.equal(session.design.name);
+	});
+
+	it('undo and redo can be pressed when there is something to go to', async () => {
+		const session = await sessionOf('loft-table');
+		const both = async () => {
+			const root = await header(session);
+			return [off(button(root, 'Undo')), off(button(root, 'Redo'))];
+		};
+		expect(await both()).to.deep.equal([true, true]);
+		session.set('name', 'Table under the roof', 'name');
+		expect(await both()).to.deep.equal([false, true]);
+		await session.undo();
+		expect(await both()).to.deep.equal([true, false]);
+		await session.redo();
+		expect(await both()).to.deep.equal([false, true]);
+	});
+
+	const states: [what: string, save: (session: Session) => Session['save'], says: RegExp][] = [
+		['saved', () => ({ kind: 'saved', at: '2026-05-28T09:30:00.000Z' }), /^Saved \d\d:\d\d$/],
+		['saving', () => ({ kind: 'saving' }), /^Saving$/],
+		[
+			'refused',
+			() => ({ kind: 'failed', message: 'Not saved: no connection. Trying again.' }),
+			/^Not saved: no connection\. Trying again\.$/
+		],
+		[
+			'behind',
+			({ design, place }) => ({ kind: 'stale', theirs: storedOf(design, place, 9) }),
+			/^Not saved: changed elsewhere$/
+		]
+	];
+	for (const [what, save, says] of states)
+		it(`says how the last change fared: ${what}`, async () => {
+			const session = await sessionOf('loft-table');
+			session.save = save(session);
+			expect(wordsOf((await header(session)).querySelector('[role="status"]')!)).to.match(says);
+		});
+});
+
+describe('figures on the sheets', function () {
+	this.timeout(60_000);
+	/** What must stand on a sheet, worked out from the chain and not from the screen. */
+	const figures: [
+		name: string,
+		step: Session['step'],
+		label: string,
+		figure: (session: Session) => string
+	][] = [
+		[
+			'lean-to-rail',
+			'pump',
+			'the flow of the whole',
+			({ chain, say }) => say(chain.path.result.source.flowLph, 'flow')
+		],
+		[
+			'lean-to-rail',
+			'tank',
+			'the room left for what comes back',
+			({ chain, say }) => say(chain.drainBack.result.marginL, 'volume')
+		],
+		[
+			'kitchen-columns',
+			'sites',
+			'how many sites',
+			({ chain }) => String(chain.layout.sites.length)
+		],
+		[
+			'kitchen-columns',
+			'tank',
+			'the tank it asks for',
+			({ chain, say }) => say(chain.size.result.grossL, 'volume')
+		],
+		[
+			'loft-table',
+			'plants',
+			'what they drink',
+			({ chain, say }) => say(chain.thirst.useLPerDay, 'volume')
+		],
+		[
+			'loft-table',
+			'mix',
+			'how strong',
+			({ chain, say }) => say(chain.mix.strengthMsCm, 'strength')
+		],
+		[
+			'loft-table',
+			'lines',
+			'how even',
+			({ chain }) => `${Math.round(chain.path.result.uniformity.variationPercent)} %`
+		],
+		['away-bench', 'tank', 'the days it lasts', ({ chain, say }) => say(daysLeft(chain)!, 'days')],
+		[
+			'mixed-loop',
+			'lines',
+			'how even',
+			({ chain }) => `${Math.round(chain.path.result.uniformity.variationPercent)} %`
+		],
+		[
+			'yard-channels',
+			'mix',
+			'how strong',
+			({ chain, say }) => say(chain.mix.strengthMsCm, 'strength')
+		]
+	];
+	for (const [name, step, label, figure] of figures)
+		it(`${name}, ${step}: ${label} is what the core worked out`, async () => {
+			const session = await sessionOf(name);
+			session.step = step;
+			const root = await shown(session, 'ui/inspector/Sheet.svelte');
+			const [number] = figure(session).split(' ');
+			expect(wordsOf(root)).to.include(number);
+		});
+
+	it('change at once with the design they are made of', async () => {
+		const session = await sessionOf('lean-to-rail');
+		const said = async () => {
+			session.step = 'pump';
+			return wordsOf(await shown(session, 'ui/inspector/Sheet.svelte'));
+		};
+		const before = await said();
+		session.preview([set('source.dial', 0.9)]);
+		expect(await said()).to.not.equal(before);
+		session.revert();
+		expect(await said()).to.equal(before);
+	});
+
+	it('what is filled in for the grower is marked until they touch it', async () => {
+		const session = await sessionOf('lean-to-rail');
+		session.chain = session.chain.with([]);
+		const marked = async () => {
+			session.step = 'tank';
+			const root = await shown(session, 'ui/inspector/Sheet.svelte');
+			return root.querySelectorAll('label em').length;
+		};
+		const assumed = await sessionOf('lean-to-rail', [set('assumed', ['tank.floorMm'])]);
+		assumed.step = 'tank';
+		const root = await shown(assumed, 'ui/inspector/Sheet.svelte');
+		expect(root.querySelectorAll('label em').map((e) => wordsOf(e))).to.deep.equal(['assumed']);
+		expect(await marked()).to.equal(
+			session.design.assumed.filter((path) => path.startsWith('tank.')).length
+		);
+	});
+});
