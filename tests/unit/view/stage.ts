@@ -90,16 +90,29 @@ export async function sessionOf(
 }
 
 /** A component on a session, written out and read again. */
-export async function shown(
+export const shown = (
 	session: Session,
 	path: string,
 	props: Record<string, unknown> = {}
+): Promise<HTMLElement> =>
+	written('/tests/unit/view/Host.svelte', async () => ({
+		session,
+		view: (await load<Module>(path)).default,
+		props
+	}));
+
+/** A page of the application, by its path under `src/routes`, on what its server hands it. */
+export const pageOf = (path: string, data: unknown): Promise<HTMLElement> =>
+	written(`/src/routes/${path}+page.svelte`, async () => ({ data }));
+
+async function written(
+	path: string,
+	props: () => Promise<Record<string, unknown>>
 ): Promise<HTMLElement> {
 	const vite = await stage();
 	const { render } = (await vite.ssrLoadModule('svelte/server')) as typeof import('svelte/server');
-	const { default: Host } = (await vite.ssrLoadModule('/tests/unit/view/Host.svelte')) as Module;
-	const { default: view } = await load<Module>(path);
-	const { body } = render(Host, { props: { session, view, props } });
+	const { default: view } = (await vite.ssrLoadModule(path)) as Module;
+	const { body } = render(view, { props: await props() });
 	return parse(body);
 }
 
