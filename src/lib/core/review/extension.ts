@@ -26,9 +26,14 @@ const HALF = 0.5;
  * How far a stand can be made longer with each part kept: laid out, planted like the first site and solved at
  * each length tried. Everything asked only gets harder with length, so the end is found by halving.
  *
+ * @param told hears how many of the parts have been tried, as each is done
  * @returns `most` under `now` where a part is too small already
  */
-export function extensionOf(chain: Chain, index = 0): Extension {
+export function extensionOf(
+	chain: Chain,
+	index = 0,
+	told: (done: number) => void = () => undefined
+): Extension {
 	const { along } = kindOf(chain.design.stands[index]!);
 	const stand = chain.design.stands[index] as unknown as Record<string, unknown>;
 	const now = Number(stand[along]);
@@ -38,9 +43,11 @@ export function extensionOf(chain: Chain, index = 0): Extension {
 		chains.set(count, known);
 		return known;
 	};
-	const entries = LIMITS.map((limit) => {
+	const entries = LIMITS.map((limit, i) => {
 		const holds = (count: number) => HOLDS[limit](at(count));
-		return [limit, applies(chain, limit) ? mostThat(holds) : null] as const;
+		const most = applies(chain, limit) ? mostThat(holds) : null;
+		told(i + 1);
+		return [limit, most] as const;
 	});
 	const ends = entries.flatMap(([limit, most]) => (most === null ? [] : [{ limit, most }]));
 	const first = ends.reduce<Extension['first']>((a, b) => (a && a.most <= b.most ? a : b), null);

@@ -1,28 +1,48 @@
 <script lang="ts">
+	import { onDestroy } from 'svelte';
 	import { kindOf } from '$lib/core/design';
 	import { costOf, partsOf } from '$lib/core/build';
-	import {
-		extensionOf,
-		fitOf,
-		LIMITS,
-		oneMore,
-		type Extension,
-		type OneMore
-	} from '$lib/core/review';
+	import { fitOf, LIMITS, oneMore, type Extension, type OneMore } from '$lib/core/review';
+	import { heard, plain, startCalculator } from '$lib/workers';
 	import { useSession } from '../workspace/context';
 
 	/** How many fit the place, what one more or fewer does, and how well floor and tank are used. */
 	const session = useSession();
-	const chain = $derived(session.chain);
-	const index = $derived(session.standIndex);
-	const words = $derived(kindOf(session.design.stands[index]!).words);
+	// a drag lays this out half a dozen times a step: it waits until the drag ends
+	const chain = $derived(session.kept);
+	const design = $derived(chain.design);
+	const index = $derived(Math.min(session.standIndex, design.stands.length - 1));
+	const words = $derived(kindOf(design.stands[index]!).words);
 	const fit = $derived(fitOf(chain, index));
 	const steps = $derived(
 		([1, -1] as const).map((by) => oneMore(chain, by, index)).filter((s) => s !== null)
 	);
-	/** Worked out when asked, for one design: dozens of lengths are laid out and solved. */
+	/** Worked out when asked, for one design, by a worker: dozens of lengths are laid out and solved. */
 	let asked = $state.raw<{ of: typeof chain; index: number; found: Extension } | null>(null);
+	let tried = $state<number | null>(null);
+	let failed = $state(false);
+	let stop = () => undefined as void;
 	const found = $derived(asked?.of === chain && asked.index === index ? asked.found : null);
+	async function extend(): Promise<void> {
+		const of = { of: chain, index };
+		const { calculator, stop: end } = startCalculator();
+		stop = () => {
+			end();
+			tried = null;
+		};
+		tried = 0;
+		failed = false;
+		try {
+			// the last word may come after the answer
+			const told = heard((done: number) => void (tried !== null && (tried = done)));
+			const answer = await calculator.extension(plain(design), plain(chain.place), index, told);
+			asked = { ...of, found: answer };
+		} catch {
+			failed = true;
+		}
+		stop();
+	}
+	onDestroy(() => stop());
 	const PARTS = { place: 'the place', pump: 'the pump', return: 'the return', tank: 'the tank' };
 	const many = $derived(fit.along === 'perRow' ? 'a row' : words.container[1]);
 	const upTo = (most: number, now: number) =>
@@ -31,7 +51,7 @@
 			: most === now
 				? 'just enough for this'
 				: `up to ${most} ${many}`;
-	const cost = $derived(costOf(session.design, partsOf(session.design, chain.layout, chain.shelf)));
+	const cost = $derived(costOf(design, partsOf(design, chain.layout, chain.shelf)));
 	const one = $derived(
 		fit.along === 'perRow' && words.container[0] !== 'channel' ? 'column' : words.container[0]
 	);
@@ -89,12 +109,14 @@
 		</dd>
 	{/if}
 </dl>
-{#if !found}
-	<button
-		class="quiet"
-		onclick={() => (asked = { of: chain, index, found: extensionOf(chain, index) })}
-		>How far can it be extended?</button
-	>
+{#if tried !== null}
+	<p class="soft" role="status">
+		Trying lengths: {tried} of {LIMITS.length} parts done.
+		<button class="quiet" onclick={() => stop()}>Stop</button>
+	</p>
+{:else if !found}
+	<button class="quiet" onclick={() => void extend()}>How far can it be extended?</button>
+	{#if failed}<p role="alert">This could not be worked out. Try again.</p>{/if}
 {/if}
 
 <style>

@@ -3,7 +3,7 @@
 	import { applyChanges } from '$lib/core/design';
 	import type { Assessment } from '$lib/core/operations';
 	import type { Pump } from '$lib/core/shelf';
-	import { startCalculator } from '$lib/workers';
+	import { plain, startCalculator } from '$lib/workers';
 	import { useSession } from '../workspace/context';
 
 	const { onclose }: { onclose: () => void } = $props();
@@ -27,9 +27,7 @@
 
 	onMount(() => {
 		const { calculator, stop } = startCalculator();
-		// a plain copy: what crosses to the worker must be cloneable
-		const design = JSON.parse(JSON.stringify(session.design)) as typeof session.design;
-		const place = JSON.parse(JSON.stringify(session.place)) as typeof session.place;
+		const [design, place] = [plain(session.design), plain(session.place)];
 		void (async () => {
 			for (const pump of pumps) {
 				const answer = await calculator.calculate('assess', {

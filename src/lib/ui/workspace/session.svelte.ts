@@ -43,6 +43,8 @@ export class Session {
 	readonly id: string;
 	readonly today: string;
 	chain = $state.raw() as Chain;
+	/** The chain as last kept: for what is too much to work out at every step of a drag. */
+	kept = $state.raw() as Chain;
 	step = $state<Step>('pump');
 	/** Id of the selected site, container, run, return or `tank`. */
 	selected = $state<string | null>(null);
@@ -78,7 +80,7 @@ export class Session {
 		this.id = id;
 		this.today = today;
 		this.committed = { design: stored.design, place: stored.place };
-		this.chain = chainOf(this.committed);
+		this.chain = this.kept = chainOf(this.committed);
 		this.save = { kind: 'saved', at: stored.savedAt };
 		this.canUndo = stored.canUndo;
 		this.canRedo = stored.canRedo;
@@ -124,6 +126,7 @@ export class Session {
 		const { design, place } = this;
 		const before = this.committed;
 		if (design === before.design && place === before.place) return;
+		this.kept = this.chain;
 		this.past.push(before);
 		this.future = [];
 		this.committed = { design, place };
@@ -197,7 +200,7 @@ export class Session {
 
 	private goTo({ design, place }: Snapshot): void {
 		this.committed = { design, place };
-		this.chain = chainOf(this.committed, this.chain);
+		this.chain = this.kept = chainOf(this.committed, this.chain);
 	}
 
 	private async ask(verb: 'undo' | 'redo'): Promise<Stored | null> {
