@@ -76,10 +76,14 @@ z.config({
 	}
 });
 
-/** A short name given by the application or the grower: not empty, at most `max` characters. */
+/** A short name given by the application or the grower: not empty nor only spaces, at most `max` characters. */
 export const text = (name: string, max = 120, min = 1) => {
 	const error = () => `${name} must be text of ${min} to ${max} characters`;
-	return z.string({ error }).min(min, { error }).max(max, { error });
+	return z
+		.string({ error })
+		.min(min, { error })
+		.max(max, { error })
+		.refine((words) => words.trim().length >= min, { error });
 };
 
 /** An id: short, no spaces at the ends. */
