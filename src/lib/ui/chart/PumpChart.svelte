@@ -18,8 +18,14 @@
 	const mostHead = $derived(
 		Math.max(curve?.shutOffHeadM ?? 0, ...system.map((p) => p.headM), 0.2) * 1.1
 	);
-	const x = $derived(scaleLinear([0, mostFlow], [pad.left, width - pad.right]));
-	const y = $derived(scaleLinear([0, mostHead], [height - pad.bottom, pad.top]));
+	// the axes are in the grower's units, so that their marks are round in them
+	const inUnits = (value: number, kind: 'flow' | 'head') => toShown(value, kind, session.units);
+	const across = $derived(
+		scaleLinear([0, inUnits(mostFlow, 'flow')], [pad.left, width - pad.right])
+	);
+	const up = $derived(scaleLinear([0, inUnits(mostHead, 'head')], [height - pad.bottom, pad.top]));
+	const x = (flow: number) => across(inUnits(flow, 'flow'));
+	const y = (head: number) => up(inUnits(head, 'head'));
 	interface At {
 		flowLph: number;
 		headM: number;
@@ -40,8 +46,7 @@
 	);
 	const flowUnit = $derived(scaleOf('flow', session.units).unit);
 	const headUnit = $derived(scaleOf('head', session.units).unit);
-	const tick = (v: number, kind: 'flow' | 'head') =>
-		toShown(v, kind, session.units).toLocaleString('en-GB', { maximumSignificantDigits: 3 });
+	const tick = (v: number) => v.toLocaleString('en-GB', { maximumSignificantDigits: 3 });
 	const last = $derived(system.filter((p) => p.flowLph <= mostFlow && p.headM <= mostHead).at(-1));
 </script>
 
@@ -57,11 +62,11 @@
 		)} and {session.say(headM, 'head')}"
 	>
 		<path class="axis" d="M{pad.left} {pad.top - 6} V{height - pad.bottom} H{width - pad.right}" />
-		{#each y.ticks(4) as t (t)}
-			<text class="tick" x={pad.left - 5} y={y(t) + 4} text-anchor="end">{tick(t, 'head')}</text>
+		{#each up.ticks(4) as t (t)}
+			<text class="tick" x={pad.left - 5} y={up(t) + 4} text-anchor="end">{tick(t)}</text>
 		{/each}
-		{#each x.ticks(4) as t (t)}
-			<text class="tick" x={x(t)} y={height - 10} text-anchor="middle">{tick(t, 'flow')}</text>
+		{#each across.ticks(4) as t (t)}
+			<text class="tick" x={across(t)} y={height - 10} text-anchor="middle">{tick(t)}</text>
 		{/each}
 		<text class="tick" x={2} y={10}>{headUnit}</text>
 		<text class="tick" x={width - pad.right} y={height - pad.bottom - 6} text-anchor="end"

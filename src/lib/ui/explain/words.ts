@@ -60,6 +60,36 @@ export const WORDS: Record<string, { words: string; source: string }> = {
 	'layout-row': {
 		words: 'How many fit between the ends at this spacing, and how high each stands on the fall.',
 		source: 'geometry of the bench'
+	},
+	'layout-tower': {
+		words:
+			'Where each hole goes: rings from the clearances and the distance between them, round the pipe in equal parts, every ring turned against the one below by the stagger. The web is what pipe is left between the edges of two holes.',
+		source: 'geometry of a cylinder; a taped round is divided by π'
+	},
+	'level-fill': {
+		words:
+			'A valve lets water in until it stands as deep as it is set. How much that is follows from the true floor and lean of each; how soon, from the head of the tank and what hose and valve let through.',
+		source: 'prism of water on a sloped floor; Darcy–Weisbach and the valve’s rating'
+	},
+	spread: {
+		words:
+			'The rim of a spreader is a weir all round. Where a tower leans, the low side stands deeper under the same water and takes more; with too much lean, or too little water, the high side falls dry.',
+		source: 'sharp-crested weir, Poleni, coefficient 0.62'
+	},
+	'pipe-loss': {
+		words:
+			'Water that runs through a length of pipe loses head by friction and at its fittings. In a line under water that is how much higher the next pot must stand for its water to come.',
+		source: 'Darcy–Weisbach with Colebrook–White'
+	},
+	tipping: {
+		words:
+			'The wind pushes at each face at its height, the weight holds at the edge of the foot. The gust at which the two are even is the one that tips it, standing free; a gust that swings it tips it sooner.',
+		source: 'moments about the edge of the foot; drag of 1.2, air at sea level'
+	},
+	'wall-load': {
+		words:
+			'Weight goes across all fixings alike. As it hangs off the wall it also turns about its lower edge and pulls the fixings out, the more the higher they sit.',
+		source: 'moments about the lower edge, with a stiff back'
 	}
 };
 

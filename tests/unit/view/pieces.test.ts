@@ -1,0 +1,179 @@
+import { expect } from 'chai';
+import type { HTMLElement } from 'node-html-parser';
+import type * as Words from '../../../src/lib/ui/explain/words';
+import { example, EXAMPLES, set } from '../example';
+import { load, sessionOf, shown, US, wordsOf, type Session } from './stage';
+
+const number = (element: HTMLElement, name: string) => Number(element.getAttribute(name));
+/** Corners of a drawn line, px. */
+const cornersOf = (path: HTMLElement) =>
+	(path.getAttribute('d') ?? '')
+		.split(/(?=[ML])/)
+		.filter((part) => part !== '')
+		.map((part) => part.slice(1).split(/[ ,]/).map(Number) as [number, number]);
+
+describe('the chart of the pump', function () {
+	this.timeout(60_000);
+	const chart = (session: Session) => shown(session, 'ui/chart/PumpChart.svelte');
+	const PUMPED = EXAMPLES.filter((name) => example(name).design.source.kind === 'pump');
+
+	for (const name of PUMPED)
+		it(`${name}: both curves meet at the point the solver found`, async () => {
+			const root = await chart(await sessionOf(name));
+			const point = root.querySelector('circle')!;
+			const [px, py] = [number(point, 'cx'), number(point, 'cy')];
+			for (const curve of ['.pump', '.system']) {
+				const corners = cornersOf(root.querySelector(curve)!);
+				const after = corners.findIndex(([x]) => x >= px);
+				if (after <= 0) continue;
+				const [[x0, y0], [x1, y1]] = [corners[after - 1]!, corners[after]!];
+				const y = y0 + ((y1 - y0) * (px - x0)) / (x1 - x0 || 1);
+				// a chord between two corners of the curve stays within a few pixels of it
+				expect(y, `${name} ${curve}`).to.be.closeTo(py, 8);
+			}
+		});
+
+	it('its axes have round marks in whatever unit is read', async () => {
+		for (const units of [undefined, US]) {
+			const root = await chart(await sessionOf('lean-to-rail', [], units));
+			const marks = root
+				.querySelectorAll('.tick')
+				.map((t) => wordsOf(t).replace(/,/g, ''))
+				.filter((words) => /^[\d.]+$/.test(words));
+			expect(marks.length).to.be.at.least(6);
+			for (const mark of marks)
+				expect(mark, marks.join(' ')).to.match(/^(?:\d*[05]?0|\d+(?:\.[2468]|\.5)?|0\.\d5?)$/);
+		}
+	});
+
+	it('names the crossing for those who do not see it', async () => {
+		const session = await sessionOf('kitchen-columns');
+		const label = (await chart(session)).querySelector('svg')!.getAttribute('aria-label');
+		const { flowLph, headM } = session.chain.path.result.source;
+		expect(label).to.include(session.say(flowLph, 'flow')).and.include(session.say(headM, 'head'));
+	});
+});
+
+describe('the weeks of a tank', function () {
+	this.timeout(60_000);
+	for (const name of EXAMPLES)
+		it(`${name}: a column a day, as high as the litres, dry under the pump’s minimum`, async () => {
+			const session = await sessionOf(name);
+			const root = await shown(session, 'ui/inspector/TankWeeks.svelte');
+			const { days } = session.chain.run.result;
+			const columns = root.querySelectorAll('rect');
+			expect(columns).to.have.length(days.length);
+			const full = Math.max(session.chain.tank.fullL, 1);
+			columns.forEach((column, i) => {
+				const { volumeL } = days[i]!;
+				expect(number(column, 'height')).to.be.closeTo(Math.max(1, (volumeL / full) * 62), 1e-6);
+				const dry = volumeL < session.chain.run.input.pumpMinimumL;
+				expect(column.classList.contains('dry'), `day ${i + 1}`).to.equal(dry);
+			});
+		});
+});
+
+describe('the day of feeds', function () {
+	this.timeout(60_000);
+	const strip = (session: Session) => shown(session, 'ui/clock/DayStrip.svelte', { width: 800 });
+
+	for (const name of EXAMPLES)
+		it(`${name}: each feed stands at its time, by day as a handle`, async () => {
+			const session = await sessionOf(name);
+			const root = await strip(session);
+			expect(root.toString()).to.not.match(/NaN|undefined/);
+			const feeds = root.querySelectorAll('[role="slider"]');
+			const plan = session.chain.feed?.plan;
+			if (!plan || session.design.feed.school === 'continuous')
+				return expect(feeds).to.have.length(0);
+			const day = plan.events.filter((event) => !event.night);
+			expect(feeds.map((f) => number(f, 'aria-valuenow'))).to.deep.equal(
+				day.map((event) => event.startMin)
+			);
+			for (const feed of feeds)
+				expect(feed.getAttribute('aria-valuetext')).to.match(/^\d\d:\d\d, /);
+		});
+
+	it('feeds all day are one band, and there is nothing to take hold of', async () => {
+		const session = await sessionOf('kitchen-columns', [set('feed.school', 'continuous')]);
+		const root = await strip(session);
+		expect(root.querySelectorAll('.steady')).to.have.length(1);
+		expect(root.querySelectorAll('[role="slider"]')).to.have.length(0);
+	});
+
+	it('light that runs past midnight is drawn at both ends of the day', async () => {
+		const lit = async (onMin: number) => {
+			const changes = [set('feed.lights', { onMin, durationMin: 600 })];
+			const root = await strip(await sessionOf('loft-table', changes));
+			return root.querySelectorAll('.day').map((r) => number(r, 'width'));
+		};
+		const [[whole], [late, early]] = [await lit(360), await lit(1200)];
+		expect(late! + early!).to.be.closeTo(whole!, 1e-6);
+	});
+});
+
+describe('the skin of a tower, laid flat', function () {
+	this.timeout(60_000);
+	const TOWERS = EXAMPLES.filter((name) =>
+		example(name).design.stands.some((stand) => 'ringPitchMm' in stand)
+	);
+	for (const name of TOWERS)
+		it(`${name}: shows each hole of one tower once, at its place round and up`, async () => {
+			const session = await sessionOf(name);
+			const { layout } = session.chain;
+			const at = session.design.stands.findIndex((stand) => 'ringPitchMm' in stand);
+			session.selected = layout.containers.find((c) => c.standId === layout.stands[at]!.id)!.id;
+			const root = await shown(session, 'ui/drawing/Board.svelte');
+			const op = layout.stands[at]!.operations.find((o) => o.name === 'layout-tower')!;
+			const { sites } = op.result as { sites: { heightMm: number }[] };
+			const holes = root.querySelectorAll('.hole');
+			expect(holes).to.have.length(sites.length);
+			const places = holes.map((hole) => hole.toString().replace(/aria-label="[^"]*"/, ''));
+			expect(new Set(places).size).to.equal(sites.length);
+		});
+});
+
+describe('explanations', function () {
+	this.timeout(60_000);
+	it('every figure on every sheet names an operation that has words and ran', async () => {
+		const { WORDS } = await load<typeof Words>('ui/explain/words.ts');
+		for (const name of EXAMPLES) {
+			const session = await sessionOf(name);
+			for (const op of Object.keys(session.assessment.operations)) {
+				expect(WORDS[op], op).to.not.equal(undefined);
+				expect(WORDS[op]!.words.length, op).to.be.above(30);
+				expect(WORDS[op]!.source, op).to.match(/\w{4}/);
+			}
+		}
+	});
+
+	it('what is chosen is told in a line on every sheet', async () => {
+		for (const name of EXAMPLES) {
+			const session = await sessionOf(name);
+			for (const id of ['tank', session.chain.layout.containers[0]!.id]) {
+				session.selected = id;
+				const root = await shown(session, 'ui/inspector/Selected.svelte');
+				expect(wordsOf(root), `${name}, ${id}`)
+					.to.match(/\d/)
+					.and.not.match(/NaN|undefined/);
+			}
+			session.selected = null;
+			expect(wordsOf(await shown(session, 'ui/inspector/Selected.svelte')).trim()).to.equal('');
+		}
+	});
+});
+
+describe('a small drawing', function () {
+	this.timeout(60_000);
+	for (const name of EXAMPLES)
+		it(`${name}: keeps to the room it is given, to scale`, async () => {
+			const session = await sessionOf(name);
+			const { design, place } = session;
+			const most = { width: 300, height: 180 };
+			const root = await shown(session, 'ui/drawing/Miniature.svelte', { design, place, most });
+			const svg = root.querySelector('svg')!;
+			expect(root.toString()).to.not.match(/NaN|undefined|Infinity/);
+			expect(number(svg, 'width')).to.be.within(20, most.width + 1e-6);
+			expect(number(svg, 'height')).to.be.within(20, most.height + 1e-6);
+		});
+});
