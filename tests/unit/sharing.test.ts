@@ -55,7 +55,9 @@ function changesOf(design: Design): Change[] {
 const plain = (chain: Chain): string => {
 	const { operations, ...rest } = assessChain(chain);
 	// how many steps the solver took is not part of the answer
-	const { network, ...others } = operations as { network: { result: object } };
+	const { network, ...others } = operations as unknown as {
+		network: { result: object };
+	};
 	const kept = { ...network.result, iterations: 0, imbalanceLph: 0 };
 	return JSON.stringify({ rest, others, kept }, (_, value: unknown) =>
 		typeof value === 'number' ? Number(value.toPrecision(5)) : value

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { STEPS } from '../../../src/lib/core/review';
 import type * as Keys from '../../../src/lib/ui/workspace/keys';
-import { load, sessionOf, shown, wordsOf, type Session } from './stage';
+import { load, sessionOf, type Session } from './stage';
 
 describe('the keys of the workspace', function () {
 	this.timeout(60_000);

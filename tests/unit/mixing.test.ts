@@ -1,0 +1,140 @@
+import { expect } from 'chai';
+import { Chain, mixingSteps } from '../../src/lib/core/review';
+import { SALTS, type SaltId } from '../../src/lib/core/shelf';
+import { salts } from '../../src/lib/core/nutrients';
+import { chainOf, EXAMPLES, set } from './example';
+
+/** A product by its label. */
+const product = (over: object = {}) =>
+	set('mix.source', {
+		kind: 'product',
+		name: 'Leaf feed',
+		form: 'liquid',
+		densityKgL: 1.2,
+		labelDosePerL: 4,
+		label: { N: 5, P2O5: 2, K2O: 6, CaO: 4, MgO: 1 },
+		...over
+	});
+const rankOf = (saltId: SaltId | null): number =>
+	saltId === null ? -1 : saltId.startsWith('calcium') ? 2 : saltId.startsWith('iron') ? 1 : 0;
+const gramsIn = (chain: Chain) => new Map(chain.mix.items.map((item) => [item.name, item.amount]));
+
+describe('the mix of every example', () => {
+	for (const name of EXAMPLES) {
+		const chain = chainOf(name);
+
+		it(`${name}: comes to the strength aimed at, worked out from what is weighed`, () => {
+			const { mix } = chain;
+			const again = salts(mix.salts.input);
+			expect(again.ecMsCm).to.be.closeTo(mix.expectedMsCm, 1e-9);
+			if (chain.design.mix.method === 'meter')
+				expect(mix.expectedMsCm).to.be.closeTo(mix.strengthMsCm, 0.02);
+			expect(mix.uncertaintyMsCm).to.be.above(0);
+		});
+
+		it(`${name}: calcium goes in last, iron just before it, all of it in plain water first`, () => {
+			const { items } = chain.mix;
+			const ranks = items.map((item) => rankOf(item.saltId));
+			expect(ranks).to.deep.equal([...ranks].sort((a, b) => a - b));
+			const steps = mixingSteps(chain);
+			expect(steps[0]!.text).to.match(/^Fill the tank with plain water/);
+			const stirred = steps.filter((s) => s.text.startsWith('Stir in'));
+			expect(stirred).to.have.length(items.length);
+			const topped = steps.findIndex((s) => s.text.startsWith('Top up'));
+			expect(steps.indexOf(stirred.at(-1)!)).to.be.below(topped);
+			if (ranks.includes(2) && items.length > 1)
+				expect(
+					steps.some((s) => s.kind === 'mind' && /Calcium goes in last/.test(s.text))
+				).to.equal(true);
+		});
+
+		it(`${name}: twice the water takes twice the salts, at the same strength`, () => {
+			const fillL = chain.design.water.fillL;
+			const half = chain.with([set('water.fillL', fillL / 2)]);
+			const [all, some] = [gramsIn(chain), gramsIn(half)];
+			const share = half.mix.litres / chain.mix.litres;
+			for (const [salt, grams] of all)
+				expect(some.get(salt)!).to.be.closeTo(grams * share, 1e-6 * grams);
+			expect(half.mix.expectedMsCm).to.be.closeTo(chain.mix.expectedMsCm, 1e-6);
+		});
+	}
+});
+
+describe('what the mix is made of', () => {
+	const weighed = 'kitchen-columns';
+
+	it('a stronger mix takes more of everything together, and reads stronger', () => {
+		let before = 0;
+		for (const strength of [0.8, 1.2, 1.8, 2.4]) {
+			const { mix } = chainOf(weighed, set('mix.strengthMsCm', strength));
+			const total = mix.items.reduce((sum, item) => sum + item.amount, 0);
+			expect(total).to.be.above(before);
+			before = total;
+		}
+	});
+
+	it('water that brings calcium needs less of it weighed', () => {
+		const chain = chainOf(weighed);
+		const calcium = (mgL: number) => {
+			const water = { ...chain.place.water, Ca: mgL };
+			const { mix } = new Chain(chain.design, { ...chain.place, water }, chain.shelf);
+			return mix.items
+				.filter((item) => item.saltId?.startsWith('calcium'))
+				.reduce((sum, item) => sum + item.amount, 0);
+		};
+		expect(calcium(80)).to.be.below(calcium(10));
+	});
+
+	it('a product is dosed by the meter to the strength, by its label to the label', () => {
+		const byMeter = chainOf(weighed, product(), set('mix.method', 'meter')).mix;
+		expect(byMeter.expectedMsCm).to.be.closeTo(byMeter.strengthMsCm, 0.01);
+		const byLabel = (labelShare: number) =>
+			chainOf(weighed, product(), set('mix.method', 'label'), set('mix.labelShare', labelShare))
+				.mix;
+		const [whole, half] = [byLabel(1), byLabel(0.5)];
+		expect(whole.items[0]!.amount).to.be.closeTo(4 * whole.litres, 1e-6);
+		expect(half.items[0]!.amount).to.be.closeTo(2 * half.litres, 1e-6);
+		expect(half.expectedMsCm).to.be.below(whole.expectedMsCm);
+		// a spoon and a label are vaguer than a meter
+		expect(whole.uncertaintyMsCm).to.be.above(byMeter.uncertaintyMsCm);
+	});
+
+	it('a powder is given in grams, a liquid in millilitres', () => {
+		const unit = (form: string) => chainOf(weighed, product({ form })).mix.items[0]!.unit;
+		expect([unit('liquid'), unit('powder')]).to.deep.equal(['mL', 'g']);
+		const steps = mixingSteps(chainOf(weighed, product()));
+		expect(steps.find((s) => /leaf feed/i.test(s.text))!.amount).to.match(/\d (?:mL|L)$/);
+	});
+
+	it('acid is asked for only where the water needs it, with its caution', () => {
+		const chain = chainOf(weighed);
+		const steps = (ph: number) =>
+			mixingSteps(
+				new Chain(
+					chain.design,
+					{ ...chain.place, water: { ...chain.place.water, ph } },
+					chain.shelf
+				)
+			).map((s) => s.text);
+		expect(steps(8).join(' '))
+			.to.match(/Bring the pH/)
+			.and.match(/Acid into water, never water into acid/);
+		expect(steps(5.8).join(' ')).to.not.match(/[Aa]cid|pH/);
+	});
+
+	it('every salt that may be chosen is on the list with what it brings', () => {
+		for (const [id, salt] of Object.entries(SALTS)) {
+			expect(salt.name, id).to.match(/\w{3}/);
+			const made = salts({
+				volumeL: 100,
+				additions: [{ salt: id as SaltId, grams: 50, purity: 1 }],
+				water: { Ca: 0, Mg: 0, Na: 0, Cl: 0, S: 0, alkalinityMeqL: 0 }
+			});
+			expect(made.ecMsCm, id).to.be.at.least(0);
+			expect(
+				Object.values(made.elementsMgL).some((mgL) => mgL > 0),
+				id
+			).to.equal(true);
+		}
+	});
+});
