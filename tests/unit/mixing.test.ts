@@ -3,6 +3,7 @@ import { Chain, mixingSteps } from '../../src/lib/core/review';
 import { SALTS, type SaltId } from '../../src/lib/core/shelf';
 import { salts } from '../../src/lib/core/nutrients';
 import { chainOf, EXAMPLES, set } from './example';
+import { railChain } from './rail';
 
 /** A product by its label. */
 const product = (over: object = {}) =>
@@ -136,5 +137,68 @@ describe('what the mix is made of', () => {
 				id
 			).to.equal(true);
 		}
+	});
+});
+
+describe('mix', () => {
+	const product = {
+		kind: 'product',
+		name: 'Blend',
+		form: 'liquid',
+		label: { N: 6, P2O5: 4, K2O: 8, CaO: 3 },
+		densityKgL: 1.2,
+		labelDosePerL: 4
+	};
+
+	it('weighs out the strength it was asked for', () => {
+		for (const strengthMsCm of [0.8, 1.4, 2.2, 3]) {
+			const { mix } = railChain([{ path: 'mix.strengthMsCm', value: strengthMsCm }]);
+			expect(mix.expectedMsCm).to.be.closeTo(strengthMsCm, 0.01);
+		}
+	});
+
+	it('follows the plants: weaker for young ones, and what they have in common', () => {
+		const plants = (stage: string) =>
+			Object.fromEntries(
+				Object.entries(railChain().design.plants).map(([id, p]) => [id, { ...p, stage }])
+			);
+		const at = (stage: string) =>
+			railChain([{ path: 'plants', value: plants(stage) }]).mix.recommendedMsCm;
+		expect(at('seedling')).to.be.below(at('growing'));
+		expect(at('growing')).to.be.at.most(at('full'));
+		expect(railChain().mix.recommendedMsCm).to.be.within(1.6, 2.2);
+	});
+
+	it('a product by its label says what to expect and how far that is to be trusted', () => {
+		const by = (method: string, share = 1) =>
+			railChain([
+				{ path: 'mix.source', value: product },
+				{ path: 'mix.method', value: method },
+				{ path: 'mix.labelShare', value: share }
+			]).mix;
+		expect(by('label').items).to.deep.equal([
+			{ name: 'Blend', amount: 4 * 34, unit: 'mL', saltId: null }
+		]);
+		expect(by('label', 0.5).items[0]!.amount).to.equal(68);
+		expect(by('label').uncertaintyMsCm).to.be.above(3 * by('meter').uncertaintyMsCm - 0.1);
+		expect(by('meter').expectedMsCm).to.be.closeTo(2.2, 0.01);
+	});
+
+	it('its card goes from water to calcium, and minds acid', () => {
+		const texts = mixingSteps(railChain()).map((step) => step.text);
+		const at = (word: RegExp) => texts.findIndex((text) => word.test(text));
+		expect(at(/Fill the tank/)).to.equal(0);
+		expect(at(/magnesium sulfate/)).to.be.below(at(/calcium nitrate/));
+		expect(at(/monopotassium/)).to.be.below(at(/calcium nitrate/));
+		expect(at(/calcium nitrate/)).to.be.below(at(/Top up/));
+		expect(at(/Acid into water/)).to.be.above(0);
+		const young = railChain([
+			{ path: 'plants', value: { 'rail.A1': { cropId: 'chilli', stage: 'young' } } }
+		]);
+		expect(
+			mixingSteps(young)
+				.map((s) => s.text)
+				.join()
+		).to.match(/part strength/);
 	});
 });

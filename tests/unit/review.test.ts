@@ -19,17 +19,7 @@ import {
 	STEPS,
 	systemCurve
 } from '../../src/lib/core/review';
-import {
-	BUILT_IN_SHELF,
-	CANOPY_SHARE,
-	CROPS,
-	litresAt,
-	MEDIA,
-	PUMPS,
-	shapeHeightMm,
-	TANKS,
-	TUBES
-} from '../../src/lib/core/shelf';
+import { BUILT_IN_SHELF, CANOPY_SHARE } from '../../src/lib/core/shelf';
 import { benchIn, rail, railChain } from './rail';
 
 const change = (path: string, value: unknown): Change => ({ path, value });
@@ -297,49 +287,5 @@ describe('settling a start', () => {
 			BUILT_IN_SHELF
 		);
 		expect(Object.keys(settle(start, place, BUILT_IN_SHELF).plants)).to.have.length(40);
-	});
-});
-
-describe('shelf', () => {
-	it('every id is its own, in every list', () => {
-		for (const list of Object.values(BUILT_IN_SHELF) as { id: string }[][])
-			expect(new Set(list.map((item) => item.id)).size).to.equal(list.length);
-	});
-	it('media hold no more than there is room for', () => {
-		for (const m of MEDIA)
-			expect(m.availableFraction + m.airFraction, m.id).to.be.within(0.3, 0.95);
-	});
-	it('crops are wider and hungrier when grown, within reason', () => {
-		for (const c of CROPS) {
-			expect(c.ecFullMsCm, c.id).to.be.above(c.ecEarlyMsCm);
-			expect(c.phHigh).to.be.above(c.phLow);
-			// a canopy is at most the square its spread covers, with some height to it
-			expect(c.canopyM2, c.id).to.be.at.most(1.6 * (c.spreadMm / 1000) ** 2);
-		}
-	});
-	it('tubes are drilled for their outside and hold their inside', () => {
-		for (const t of TUBES) {
-			expect(t.outerDiameterMm, t.id).to.be.above(t.innerDiameterMm);
-			expect(t.holeMm).to.equal(t.outerDiameterMm);
-			expect(t.sealHoleMm).to.be.above(t.holeMm);
-		}
-	});
-	it('tanks hold what their name says', () => {
-		for (const t of TANKS) {
-			const litres = Number(/\d+/.exec(t.name)![0]);
-			expect(litresAt(t.shape, shapeHeightMm(t.shape)), t.id).to.be.within(
-				litres * 0.95,
-				litres * 1.12
-			);
-		}
-	});
-	it('pumps stand from small to large, each with a tube that fits', () => {
-		for (const [i, p] of PUMPS.entries()) {
-			expect(
-				TUBES.some((t) => t.id === `feed-${p.outletMm}`),
-				p.id
-			).to.equal(true);
-			if (i > 0) expect(p.watts).to.be.above(PUMPS[i - 1]!.watts);
-		}
 	});
 });

@@ -1,0 +1,174 @@
+import { expect } from 'chai';
+import { Chain, findingsOf } from '../../src/lib/core/review';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { rail, railChain } from './rail';
+
+describe('findings', () => {
+	const stand = (field: string, value: unknown) => ({ path: `stands.0.${field}`, value });
+	/** What to do to the demo rail, the finding it must raise, and whether its first fix must settle it. */
+	const table: [code: string, changes: { path: string; value: unknown }[], settles?: boolean][] = [
+		['outlet-dry', [{ path: 'water.nowL', value: 10 }]],
+		['outlet-under-demand', []],
+		[
+			'uneven-flow',
+			[
+				{ path: 'water.nowL', value: 22 },
+				{ path: 'feed.setMin', value: 40 }
+			]
+		],
+		[
+			'pump-too-small',
+			[
+				{ path: 'source.partId', value: 'pump-350' },
+				{ path: 'lines.mainTubeId', value: 'feed-9.5' },
+				stand('lowEndHeightMm', 1100)
+			]
+		],
+		[
+			'pump-too-large',
+			[
+				{ path: 'source', value: { kind: 'pump', partId: 'pump-4000', dial: 1, bench: null } },
+				{ path: 'lines.mainTubeId', value: 'feed-25' }
+			]
+		],
+		['tank-level-limit', []],
+		[
+			'return-too-small',
+			[
+				{ path: 'source', value: { kind: 'pump', partId: 'pump-2500', dial: 1, bench: null } },
+				stand('emitterId', 'spray'),
+				stand('returns', 'shared'),
+				stand('returnTubeId', 'return-32'),
+				stand('rowTubeId', 'feed-25')
+			]
+		],
+		['return-too-flat', [stand('fallPercent', 0.5)]],
+		['return-below-water', [stand('lowEndHeightMm', 200)]],
+		['drain-back-spills', [{ path: 'water.fillL', value: 74 }]],
+		[
+			'tank-below-pump',
+			[{ path: 'water.topUp', value: { kind: 'hand', everyDays: 6, with: 'weak' } }]
+		],
+		[
+			'drift-over-limit',
+			[{ path: 'water.topUp', value: { kind: 'float', reserveL: null, with: 'water' } }]
+		],
+		['feed-dose-short', [{ path: 'feed.setMin', value: 6 }]],
+		[
+			'feed-overlap',
+			[
+				{ path: 'feed.school', value: 'pulse' },
+				{ path: 'feed.pulseEveryMin', value: 10 },
+				{ path: 'feed.timer.slotsPerDay', value: 200 }
+			]
+		],
+		[
+			'feed-slots',
+			[
+				{ path: 'feed.school', value: 'pulse' },
+				{ path: 'feed.pulseEveryMin', value: 20 }
+			]
+		],
+		['feed-too-seldom', [{ path: 'feed.soakPerDay', value: 2 }]],
+		['feed-window-closed', [{ path: 'feed.lights.durationMin', value: 120 }]],
+		['mix-too-strong', [{ path: 'mix.strengthMsCm', value: 4 }]],
+		['parts-do-not-join', [{ path: 'lines.mainTubeId', value: 'feed-19' }]],
+		['pump-out-of-reach', [stand('lowEndHeightMm', 480)]],
+		['row-out-of-reach', [stand('rowGapMm', 1200)]],
+		['hot-water-standing', [stand('feedFallPercent', 0)]],
+		['too-close', []],
+		['bench-weight', []],
+		['electricity-near-water', []],
+		['row-does-not-fit', [stand('perRow', 9)]],
+		['outside-area', [stand('perRow', 12), stand('lengthMm', 5200)]],
+		[
+			'pump-test-unusable',
+			[
+				{
+					path: 'source.bench',
+					value: [
+						{ liftM: 0.2, litres: 1, seconds: 60 },
+						{ liftM: 1, litres: 2, seconds: 10 }
+					]
+				}
+			]
+		],
+		['reserve-runs-out', []],
+		['feed-drains', []],
+		['unknown-part', [stand('emitterId', 'left-over')]]
+	];
+	for (const [code, changes, settles = true] of table)
+		it(`${code}: raised with figures, and its fix helps`, () => {
+			const chain = railChain(changes);
+			const finding = findingsOf(chain).find((f) => f.code === code);
+			if (!finding)
+				throw new Error(
+					`not raised, but ${findingsOf(chain)
+						.map((f) => f.code)
+						.join(', ')}`
+				);
+			expect(finding.message.length).to.be.greaterThan(40);
+			if (!settles) return;
+			expect(finding.fixes.length).to.be.within(1, 3);
+			for (const fix of finding.fixes) {
+				expect(fix.label).to.not.equal('');
+				expect(fix.effect).to.not.equal('');
+				const after = findingsOf(chain.with(fix.change));
+				const still = after.filter((f) => f.code === code && f.subject === finding.subject);
+				expect(
+					still.map((f) => f.message),
+					fix.label
+				).to.not.include(finding.message);
+			}
+			const best = findingsOf(chain.with(finding.fixes[0]!.change)).filter((f) => f.code === code);
+			if (
+				![
+					'reserve-runs-out',
+					'parts-do-not-join',
+					'bench-weight',
+					'too-close',
+					'feed-drains',
+					'outside-area'
+				].includes(code)
+			)
+				expect(best.map((f) => f.message)).to.deep.equal([]);
+		});
+
+	const strangers: [what: string, change: { path: string; value: unknown }][] = [
+		['crop', { path: 'plants', value: { 'rail.A1': { cropId: 'moon-melon', stage: 'full' } } }],
+		['pump', { path: 'source.partId', value: 'pump-of-a-friend' }],
+		['tank', { path: 'tank.partId', value: 'old-bath' }]
+	];
+	for (const [what, change] of strangers)
+		it(`unknown-part: a ${what} that is not on the shelf is named, and can be replaced`, () => {
+			const chain = railChain([change]);
+			const finding = findingsOf(chain).find((f) => f.code === 'unknown-part')!;
+			expect(finding.message).to.match(new RegExp(`^The ${what} “`));
+			const after = chain.with(finding.fixes[0]!.change);
+			expect(findingsOf(after).map((f) => f.code)).to.not.include('unknown-part');
+		});
+
+	it('obstacle-in-the-way: a post where the bench should stand, and rows that stay clear of it', () => {
+		const { design, place } = rail();
+		const post = { name: 'Post', xM: 2.2, yM: 0.6, lengthM: 0.1, widthM: 0.1, heightM: 2 };
+		const area = { ...place.areas[0]!, obstacles: [post] };
+		const chain = new Chain(design, { ...place, areas: [area] }, BUILT_IN_SHELF);
+		const finding = findingsOf(chain).find((f) => f.code === 'obstacle-in-the-way')!;
+		expect(finding.message).to.match(/^Post stands in the way, 2.20 m from the left/);
+		expect(finding.fixes.length).to.be.within(1, 2);
+		for (const fix of finding.fixes)
+			expect(findingsOf(chain.with(fix.change)).map((f) => f.code)).to.not.include(
+				'obstacle-in-the-way'
+			);
+		const aside = { ...place, areas: [{ ...area, obstacles: [{ ...post, yM: 1.1 }] }] };
+		expect(findingsOf(new Chain(design, aside, BUILT_IN_SHELF)).map((f) => f.code)).to.not.include(
+			'obstacle-in-the-way'
+		);
+	});
+
+	it('leaves out cautions the grower has seen to', () => {
+		const seen = [{ path: 'diary.seenTo', value: ['electricity-near-water', 'bench-weight'] }];
+		const codes = findingsOf(railChain(seen)).map((f) => f.code);
+		expect(codes).to.not.include.members(['electricity-near-water', 'bench-weight']);
+	});
+});
