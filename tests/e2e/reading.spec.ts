@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { bar, expect, open, ownRail, RAIL, step, test } from './bench';
+import { bar, expect, open, ownExample, ownRail, RAIL, step, test } from './bench';
 
 test('every figure explains itself', async ({ page, request }) => {
 	const id = await ownRail(request);
@@ -44,6 +44,33 @@ test('home, workspace and start have no accessibility violations, light and dark
 		}
 	}
 });
+
+for (const name of ['kitchen-columns', 'loft-table', 'valve-pots', 'wall-pockets', 'yard-channels'])
+	test(`${name}: its sheets, its comparison and its patterns have no accessibility violations`, async ({
+		page,
+		request
+	}) => {
+		test.setTimeout(120_000);
+		const id = await ownExample(request, name);
+		const judge = async (where: string, leaveOut?: string) => {
+			const builder = new AxeBuilder({ page });
+			const { violations } = await (leaveOut ? builder.exclude(leaveOut) : builder).analyze();
+			expect(violations.map((v) => `${where} ${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual(
+				[]
+			);
+		};
+		await page.emulateMedia({ reducedMotion: 'reduce' });
+		await open(page, id);
+		await judge('the drawing');
+		for (const each of ['sites', 'plants', 'lines', 'tank']) {
+			await step(page, each).click();
+			await judge(each, 'svg');
+		}
+		for (const path of ['compare', 'template']) {
+			await page.goto(`/systems/${id}/${path}`, { waitUntil: 'networkidle' });
+			await judge(path);
+		}
+	});
 
 test('works at 390 px: nothing is wider than the screen, targets are large', async ({
 	page,

@@ -105,7 +105,10 @@
 	<RingLevels {ring} />
 {/each}
 <h3>To buy and cut</h3>
-<p class="soft">Lengths count what goes over barbs and into sockets, and a twentieth to spare.</p>
+<p class="soft">
+	Lengths count what goes over barbs and into sockets, and a twentieth to spare. Put your prices
+	beside them to see what it costs.
+</p>
 <ul>
 	{#each parts as part (part.id)}
 		{@const { word, per } = pricedBy(part, session.units)}

@@ -49,7 +49,8 @@
 			y={74 - (d.volumeL / most) * 62}
 			height={Math.max(1, (d.volumeL / most) * 62)}
 		/>
-		{#if d.day % 7 === 0}<text x={x(d.day) + wide / 2} y="88">day {d.day}</text>{/if}
+		{#if d.day % 7 === 0}<text x={Math.min(x(d.day) + wide / 2, W - 18)} y="88">day {d.day}</text
+			>{/if}
 	{/each}
 	<path d={line} />
 	<line

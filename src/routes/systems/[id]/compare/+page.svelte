@@ -97,108 +97,111 @@
 		<span class="space"></span>
 		<ThemeButton />
 	</header>
-	<h1>Compare</h1>
-	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-	{#if other && data.chosen}
-		<div class="pair">
-			<section aria-label="What stands now">
-				<div class="drawing"><Miniature design={now.design} {place} most={PICTURE} /></div>
-				<h2>{now.design.name}, as it stands</h2>
-				<p class="soft">
-					{wins('a').length > 0
-						? `Better on ${inWords(wins('a').map((row) => row.short))}.`
-						: 'Better on nothing measured here.'}
-				</p>
-			</section>
-			<section aria-label="The variant">
-				<div class="drawing"><Miniature design={other.design} {place} most={PICTURE} /></div>
-				<h2>
-					{#if data.alternatives.length > 1}
-						<label class="visually-hidden" for="with">Variant</label>
-						<select
-							id="with"
-							class="field"
-							value={data.chosen.id}
-							onchange={(e) => void goto(`?with=${e.currentTarget.value}`)}
+	<main>
+		<h1>Compare</h1>
+		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+		{#if other && data.chosen}
+			<div class="pair">
+				<section aria-label="What stands now">
+					<div class="drawing"><Miniature design={now.design} {place} most={PICTURE} /></div>
+					<h2>{now.design.name}, as it stands</h2>
+					<p class="soft">
+						{wins('a').length > 0
+							? `Better on ${inWords(wins('a').map((row) => row.short))}.`
+							: 'Better on nothing measured here.'}
+					</p>
+				</section>
+				<section aria-label="The variant">
+					<div class="drawing"><Miniature design={other.design} {place} most={PICTURE} /></div>
+					<h2>
+						{#if data.alternatives.length > 1}
+							<label class="visually-hidden" for="with">Variant</label>
+							<select
+								id="with"
+								class="field"
+								value={data.chosen.id}
+								onchange={(e) => void goto(`?with=${e.currentTarget.value}`)}
+							>
+								{#each data.alternatives as a (a.id)}<option value={a.id}>{a.name}</option>{/each}
+							</select>
+						{:else}{data.chosen.name}{/if}
+					</h2>
+					<p class="soft">
+						{wins('b').length > 0
+							? `Better on ${inWords(wins('b').map((row) => row.short))}.`
+							: 'Better on nothing measured here.'}
+					</p>
+					<p>
+						<button class="button main" disabled={busy} onclick={() => void promote()}
+							>Build it this way instead</button
 						>
-							{#each data.alternatives as a (a.id)}<option value={a.id}>{a.name}</option>{/each}
-						</select>
-					{:else}{data.chosen.name}{/if}
-				</h2>
-				<p class="soft">
-					{wins('b').length > 0
-						? `Better on ${inWords(wins('b').map((row) => row.short))}.`
-						: 'Better on nothing measured here.'}
-				</p>
-				<p>
-					<button class="button main" disabled={busy} onclick={() => void promote()}
-						>Build it this way instead</button
-					>
-					<button class="quiet" disabled={busy} onclick={() => void drop()}
-						>Drop this variant</button
-					>
-				</p>
-				<p class="soft">What stands now is kept in its place; undo brings it back.</p>
-			</section>
-		</div>
-		<table>
-			<thead
-				><tr
-					><th scope="col">What it comes to</th><th scope="col">As it stands</th><th scope="col"
-						>{data.chosen.name}</th
-					></tr
-				></thead
-			>
-			<tbody>
-				{#each rows as row (row.name)}
-					<tr>
-						<th scope="row">{row.name}</th>
-						<td class:better={row.wins === 'a'}
-							>{say(row.a, row)}{#if row.wins === 'a'}<span class="visually-hidden">, better</span
-								>{/if}</td
+						<button class="quiet" disabled={busy} onclick={() => void drop()}
+							>Drop this variant</button
 						>
-						<td class:better={row.wins === 'b'}
-							>{say(row.b, row)}{#if row.wins === 'b'}<span class="visually-hidden">, better</span
-								>{/if}</td
-						>
-					</tr>
-				{/each}
-			</tbody>
-			{#if settings.length > 0}
+					</p>
+					<p class="soft">What stands now is kept in its place; undo brings it back.</p>
+				</section>
+			</div>
+			<table>
+				<thead
+					><tr
+						><th scope="col">What it comes to</th><th scope="col">As it stands</th><th scope="col"
+							>{data.chosen.name}</th
+						></tr
+					></thead
+				>
 				<tbody>
-					<tr class="head"><th scope="col">What is built differently</th><td></td><td></td></tr>
-					{#each settings as row (row.name)}
-						<tr><th scope="row">{row.name}</th><td>{row.mine}</td><td>{row.theirs}</td></tr>
+					{#each rows as row (row.name)}
+						<tr>
+							<th scope="row">{row.name}</th>
+							<td class:better={row.wins === 'a'}
+								>{say(row.a, row)}{#if row.wins === 'a'}<span class="visually-hidden">, better</span
+									>{/if}</td
+							>
+							<td class:better={row.wins === 'b'}
+								>{say(row.b, row)}{#if row.wins === 'b'}<span class="visually-hidden">, better</span
+									>{/if}</td
+							>
+						</tr>
 					{/each}
 				</tbody>
-			{/if}
-		</table>
-	{:else}
-		<p class="intro">
-			Nothing stands beside it yet. Keep a copy of what stands now and go on changing the original,
-			or see the same plants in another kind of system.
-		</p>
-	{/if}
-	<form
-		class="more"
-		onsubmit={(event) => {
-			event.preventDefault();
-			void tryKind();
-		}}
-	>
-		<button type="button" class="button" disabled={busy} onclick={() => void keep()}
-			>Keep what stands now as a variant</button
+				{#if settings.length > 0}
+					<tbody>
+						<tr class="head"><th scope="col">What is built differently</th><td></td><td></td></tr>
+						{#each settings as row (row.name)}
+							<tr><th scope="row">{row.name}</th><td>{row.mine}</td><td>{row.theirs}</td></tr>
+						{/each}
+					</tbody>
+				{/if}
+			</table>
+		{:else}
+			<p class="intro">
+				Nothing stands beside it yet. Keep a copy of what stands now and go on changing the
+				original, or see the same plants in another kind of system.
+			</p>
+		{/if}
+		<form
+			class="more"
+			onsubmit={(event) => {
+				event.preventDefault();
+				void tryKind();
+			}}
 		>
-		<label
-			>or see it as
-			<select class="field" bind:value={kind}>
-				<option value="">another kind …</option>
-				{#each kinds as variant (variant)}<option value={variant}>{KINDS[variant].title}</option
-					>{/each}
-			</select></label
-		>
-		<button class="button" disabled={busy || kind === '' || VARIANTS.length === 0}>Draw it</button>
-	</form>
+			<button type="button" class="button" disabled={busy} onclick={() => void keep()}
+				>Keep what stands now as a variant</button
+			>
+			<label
+				>or see it as
+				<select class="field" bind:value={kind}>
+					<option value="">another kind …</option>
+					{#each kinds as variant (variant)}<option value={variant}>{KINDS[variant].title}</option
+						>{/each}
+				</select></label
+			>
+			<button class="button" disabled={busy || kind === '' || VARIANTS.length === 0}>Draw it</button
+			>
+		</form>
+	</main>
 </div>
 
 <style>

@@ -31,35 +31,41 @@
 		>Print {pages.length} pages at 100 %</button
 	>
 </nav>
-{#if pages.length === 0}
-	<p class="no-print empty">
-		This kind of system has no holes to mark round a pipe and no lid to drill.
-	</p>
-{/if}
-{#each pages as { template, number, of, x, y } (`${template.id}/${number}`)}
-	<section class="page">
-		<p>
-			<b>{template.name}</b>, page {number} of {of}. Measure the bar: it must be 100 mm.
+<main>
+	<h1 class="visually-hidden">Templates of {data.stored.design.name}</h1>
+	{#if pages.length === 0}
+		<p class="no-print empty">
+			This kind of system has no holes to mark round a pipe and no lid to drill.
 		</p>
-		<svg
-			width="{PAGE.width}mm"
-			height="{PAGE.height}mm"
-			viewBox="{x} {y} {PAGE.width} {PAGE.height}"
-			role="img"
-			aria-label="{template.name}, page {number}"
-		>
-			<rect class="sheet" {x} {y} width={PAGE.width} height={PAGE.height} />
-			<path class="bar" d="M{x + 6} {y + 252} h100 m0 -2 v4 m-100 -4 v4" />
-			<text x={x + 8} y={y + 250}>100 mm</text>
-			{#each template.outlines as outline (outline.d)}<path class="outline" d={outline.d} />{/each}
-			{#each template.holes as hole, i (i)}
-				<circle class="hole" cx={hole.xMm} cy={hole.yMm} r={hole.diameterMm / 2} />
-				<path class="cross" d="M{hole.xMm - 4} {hole.yMm} h8 m-4 -4 v8" />
-				<text x={hole.xMm + hole.diameterMm / 2 + 2} y={hole.yMm + 1.5}>{hole.label}</text>
-			{/each}
-		</svg>
-	</section>
-{/each}
+	{/if}
+	{#each pages as { template, number, of, x, y } (`${template.id}/${number}`)}
+		<section class="page">
+			<p>
+				<b>{template.name}</b>, page {number} of {of}. Measure the bar: it must be 100 mm.
+			</p>
+			<svg
+				width="{PAGE.width}mm"
+				height="{PAGE.height}mm"
+				viewBox="{x} {y} {PAGE.width} {PAGE.height}"
+				role="img"
+				aria-label="{template.name}, page {number}"
+			>
+				<rect class="sheet" {x} {y} width={PAGE.width} height={PAGE.height} />
+				<path class="bar" d="M{x + 6} {y + 252} h100 m0 -2 v4 m-100 -4 v4" />
+				<text x={x + 8} y={y + 250}>100 mm</text>
+				{#each template.outlines as outline (outline.d)}<path
+						class="outline"
+						d={outline.d}
+					/>{/each}
+				{#each template.holes as hole, i (i)}
+					<circle class="hole" cx={hole.xMm} cy={hole.yMm} r={hole.diameterMm / 2} />
+					<path class="cross" d="M{hole.xMm - 4} {hole.yMm} h8 m-4 -4 v8" />
+					<text x={hole.xMm + hole.diameterMm / 2 + 2} y={hole.yMm + 1.5}>{hole.label}</text>
+				{/each}
+			</svg>
+		</section>
+	{/each}
+</main>
 
 <style>
 	nav {
