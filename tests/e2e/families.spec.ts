@@ -13,7 +13,7 @@ for (const [id, warning] of DEMOS)
 		await open(page, id);
 		await expect(bar(page)).toContainText(warning);
 		await page.getByRole('link', { name: 'Compare' }).click();
-		await expect(page.getByRole('row', { name: /^Plants a square metre/ })).toBeVisible();
+		await expect(page.getByRole('row', { name: /^Plants for the floor/ })).toBeVisible();
 		await expect(page.getByRole('button', { name: 'Build it this way instead' })).toBeVisible();
 	});
 
@@ -169,7 +169,7 @@ test('out of level: the slider says at once what it does to the sides of a tower
 	const id = await ownExample(request, 'segment-tower');
 	await open(page, id);
 	await step(page, 'sites').click();
-	const slider = page.getByRole('slider', { name: 'Lean, mm in a metre' });
+	const slider = page.getByRole('slider', { name: 'Lean' });
 	await slider.fill('40');
 	await expect(page.getByText(/sides are dry; up to/)).toBeVisible();
 	await expect(bar(page)).toContainText('no water runs down');

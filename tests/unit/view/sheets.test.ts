@@ -8,6 +8,8 @@ import { sessionOf, shown, US, wordsOf, type Session } from './stage';
 /** A figure with a metric unit, which somebody who asked for feet and gallons should not meet. */
 const METRIC_FIGURE = /\d (?:mm|cm|m|km\/h|m\/s|L|mL|L\/h|kg|kg\/m²|°C|mS\/cm)(?![\w/])/g;
 const US_FIGURE = /\d (?:ft|gal|gal\/h|lb|gph|°F|ppm)\b/g;
+/** A length, an area or a volume in words, which would be another in the other units. */
+const METRIC_WORD = /\b(?:mm|metres?|litres?) |(?<!\/)m²|\ba (?:metre|litre)\b/g;
 const HOLE = /undefined|NaN|Infinity|\bnull\b|\[object/;
 
 const sheet = async (session: Session, step: Session['step']): Promise<HTMLElement> => {
@@ -52,6 +54,8 @@ describe('every sheet of every example', function () {
 				const said = saidBeside(await sheet(us, step));
 				for (const { index, 0: figure } of said.matchAll(METRIC_FIGURE))
 					wrong.push(`${step}: ${said.slice(Math.max(0, index - 40), index)}→${figure}`);
+				for (const { index, 0: word } of said.matchAll(METRIC_WORD))
+					wrong.push(`${step}: ${said.slice(Math.max(0, index - 40), index)}→${word}`);
 				for (const [figure] of wordsOf(await sheet(metric, step)).matchAll(US_FIGURE))
 					wrong.push(`${step}: ${figure}`);
 			}

@@ -27,6 +27,8 @@ export type Kind =
 	| 'velocity'
 	| 'wind'
 	| 'slope' // mm in a metre
+	| 'perArea' // so many a square metre
+	| 'perVolume' // so many a litre
 	| 'force'
 	| 'strength'
 	| 'percent'
@@ -61,6 +63,8 @@ const METRIC_SCALES: Record<Exclude<Kind, 'strength'>, Scale> = {
 	velocity: { unit: 'm/s', factor: 1, decimals: [2, 1, 0] },
 	wind: { unit: 'km/h', factor: 3.6, decimals: [1, 0, 0] },
 	slope: { unit: 'mm in a metre', factor: 1, decimals: [1, 0, 0] },
+	perArea: { unit: 'a m²', factor: 1, decimals: [1, 0, 0] },
+	perVolume: { unit: 'a litre', factor: 1, decimals: [2, 1, 0] },
 	force: { unit: 'N', factor: 1, decimals: [1, 0, 0] },
 	percent: { unit: '%', factor: 1, decimals: [1, 0, 0] },
 	power: { unit: 'W', factor: 1, decimals: [1, 0, 0] },
@@ -86,6 +90,8 @@ const US_SCALES: Partial<typeof METRIC_SCALES> = {
 	velocity: { unit: 'ft/s', factor: 1 / 0.3048, decimals: [2, 1, 0] },
 	wind: { unit: 'mph', factor: 2.2369362921, decimals: [1, 0, 0] },
 	slope: { unit: 'inch in a foot', factor: 0.012, decimals: [2, 1, 0] },
+	perArea: { unit: 'a ft²', factor: 0.09290304, decimals: [2, 1, 0] },
+	perVolume: { unit: 'a gallon', factor: 3.785411784, decimals: [2, 1, 0] },
 	force: { unit: 'lbf', factor: 0.2248089431, decimals: [1, 0, 0] },
 	depthPerDay: { unit: 'in/day', factor: 1 / 25.4, decimals: [2, 2, 0] }
 };

@@ -46,9 +46,9 @@ const MEASURES: readonly Measure[] = [
 		of: ({ layout }) => layout.sites.length
 	},
 	{
-		name: 'Plants a square metre of floor',
+		name: 'Plants for the floor they take',
 		short: 'use of the floor',
-		kind: 'count',
+		kind: 'perArea',
 		better: 'more',
 		of: (chain) => chain.thirst.bySite.size / footprintM2(chain)
 	},

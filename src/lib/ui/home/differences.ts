@@ -56,7 +56,8 @@ const KINDS: Record<string, Kind> = {
 	L: 'volume',
 	'L/h': 'flow',
 	'°C': 'temperature',
-	'mS/cm': 'strength'
+	'mS/cm': 'strength',
+	'mm in a metre': 'slope'
 };
 /** Lists whose items a design names. */
 const LISTS = Object.values(BUILT_IN_SHELF).flat() as { id: string; name: string }[];

@@ -57,7 +57,6 @@
 	);
 	const told = (step: OneMore) =>
 		`${step.sites} sites, ${session.say(step.useLPerDay, 'volume')} a day, driest ${session.say(step.driestLph, 'flow')}${step.fits ? '' : '; does not fit the place'}`;
-	const perM2 = (n: number) => n.toFixed(n < 10 ? 1 : 0);
 </script>
 
 <h3>Fit</h3>
@@ -78,14 +77,13 @@
 		<dt>One {one} {step.by > 0 ? 'more' : 'fewer'}</dt>
 		<dd>{told(step)}</dd>
 	{/each}
-	<dt>Plants a m² of floor</dt>
+	<dt>Plants for the floor they take</dt>
 	<dd>
-		{perM2(fit.plantsPerM2)}{#if fit.singlePerM2 !== null}; the same crops in single pots {perM2(
-				fit.singlePerM2
-			)}{/if}
+		{session.say(fit.plantsPerM2, 'perArea')}{#if fit.singlePerM2 !== null}; the same crops in
+			single pots {session.say(fit.singlePerM2, 'perArea')}{/if}
 	</dd>
-	<dt>Plants a litre of tank</dt>
-	<dd>{fit.plantsPerTankL.toFixed(2)}</dd>
+	<dt>Plants for the water in the tank</dt>
+	<dd>{session.say(fit.plantsPerTankL, 'perVolume')}</dd>
 	{#if cost.priced > 0}
 		<dt>Cost of a site</dt>
 		<dd>{(cost.total / Math.max(1, fit.sites)).toFixed(2)} by your prices</dd>

@@ -27,7 +27,7 @@
 
 <div class="level">
 	<label for={uid}>{label}</label>
-	<b>{value.toFixed(value < 10 && value > 0 ? 1 : 0)}</b>
+	<b>{session.say(value, 'slope')}</b>
 	<input
 		id={uid}
 		type="range"
@@ -35,6 +35,7 @@
 		max={Math.max(STEEPEST, Math.ceil(value))}
 		step="0.5"
 		{value}
+		aria-valuetext={session.say(value, 'slope')}
 		oninput={(e) => session.preview([{ path, value: Number(e.currentTarget.value) }])}
 		onchange={() => session.commit(label)}
 	/>

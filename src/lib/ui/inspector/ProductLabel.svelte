@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { scaleOf, toShown } from '$lib/core/quantity';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import TextField from '../control/TextField.svelte';
@@ -7,6 +8,8 @@
 	/** The product as its label prints it. */
 	const session = useSession();
 	const source = $derived(session.design.mix.source);
+	/** Litres in what a dose is counted by. */
+	const litresA = $derived(toShown(1, 'perVolume', session.units));
 	const KNOWN = [
 		'N',
 		'NO3N',
@@ -69,7 +72,8 @@
 	<NumberField
 		label="Label's full dose"
 		path="mix.source.labelDosePerL"
-		unit="{source.form === 'liquid' ? 'mL' : 'g'} a litre"
+		times={litresA}
+		unit="{source.form === 'liquid' ? 'mL' : 'g'} {scaleOf('perVolume', session.units).unit}"
 	/>
 	{#if session.design.mix.method === 'label'}
 		<NumberField label="Part of that dose" path="mix.labelShare" times={100} unit="%" />

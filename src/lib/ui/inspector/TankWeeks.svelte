@@ -30,7 +30,7 @@
 <p class="soft">
 	<Explain op="reservoir-run" entry={run} title="The tank, day by day"
 		>Three weeks from now:</Explain
-	> litres as columns, strength as a line{end
+	> the water as columns, its strength as a line{end
 		? `, ${session.say(end.ecMsCm, 'strength')} at its end`
 		: ''}.
 </p>

@@ -9,6 +9,9 @@ export const size = (title: string, min: number, max: number) =>
 	quantity(title, 'mm', { min, max });
 export const count = (title: string, min: number, max: number) =>
 	quantity(title, '', { min, max, whole: true });
+/** How far out of true something stands. */
+export const lean = (title: string, max: number) =>
+	quantity(title, 'mm in a metre', { min: 0, max });
 export const percent = (title: string, max: number) => quantity(title, '%', { min: 0, max });
 export const yesNo = (title: string) => z.boolean(`${title} must be true or false`).meta({ title });
 

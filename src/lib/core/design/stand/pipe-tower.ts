@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
-import { choice, count, head, part, percent, returnPipe, size, yesNo } from './fields';
+import { choice, count, head, lean, part, percent, returnPipe, size, yesNo } from './fields';
 import { oftenFed, rowLetter, type Ask, type Slot, type StandKind } from './kind';
 
 /** What round towers have in common, whatever they are made of. */
@@ -29,7 +29,7 @@ export const towerFields = {
 	lowEndHeightMm: size('height of the bases', 0, 2000),
 	fallPercent: percent('fall of the collector', 20),
 	rimMm: size('rim of the spreader', 5, 400),
-	leanMmPerM: size('lean, mm in a metre', 0, 200),
+	leanMmPerM: lean('lean', 200),
 	markFrom: choice('holes marked from', { bottom: 'the lower end', top: 'the upper end' })
 };
 function quantityMl(title: string) {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
-import { choice, count, head, part, percent, returnPipe, size, yesNo } from './fields';
+import { choice, count, head, lean, part, percent, returnPipe, size, yesNo } from './fields';
 import { ringSlots } from './pipe-tower';
 import { oftenFed, type StandKind } from './kind';
 
@@ -12,7 +12,7 @@ const stack = {
 	footing: choice('stands on', { lid: 'the lid of the tank', base: 'bases of their own' }),
 	lowEndHeightMm: size('height of the bases', 0, 2000),
 	fallPercent: percent('fall of the collector', 20),
-	leanMmPerM: size('lean, mm in a metre', 0, 200),
+	leanMmPerM: lean('lean', 200),
 	rowTubeId: part('header tube', 'tubes', 'feed'),
 	riserTubeId: part('riser', 'tubes', 'feed'),
 	emitterId: part('outlet at the top', 'emitters', 'tower'),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { choice, count, head, levelRowOf, part, size, yesNo } from './fields';
+import { choice, count, head, lean, levelRowOf, part, size, yesNo } from './fields';
 import { grid } from './pots';
 import { gridSlots, type StandKind } from './kind';
 import type { Design } from '../design';
@@ -8,7 +8,7 @@ import type { Design } from '../design';
 const kept = {
 	depthMm: size('depth the valve is set to', 5, 200),
 	/** Out of level: what one end stands higher than the other. */
-	leanMmPerM: size('floor out of level, mm in a metre', 0, 100),
+	leanMmPerM: lean('floor out of level', 100),
 	rowTubeId: part('hose', 'tubes', 'feed'),
 	emitterId: part('valve', 'emitters', 'valve'),
 	established: yesNo('roots are down, the valve is open')

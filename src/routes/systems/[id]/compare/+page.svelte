@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
 	import { KINDS, suggest, VARIANTS, type Variant } from '$lib/core/design';
-	import { show, showNumber } from '$lib/core/quantity';
-	import { Chain, changeKind, compare, inWords, type Comparison } from '$lib/core/review';
+	import { Chain, changeKind, compare, inWords } from '$lib/core/review';
 	import { BUILT_IN_SHELF, pick } from '$lib/core/shelf';
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
 	import Miniature from '$lib/ui/drawing/Miniature.svelte';
+	import ComparedTable from '$lib/ui/home/ComparedTable.svelte';
 	import { differing } from '$lib/ui/home/differences';
 	import { messageOf, post } from '$lib/ui/workspace/save-queue';
 	import type { PageData } from './$types';
@@ -32,13 +32,6 @@
 			.map((s) => s.variant)
 			.filter((variant) => variant !== now.design.stands[0]!.variant);
 	});
-
-	const say = (value: number | null, row: Comparison) =>
-		value === null
-			? 'not known'
-			: row.unit === undefined
-				? show(value, row.kind, units)
-				: `${value < 20 ? value.toFixed(1) : showNumber(value, row.kind, units)} ${row.unit}`;
 
 	async function send(path: string, method: 'POST' | 'DELETE', body?: unknown) {
 		busy = true;
@@ -142,38 +135,7 @@
 					<p class="soft">What stands now is kept in its place; undo brings it back.</p>
 				</section>
 			</div>
-			<table>
-				<thead
-					><tr
-						><th scope="col">What it comes to</th><th scope="col">As it stands</th><th scope="col"
-							>{data.chosen.name}</th
-						></tr
-					></thead
-				>
-				<tbody>
-					{#each rows as row (row.name)}
-						<tr>
-							<th scope="row">{row.name}</th>
-							<td class:better={row.wins === 'a'}
-								>{say(row.a, row)}{#if row.wins === 'a'}<span class="visually-hidden">, better</span
-									>{/if}</td
-							>
-							<td class:better={row.wins === 'b'}
-								>{say(row.b, row)}{#if row.wins === 'b'}<span class="visually-hidden">, better</span
-									>{/if}</td
-							>
-						</tr>
-					{/each}
-				</tbody>
-				{#if settings.length > 0}
-					<tbody>
-						<tr class="head"><th scope="col">What is built differently</th><td></td><td></td></tr>
-						{#each settings as row (row.name)}
-							<tr><th scope="row">{row.name}</th><td>{row.mine}</td><td>{row.theirs}</td></tr>
-						{/each}
-					</tbody>
-				{/if}
-			</table>
+			<ComparedTable {rows} {settings} name={data.chosen.name} {units} />
 		{:else}
 			<p class="intro">
 				Nothing stands beside it yet. Keep a copy of what stands now and go on changing the
@@ -244,44 +206,6 @@
 	}
 	section p {
 		margin: 4px 0;
-	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		margin: 22px 0;
-	}
-	th,
-	td {
-		text-align: left;
-		padding: 6px 10px 6px 0;
-		border-top: 1px solid var(--hair);
-		font-weight: 400;
-		vertical-align: baseline;
-	}
-	th {
-		width: 34%;
-		color: var(--soft);
-	}
-	thead th,
-	.head th {
-		font: 600 15px var(--head);
-		color: var(--ink);
-		border-top: 0;
-	}
-	.head th,
-	.head td {
-		padding-top: 20px;
-	}
-	td {
-		font: 500 15px var(--head);
-	}
-	.better {
-		font-weight: 700;
-		color: var(--growth);
-	}
-	.better::before {
-		content: '▲ ';
-		font-size: 11.5px;
 	}
 	.more {
 		display: flex;
