@@ -16,84 +16,100 @@ export interface Law {
 const REST_M = 1e-10;
 const LPH_PER_M3S = 3.6e6;
 
-const edges = new Map<number, number>();
-/** Friction factor where turbulence begins. A network has few bores and many links, so it is kept. */
-function edgeOf(relative: number): number {
-	let f = edges.get(relative);
-	if (f === undefined) {
-		if (edges.size > 500) edges.clear();
-		edges.set(relative, (f = colebrook(4000, relative)));
-	}
-	return f;
+/** What a pipe's law takes from its bore alone: a network has few bores and many links. */
+interface Bore {
+	d: number;
+	roughnessM: number;
+	nu: number;
+	toLph: number;
+	/** ε/(3.7·d). */
+	rough: number;
+	relative: number;
+	/** Laminar head over velocity for each unit of L/d. */
+	laminar: number;
+	v2000: number;
+	v4000: number;
+	f4000: number;
+	/** How fast f rises with velocity between Re 2000 and 4000. */
+	gradient: number;
+}
+
+const bores: Bore[] = [];
+function boreOf(d: number, roughnessM: number, nu: number): Bore {
+	const known = bores.find((b) => b.d === d && b.roughnessM === roughnessM && b.nu === nu);
+	if (known) return known;
+	const relative = roughnessM / d;
+	const [v2000, v4000] = [(2000 * nu) / d, (4000 * nu) / d];
+	const f4000 = colebrook(4000, relative);
+	const bore = {
+		d,
+		roughnessM,
+		nu,
+		toLph: (Math.PI / 4) * d * d * LPH_PER_M3S,
+		rough: relative / 3.7,
+		relative,
+		laminar: (32 * nu) / (G * d),
+		v2000,
+		v4000,
+		f4000,
+		gradient: (f4000 - 0.032) / (v4000 - v2000)
+	};
+	// the last few are enough for one network; random ones must not gather
+	if (bores.length >= 16) bores.shift();
+	bores.push(bore);
+	return bore;
 }
 
 /** A pipe with its fittings: Darcy–Weisbach turned round, exactly, to give flow from head. */
 export class PipeLaw implements Law {
 	slope = 0;
-	private readonly toLph: number;
+	private readonly bore: Bore;
 	/** L/d. */
 	private readonly slender: number;
-	/** ε/(3.7·d). */
-	private readonly rough: number;
-	private readonly relative: number;
-	private readonly laminar: number;
-	private readonly v2000: number;
-	private readonly v4000: number;
-	private readonly f4000: number;
-	private readonly h4000: number;
-	private readonly a2: number;
-	private readonly b3: number;
 	private lastX = 0;
 	private lastV = 0;
 
 	constructor(
-		private readonly d: number,
+		d: number,
 		lengthM: number,
 		roughnessM: number,
 		private readonly k: number,
-		private readonly nu: number
+		nu: number
 	) {
-		this.toLph = (Math.PI / 4) * d * d * LPH_PER_M3S;
+		this.bore = boreOf(d, roughnessM, nu);
 		this.slender = lengthM / d;
-		this.relative = roughnessM / d;
-		this.rough = this.relative / 3.7;
-		this.laminar = (32 * nu * lengthM) / (G * d * d);
-		this.v2000 = (2000 * nu) / d;
-		this.v4000 = (4000 * nu) / d;
-		this.f4000 = edgeOf(this.relative);
-		const gradient = (this.f4000 - 0.032) / (this.v4000 - this.v2000);
-		this.a2 = ((0.032 - gradient * this.v2000) * this.slender + k) / (2 * G);
-		this.b3 = (gradient * this.slender) / (2 * G);
-		this.h4000 = ((this.f4000 * this.slender + k) * this.v4000 ** 2) / (2 * G);
 	}
 
 	flow(h: number): number {
 		const size = Math.abs(h);
-		const v = size < REST_M && this.laminar === 0 ? this.resting(size) : this.speed(size);
-		return h < 0 ? -v * this.toLph : v * this.toLph;
+		const v = size < REST_M && this.slender === 0 ? this.resting(size) : this.speed(size);
+		return h < 0 ? -v * this.bore.toLph : v * this.bore.toLph;
 	}
 
 	/** A length-less fitting at rest: the chord up to REST_M. */
 	private resting(h: number): number {
 		const v = Math.sqrt((2 * G * REST_M) / this.k);
-		this.slope = (v / REST_M) * this.toLph;
+		this.slope = (v / REST_M) * this.bore.toLph;
 		return (h / REST_M) * v;
 	}
 
 	private speed(h: number): number {
-		if (this.slender === 0) {
-			const v = Math.sqrt((2 * G * h) / this.k);
-			this.slope = (G / (this.k * v)) * this.toLph;
+		const { slender, k, bore } = this;
+		if (slender === 0) {
+			const v = Math.sqrt((2 * G * h) / k);
+			this.slope = (G / (k * v)) * bore.toLph;
 			return v;
 		}
 		// h = laminar·v + K·v²/2g, written so that it does not cancel at small K
-		const c = this.k / (2 * G);
-		const v = (2 * h) / (this.laminar + Math.sqrt(this.laminar ** 2 + 4 * c * h));
-		if (v <= this.v2000) {
-			this.slope = this.toLph / (this.laminar + 2 * c * v);
+		const laminar = bore.laminar * slender;
+		const c = k / (2 * G);
+		const v = (2 * h) / (laminar + Math.sqrt(laminar * laminar + 4 * c * h));
+		if (v <= bore.v2000) {
+			this.slope = bore.toLph / (laminar + 2 * c * v);
 			return v;
 		}
-		return h >= this.h4000 ? this.turbulent(h) : this.transitional(h);
+		const h4000 = ((bore.f4000 * slender + k) * bore.v4000 * bore.v4000) / (2 * G);
+		return h >= h4000 ? this.turbulent(h) : this.transitional(h);
 	}
 
 	/**
@@ -101,65 +117,66 @@ export class PipeLaw implements Law {
 	 * x = −2·log10(ε/3.7d + c·√(L/d + K·x²)). Without fittings one evaluation is exact.
 	 */
 	private turbulent(h: number): number {
-		const c = (2.51 * this.nu) / (this.d * Math.sqrt(2 * G * h));
+		const { slender, k, bore } = this;
+		const { d, nu, rough } = bore;
+		const c = (2.51 * nu) / (d * Math.sqrt(2 * G * h));
 		const log = 2 / Math.LN10;
 		// the last answer is the best guess for the next: heads move little from step to step
-		let x =
-			this.k > 0 && this.lastX > 0
-				? this.lastX
-				: -log * Math.log(this.rough + c * Math.sqrt(this.slender));
-		for (let step = 0; step < 30 && this.k > 0; step++) {
-			const root = Math.sqrt(this.slender + this.k * x * x);
-			const inside = this.rough + c * root;
-			const move = (x + log * Math.log(inside)) / (1 + (log * c * this.k * x) / (root * inside));
+		let x = k > 0 && this.lastX > 0 ? this.lastX : -log * Math.log(rough + c * Math.sqrt(slender));
+		for (let step = 0; step < 30 && k > 0; step++) {
+			const root = Math.sqrt(slender + k * x * x);
+			const inside = rough + c * root;
+			const move = (x + log * Math.log(inside)) / (1 + (log * c * k * x) / (root * inside));
 			x -= move;
-			// Newton squares what is left: the next step would move it by less than rounding
-			if (Math.abs(move) <= 1e-7 * x) break;
+			// it is nearly straight and Newton squares what is left: the next step would be under 1e-10
+			if (Math.abs(move) <= 1e-5 * x) break;
 		}
 		this.lastX = x;
-		const v = Math.sqrt((2 * G * h) / (this.slender / (x * x) + this.k));
-		const b = (2.51 * this.nu) / (v * this.d);
-		const inside = this.rough + b * x;
+		const v = Math.sqrt((2 * G * h) / (slender / (x * x) + k));
+		const b = (2.51 * nu) / (v * d);
+		const inside = rough + b * x;
 		const dx = (log * b * x) / (v * inside) / (1 + (log * b) / inside);
-		const rise =
-			((this.slender / (x * x) + this.k) * v) / G - (this.slender * v * v * dx) / (G * x * x * x);
-		this.slope = this.toLph / rise;
+		const rise = ((slender / (x * x) + k) * v) / G - (slender * v * v * dx) / (G * x * x * x);
+		this.slope = bore.toLph / rise;
 		return v;
 	}
 
 	/** Between Re 2000 and 4000, f is linear in Re: h = (a + b·v)·v², bracketed and solved by Newton. */
 	private transitional(h: number): number {
-		const { a2, b3 } = this;
-		let low = this.v2000;
-		let high = this.v4000;
+		const { slender, k, bore } = this;
+		const a = ((0.032 - bore.gradient * bore.v2000) * slender + k) / (2 * G);
+		const b = (bore.gradient * slender) / (2 * G);
+		let low = bore.v2000;
+		let high = bore.v4000;
 		let v = this.lastV > low && this.lastV < high ? this.lastV : (low + high) / 2;
 		for (let step = 0; step < 60; step++) {
-			const excess = (a2 + b3 * v) * v * v - h;
+			const excess = (a + b * v) * v * v - h;
 			if (excess > 0) high = v;
 			else low = v;
-			let next = v - excess / ((2 * a2 + 3 * b3 * v) * v);
+			let next = v - excess / ((2 * a + 3 * b * v) * v);
 			if (next <= low || next >= high) next = (low + high) / 2;
 			const still = Math.abs(next - v) <= 1e-13 * v;
 			v = next;
 			if (still) break;
 		}
 		this.lastV = v;
-		this.slope = this.toLph / ((2 * a2 + 3 * b3 * v) * v);
+		this.slope = bore.toLph / ((2 * a + 3 * b * v) * v);
 		return v;
 	}
 
 	/** Head lost, m, at a flow, L/h, of either sign. */
 	headAt(flowLph: number): number {
-		const v = Math.abs(flowLph) / this.toLph;
-		const reynolds = (v * this.d) / this.nu;
+		const { bore } = this;
+		const v = Math.abs(flowLph) / bore.toLph;
+		const reynolds = (v * bore.d) / bore.nu;
 		if (v === 0) return 0;
-		const f = frictionFactor(reynolds, this.relative, this.f4000);
+		const f = frictionFactor(reynolds, bore.relative, bore.f4000);
 		return ((f * this.slender + this.k) * v * v) / (2 * G);
 	}
 
 	/** Flow at a speed in m/s. */
 	flowAtSpeed(v: number): number {
-		return v * this.toLph;
+		return v * this.bore.toLph;
 	}
 }
 
@@ -230,18 +247,19 @@ class CompensatingLaw implements Law {
 	}
 }
 
-/** An outlet's law and the elevation its head is measured from. */
-export function outletLaw(outlet: Outlet, elevationM: number, nu: number, roughnessM: number) {
-	if (outlet.kind === 'orifice') {
-		const law = new PowerLaw(outlet.nominalFlowLph, outlet.nominalHeadM, outlet.exponent);
-		return { law: new OutOnly(law), atM: elevationM };
-	}
-	if (outlet.kind === 'compensating') {
-		const law = new CompensatingLaw(outlet.nominalFlowLph, outlet.minHeadM, outlet.maxHeadM);
-		return { law: new OutOnly(law), atM: elevationM };
-	}
+/** An outlet's law, from its head over `outletAtM`. One law does for all outlets alike: it is asked one at a time. */
+export function outletLaw(outlet: Outlet, nu: number, roughnessM: number): Law {
+	if (outlet.kind === 'orifice')
+		return new OutOnly(new PowerLaw(outlet.nominalFlowLph, outlet.nominalHeadM, outlet.exponent));
+	if (outlet.kind === 'compensating')
+		return new OutOnly(
+			new CompensatingLaw(outlet.nominalFlowLph, outlet.minHeadM, outlet.maxHeadM)
+		);
 	// the open end adds one velocity head
 	const d = outlet.innerDiameterMm / 1000;
-	const law = new PipeLaw(d, outlet.lengthM, roughnessM, outlet.fittingsK + 1, nu);
-	return { law: new OutOnly(law), atM: outlet.outletElevationM };
+	return new OutOnly(new PipeLaw(d, outlet.lengthM, roughnessM, outlet.fittingsK + 1, nu));
 }
+
+/** The elevation an outlet's head is measured from: its own, or that of the end of its tube. */
+export const outletAtM = (outlet: Outlet, elevationM: number): number =>
+	outlet.kind === 'tube' ? outlet.outletElevationM : elevationM;

@@ -1,7 +1,7 @@
 import type { NetworkInput, NetworkLink, NetworkNode, Outlet } from '../network/types';
 import { DEFAULT_ROUGHNESS_MM } from './friction';
 import { fluid } from './fluid';
-import { outletLaw, PipeLaw, type Law } from './laws';
+import { outletAtM, outletLaw, PipeLaw, type Law } from './laws';
 import { neighbours, SparseLdl } from './sparse';
 
 /**
@@ -53,10 +53,11 @@ export function buildGraph(input: NetworkInput): Graph {
 		links.push({ index: i, a, b, edge, law: pipeLawOf(link, nu) });
 	});
 	const outlets: Graph['outlets'] = [];
-	input.nodes.forEach((node, i) => {
+	const lawOf = outletLaws(nu);
+	input.nodes.forEach(({ outlet, elevationM }, i) => {
 		const slot = slotOfNode[i]!;
-		if (!node.outlet || slot < 0) return;
-		outlets.push({ node: i, slot, ...lawOf(node.outlet, node.elevationM, nu) });
+		if (!outlet || slot < 0) return;
+		outlets.push({ node: i, slot, law: lawOf(outlet), atM: outletAtM(outlet, elevationM) });
 	});
 	const matrix = new SparseLdl(unknowns, Int32Array.from(endA), Int32Array.from(endB));
 	return {
@@ -76,8 +77,15 @@ export function buildGraph(input: NetworkInput): Graph {
 const pipeLawOf = (link: NetworkLink, nu: number, boreMm = link.innerDiameterMm) =>
 	new PipeLaw(boreMm / 1000, link.lengthM, link.roughnessMm / 1000, link.fittingsK, nu);
 
-const lawOf = (outlet: Outlet, elevationM: number, nu: number) =>
-	outletLaw(outlet, elevationM, nu, DEFAULT_ROUGHNESS_MM / 1000);
+/** The laws of outlets, one for each kind of emitter. */
+function outletLaws(nu: number): (outlet: Outlet) => Law {
+	const laws = new Map<Outlet, Law>();
+	return (outlet) => {
+		let law = laws.get(outlet);
+		if (!law) laws.set(outlet, (law = outletLaw(outlet, nu, DEFAULT_ROUGHNESS_MM / 1000)));
+		return law;
+	};
+}
 
 /**
  * The same graph with other bores and outlets on the same nodes and links: what was merged, cut off and
@@ -93,6 +101,7 @@ export function relaw(
 ): Graph {
 	const { kinematicViscosity: nu } = graph;
 	const { nodes, links } = graph.input;
+	const lawOf = outletLaws(nu);
 	return {
 		...graph,
 		links: graph.links.map((link) => {
@@ -104,7 +113,7 @@ export function relaw(
 		outlets: graph.outlets.map((at) => {
 			const { elevationM } = nodes[at.node]!;
 			const outlet = change.outlet(nodes[at.node]!);
-			return outlet ? { ...at, ...lawOf(outlet, elevationM, nu) } : at;
+			return outlet ? { ...at, law: lawOf(outlet), atM: outletAtM(outlet, elevationM) } : at;
 		})
 	};
 }

@@ -10,10 +10,11 @@ import { uniformityOf } from './uniformity';
 /** All nodes together may be out of balance by this much. The solver aims far below it. */
 const ACCEPT_LPH = 0.01;
 const AIM_LPH = 1e-6;
-/** Trials look for a level or a dial, not for a figure to show. */
-const TRIAL_LPH = 1e-3;
 /** … or at this share of the flow, where rounding in a large network allows no better. */
 const AIM_SHARE = 1e-9;
+/** Trials look for a level or a dial, not for a figure to show. */
+const TRIAL_LPH = 1e-3;
+const TRIAL_SHARE = 1e-6;
 /** Far more than any network has needed; a guard against running for ever, not a design figure. */
 const GUARD = 400;
 
@@ -73,7 +74,7 @@ export interface OutletState {
 
 /** As solveGraph, for trials by the dozen: the outlets alone, no report. */
 export function solveOutlets(graph: Graph, source: Source, warm?: Warm): OutletState {
-	const { state } = settle(graph, source, warm, TRIAL_LPH);
+	const { state } = settle(graph, source, warm, TRIAL_LPH, TRIAL_SHARE);
 	const leftM = Float64Array.from(graph.outlets, ({ slot, atM }) => state.heads[slot]! - atM);
 	return { flowLph: state.outletFlow.slice(), leftM };
 }
@@ -81,23 +82,23 @@ export function solveOutlets(graph: Graph, source: Source, warm?: Warm): OutletS
 /** One set of arrays a graph: what a solve leaves in them is read before the next begins. */
 const scratch = new WeakMap<Graph, Balance>();
 
-function settle(graph: Graph, source: Source, warm?: Warm, aimLph = AIM_LPH) {
+function settle(graph: Graph, source: Source, warm?: Warm, aimLph = AIM_LPH, aimShare = AIM_SHARE) {
 	const state = scratch.get(graph) ?? new Balance(graph);
 	scratch.set(graph, state);
 	state.aim(source);
 	const heads = warm?.heads.length === state.size ? warm.heads : state.firstGuess();
 	state.start(heads);
-	const iterations = descend(state, aimLph);
+	const iterations = descend(state, aimLph, aimShare);
 	if (warm) warm.heads = heads;
 	return { state, iterations };
 }
 
 /** Damped Newton; returns the number of linear solves. */
-function descend(state: Balance, aimLph: number): number {
+function descend(state: Balance, aimLph: number, aimShare: number): number {
 	let stalled = 0;
 	let best = Infinity;
 	for (let iteration = 1; iteration <= GUARD; iteration++) {
-		if (state.imbalance <= aimLph + AIM_SHARE * Math.abs(state.sourceFlow)) return iteration - 1;
+		if (state.imbalance <= aimLph + aimShare * Math.abs(state.sourceFlow)) return iteration - 1;
 		state.newtonStep();
 		state.search();
 		// Rounding is reached when steps no longer help although the balance is already good.
