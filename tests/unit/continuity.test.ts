@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { readdirSync } from 'node:fs';
-import { insertionM, partsOf } from '../../src/lib/core/build';
+import { bendsOf, insertionM, partsOf } from '../../src/lib/core/build';
 import { pipeLoss, reportOf, settleGraph, solveGraph } from '../../src/lib/core/hydraulics';
 import { pick } from '../../src/lib/core/shelf';
 import type { Chain } from '../../src/lib/core/review';
@@ -109,8 +109,11 @@ describe('what is counted', () => {
 			for (const tubeId of new Set(bought.map((run) => run.tubeId))) {
 				const mine = bought.filter((run) => run.tubeId === tubeId);
 				const { count, lengthM } = parts.get(tubeId)!;
-				expect(count, tubeId).to.equal(mine.length);
-				const into = 2 * mine.length * insertionM(pick(shelf.tubes, tubeId));
+				// a return that turns to its tank is two pieces and an elbow
+				const cuts = sum(mine.map((run) => 1 + ('way' in run ? bendsOf(run) : 0)));
+				expect(count, tubeId).to.equal(cuts);
+				expect(parts.get(`bend ${tubeId}`)?.count ?? 0).to.equal(cuts - mine.length);
+				const into = 2 * cuts * insertionM(pick(shelf.tubes, tubeId));
 				expect(lengthM! / 1.05 - into, tubeId).to.be.closeTo(sum(mine.map((r) => r.lengthM)), 1e-9);
 			}
 			for (const { id, count, lengthM } of parts.values()) {

@@ -15,7 +15,13 @@ import {
 	type Variant
 } from '../../src/lib/core/design';
 import type { FieldMeta } from '../../src/lib/core/quantity';
-import { boxOf, type Container, type Corner, type Layout } from '../../src/lib/core/layout';
+import {
+	boxOf,
+	type Container,
+	type Corner,
+	type Layout,
+	type Point
+} from '../../src/lib/core/layout';
 import { assessChain, calculate } from '../../src/lib/core/operations';
 import { Chain, findingsOf, settle } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
@@ -100,6 +106,14 @@ function finite(value: unknown, where: string): void {
 		for (const [key, inner] of Object.entries(value)) finite(inner, `${where}.${key}`);
 }
 
+/** It falls along every stretch, and ends over the tank and not beside it. */
+function overWater({ tank }: Layout, points: readonly Point[], what: string): void {
+	points.slice(1).forEach((to, i) => expect(points[i]!.zM, what).to.be.at.least(to.zM - 1e-9));
+	const end = points.at(-1)!;
+	expect(end.yM, `${what} across`).to.be.within(tank.yM, tank.yM + tank.widthM);
+	expect(end.xM, `${what} along`).to.be.at.most(tank.xM + tank.lengthM + 1e-9);
+}
+
 /** What must hold of any design, whatever its numbers. */
 function sound(chain: Chain): void {
 	const { layout } = chain;
@@ -112,6 +126,7 @@ function sound(chain: Chain): void {
 		const [from, to] = [run.points[0]!, run.points.at(-1)!];
 		if (run.way === 'level') expect(run.fallPercent).to.equal(0);
 		else if (run.fallPercent > 0) expect(from.zM, run.id).to.be.at.least(to.zM - 1e-9);
+		if (run.way === 'fall') overWater(layout, run.points, run.id);
 	}
 	const { from, to } = layout.extent;
 	const fits =

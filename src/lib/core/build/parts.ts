@@ -1,5 +1,5 @@
 import { fieldsOf, type Design } from '../design';
-import { pumpJoint, type Layout } from '../layout';
+import { pumpJoint, type Layout, type ReturnRun } from '../layout';
 import { pick, type Shelf, type Tube } from '../shelf';
 
 export interface PartLine {
@@ -19,6 +19,10 @@ export interface PartLine {
  */
 export const insertionM = ({ use, innerDiameterMm, outerDiameterMm }: Tube): number =>
 	(use === 'feed' ? Math.max(8, 1.5 * innerDiameterMm) : outerDiameterMm / 2) / 1000;
+
+/** Where a falling return turns: it is cut there and goes on from an elbow. */
+export const bendsOf = ({ way, points }: ReturnRun): number =>
+	way === 'fall' ? Math.max(0, points.length - 2) : 0;
 
 /** Tube is bought a little longer than it lies. */
 const SPARE = 1.05;
@@ -55,7 +59,9 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 	});
 	for (const run of [...layout.runs, ...layout.returns.filter((r) => r.way !== 'drop')]) {
 		const tube = pick(shelf.tubes, run.tubeId);
-		add(run.tubeId, tube.name, 1, run.lengthM + 2 * insertionM(tube));
+		const bends = 'way' in run ? bendsOf(run) : 0;
+		add(run.tubeId, tube.name, 1 + bends, run.lengthM + 2 * (1 + bends) * insertionM(tube));
+		if (bends > 0) add(`bend ${tube.id}`, `Elbow for ${tube.nominalMm} mm return pipe`, bends);
 	}
 	if (design.lines.filter) add('filter', 'Screen filter', 1);
 	if (design.lines.checkValve) add('check-valve', 'Check valve', 1);

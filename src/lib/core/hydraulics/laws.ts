@@ -82,7 +82,8 @@ export class PipeLaw implements Law {
 
 	flow(h: number): number {
 		const size = Math.abs(h);
-		const v = size < REST_M && this.slender === 0 ? this.resting(size) : this.speed(size);
+		const rests = size < REST_M && this.bore.laminar * this.slender === 0;
+		const v = rests ? this.resting(size) : this.speed(size);
 		return h < 0 ? -v * this.bore.toLph : v * this.bore.toLph;
 	}
 

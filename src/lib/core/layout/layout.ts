@@ -4,6 +4,7 @@ import { extentOf, outside } from './extent';
 import { hatchIn } from './hatch';
 import { joint } from './joints';
 import type { StandPiece } from './stand-piece';
+import { overTank } from './over-tank';
 import { hang, obstacles, tankStand } from './surroundings';
 import { brimMmOf, tankAtOrigin, tankShapeOf } from './tank';
 import {
@@ -76,7 +77,8 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 		sites: all((p) => p.sites),
 		containers: all((p) => p.containers),
 		emissions: all((p) => p.emissions),
-		returns: all((p) => p.returns),
+		// where the tank stands across is known only now
+		returns: all((p) => p.returns).map((run) => overTank(run, tank)),
 		joints: all((p) => p.joints),
 		solids: [...tankStand(tank), ...all((p) => p.solids), ...obstacles(area)],
 		problems: [...unknownParts(design, shelf), ...all((p) => p.problems)],

@@ -125,7 +125,9 @@ export function showNumber(value: number, kind: Kind, units: Units): string {
 	const shown = toShown(value, kind, units);
 	const size = Math.abs(shown);
 	const [small, middle, large] = scaleOf(kind, units).decimals;
-	const decimals = size < 9.95 ? small : size < 99.5 ? middle : large;
+	// three figures at most matter
+	const most = size < 0.9995 ? 3 : 2;
+	const decimals = size < 9.95 ? Math.min(small, most) : size < 99.5 ? middle : large;
 	const rounded = shown.toFixed(decimals);
 	const trimmed = Number(rounded) === 0 ? rounded.replace('-', '') : rounded;
 	return size >= 9999.5 ? Number(trimmed).toLocaleString('en-GB') : trimmed;

@@ -47,6 +47,8 @@
 	const flowUnit = $derived(scaleOf('flow', session.units).unit);
 	const headUnit = $derived(scaleOf('head', session.units).unit);
 	const tick = (v: number) => v.toLocaleString('en-GB', { maximumSignificantDigits: 3 });
+	/** Where its name stands: as far right as the pump still lifts a good part of what is drawn. */
+	const end = $derived(pumpPoints.findLast((p) => p.headM > 0.12 * mostHead));
 	const last = $derived(system.filter((p) => p.flowLph <= mostFlow && p.headM <= mostHead).at(-1));
 </script>
 
@@ -81,9 +83,9 @@
 			>{/if}
 		{#if pumpPoints.length > 0}
 			<path class="pump" d={draw(pumpPoints)} />
-			<text class="name" x={x(mostFlow * 0.7)} y={y(headAt(curve!, mostFlow * 0.7)) + 18}
-				>this pump</text
-			>
+			{#if end}<text class="name" x={x(end.flowLph)} y={y(end.headM) - 8} text-anchor="end"
+					>this pump</text
+				>{/if}
 		{/if}
 		<circle cx={x(flowLph)} cy={y(Math.max(0, headM))} r="6" />
 		<text class="point" x={x(flowLph) + 10} y={y(Math.max(0, headM)) + 19}

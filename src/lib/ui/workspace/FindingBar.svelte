@@ -115,7 +115,7 @@
 		flex-wrap: wrap;
 		gap: 8px;
 		justify-content: flex-end;
-		max-width: 560px;
+		max-width: 700px;
 	}
 	.fixes .button {
 		flex-direction: column;
