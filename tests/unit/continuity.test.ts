@@ -36,10 +36,9 @@ describe('the water path of every example', () => {
 			if (!passing) expect(sum(siteLph.values())).to.be.closeTo(result.source.flowLph, 1e-3);
 			// down a tower the same water passes one site after the other; none catches more than there is
 			for (const { nodeId, shares } of chain.layout.emissions)
-				for (const id of Object.keys(shares))
+				for (const [id, share] of shares)
 					if (passing) expect(siteLph.get(id), id).to.be.at.most(result.source.flowLph + 1e-6);
-					else
-						expect(siteLph.get(id), id).to.be.at.least(shares[id]! * outletLph.get(nodeId)! - 1e-9);
+					else expect(siteLph.get(id), id).to.be.at.least(share * outletLph.get(nodeId)! - 1e-9);
 		});
 
 		it(`${name}: along every pipe the head falls by what the pipe loses`, () => {

@@ -262,7 +262,7 @@ function feed(
 			label: channel.label,
 			emitterId: stand.emitterId,
 			containerId: channel.id,
-			shares: Object.fromEntries(channel.siteIds.map((id) => [id, CATCH])),
+			shares: channel.siteIds.map((id) => [id, CATCH] as const),
 			passes: true
 		});
 		before = node;

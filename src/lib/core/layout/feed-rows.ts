@@ -1,7 +1,7 @@
 import { rowLetter, type Stand } from '../design';
 import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, VALVE, type Workshop } from './workshop';
 import type { RowFrame } from './row-frame';
-import type { Container, FeedNode } from './types';
+import { equally, type Container, type FeedNode } from './types';
 
 /** The stake's tip stands this far over the medium, m. */
 const TIP_ABOVE_M = 0.015;
@@ -81,13 +81,6 @@ export function feedRows(
 			stake(shop, stand, container, node, stakesOf(container));
 		}
 	});
-}
-
-/** Each site its equal share of one outlet. */
-export function equally(siteIds: readonly string[]): Record<string, number> {
-	const shares: Record<string, number> = {};
-	for (const id of siteIds) shares[id] = 1 / siteIds.length;
-	return shares;
 }
 
 function stake(

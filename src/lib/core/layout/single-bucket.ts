@@ -4,7 +4,7 @@ import { drop } from './collector';
 import { taperFront } from './outline';
 import type { Anchor, StandPiece } from './stand-piece';
 import { tankShapeOf } from './tank';
-import type { Point } from './types';
+import { equally, type Point } from './types';
 import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
 
 const RING_OVER_M = 0.02;
@@ -130,7 +130,7 @@ function arms(shop: Workshop<Stand>, stand: SingleBucket, centre: Point, topMm: 
 			label: count > 1 ? `A1, arm ${arm + 1}` : 'A1',
 			emitterId: stand.emitterId,
 			containerId: shop.id('A1'),
-			shares: Object.fromEntries(ids.map((id) => [id, 1 / ids.length]))
+			shares: equally(ids)
 		});
 	}
 }

@@ -1,7 +1,7 @@
 import { rowLetter, type Stand } from '../design';
 import { drop } from './collector';
 import type { StandingTowers } from './footing';
-import type { Corner, FeedNode, Point, Stance } from './types';
+import type { Corner, FeedNode, Point, Shares, Stance } from './types';
 import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, type Workshop } from './workshop';
 
 /**
@@ -66,12 +66,8 @@ export function riser(
 }
 
 /** Upright, each line gets the same, and each of its sites catches its share of what falls past. */
-export const evenly = (
-	siteIds: readonly string[],
-	lines: number,
-	catchShare: number
-): Record<string, number> =>
-	Object.fromEntries(siteIds.map((id) => [id, catchShare / Math.max(1, lines)]));
+export const evenly = (siteIds: readonly string[], lines: number, catchShare: number): Shares =>
+	siteIds.map((id) => [id, catchShare / Math.max(1, lines)]);
 
 /** From a tower's foot straight into the tank, or into the collector of its row. */
 export function fallsBack(

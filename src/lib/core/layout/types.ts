@@ -89,6 +89,13 @@ export interface FeedRun {
 	emptiesBack: boolean;
 }
 
+/** What each of some sites gets of a flow: pairs, for objects with a key of their own each are slow by the hundred. */
+export type Shares = readonly (readonly [siteId: string, share: number])[];
+
+/** Each site the same part, all together the whole. */
+export const equally = (siteIds: readonly string[]): Shares =>
+	siteIds.map((id) => [id, 1 / siteIds.length]);
+
 export interface Emission extends Point {
 	id: string;
 	label: string;
@@ -97,7 +104,7 @@ export interface Emission extends Point {
 	emitterId: string;
 	containerId: string;
 	/** Share of this outlet's flow that each site gets. */
-	shares: Record<string, number>;
+	shares: Shares;
 	/** Water passes on from site to site, so what runs on is no drainage. */
 	passes: boolean;
 	/** Falling from a rim round a tower, the flow decides how it is shared. */

@@ -3,7 +3,7 @@ import { pick, type Bucket, type Shelf } from '../shelf';
 import { inTurn } from './control-pot';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
-import { distance, lengthOf, type FeedNode } from './types';
+import { distance, lengthOf, type FeedNode, equally } from './types';
 import { deck, hoseJoint, SOLID_IN_POT, standing, valveOf } from './valve-kit';
 import { K, Workshop } from './workshop';
 
@@ -45,7 +45,7 @@ export function valvePots(
 		label: 'the valve',
 		emitterId: stand.emitterId,
 		containerId: first.id,
-		shares: Object.fromEntries(sites.map((id) => [id, 1 / sites.length]))
+		shares: equally(sites)
 	});
 	const hose = hoseOf(shop, stand, valve);
 	hoseJoint(shop, stand);

@@ -4,7 +4,7 @@ import { fillBucket } from './buckets';
 import { rect, taperFront } from './outline';
 import { rowFrame, type RowFrame } from './row-frame';
 import type { Anchor, StandPiece } from './stand-piece';
-import { distance, type Container, type FeedNode } from './types';
+import { distance, type Container, type FeedNode, equally } from './types';
 import { deck, hoseJoint, SOLID_IN_POT, standing, valveOf } from './valve-kit';
 import { TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
@@ -184,7 +184,7 @@ function valveRows(
 				label: tray.label,
 				emitterId: stand.emitterId,
 				containerId: tray.id,
-				shares: Object.fromEntries(tray.siteIds.map((id) => [id, 1 / tray.siteIds.length]))
+				shares: equally(tray.siteIds)
 			});
 			before = node;
 		}

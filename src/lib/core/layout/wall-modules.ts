@@ -4,7 +4,7 @@ import { collector } from './collector';
 import { rect } from './outline';
 import { layoutRow } from './row';
 import type { Anchor, StandPiece } from './stand-piece';
-import type { Container, Corner, FeedNode } from './types';
+import { equally, type Container, type Corner, type FeedNode } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
 const PANEL_KG_M2 = 4;
@@ -186,7 +186,7 @@ function dripLines(shop: Workshop<Stand>, stand: WallModules, panels: readonly C
 					label: stand.emittersPerPanel > 1 ? `${panel.label}, emitter ${e + 1}` : panel.label,
 					emitterId: stand.emitterId,
 					containerId: panel.id,
-					shares: Object.fromEntries(panel.siteIds.map((id) => [id, 1 / panel.siteIds.length]))
+					shares: equally(panel.siteIds)
 				});
 			}
 	}

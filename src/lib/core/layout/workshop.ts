@@ -15,7 +15,8 @@ import {
 	type LayoutProblem,
 	type Point,
 	type Rim,
-	type StandLayout
+	type StandLayout,
+	type Shares
 } from './types';
 
 /** Loss coefficients of the fittings variants are put together from. */
@@ -129,7 +130,7 @@ export class Workshop<S extends Stand> {
 			label: string;
 			emitterId: string;
 			containerId: string;
-			shares: Record<string, number>;
+			shares: Shares;
 			passes?: boolean;
 		},
 		rim: Rim | null = null

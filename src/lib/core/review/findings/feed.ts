@@ -177,7 +177,7 @@ export const drainHeavy: Concern = (chain) => {
 	if (!feed || design.feed.school === 'continuous') return [];
 	// down a tower all water passes on from site to site: that is no drainage
 	const passing = new Set(
-		chain.layout.emissions.filter((e) => e.passes).flatMap((e) => Object.keys(e.shares))
+		chain.layout.emissions.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id))
 	);
 	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > HEAVY && !passing.has(id));
 	if (heavy.length === 0) return [];

@@ -13,7 +13,7 @@ const noNeeds: ReadonlyMap<string, number> = new Map();
 const trickle = (chain: Chain) => {
 	const needs = new Map(chain.feed?.needLph ?? noNeeds);
 	for (const { shares } of openOutlets(chain))
-		for (const id of Object.keys(shares)) needs.set(id, Math.max(needs.get(id) ?? 0, 0.05));
+		for (const [id] of shares) needs.set(id, Math.max(needs.get(id) ?? 0, 0.05));
 	return needs;
 };
 

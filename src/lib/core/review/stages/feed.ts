@@ -107,7 +107,7 @@ export function outletNeeds({ feed, flows, layout }: Chain): Map<string, number>
 	for (const { nodeId, shares } of layout.emissions) {
 		const now = flows.outletLph.get(nodeId) ?? 0;
 		let most = 0;
-		for (const [id, share] of Object.entries(shares)) {
+		for (const [id, share] of shares) {
 			const need = feed?.needLph.get(id) ?? 0;
 			const got = flows.siteLph.get(id) ?? 0;
 			if (share > 0) most = Math.max(most, now > 0 && got > 0 ? (need * now) / got : need / share);

@@ -88,9 +88,8 @@ export function flowsOf({ graph, layout, balance }: Chain): Flows {
 	const siteLph = new Map(layout.sites.map((site) => [site.id, 0]));
 	for (const emission of layout.emissions) {
 		const flowLph = outletLph.get(emission.nodeId) ?? 0;
-		const shares = sharesAt(emission, flowLph);
-		for (const siteId in shares)
-			siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + shares[siteId]! * flowLph);
+		for (const [siteId, share] of sharesAt(emission, flowLph))
+			siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * flowLph);
 	}
 	return { outletLph, siteLph };
 }

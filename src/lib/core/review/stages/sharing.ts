@@ -5,7 +5,7 @@ import {
 	type Spread,
 	type SpreadInput
 } from '../../hydraulics';
-import type { Emission, Rim } from '../../layout';
+import type { Emission, Rim, Shares } from '../../layout';
 import type { Chain } from '../chain';
 
 /** A tower's rim as the operation takes it, at a flow and a lean. */
@@ -22,13 +22,11 @@ export const spreadInputOf = (
 });
 
 /** Share of an outlet's flow that wets each site; round a tower that leans it depends on the flow. */
-export function sharesAt({ rim, shares }: Emission, flowLph: number): Record<string, number> {
+export function sharesAt({ rim, shares }: Emission, flowLph: number): Shares {
 	if (!rim || rim.tiltMmPerM === 0 || flowLph <= 0) return shares;
 	const { sectors } = spread(spreadInputOf(rim, flowLph));
-	return Object.fromEntries(
-		rim.lines.flatMap((line, k) =>
-			line.map((id): [string, number] => [id, (rim.catchShare * sectors[k]!.flowLph) / flowLph])
-		)
+	return rim.lines.flatMap((line, k) =>
+		line.map((id) => [id, (rim.catchShare * sectors[k]!.flowLph) / flowLph] as const)
 	);
 }
 

@@ -1,5 +1,5 @@
 import { DRY_LPH, solveOutlets, type OutletState, type Warm } from '../../hydraulics';
-import { brimLitresOf } from '../../layout';
+import { brimLitresOf, type Shares } from '../../layout';
 import type { Chain } from '../chain';
 import { openOutlets, pumpMinimumL, sourceAt } from './path';
 
@@ -15,7 +15,7 @@ export class Trials {
 	/** Searches for one figure and another begin at the same levels and dials. */
 	private readonly tried = new Map<string, OutletState>();
 	/** Outlets meant to run, by their place in the graph, with the site shares they serve. */
-	private readonly open: { at: number; shares: [string, number][] }[];
+	private readonly open: { at: number; shares: Shares }[];
 
 	constructor(private readonly chain: Chain) {
 		this.warm = { heads: chain.balance.heads.slice() };
@@ -24,7 +24,7 @@ export class Trials {
 		);
 		this.open = openOutlets(chain).flatMap(({ nodeId, shares }) => {
 			const at = place.get(nodeId);
-			return at === undefined ? [] : [{ at, shares: Object.entries(shares) }];
+			return at === undefined ? [] : [{ at, shares }];
 		});
 	}
 
