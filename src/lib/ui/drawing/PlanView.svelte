@@ -39,6 +39,28 @@
 	});
 	const hatch = $derived(session.design.tank.hatch ? layout.tank.hatch : null);
 	const pipes = $derived(layout.runs.filter((run) => run.role === 'header' || run.role === 'row'));
+	interface Label {
+		id: string;
+		label: string;
+		xM: number;
+		yM: number;
+		/** Room for it, m. */
+		acrossM: number;
+	}
+	/** What is named from above: a container, or where several pots stand in one, each pot by its site. */
+	const labels = $derived(
+		layout.containers.flatMap((container): Label[] => {
+			const { id, label, xM, yM, radiusM } = container;
+			if (radiusM !== null) return [{ id, label, xM, yM, acrossM: 2 * radiusM }];
+			const box = boxOf(container.above);
+			const [wide, deep] = [box.x1 - box.x0, box.z1 - box.z0];
+			if (container.inner.length < 2)
+				return [{ id, label, xM, yM, acrossM: 1.6 * Math.min(wide, deep) }];
+			return layout.sites
+				.filter((site) => site.containerId === id)
+				.map((site, _, pots) => ({ ...site, acrossM: wide / pots.length }));
+		})
+	);
 </script>
 
 <g>
@@ -126,10 +148,9 @@
 	{#each pipes as run (run.id)}
 		<polyline class="supply" points={flat(run.points)} />
 	{/each}
-	{#each layout.containers as container (container.id)}
-		{@const box = boxOf(container.above)}
-		{#if named(container.radiusM !== null ? 2 * container.radiusM : Math.min(box.x1 - box.x0, box.z1 - box.z0) * 1.6)}
-			<text x={frame.planX(container.xM)} y={frame.y(container.yM) + 4}>{container.label}</text>
+	{#each labels as { id, label, xM, yM, acrossM } (id)}
+		{#if named(acrossM)}
+			<text x={frame.planX(xM)} y={frame.y(yM) + 4}>{label}</text>
 		{/if}
 	{/each}
 </g>
