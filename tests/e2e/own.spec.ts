@@ -124,8 +124,9 @@ test('a save from a second window that is behind shows both versions', async ({
 	await page.getByRole('slider', { name: 'Pump dial' }).fill('80');
 	const dialog = page.getByRole('dialog', { name: 'This system was changed in another window' });
 	await expect(dialog).toBeVisible();
-	await expect(dialog.getByRole('row', { name: /source.dial/ })).toContainText('0.8');
-	await expect(dialog.getByRole('row', { name: /source.dial/ })).toContainText('0.95');
+	const row = dialog.getByRole('row', { name: /^Pump dial/ });
+	await expect(row).toContainText('80 %');
+	await expect(row).toContainText('95 %');
 	await dialog.getByRole('button', { name: 'Keep mine' }).click();
 	await saved(page);
 	expect((await designOf(request, id)) as unknown).toMatchObject({ source: { dial: 0.8 } });
