@@ -1,0 +1,85 @@
+import { expect } from 'chai';
+import { costOf, partsOf } from '../../../src/lib/core/build';
+import type * as PartWords from '../../../src/lib/ui/inspector/part-words';
+import { METRIC } from '../../../src/lib/core/quantity';
+import { chainOf, EXAMPLES, set } from '../example';
+import { load, sessionOf, shown, US, wordsOf } from './stage';
+
+describe('what to buy', function () {
+	this.timeout(60_000);
+	let words: typeof PartWords;
+	before(async () => (words = await load<typeof PartWords>('ui/inspector/part-words.ts')));
+	const listOf = (name: string) => {
+		const { design, layout, shelf } = chainOf(name);
+		return partsOf(design, layout, shelf);
+	};
+
+	for (const name of EXAMPLES)
+		it(`${name}: each line says how much in the grower’s units, and stands once`, async () => {
+			const parts = listOf(name);
+			expect(new Set(parts.map((part) => part.id)).size).to.equal(parts.length);
+			for (const part of parts) {
+				const [metric, us] = [words.amountOf(part, METRIC), words.amountOf(part, US)];
+				if (part.lengthM !== null) {
+					expect(metric, part.id).to.match(/^[\d.]+ m in \d+$/);
+					expect(us, part.id).to.match(/^[\d.]+ ft in \d+$/);
+				} else if (part.litres !== undefined) {
+					expect(metric, part.id).to.match(/^[\d.,]+ L$/);
+					expect(us, part.id).to.match(/^[\d.,]+ gal$/);
+				} else expect([metric, us], part.id).to.deep.equal([`${part.count} ×`, `${part.count} ×`]);
+			}
+		});
+
+	it('two stands with one medium are one line, with the litres of both', () => {
+		const [gutter] = listOf('slab-gutter').filter((part) => part.litres !== undefined);
+		expect(gutter!.litres).to.be.above(0);
+		const { design, layout } = chainOf('mixed-loop');
+		for (const part of listOf('mixed-loop').filter((p) => p.litres !== undefined)) {
+			const mine = design.stands.filter((s) => 'mediumId' in s && s.mediumId === part.id);
+			const litres = layout.containers
+				.filter((c) => mine.some((stand) => stand.id === c.standId))
+				.reduce((sum, c) => sum + c.mediumL, 0);
+			expect(part.litres, part.id).to.be.closeTo(litres, 1e-9);
+		}
+	});
+
+	it('a price typed for a foot or a gallon comes to the same cost as one for a metre or a litre', () => {
+		for (const part of listOf('lean-to-rail')) {
+			const [metric, us] = [words.pricedBy(part, METRIC), words.pricedBy(part, US)];
+			expect(metric.per, part.id).to.equal(1);
+			const amount = part.lengthM ?? part.litres ?? part.count;
+			const typed = 2;
+			const { total } = costOf({ prices: { [part.id]: typed * us.per } }, [part]);
+			// so many feet at 2 each
+			expect(total, part.id).to.be.closeTo(typed * amount * us.per, 1e-9);
+			expect(us.word).to.match(/^each$|^per (?:ft|gal)$/);
+		}
+	});
+
+	it('the sheet asks a price for each line, and sums those there are', async () => {
+		const prices = { 'bucket-11': 4.5, 'feed-13': 1.2, 'perlite-coarse': 0.3 };
+		const session = await sessionOf('lean-to-rail', [set('prices', prices)]);
+		session.step = 'lines';
+		const root = await shown(session, 'ui/inspector/Sheet.svelte');
+		const asked = root
+			.querySelectorAll('input')
+			.filter((field) => /^Your price for/.test(field.getAttribute('aria-label') ?? ''));
+		const parts = partsOf(session.design, session.chain.layout, session.chain.shelf);
+		expect(asked).to.have.length(parts.length);
+		const typed = asked.map((field) => field.getAttribute('value') ?? '').filter((v) => v !== '');
+		expect(typed.sort()).to.deep.equal(['0.3', '1.2', '4.5']);
+		const { total, priced } = costOf(session.design, parts);
+		expect(priced).to.equal(3);
+		expect(wordsOf(root)).to.include(`${total.toFixed(2)} for the 3 of ${parts.length} lines`);
+	});
+});
+
+describe('how far it can be extended, told as it is found', () => {
+	it('each part in turn, and the end when all are done', async () => {
+		const { extensionOf, LIMITS } = await import('../../../src/lib/core/review');
+		const told: number[] = [];
+		const found = extensionOf(chainOf('loft-table'), 0, (done) => told.push(done));
+		expect(told).to.deep.equal(LIMITS.map((_, i) => i + 1));
+		expect(found).to.deep.equal(extensionOf(chainOf('loft-table')));
+	});
+});
