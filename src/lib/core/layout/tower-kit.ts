@@ -20,23 +20,30 @@ export function headers(
 	const nodes = feet.map((foot, i) =>
 		shop.node(shop.id(`${rowLetter(i)}.foot`), { xM: foot.xM, yM: foot.yM, zM })
 	);
+	const rows = new Set(nodes.map((node) => node.yM));
 	const chain = (list: FeedNode[]) => {
 		let before = start;
 		for (const node of list) {
+			// to one of several rows: across at the riser, then along
+			const turns = before === start && rows.size > 1;
 			shop.run({
 				id: `${node.id}.header`,
 				name: `header to tower ${node.id.split('.').at(-2)}`,
 				role: 'header',
 				from: before,
 				to: node,
+				...(turns && { via: [{ xM: start.xM, yM: node.yM, zM }] }),
 				tubeId: rowTubeId,
-				fittings: before === start ? [feet.length > 1 ? TEE_BRANCH : ELBOW] : [TEE_STRAIGHT]
+				fittings: [
+					before !== start ? TEE_STRAIGHT : feet.length > 1 ? TEE_BRANCH : ELBOW,
+					...(turns ? [ELBOW] : [])
+				]
 			});
 			before = node;
 		}
 	};
 	// row by row, so that no header is shared between rows
-	for (const yM of new Set(nodes.map((node) => node.yM))) {
+	for (const yM of rows) {
 		const row = nodes.filter((node) => node.yM === yM);
 		chain(row.filter((node) => node.xM >= start.xM));
 		chain(row.filter((node) => node.xM < start.xM).reverse());
