@@ -77,13 +77,13 @@ export class PipeLaw implements Law {
 		nu: number
 	) {
 		this.bore = boreOf(d, roughnessM, nu);
-		this.slender = lengthM / d;
+		// under a billionth of its bore a tube has no length: its friction is far below rounding
+		this.slender = lengthM < 1e-9 * d ? 0 : lengthM / d;
 	}
 
 	flow(h: number): number {
 		const size = Math.abs(h);
-		const rests = size < REST_M && this.bore.laminar * this.slender === 0;
-		const v = rests ? this.resting(size) : this.speed(size);
+		const v = size < REST_M && this.slender === 0 ? this.resting(size) : this.speed(size);
 		return h < 0 ? -v * this.bore.toLph : v * this.bore.toLph;
 	}
 
