@@ -11,11 +11,11 @@ import {
 	applyChanges,
 	fieldsOf,
 	kindOf,
+	partsIn,
 	readDesignFile,
 	startSystem,
 	VARIANTS,
-	type Design,
-	type Place,
+	type Parts,
 	type Variant
 } from '../src/lib/core/design';
 import { layoutDesign } from '../src/lib/core/layout';
@@ -80,22 +80,19 @@ function networks(): void {
 
 function assessing(): void {
 	const text = readFileSync(new URL('../examples/lean-to-rail.json', import.meta.url), 'utf8');
-	const { design, place } = readDesignFile(text);
+	const parts = partsIn(readDesignFile(text));
+	const { record } = parts;
 	let turn = 0;
 	/** A level never seen before, so that nothing is remembered from the round before. */
 	const fresh = () =>
-		new Chain(
-			{ ...design, water: { ...design.water, nowL: 25 + (turn++ % 200) / 20 } },
-			place,
-			BUILT_IN_SHELF
-		);
+		new Chain({ ...parts, record: { ...record, nowL: 25 + (turn++ % 200) / 20 } }, BUILT_IN_SHELF);
 	for (let i = 0; i < 400; i++) assessChain(fresh());
 	const whole = time(() => void assessChain(fresh()), 201);
 	print('assess, demo rail', `${whole.toFixed(2)} ms`);
-	const base = new Chain(design, place, BUILT_IN_SHELF);
+	const base = new Chain(parts, BUILT_IN_SHELF);
 	assessChain(base);
 	const drag = time(
-		() => void assessChain(base.with([{ path: 'water.nowL', value: 25 + (turn++ % 200) / 20 }])),
+		() => void assessChain(base.with([{ path: 'record.nowL', value: 25 + (turn++ % 200) / 20 }])),
 		201
 	);
 	print('assess, a drag of the water level', `${drag.toFixed(2)} ms`);
@@ -128,12 +125,12 @@ function assessing(): void {
 }
 
 /** A design of a variant with about so many sites, in a yard large enough for it. */
-function grown(variant: Variant, plants: number): { design: Design; place: Place } {
+function grown(variant: Variant, plants: number): Parts {
 	const { place } = readDesignFile(
 		readFileSync(new URL('../examples/lean-to-rail.json', import.meta.url), 'utf8')
 	);
 	const area = { ...place.areas[0]!, id: 'field', lengthM: 100, widthM: 100, heightM: 3 };
-	const design = startSystem(
+	const system = startSystem(
 		{
 			name: 'Bench',
 			areaId: 'field',
@@ -148,22 +145,20 @@ function grown(variant: Variant, plants: number): { design: Design; place: Place
 		},
 		BUILT_IN_SHELF
 	);
-	const there = { ...place, areas: [area] };
-	return { design: settle(design, there, BUILT_IN_SHELF), place: there };
+	return settle({ ...system, place: { ...place, areas: [area] } }, BUILT_IN_SHELF);
 }
 
 function variants(): void {
 	const spent: number[] = [];
 	for (const variant of VARIANTS) {
 		const line = [12, 300].map((plants) => {
-			const { design: sensible, place } = grown(variant, plants);
+			const sensible = grown(variant, plants);
 			// a form stops short of so many in some kinds
-			const design = settle(stretch(sensible, plants), place, BUILT_IN_SHELF);
+			const parts = settle(stretch(sensible, plants), BUILT_IN_SHELF);
 			let turn = 0;
 			const fresh = () => {
 				const nowL = 60 + (turn++ % 200) / 20;
-				const water = { ...design.water, nowL };
-				return new Chain({ ...design, water }, place, BUILT_IN_SHELF);
+				return new Chain({ ...parts, record: { ...parts.record, nowL } }, BUILT_IN_SHELF);
 			};
 			for (let i = 0; i < 40; i++) assessChain(fresh());
 			const ms = time(() => void assessChain(fresh()), 41);
@@ -178,12 +173,13 @@ function variants(): void {
 function layouts(): void {
 	const exponents = VARIANTS.filter((variant) => variant !== 'single-bucket').map((variant) => {
 		const at = (plants: number) => {
-			const { design, place } = grown(variant, plants);
+			const parts = grown(variant, plants);
+			const [area] = parts.place.areas;
 			// counts are pushed past what a form takes: only the layout is timed
-			const stretched = stretch(design, plants);
-			const work = () => void layoutDesign(stretched, place.areas[0]!, BUILT_IN_SHELF);
+			const stretched = stretch(parts, plants);
+			const work = () => void layoutDesign(stretched, area!, BUILT_IN_SHELF);
 			for (let i = 0; i < 5; i++) work();
-			const sites = layoutDesign(stretched, place.areas[0]!, BUILT_IN_SHELF).sites.length;
+			const sites = layoutDesign(stretched, area!, BUILT_IN_SHELF).sites.length;
 			return { sites, ms: time(work, 9) };
 		};
 		const [few, many] = [at(500), at(5000)];
@@ -198,17 +194,17 @@ function layouts(): void {
 }
 
 /** More along the front until there are about so many sites, on something just as long as they need. */
-function stretch(design: Design, plants: number): Design {
-	const stand = design.stands[0]!;
+function stretch(parts: Parts, plants: number): Parts {
+	const stand = parts.design.stands[0]!;
 	const { along } = kindOf(stand);
 	const { pitchMm = 0, endClearMm = 0, lengthMm } = fieldsOf(stand);
 	const now = Number((stand as unknown as Record<string, unknown>)[along]);
 	const times = plants / kindOf(stand).slots(stand).length;
 	const count = Math.max(1, Math.round(now * times));
-	return applyChanges(design, [
-		{ path: `stands.0.${along}`, value: count },
+	return applyChanges(parts, [
+		{ path: `design.stands.0.${along}`, value: count },
 		...(lengthMm !== undefined
-			? [{ path: 'stands.0.lengthMm', value: 2 * endClearMm + (count - 1) * pitchMm }]
+			? [{ path: 'design.stands.0.lengthMm', value: 2 * endClearMm + (count - 1) * pitchMm }]
 			: [])
 	]);
 }

@@ -1,6 +1,8 @@
 // What the command scripts share. No dependencies: they run on a bare clone.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -44,21 +46,28 @@ export function install() {
 /** Builds the application. */
 export function build() {
 	say('Building');
-	const { status } = run(
-		process.execPath,
-		[join('node_modules', 'vite', 'bin', 'vite.js'), 'build'],
-		{
-			quiet: true
-		}
-	);
+	const { status } = run(process.execPath, [join('scripts', 'build.mjs')], { quiet: true });
 	if (status !== 0) process.exit(1);
 }
 
 /** Starts the built server and hands over Ctrl-C; resolves with its exit code. */
-export function serve({ port, host, env = {} }) {
+export async function serve({ port, host, env = {} }) {
+	if (!(await isFree(port, host))) {
+		say(
+			`Port ${port} is in use already. Stop what runs there, or give another: --port ${port + 1}`
+		);
+		return 1;
+	}
 	const server = spawn(process.execPath, ['build/index.js'], {
 		cwd: ROOT,
-		env: { ...process.env, ...env, PORT: String(port), HOST: host, BODY_SIZE_LIMIT: '16M' },
+		env: {
+			...process.env,
+			...env,
+			PORT: String(port),
+			HOST: host,
+			BODY_SIZE_LIMIT: '512M',
+			SHUTDOWN_TIMEOUT: '5'
+		},
 		stdio: ['ignore', 'pipe', 'inherit']
 	});
 	const stop = () => server.kill('SIGTERM');
@@ -68,10 +77,28 @@ export function serve({ port, host, env = {} }) {
 	server.stdout.on('data', (chunk) => {
 		if (!told && String(chunk).includes('Listening')) {
 			told = true;
-			say(`Crelbo is at http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`);
+			for (const name of addressesOf(host)) say(`Crelbo is at http://${name}:${port}`);
 		}
 	});
 	return new Promise((done) => server.on('exit', (code, signal) => done(signal ? 0 : (code ?? 1))));
+}
+
+const isFree = (port, host) =>
+	new Promise((done) => {
+		const probe = createServer()
+			.once('error', (fault) => done(fault.code !== 'EADDRINUSE'))
+			.once('listening', () => probe.close(() => done(true)))
+			.listen(port, host);
+	});
+
+/** Where a browser finds it: open to the network, under this machine's addresses there as well. */
+function addressesOf(host) {
+	if (host !== '0.0.0.0' && host !== '::') return [host.includes(':') ? `[${host}]` : host];
+	const own = Object.values(networkInterfaces()).flatMap((list) => list ?? []);
+	return [
+		'127.0.0.1',
+		...own.filter((one) => !one.internal && one.family === 'IPv4').map((one) => one.address)
+	];
 }
 
 /** The value after a flag on the command line. */

@@ -81,7 +81,7 @@ check('unit', bin('mocha'), ['tests/unit/**/*.test.ts'], {
 		failed: number(output, /(\d+) failing/)
 	})
 });
-check('build', bin('vite'), ['build']);
+check('build', process.execPath, [join('scripts', 'build.mjs')]);
 browser();
 check('end to end', bin('playwright'), ['test'], {
 	count: (output) => ({

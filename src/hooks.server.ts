@@ -1,41 +1,88 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
-import { DatabaseProblem, openDatabase } from '$lib/server/database';
+import { clockFor, setClock } from '$lib/server/clock';
+import { closeDatabase, DatabaseProblem, openDatabase } from '$lib/server/database';
+import { splitOldPlans } from '$lib/server/saving';
+import { mayCome } from '$lib/server/hosts';
 import { problem } from '$lib/server/http';
+import { pool } from '$lib/server/pool';
 import { seedDemo } from '$lib/server/seed';
+import { thinHistory } from '$lib/server/thin';
+import { Unreadable } from '$lib/server/unreadable';
+
+const DAY_MS = 86_400_000;
 
 export const init: ServerInit = async () => {
 	if (building) return;
+	setClock(clockFor(process.env.CRELBO_TODAY));
 	try {
 		await openDatabase();
+		await splitOldPlans();
 		if (process.env.CRELBO_SEED === 'demo') await seedDemo();
 	} catch (fault) {
-		if (!(fault instanceof DatabaseProblem)) throw fault;
+		if (!(fault instanceof DatabaseProblem || fault instanceof Unreadable)) throw fault;
 		console.error(fault.message);
 		process.exit(1);
 	}
+	// once a day what is old is thinned out; it never stands in anybody's way
+	const thin = () => void thinHistory(new Date()).catch((fault) => console.error(String(fault)));
+	thin();
+	setInterval(thin, DAY_MS).unref();
+	process.once('sveltekit:shutdown', () => void Promise.all([pool().close(), closeDatabase()]));
 };
 
 const WORDS: Record<number, [code: string, message: string]> = {
 	404: ['not-found', 'There is nothing at this address.'],
 	405: ['method-not-allowed', 'This address does not take that method.'],
-	413: ['too-large', 'The request is too large.']
+	413: ['too-large', 'The request is too large.'],
+	415: ['not-json', 'The request must be JSON.'],
+	500: ['failed', 'Something went wrong here. Nothing that was saved is lost; try again.'],
+	503: ['busy', 'The server cannot do this just now. Try again in a moment.']
 };
 
-/** The API answers in JSON whatever happens; pages carry headers that keep them to themselves. */
+const HEADERS = {
+	'x-content-type-options': 'nosniff',
+	'referrer-policy': 'same-origin',
+	'x-frame-options': 'SAMEORIGIN'
+};
+
+/**
+ * Only who comes under a name of ours is answered; what changes anything must come from our own pages. The API
+ * answers in JSON whatever happens, and every failure is one line of log.
+ */
 export const handle: Handle = async ({ event, resolve }) => {
+	const { request, url } = event;
+	const response = await answer({ event, resolve });
+	for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
+	if (response.status >= 500) console.error(`${request.method} ${url.pathname} ${response.status}`);
+	return response;
+};
+
+const answer: Handle = async ({ event, resolve }) => {
+	const { request, url } = event;
+	if (!building && !(await mayCome(request.headers.get('host'))))
+		return problem(
+			403,
+			'wrong-host',
+			'Crelbo does not answer under this name. Open it by its own address, or add the name in its settings.'
+		);
+	const api = url.pathname.startsWith('/api/');
+	const origin = request.headers.get('origin');
+	const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
+	if (api && changes && origin !== null && origin !== url.origin && !sameHost(origin, request))
+		return problem(403, 'wrong-origin', 'This was sent from a page that is not Crelbo’s.');
 	const response = await resolve(event);
-	const api = event.url.pathname.startsWith('/api/');
 	const isJson = response.headers.get('content-type')?.includes('json');
 	if (api && response.status >= 400 && !isJson) {
 		const [code, message] = WORDS[response.status] ?? ['refused', 'The request was refused.'];
 		return problem(response.status, code, message);
 	}
-	response.headers.set('x-content-type-options', 'nosniff');
-	response.headers.set('referrer-policy', 'same-origin');
-	response.headers.set('x-frame-options', 'SAMEORIGIN');
 	return response;
 };
+
+/** The protocol a browser sees may differ behind a proxy; the host may not. */
+const sameHost = (origin: string, request: Request): boolean =>
+	URL.canParse(origin) && new URL(origin).host === request.headers.get('host');
 
 export const handleError: HandleServerError = ({ error, status }) => {
 	if (status >= 500) console.error(error);
@@ -43,6 +90,8 @@ export const handleError: HandleServerError = ({ error, status }) => {
 		message:
 			status === 404
 				? 'There is nothing at this address.'
-				: 'Something went wrong here. Nothing you saved is lost; load the page again.'
+				: error instanceof DatabaseProblem
+					? error.message
+					: 'Something went wrong here. Nothing you saved is lost; load the page again.'
 	};
 };

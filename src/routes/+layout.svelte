@@ -1,8 +1,15 @@
 <script lang="ts">
 	import '../app.css';
 	import type { Snippet } from 'svelte';
+	import { hasUnsaved } from '$lib/ui/workspace/save-queue';
 
 	const { children }: { children: Snippet } = $props();
+
+	/** The tab is about to be closed: what is not saved yet would go with it, whatever page it was made on. */
+	function onbeforeunload(event: BeforeUnloadEvent): void {
+		if (hasUnsaved()) event.preventDefault();
+	}
 </script>
 
+<svelte:window {onbeforeunload} />
 {@render children()}

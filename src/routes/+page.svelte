@@ -3,6 +3,8 @@
 	import Confirm from '$lib/ui/control/Confirm.svelte';
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
+	import { goBackTo, remove as removeSystem } from '$lib/ui/home/broken';
+	import Keeping from '$lib/ui/home/Keeping.svelte';
 	import ShelfItem from '$lib/ui/home/ShelfItem.svelte';
 	import { messageOf } from '$lib/ui/workspace/save-queue';
 	import type { PageData } from './$types';
@@ -19,9 +21,13 @@
 		const id = doomed?.id;
 		doomed = null;
 		if (!id) return;
-		const response = await fetch(`/api/designs/${id}`, { method: 'DELETE' });
-		if (!response.ok) return void (problem = await messageOf(response));
-		await goto(`/?deleted=${id}`, { invalidateAll: true });
+		problem = await removeSystem(id);
+		if (!problem) await goto(`/?deleted=${id}`, { invalidateAll: true });
+	}
+
+	async function back(what: 'designs' | 'places', id: string): Promise<void> {
+		problem = await goBackTo(what, id);
+		if (!problem) await invalidateAll();
 	}
 
 	async function restore(): Promise<void> {
@@ -66,6 +72,7 @@
 				onchange={bringIn}
 			/></label
 		>
+		<Keeping hosts={data.settings.hosts} copies={data.copies} />
 		<ThemeButton />
 	</header>
 	<main>
@@ -75,27 +82,32 @@
 				Deleted. <button class="button" onclick={() => void restore()}>Take it back</button>
 			</p>
 		{/if}
-		{#each data.places as { id, place, systems } (id)}
+		{#each data.places as { id, name, why, systems } (id)}
 			<section>
 				<div class="title">
-					<h1>{place.name}</h1>
-					<a class="button main" href="/start?place={id}">Start a system</a>
+					<h1>{name}</h1>
+					{#if why === null}<a class="button main" href="/start?place={id}">Start a system</a
+						>{:else}<button class="button main" onclick={() => void back('places', id)}
+							>Go back to the version before</button
+						>{/if}
 				</div>
+				{#if why !== null}<p class="problem" role="alert">
+						This place cannot be read, and so its systems cannot be drawn. {why}
+					</p>{/if}
 				{#if systems.length > 0}
 					<div class="shelf">
 						{#each systems as system (system.id)}
 							<ShelfItem
-								id={system.id}
-								design={system.design}
-								{place}
-								ondelete={() => (doomed = { id: system.id, name: system.design.name })}
+								{...system}
+								ondelete={() => (doomed = { id: system.id, name: system.name })}
+								onback={() => void back('designs', system.id)}
 							/>
 						{/each}
 						<a class="room" href="/start?place={id}">
 							<span>Room for another: start a system with what you have.</span>
 						</a>
 					</div>
-				{:else}
+				{:else if why === null}
 					<p>
 						Nothing stands here yet. <a href="/start?place={id}">Start a system</a> with what you have:
 						a place, plants, or parts in hand.

@@ -1,5 +1,7 @@
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import type { Stored } from '../../src/lib/ui/workspace/save-queue';
 
 export const RAIL = readFileSync(
 	new URL('../../examples/lean-to-rail.json', import.meta.url),
@@ -60,6 +62,32 @@ export const step = (page: Page, name: string) => page.locator(`[data-step="${na
 export const bar = (page: Page) => page.getByRole('region', { name: 'Findings' });
 export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
 
-export async function designOf(request: APIRequestContext, id: string) {
-	return ((await (await request.get(`/api/designs/${id}`)).json()) as { design: never }).design;
+/** A system as the server has it, in its parts. */
+export const systemOf = async (request: APIRequestContext, id: string): Promise<Stored> =>
+	(await (await request.get(`/api/designs/${id}`)).json()) as Stored;
+
+/** A server of a test's own on another port; resolves with its exit code and what it printed. */
+export function server(port: number, database: string, more: Record<string, string> = {}) {
+	const child = spawn(process.execPath, ['build/index.js'], {
+		env: {
+			...process.env,
+			PORT: String(port),
+			HOST: '127.0.0.1',
+			DATABASE_URL: database,
+			CRELBO_SEED: 'demo',
+			BODY_SIZE_LIMIT: '512M',
+			...more
+		}
+	});
+	let printed = '';
+	child.stdout.on('data', (chunk) => (printed += String(chunk)));
+	child.stderr.on('data', (chunk) => (printed += String(chunk)));
+	const ended = new Promise<{ code: number | null; printed: string }>((done) =>
+		child.on('exit', (code) => done({ code, printed }))
+	);
+	const ready = async () => {
+		for (let i = 0; i < 100 && !printed.includes('Listening'); i++)
+			await new Promise((r) => setTimeout(r, 100));
+	};
+	return { child, ended, ready };
 }

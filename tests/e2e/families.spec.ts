@@ -1,4 +1,4 @@
-import { bar, designOf, expect, open, ownExample, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownExample, saved, step, test } from './bench';
 import type { Page } from '@playwright/test';
 
 const DEMOS: [id: string, warning: RegExp][] = [
@@ -110,11 +110,9 @@ test('a crop is dragged onto a site, and many are planted by rule', async ({ pag
 	await tray.getByRole('button', { name: 'Plant 64 sites' }).click();
 	await expect(step(page, 'plants')).toContainText('64 of 2 kinds');
 	await saved(page);
-	const { plants } = (await designOf(request, id)) as {
-		plants: Record<string, { cropId: string }>;
-	};
-	expect(plants['columns.A1a']!.cropId).toBe('mint');
-	expect(plants['columns.A8a']!.cropId).toBe('rocket');
+	const { crops } = (await systemOf(request, id)).operation;
+	expect(crops['columns/1/1/1']).toBe('mint');
+	expect(crops['columns/1/8/1']).toBe('rocket');
 	await page.getByRole('button', { name: 'Undo' }).click();
 	await expect(step(page, 'plants')).toContainText('64 of 5 kinds');
 });

@@ -1,4 +1,4 @@
-import { bar, designOf, expect, open, ownExample, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownExample, saved, step, test } from './bench';
 
 /** A field of each kind's sheet, a figure it does not take, what is then said, and one it takes. */
 const FIELDS: [
@@ -81,8 +81,7 @@ test('what climbs is held up, and what holds it says what it carries', async ({
 	await step(page, 'plants').click();
 	await page.getByLabel('Climbers hold on to').selectOption({ label: 'canes' });
 	await saved(page);
-	const { support } = (await designOf(request, id)) as { support: { kind: string } };
-	expect(support.kind).toBe('canes');
+	expect((await systemOf(request, id)).design.support.kind).toBe('canes');
 });
 
 test('prices make a cost a site, and how far it can grow is found when asked', async ({
@@ -135,8 +134,8 @@ test('holes are marked from the end the grower likes, and a taped round is taken
 	await tape.fill('377');
 	await tape.press('Enter');
 	await saved(page);
-	const { stands } = (await designOf(request, id)) as { stands: { outerDiameterMm: number }[] };
-	expect(stands[0]!.outerDiameterMm).toBeCloseTo(377 / Math.PI, 2);
+	const [stand] = (await systemOf(request, id)).design.stands as { outerDiameterMm: number }[];
+	expect(stand!.outerDiameterMm).toBeCloseTo(377 / Math.PI, 2);
 });
 
 test('a thing chosen in the drawing is told in a line: tower, return, pump', async ({
@@ -174,8 +173,8 @@ test('floors are measured pot by pot, and what stands wrong is told where it is 
 	await expect(row).toContainText('18');
 	await expect(row).not.toContainText('dry');
 	await saved(page);
-	const { stands } = (await designOf(request, id)) as { stands: { floorsMm: number[] }[] };
-	expect(stands[0]!.floorsMm[3]).toBe(4);
+	const [stand] = (await systemOf(request, id)).design.stands as { floorsMm: object }[];
+	expect(stand!.floorsMm).toEqual({ '1/4': 4 });
 });
 
 test('in a ring each pot says how high its water stands while the pump runs', async ({
@@ -203,14 +202,14 @@ test('variants over the API: kept, refused in words, promoted once and no more',
 	const nameless = await send('POST', at, { name: '' });
 	expect(nameless.status()).toBe(400);
 	expect(await nameless.text()).toContain('name of the variant must be text of 1 to 80 characters');
-	const wrong = await send('POST', at, { name: 'No', design: { stands: [] } });
+	const wrong = await send('POST', at, { name: 'No', plan: { design: { stands: [] } } });
 	expect(wrong.status()).toBe(400);
 	expect((await send('POST', '/api/designs/none/alternatives', { name: 'A' })).status()).toBe(404);
 	const kept = await send('POST', at, { name: 'As it is' });
 	expect(kept.status()).toBe(201);
 	const { id: alt } = (await kept.json()) as { id: string };
 	expect((await send('POST', `${at}/${alt}`, { base: 0 })).status()).toBe(400);
-	expect((await send('POST', `${at}/${alt}`, { base: 99 })).status()).toBe(409);
+	expect((await send('POST', `${at}/${alt}`, { base: 999_999 })).status()).toBe(409);
 	const stored = (await (await send('GET', `/api/designs/${id}`)).json()) as { revision: number };
 	expect((await send('POST', `${at}/${alt}`, { base: stored.revision })).status()).toBe(200);
 	expect((await send('DELETE', `${at}/nothing`)).status()).toBe(404);

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { bar, designOf, expect, open, ownRail, RAIL, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownRail, RAIL, saved, step, test } from './bench';
 
 test('a bench of one’s own, from nothing to a mix', async ({ page, request }) => {
 	await page.goto('/');
@@ -26,9 +26,9 @@ test('a bench of one’s own, from nothing to a mix', async ({ page, request }) 
 	await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 	await saved(page);
 	const id = page.url().split('/').at(-1)!;
-	const design = (await designOf(request, id)) as { name: string; assumed: string[] };
+	const { design } = await systemOf(request, id);
 	expect(design.name).toBe('Hall chillies');
-	expect(design.assumed).not.toContain('stands.0.mediumId');
+	expect(design.assumed).not.toContain(`design.stands[id=${design.stands[0]!.id}].mediumId`);
 });
 
 test('started from a place and from parts, with bad answers refused', async ({ page }) => {
@@ -46,6 +46,9 @@ test('started from a place and from parts, with bad answers refused', async ({ p
 	await expect(page.getByText('15 W pump, 1.6 m / 900 L/h').first()).toBeVisible();
 });
 
+/** A file without the shelf of its place, which other tests put prices on. */
+const bare = (text: string): string => text.replace(/"shelf": \[[^]*\]\n\}\n$/, '"shelf": []\n}\n');
+
 test('exported, deleted, taken back, deleted and imported again: the same bytes', async ({
 	page,
 	request
@@ -57,7 +60,7 @@ test('exported, deleted, taken back, deleted and imported again: the same bytes'
 	await page.getByRole('menuitem', { name: 'Export as a file' }).click();
 	const path = await (await download).path();
 	const text = readFileSync(path, 'utf8');
-	expect(text).toBe(RAIL);
+	expect(bare(text)).toBe(RAIL);
 
 	await page.getByRole('button', { name: 'More' }).click();
 	await page.getByRole('menuitem', { name: 'Delete this system' }).click();
@@ -85,7 +88,7 @@ test('exported, deleted, taken back, deleted and imported again: the same bytes'
 		.click();
 	await expect(page).toHaveURL(/systems/);
 	const again = await request.get(`/api/designs/${page.url().split('/').at(-1)}/file`);
-	expect(await again.text()).toBe(RAIL);
+	expect(bare(await again.text())).toBe(RAIL);
 });
 
 test('files that are not designs are refused in a sentence', async ({ page, quiet }) => {
@@ -95,7 +98,7 @@ test('files that are not designs are refused in a sentence', async ({ page, quie
 	const table: [string, string, RegExp][] = [
 		['broken.json', RAIL.slice(0, 400), /broken or of another kind/],
 		['foreign.json', '{"a": 1}', /not a Crelbo design/],
-		['newer.json', RAIL.replace('"schemaVersion": 1', '"schemaVersion": 99'), /newer Crelbo/],
+		['newer.json', RAIL.replace('"schemaVersion": 2', '"schemaVersion": 99'), /newer Crelbo/],
 		['large.json', `${RAIL}${' '.repeat(2 * 1024 * 1024)}`, /larger than 2 MB/]
 	];
 	for (const [name, text, says] of table) {
@@ -129,11 +132,11 @@ test('a save from a second window that is behind shows both versions', async ({
 	await expect(row).toContainText('95 %');
 	await dialog.getByRole('button', { name: 'Keep mine' }).click();
 	await saved(page);
-	expect((await designOf(request, id)) as unknown).toMatchObject({ source: { dial: 0.8 } });
+	expect((await systemOf(request, id)).operation.dial).toBe(0.8);
 	// the other version is one undo away
 	await page.getByRole('button', { name: 'Undo' }).click();
 	await saved(page);
-	expect((await designOf(request, id)) as unknown).toMatchObject({ source: { dial: 0.95 } });
+	expect((await systemOf(request, id)).operation.dial).toBe(0.95);
 	await second.close();
 });
 
@@ -152,7 +155,7 @@ test('a lost connection is said, and the change is saved when it is back', async
 	await expect(page.getByText('Not saved: no connection')).toBeVisible();
 	await page.unroute('**/api/designs/**');
 	await saved(page);
-	expect((await designOf(request, id)) as unknown).toMatchObject({ source: { dial: 0.77 } });
+	expect((await systemOf(request, id)).operation.dial).toBe(0.77);
 	void context;
 	void quiet;
 });

@@ -1,4 +1,4 @@
-import { bar, designOf, expect, open, ownRail, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownRail, saved, step, test } from './bench';
 
 test('the demo opens on a shelf, and the rail shows its water and its warning', async ({
 	page
@@ -27,8 +27,13 @@ test('the water level is dragged down until buckets run dry; the fix, undo, a re
 	await expect(bar(page)).toContainText(/run(s)? dry with/);
 	await page.mouse.up();
 	await saved(page);
-	const dryL = ((await designOf(request, id)) as { water: { nowL: number } }).water.nowL;
-	expect(dryL).toBeLessThan(16);
+	expect((await systemOf(request, id)).record.nowL).toBeLessThan(16);
+	// what was just noted can be taken back, and noted again
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(bar(page)).toContainText('With 32 L in the tank');
+	await page.getByRole('button', { name: 'Redo' }).click();
+	await expect(bar(page)).toContainText('dry with');
+	await saved(page);
 
 	await bar(page)
 		.getByRole('button', { name: /^Dial to \d+ %/ })
@@ -44,10 +49,13 @@ test('the water level is dragged down until buckets run dry; the fix, undo, a re
 	await page.getByRole('button', { name: 'Redo' }).click();
 	await expect(bar(page)).not.toContainText('dry with');
 	await page.getByRole('button', { name: 'Undo' }).click();
-	await page.getByRole('button', { name: 'Undo' }).click();
-	await expect(bar(page)).toContainText('With 32 L in the tank');
+	await expect(bar(page)).toContainText('dry with');
 	await saved(page);
-	expect((await designOf(request, id)) as unknown).toMatchObject({ water: { nowL: 32 } });
+	// the dial is back where it was; the water is where it was seen, whatever is undone
+	const { operation, record } = await systemOf(request, id);
+	expect(operation.dial).toBe(0.72);
+	expect(record.nowL).toBeLessThan(16);
+	await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
 });
 
 test('bench, fall, spacing and dial are dragged where they stand', async ({ page, request }) => {
@@ -71,13 +79,11 @@ test('bench, fall, spacing and dial are dragged where they stand', async ({ page
 	await dial.fill('90');
 	await expect(step(page, 'pump')).not.toContainText('28.4 L/h');
 	await saved(page);
-	const design = (await designOf(request, id)) as {
-		source: { dial: number };
-		stands: { lowEndHeightMm: number; pitchMm: number }[];
-	};
-	expect(design.source.dial).toBe(0.9);
-	expect(design.stands[0]!.lowEndHeightMm).toBeGreaterThan(630);
-	expect(design.stands[0]!.pitchMm).toBeLessThan(420);
+	const { design, operation } = await systemOf(request, id);
+	const [stand] = design.stands as { lowEndHeightMm: number; pitchMm: number }[];
+	expect(operation.dial).toBe(0.9);
+	expect(stand!.lowEndHeightMm).toBeGreaterThan(630);
+	expect(stand!.pitchMm).toBeLessThan(420);
 });
 
 test('units change everywhere at once, and back with undo', async ({ page, request }) => {

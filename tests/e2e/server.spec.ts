@@ -1,8 +1,8 @@
-import { spawn } from 'node:child_process';
 import { chmodSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, ownRail, test } from './bench';
+import { expect, ownRail, server, test } from './bench';
+import type { Stored } from '../../src/lib/ui/workspace/save-queue';
 
 test('the API refuses junk with 4xx JSON, never 5xx', async ({ request }) => {
 	const id = await ownRail(request);
@@ -69,30 +69,6 @@ test('addresses that lead nowhere say so in words', async ({ page, quiet }) => {
 	await expect(page.getByRole('heading', { name: 'Tern Cottage' }).first()).toBeVisible();
 });
 
-/** A server of a test's own on another port; resolves with its exit code and what it printed. */
-function server(port: number, database: string) {
-	const child = spawn(process.execPath, ['build/index.js'], {
-		env: {
-			...process.env,
-			PORT: String(port),
-			HOST: '127.0.0.1',
-			DATABASE_URL: database,
-			CRELBO_SEED: 'demo'
-		}
-	});
-	let printed = '';
-	child.stdout.on('data', (chunk) => (printed += String(chunk)));
-	child.stderr.on('data', (chunk) => (printed += String(chunk)));
-	const ended = new Promise<{ code: number | null; printed: string }>((done) =>
-		child.on('exit', (code) => done({ code, printed }))
-	);
-	const ready = async () => {
-		for (let i = 0; i < 100 && !printed.includes('Listening'); i++)
-			await new Promise((r) => setTimeout(r, 100));
-	};
-	return { child, ended, ready };
-}
-
 test('a database that cannot be used stops the start with what and where', async () => {
 	const folder = mkdtempSync(join(tmpdir(), 'crelbo-'));
 	const notOne = join(folder, 'text.db');
@@ -116,18 +92,15 @@ test('every acknowledged save is there after the server is killed, and two serve
 	await first.ready();
 	const address = '/api/designs/lean-to-rail';
 	const read = async (port: number) =>
-		(await (await request.get(at(port, address))).json()) as {
-			revision: number;
-			design: { source: { dial: number } };
-		};
-	let { revision, design } = await read(4396);
+		(await (await request.get(at(port, address))).json()) as Stored;
+	let { revision, design, operation } = await read(4396);
 	for (let i = 0; i < 12; i++) {
-		const next = { ...design, source: { ...design.source, dial: (50 + i) / 100 } };
+		const plan = { design, operation: { ...operation, dial: (50 + i) / 100 } };
 		const response = await request.put(at(4396, address), {
-			data: { base: revision, label: 'dial', design: next }
+			data: { base: revision, label: 'dial', plan }
 		});
 		expect(response.status()).toBe(200);
-		({ revision, design } = (await response.json()) as { revision: number; design: typeof design });
+		({ revision, design, operation } = (await response.json()) as Stored);
 	}
 	first.child.kill('SIGKILL');
 	await first.ended;
@@ -135,7 +108,7 @@ test('every acknowledged save is there after the server is killed, and two serve
 	const second = server(4397, database);
 	await Promise.all([first.ready(), second.ready()]);
 	const after = await read(4396);
-	expect(after).toMatchObject({ revision, design: { source: { dial: 0.61 } } });
+	expect(after).toMatchObject({ revision, operation: { dial: 0.61 } });
 	// two writers over the same base: one is taken, the other told
 	const answers = await Promise.all(
 		[4396, 4397].map((port, i) =>
@@ -143,14 +116,14 @@ test('every acknowledged save is there after the server is killed, and two serve
 				data: {
 					base: revision,
 					label: 'race',
-					design: { ...after.design, source: { ...after.design.source, dial: 0.3 + i / 10 } }
+					plan: { design, operation: { ...operation, dial: 0.3 + i / 10 } }
 				}
 			})
 		)
 	);
 	expect(answers.map((a) => a.status()).sort()).toEqual([200, 409]);
 	const winner = answers.findIndex((a) => a.status() === 200);
-	expect((await read(4397)).design.source.dial).toBe(0.3 + winner / 10);
+	expect((await read(4397)).operation.dial).toBe(0.3 + winner / 10);
 	for (const { child, ended } of [first, second]) {
 		child.kill('SIGKILL');
 		await ended;

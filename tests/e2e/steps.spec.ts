@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { bar, designOf, expect, open, ownRail, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownRail, saved, step, test } from './bench';
 
 /** Each step as a grower would use it, on a rail of the test's own. */
 const sheet = (page: Page, name: string) => page.getByRole('complementary', { name });
@@ -119,7 +119,7 @@ test('pump: by gravity from a raised tank, and back to the pump', async ({ page,
 	await step(page, 'pump').click();
 	await expect(sheet(page, 'Pump')).toContainText('Fed by gravity');
 	await page.getByText('a pump', { exact: true }).click();
-	await expect(sheet(page, 'Pump')).toContainText('dial at 100 %');
+	await expect(sheet(page, 'Pump')).toContainText('dial at 72 %');
 	await saved(page);
 });
 
@@ -175,8 +175,8 @@ test('dry run: what is caught is judged against what the stake should give', asy
 	await page.getByLabel('Caught at A4').press('Tab');
 	await expect(page.getByRole('alert')).toContainText('must be a number from 0 to');
 	await saved(page);
-	const design = (await designOf(request, id)) as { diary: { caughtMl: Record<string, number> } };
-	expect(design.diary.caughtMl).toEqual({ 'rail.A1.out': 19, 'rail.A2.out': 6, 'rail.A3.out': 40 });
+	const { record } = await systemOf(request, id);
+	expect(record.caughtMl).toEqual({ 'rail/1/1/o1': 19, 'rail/1/2/o1': 6, 'rail/1/3/o1': 40 });
 });
 
 test('plant out and run: dates, days and notes', async ({ page, request }) => {
@@ -203,7 +203,7 @@ test('mix: fewer salts, another strength, a product by its label', async ({ page
 	await step(page, 'mix').click();
 	await fill(page, 'Strength', '1.8');
 	await expect(step(page, 'mix')).toContainText('1.80 mS/cm');
-	await page.getByText('5 salts on the shelf').click();
+	await page.getByText('10 salts on the shelf').click();
 	await page.getByLabel('Iron chelate DTPA, 11 %').uncheck();
 	await expect(
 		sheet(page, 'Mix').getByRole('listitem').filter({ hasText: 'iron chelate' })

@@ -1,4 +1,4 @@
-import { designOf, expect, open, ownExample, saved, step, test } from './bench';
+import { systemOf, expect, open, ownExample, saved, step, test } from './bench';
 import type { Locator, Page } from '@playwright/test';
 
 /** Reads everything in feet and gallons from now on. */
@@ -12,14 +12,11 @@ async function fill(field: Locator, words: string): Promise<void> {
 	await field.fill(words);
 	await field.press('Enter');
 }
-interface Stored {
-	stands: { pitchMm: number; lowEndHeightMm: number; pipeLengthMm: number }[];
-	prices: Record<string, number>;
-	water: { fillL: number };
-	lines: { waterC: number };
-}
-const stored = async (request: Parameters<typeof designOf>[0], id: string): Promise<Stored> =>
-	(await designOf(request, id)) as unknown as Stored;
+/** The first stand of a system as the server has it. */
+const standOf = async (request: Parameters<typeof systemOf>[0], id: string) => {
+	const [stand] = (await systemOf(request, id)).design.stands;
+	return stand as unknown as { pitchMm: number; lowEndHeightMm: number; pipeLengthMm: number };
+};
 
 test('a bench is built in inches, filled in gallons and warmed in Fahrenheit', async ({
 	page,
@@ -35,16 +32,16 @@ test('a bench is built in inches, filled in gallons and warmed in Fahrenheit', a
 	await step(page, 'lines').click();
 	await fill(page.getByRole('textbox', { name: 'Water in the lines' }), '77');
 	await saved(page);
-	const design = await stored(request, id);
-	expect(design.stands[0]!.pitchMm).toBeCloseTo(457.2, 3);
-	expect(design.water.fillL).toBeCloseTo(8 * 3.785411784, 4);
-	expect(design.lines.waterC).toBeCloseTo(25, 4);
+	const { operation, record } = await systemOf(request, id);
+	expect((await standOf(request, id)).pitchMm).toBeCloseTo(457.2, 3);
+	expect(operation.fillL).toBeCloseTo(8 * 3.785411784, 4);
+	expect(record.waterC).toBeCloseTo(25, 4);
 	// and back: nothing was changed by reading it differently
 	await page.getByRole('button', { name: 'Units' }).click();
 	await page.getByRole('menuitemradio', { name: 'metric', exact: true }).click();
 	await page.keyboard.press('Escape');
 	await step(page, 'sites').click();
-	await expect(page.getByRole('textbox', { name: 'Bucket spacing' })).toHaveValue('457');
+	await expect(page.getByRole('textbox', { name: 'Bucket spacing' })).toHaveValue('457.2');
 });
 
 test('a figure past its range is refused in the unit it was typed in', async ({
@@ -74,7 +71,8 @@ test('a price for a foot of tube is kept as one for a metre', async ({ page, req
 	await fill(page.getByLabel('Your price for 13 mm feed tube, per ft'), '0.50');
 	await saved(page);
 	await expect(page.getByText(/for the 1 of \d+ lines that have a price/)).toBeVisible();
-	expect((await stored(request, id)).prices['feed-13']).toBeCloseTo(0.5 / 0.3048, 6);
+	const price = (await systemOf(request, id)).shelf.find((item) => item.of === 'feed-13')!.price;
+	expect(price).toBeCloseTo(0.5 / 0.3048, 6);
 	await expect(page.getByLabel('Your price for 13 mm feed tube, per ft')).toHaveValue('0.5');
 	await expect(page.getByLabel(/^Your price for Coarse perlite, per gal$/)).toBeVisible();
 });
@@ -93,7 +91,7 @@ test('a low bench is nudged from where it stands, not to where a grip used to be
 	await grip.press('Shift+ArrowUp');
 	await expect(grip).toHaveAttribute('aria-valuenow', '125');
 	await saved(page);
-	await expect.poll(async () => (await stored(request, id)).stands[0]!.lowEndHeightMm).toBe(125);
+	await expect.poll(async () => (await standOf(request, id)).lowEndHeightMm).toBe(125);
 });
 
 for (const name of [

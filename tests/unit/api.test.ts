@@ -2,10 +2,12 @@ import { expect } from 'chai';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { applyChanges, VARIANTS, type Design, type Variant } from '../../src/lib/core/design';
+import { applyChanges, VARIANTS, type System, type Variant } from '../../src/lib/core/design';
 import { openDatabase } from '../../src/lib/server/database';
 import { MOST_ALTERNATIVES } from '../../src/lib/server/alternatives';
-import { createDesign, findDesign } from '../../src/lib/server/designs';
+import { findDesign } from '../../src/lib/server/designs';
+import { createDesign } from '../../src/lib/server/saving';
+import type { Stored } from '../../src/lib/ui/workspace/save-queue';
 import { createPlace, listPlaces } from '../../src/lib/server/places';
 import * as calc from '../../src/routes/api/calc/[op]/+server';
 import * as all from '../../src/routes/api/designs/+server';
@@ -41,30 +43,34 @@ async function ask(
 		headers: response.headers
 	};
 }
-interface Answer {
+interface Answer extends Stored {
 	id: string;
-	design: Design;
-	revision: number;
-	canUndo: boolean;
-	canRedo: boolean;
 	deleted?: string;
-	stored?: { revision: number; design: Design };
+	stored?: Stored;
 	error?: { code: string; message?: string; issues?: { path: string; message: string }[] };
 }
 
 describe('the API', () => {
-	const { design, place } = example('kitchen-columns');
+	const { place, ...system } = example('kitchen-columns');
+	const { design } = system;
 	let placeId = '';
 	let id = '';
 	beforeEach(async () => {
 		await openDatabase(`file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'api.db')}`);
 		placeId = (await createPlace(place)).id;
-		id = await createDesign(placeId, design);
+		id = await createDesign(placeId, system);
 	});
 	const get = async () => (await ask(one.GET, { id })).body;
-	const save = (changed: Design, base: number, label = 'change') =>
-		ask(one.PUT, { id }, { base, label, design: changed });
-	const filled = (nowL: number) => applyChanges(design, [set('water.nowL', nowL)]);
+	/** Saves what is not as it was, each part over its own revision. */
+	const save = async (changed: System, base: number, label = 'change') => {
+		const { recordRevision } = await get();
+		const { record, ...plan } = changed;
+		const kept = record !== system.record && { base: recordRevision, document: record };
+		const planned = changed.design !== design || changed.operation !== system.operation;
+		const parts = { ...(planned && { plan }), ...(kept && { record: kept }) };
+		return ask(one.PUT, { id }, { base, label, ...parts });
+	};
+	const filled = (fillL: number) => applyChanges(system, [set('operation.fillL', fillL)]);
 	const issueOf = ({ body }: { body: Answer }) => body.error!.issues![0]!;
 
 	describe('a system', () => {
@@ -73,11 +79,11 @@ describe('the API', () => {
 			expect(canUndo).to.equal(false);
 			const saved = await save(filled(20), revision);
 			expect(saved.status).to.equal(200);
-			expect(saved.body.design.water.nowL).to.equal(20);
+			expect(saved.body.operation.fillL).to.equal(20);
 			const back = await ask(undo.POST, { id }, { base: saved.body.revision });
 			expect(back.body).to.deep.include({ revision, canRedo: true, canUndo: false });
 			const forth = await ask(redo.POST, { id }, { base: revision });
-			expect(forth.body.design.water.nowL).to.equal(20);
+			expect(forth.body.operation.fillL).to.equal(20);
 		});
 
 		it('is not written over when it moved on: 409 with what stands now', async () => {
@@ -86,7 +92,7 @@ describe('the API', () => {
 			const behind = await save(filled(10), revision);
 			expect(behind.status).to.equal(409);
 			expect(behind.body.error!.code).to.equal('stale');
-			expect(behind.body.stored!.design.water.nowL).to.equal(20);
+			expect(behind.body.stored!.operation.fillL).to.equal(20);
 			for (const handler of [undo.POST, redo.POST])
 				expect((await ask(handler, { id }, { base: revision })).status).to.equal(409);
 		});
@@ -119,27 +125,37 @@ describe('the API', () => {
 		const bad: [what: string, changes: Record<string, unknown>, path: RegExp, says: RegExp][] = [
 			[
 				'a level below empty',
-				{ 'water.nowL': -1 },
-				/design\.water\.nowL/,
+				{ 'record.nowL': -1 },
+				/record\.document\.nowL/,
 				/water in the tank .* L/
 			],
-			['a dial past full', { 'source.dial': 1.4 }, /design\.source/, /pump dial .*0\.1 to 1/],
-			['no name', { name: '' }, /design\.name/, /name of the system/],
-			['no stand at all', { stands: [] }, /design\.stands/, /at least one stand/],
+			[
+				'a dial past full',
+				{ 'operation.dial': 1.4 },
+				/plan\.operation\.dial/,
+				/pump dial .*0\.1 to 1/
+			],
+			['no name', { 'design.name': '' }, /design\.name/, /name of the system/],
+			['no stand at all', { 'design.stands': [] }, /design\.stands/, /at least one stand/],
 			[
 				'two stands of one name',
-				{ stands: [design.stands[0], design.stands[0]] },
+				{ 'design.stands': [design.stands[0], design.stands[0]] },
 				/design\.stands/,
 				/columns/
 			],
-			['a date that is none', { 'diary.dryRunOn': '2026-02-31' }, /diary\.dryRunOn/, /date/],
-			['a version to come', { schemaVersion: 99 }, /schemaVersion/, /must be 1/]
+			[
+				'a date that is none',
+				{ 'record.dryRunOn': '2026-02-31' },
+				/record\.document\.dryRunOn/,
+				/date/
+			],
+			['a field of another version', { 'design.diary': {} }, /design\.diary/, /unknown field/]
 		];
 		for (const [what, changes, path, says] of bad)
 			it(`${what} is refused by field, range and unit, and nothing changes`, async () => {
 				const { revision } = await get();
 				const list = Object.entries(changes).map(([p, value]) => set(p, value));
-				const answer = await save(applyChanges(design, list), revision);
+				const answer = await save(applyChanges(system, list), revision);
 				expect(answer.status).to.equal(400);
 				expect(issueOf(answer).path).to.match(path);
 				expect(issueOf(answer).message).to.match(says);
@@ -227,13 +243,15 @@ describe('the API', () => {
 
 	describe('variants', () => {
 		it('are kept, promoted over what stands and dropped; undo brings back what stood', async () => {
-			const other = applyChanges(design, [set('stands.0.ringPitchMm', 240)]);
-			const kept = await ask(alternatives.POST, { id }, { name: 'Wider', design: other });
+			const { record, ...plan } = system;
+			const other = applyChanges(plan, [set('design.stands.0.ringPitchMm', 240)]);
+			const kept = await ask(alternatives.POST, { id }, { name: 'Wider', plan: other });
 			expect(kept.status).to.equal(201);
 			const { revision } = await get();
 			const alt = kept.body.id;
 			const promoted = await ask(alternative.POST, { id, alt }, { base: revision });
-			expect(promoted.body.design.stands).to.deep.equal(other.stands);
+			expect(promoted.body.design.stands).to.deep.equal(other.design.stands);
+			expect(promoted.body.record).to.deep.equal(record);
 			expect(promoted.body.design.name).to.equal(design.name);
 			const back = await ask(undo.POST, { id }, { base: promoted.body.revision });
 			expect(back.body.design.stands).to.deep.equal(design.stands);

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { designFileSchema, startSystem, type Design } from '../../src/lib/core/design';
+import { partsSchema, startSystem, type Parts } from '../../src/lib/core/design';
 import { assess, calculate, findOperation } from '../../src/lib/core/operations';
 import { Chain, findingsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
@@ -54,31 +54,35 @@ describe('assess', () => {
 	});
 
 	it('speaks the units of the place', () => {
-		const { design, place } = rail();
-		const us = { ...place, units: { system: 'us', strength: 'ppm500' } as const };
-		const { findings, steps } = assess({ design, place: us });
+		const parts = rail();
+		const us = { ...parts.place, units: { system: 'us', strength: 'ppm500' } as const };
+		const { findings, steps } = assess({ ...parts, place: us });
 		expect(findings[0]!.message).to.match(/gal\/h/);
 		expect(findings.map((f) => f.message).join(' ')).to.not.match(/ L\/h| mm /);
 		expect(steps.find((s) => s.step === 'mix')!.headline).to.match(/ppm \(500\)/);
 	});
 
 	it('shares what a change cannot touch, and still agrees with working it all out again', () => {
-		const { design, place } = rail();
+		const parts = rail();
 		const changes = [
-			[{ path: 'source.dial', value: 0.9 }],
-			[{ path: 'water.nowL', value: 50 }],
-			[{ path: 'feed.drainFraction', value: 0.3 }],
-			[{ path: 'mix.strengthMsCm', value: 1.8 }],
-			[{ path: 'stands.0.pitchMm', value: 400 }],
-			[{ path: 'tank.partId', value: 'bin-120' }],
-			[{ path: 'plants', value: {} }],
-			[{ path: 'lines.checkValve', value: true }]
+			[{ path: 'operation.dial', value: 0.9 }],
+			[{ path: 'record.nowL', value: 50 }],
+			[{ path: 'operation.feed.drainFraction', value: 0.3 }],
+			[{ path: 'operation.mix.strengthMsCm', value: 1.8 }],
+			[{ path: 'design.stands[id=rail].pitchMm', value: 400 }],
+			[{ path: 'design.tank.partId', value: 'bin-120' }],
+			[{ path: 'operation.crops', value: {} }],
+			[{ path: 'record.stages', value: {} }],
+			[{ path: 'record.waterC', value: 8 }],
+			[{ path: 'operation.shutValves', value: ['rail/v-2'] }],
+			[{ path: 'design.reserve', value: null }],
+			[{ path: 'design.lines.checkValve', value: true }]
 		];
-		const before = new Chain(design, place, BUILT_IN_SHELF);
+		const before = new Chain(parts, BUILT_IN_SHELF);
 		findingsOf(before);
 		for (const change of changes) {
 			const shared = before.with(change);
-			const fresh = new Chain(shared.design, place, BUILT_IN_SHELF);
+			const fresh = new Chain(shared.parts, BUILT_IN_SHELF);
 			expect(findingsOf(shared).map((f) => f.message)).to.deep.equal(
 				findingsOf(fresh).map((f) => f.message)
 			);
@@ -104,11 +108,11 @@ describe('assess', () => {
 		mediumId: fc.constantFrom(...BUILT_IN_SHELF.media.map((m) => m.id)),
 		bucketId: fc.constantFrom(...BUILT_IN_SHELF.buckets.map((b) => b.id), 'no-such-bucket'),
 		returnTubeId: fc.constantFrom(...BUILT_IN_SHELF.tubes.map((t) => t.id)),
-		returns: fc.constantFrom('each-row', 'shared'),
-		shutRows: fc.subarray([0, 1])
+		returns: fc.constantFrom('each-row', 'shared')
 	});
 	const systems = fc.record({
 		stand: benches,
+		shutValves: fc.subarray(['bench/v-1', 'bench/v-2']),
 		crop: fc.constantFrom(...BUILT_IN_SHELF.crops.map((c) => c.id)),
 		dial: fc.double({ min: 0.1, max: 1, noNaN: true }),
 		pump: fc.constantFrom(...BUILT_IN_SHELF.pumps.map((p) => p.id)),
@@ -130,19 +134,27 @@ describe('assess', () => {
 					{ name: 'any', areaId: 'lean-to', plants: 6, cropId: s.crop, ...benchIn(2400) },
 					BUILT_IN_SHELF
 				);
-				const design = {
-					...start,
-					tank: { ...start.tank, partId: s.tank, spot: s.spot, floorMm: s.floorMm },
-					water: { ...start.water, nowL: s.nowL, fillL: s.fillL },
-					source: s.gravity
-						? { kind: 'gravity' }
-						: { kind: 'pump', partId: s.pump, dial: s.dial, bench: null },
-					stands: [{ ...start.stands[0]!, ...s.stand }],
-					feed: { ...start.feed, school: s.school, setMin: s.setMin }
-				} as Design;
-				designFileSchema.parse({ design, place });
-				const chain = new Chain(design, place, BUILT_IN_SHELF);
-				const result = assess({ design, place });
+				const { design, operation } = start;
+				const parts = {
+					design: {
+						...design,
+						tank: { ...design.tank, partId: s.tank, spot: s.spot, floorMm: s.floorMm },
+						source: s.gravity ? { kind: 'gravity' } : { kind: 'pump', partId: s.pump },
+						stands: [{ ...design.stands[0]!, ...s.stand }]
+					},
+					operation: {
+						...operation,
+						dial: s.dial,
+						shutValves: s.shutValves,
+						fillL: s.fillL,
+						feed: { ...operation.feed, school: s.school, setMin: s.setMin }
+					},
+					record: { ...start.record, nowL: s.nowL },
+					place
+				} as Parts;
+				partsSchema.parse(parts);
+				const chain = new Chain(parts, BUILT_IN_SHELF);
+				const result = assess(parts);
 				expect(JSON.stringify(result)).to.not.match(/NaN|Infinity|null,"headM"/);
 				const reached = new Set(['pump']);
 				for (const run of chain.layout.runs) if (reached.has(run.from)) reached.add(run.to);
@@ -152,8 +164,7 @@ describe('assess', () => {
 				for (const finding of result.findings) {
 					expect(finding.message).to.match(/\d|crops|Air|readings|bench|window|water|join|shelf/);
 					expect(finding.fixes.length).to.be.at.most(3);
-					for (const fix of finding.fixes)
-						designFileSchema.parse({ design: chain.with(fix.change).design, place });
+					for (const fix of finding.fixes) partsSchema.parse(chain.with(fix.change).parts);
 				}
 			}),
 			{ numRuns: Number(process.env.RUNS ?? 120) }

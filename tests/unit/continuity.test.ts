@@ -83,8 +83,8 @@ describe('the water path of every example', () => {
 	it('a higher tank level never gives any outlet less, and a wider main never does', () => {
 		for (const name of NAMES) {
 			const chain = chainOf(name);
-			const low = Math.max(1, 0.7 * chain.design.water.nowL);
-			const at = chain.with([set('water.nowL', low)]).flows.outletLph;
+			const low = Math.max(1, 0.7 * chain.record.nowL);
+			const at = chain.with([set('record.nowL', low)]).flows.outletLph;
 			for (const [id, q] of chain.flows.outletLph)
 				expect(q, `${name} ${id}`).to.be.at.least(at.get(id)! - 1e-4);
 		}
@@ -92,9 +92,9 @@ describe('the water path of every example', () => {
 
 	it('trying another emitter without laying out anew is the same as laying it out', () => {
 		const chain = chainOf('loft-table');
-		const changed = chain.with([set('stands.0.emitterId', 'even-4')]);
+		const changed = chain.with([set('design.stands.0.emitterId', 'even-4')]);
 		const [finding] = [changed.path.result.uniformity.variationPercent];
-		const fresh = chainOf('loft-table', set('stands.0.emitterId', 'even-4'));
+		const fresh = chainOf('loft-table', set('design.stands.0.emitterId', 'even-4'));
 		expect(finding).to.be.closeTo(fresh.path.result.uniformity.variationPercent, 1e-6);
 	});
 });

@@ -29,7 +29,12 @@ const refusal = (text: string): InvalidInput => {
 	throw new Error('accepted');
 };
 const edited = (
-	edit: (file: { design: Record<string, unknown>; place: Record<string, unknown> }) => void
+	edit: (file: {
+		schemaVersion: number;
+		design: Record<string, unknown>;
+		operation: Record<string, unknown>;
+		place: Record<string, unknown>;
+	}) => void
 ) => {
 	const file = JSON.parse(RAIL_TEXT) as never;
 	edit(file);
@@ -57,11 +62,12 @@ describe('design files', () => {
 		['a list', '[]', /not a Crelbo design/],
 		['a file over 2 MB', ' '.repeat(2 * 1024 * 1024 + 1), /larger than 2 MB/],
 		['a newer design', edited((f) => (f.design.schemaVersion = 9)), /newer Crelbo/],
-		['a newer place', edited((f) => (f.place.schemaVersion = 2)), /newer Crelbo/],
+		['a newer place', edited((f) => (f.place.schemaVersion = 3)), /newer Crelbo/],
+		['a newer file', edited((f) => (f.schemaVersion = 3)), /newer Crelbo/],
 		['an unknown field', edited((f) => (f.design.colour = 'red')), /unknown field "colour"/],
 		[
 			'an impossible number',
-			edited((f) => ((f.design.source as never as { dial: number }).dial = 7)),
+			edited((f) => (f.operation.dial = 7)),
 			/pump dial must be a number from 0.1 to 1/
 		],
 		['a wrong type', edited((f) => (f.design.name = 5)), /name of the system must be text/]
@@ -74,45 +80,59 @@ describe('design files', () => {
 
 describe('changes', () => {
 	it('copy only what they touch, and clear what was assumed there', () => {
-		const before = { ...rail().design, assumed: ['source.dial', 'water.topUp'] };
-		const after = applyChanges(before, [{ path: 'source.dial', value: 0.5 }]);
-		expect(valueAt(after, 'source.dial')).to.equal(0.5);
-		expect(after.stands).to.equal(before.stands);
-		expect(after.assumed).to.deep.equal(['water.topUp']);
-		expect(valueAt(before, 'source.dial')).to.equal(0.72);
+		const parts = rail();
+		const assumed = ['operation.dial', 'operation.topUp'];
+		const before = { ...parts, design: { ...parts.design, assumed } };
+		const after = applyChanges(before, [{ path: 'operation.dial', value: 0.5 }]);
+		expect(valueAt(after, 'operation.dial')).to.equal(0.5);
+		expect(after.design.stands).to.equal(before.design.stands);
+		expect(after.record).to.equal(before.record);
+		expect(after.design.assumed).to.deep.equal(['operation.topUp']);
+		expect(valueAt(before, 'operation.dial')).to.equal(0.72);
 	});
 
 	it('reach into lists, and remove with undefined', () => {
-		const after = applyChanges(rail().design, [
-			{ path: 'stands.0.pitchMm', value: 333 },
-			{ path: 'plants', value: {} }
+		const after = applyChanges(rail(), [
+			{ path: 'design.stands[id=rail].pitchMm', value: 333 },
+			{ path: 'operation.crops', value: {} }
 		]);
-		expect(valueAt(after, 'stands.0.pitchMm')).to.equal(333);
-		const gone = applyChanges(after, [{ path: 'notes', value: undefined }]);
-		expect(gone).to.not.have.property('notes');
+		expect(valueAt(after, 'design.stands.0.pitchMm')).to.equal(333);
+		expect(valueAt(after, 'design.stands[id=rail].pitchMm')).to.equal(333);
+		expect(valueAt(after, 'design.stands[id=other].pitchMm')).to.equal(undefined);
+		expect(() =>
+			applyChanges(after, [{ path: 'design.stands[id=other].rows', value: 2 }])
+		).to.throw(RangeError, 'design.stands[id=other].rows');
+		const gone = applyChanges(after, [{ path: 'design.notes', value: undefined }]);
+		expect(gone.design).to.not.have.property('notes');
 	});
 
 	it('are listed as differences by path', () => {
-		const { design } = rail();
-		const other = applyChanges(design, [{ path: 'stands.0.fallPercent', value: 2 }]);
-		expect(differences(design, other)).to.deep.equal([
-			{ path: 'stands.0.fallPercent', mine: 1.5, theirs: 2 }
+		const parts = rail();
+		const path = 'design.stands[id=rail].fallPercent';
+		const other = applyChanges(parts, [{ path, value: 2 }]);
+		expect(differences(parts, other)).to.deep.equal([{ path, mine: 1.5, theirs: 2 }]);
+		// a list that grew differs as a whole, so that it can be set over another
+		const [stand] = parts.design.stands;
+		const two = applyChanges(parts, [
+			{ path: 'design.stands', value: [stand, { ...stand, id: 'b' }] }
 		]);
+		expect(differences(parts, two).map((d) => d.path)).to.deep.equal(['design.stands']);
 	});
 
 	const bounds: [path: string, min: number, max: number, whole: boolean][] = [
-		['stands.0.pitchMm', 50, 3000, false],
-		['source.dial', 0.1, 1, false],
-		['water.topUp.reserveL', 0, 100_000, false],
-		['feed.setMin', 1, 1440, true],
-		['mix.strengthMsCm', 0.2, 6, false]
+		['design.stands[id=rail].pitchMm', 50, 3000, false],
+		['operation.dial', 0.1, 1, false],
+		['design.reserve.volumeL', 0, 100_000, false],
+		['operation.feed.setMin', 1, 1440, true],
+		['operation.mix.strengthMsCm', 0.2, 6, false]
 	];
 	for (const [path, min, max, whole] of bounds)
 		it(`know the range of ${path}`, () => {
-			expect(boundsAt(rail().design, path)).to.deep.equal({ min, max, whole });
+			expect(boundsAt(rail(), path)).to.deep.equal({ min, max, whole });
 		});
 	it('know the ranges of the place as well', () => {
 		const { place } = rail();
+		expect(boundsAt(rail(), 'place.areas[id=lean-to].climate.solarMjM2')?.max).to.equal(50);
 		expect(boundsAt(place, 'areas.0.climate.solarMjM2', placeSchema)?.max).to.equal(50);
 		expect(boundsAt(place, 'name', placeSchema)).to.equal(undefined);
 	});

@@ -4,7 +4,10 @@ import {
 	boundsAt,
 	designSchema,
 	fieldAt,
+	operationSchema,
+	partsSchema,
 	placeSchema,
+	recordSchema,
 	setPaths,
 	valueAt,
 	type Climate
@@ -31,9 +34,11 @@ interface Document {
 const fields = ((): Document[] => {
 	const seen = new Map<string, Document>();
 	for (const name of EXAMPLES) {
-		const { design, place } = example(name);
+		const { design, operation, record, place } = example(name);
 		for (const [what, schema, value] of [
 			['design', designSchema, design],
+			['operation', operationSchema, operation],
+			['record', recordSchema, record],
 			['place', placeSchema, place]
 		] as const)
 			for (const path of numbersIn(value)) {
@@ -55,7 +60,9 @@ const against = ({ schema, value, path }: Document, tried: unknown) => {
 
 describe('at the edge of every figure there is', () => {
 	it('there are many of them, in designs and in places', () => {
-		expect(fields.filter((f) => f.what === 'design').length).to.be.above(120);
+		expect(fields.filter((f) => f.what === 'design').length).to.be.above(100);
+		expect(fields.filter((f) => f.what === 'operation').length).to.be.above(18);
+		expect(fields.filter((f) => f.what === 'record').length).to.be.above(2);
 		expect(fields.filter((f) => f.what === 'place').length).to.be.above(20);
 	});
 
@@ -69,7 +76,7 @@ describe('at the edge of every figure there is', () => {
 
 	it('each names itself, and its unit where it has one', () => {
 		for (const { what, value, path } of fields)
-			if (what === 'design') {
+			if (what !== 'place') {
 				const title = fieldAt(value, path)?.title;
 				expect(title, path).to.match(/^[a-z]|^pH|^N\b|^P/i);
 			}
@@ -103,14 +110,44 @@ describe('at the edge of every figure there is', () => {
 
 	it('a field that does not exist is named, not dropped', () => {
 		for (const name of EXAMPLES.slice(0, 4)) {
-			const { design } = example(name);
-			for (const path of ['colour', 'tank.colour', 'stands.0.colour', 'feed.colour']) {
-				const answer = designSchema.safeParse(setPaths(design, [{ path, value: 'green' }]));
+			for (const path of [
+				'design.colour',
+				'record.colour',
+				'design.tank.colour',
+				'design.stands.0.colour',
+				'operation.feed.colour'
+			]) {
+				const answer = partsSchema.safeParse(setPaths(example(name), [{ path, value: 'green' }]));
 				expect(answer.success, path).to.equal(false);
 				expect(JSON.stringify(toIssues(answer.error!)), path).to.include('colour');
 			}
 		}
 	});
+});
+
+describe('the months of a place', () => {
+	const { place } = example('lean-to-rail');
+	const may = { tMinC: 6, tMaxC: 16, rhMinPercent: 50, rhMaxPercent: 90, windMS: 2, solarMjM2: 17 };
+	const year = (month: object | null) => [month, ...Array.from({ length: 11 }, () => null)];
+	const cases: [what: string, months: unknown, says: RegExp | null][] = [
+		['nobody said', null, null],
+		['one of them', year(may), null],
+		['eleven', year(may).slice(1), /list of twelve/],
+		['warmest under coolest', year({ ...may, tMaxC: 2 }), /highest temperature must be at least/],
+		[
+			'dampest under driest',
+			year({ ...may, rhMaxPercent: 9 }),
+			/highest humidity must be at least/
+		],
+		['a storm', year({ ...may, windMS: 90 }), /wind must be a number from 0 to 40 m.s/],
+		['none at all', undefined, /months|list/]
+	];
+	for (const [what, months, says] of cases)
+		it(`${what}`, () => {
+			const answer = placeSchema.safeParse({ ...place, months });
+			expect(answer.success).to.equal(says === null);
+			if (says) expect(toIssues(answer.error!)[0]!.message).to.match(says);
+		});
 });
 
 describe('a typical day', () => {

@@ -1,16 +1,24 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { applyChanges, readDesignFile, type Change } from '../../src/lib/core/design';
+import {
+	applyChanges,
+	partsIn,
+	readDesignFile,
+	type Change,
+	type DesignFile,
+	type Parts
+} from '../../src/lib/core/design';
 import { Chain, findingsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 
 /** One of the shipped examples. */
-export const example = (name: string) =>
+export const exampleFile = (name: string): DesignFile =>
 	readDesignFile(readFileSync(new URL(`../../examples/${name}.json`, import.meta.url), 'utf8'));
+/** The same without what its place added to the shelf. */
+export const example = (name: string): Parts => partsIn(exampleFile(name));
 
 /** An example's chain, with changes. */
 export const chainOf = (name: string, ...changes: Change[]): Chain => {
-	const { design, place } = example(name);
-	return new Chain(applyChanges(design, changes), place, BUILT_IN_SHELF);
+	return new Chain(applyChanges(example(name), changes), BUILT_IN_SHELF);
 };
 
 export const set = (path: string, value: unknown): Change => ({ path, value });

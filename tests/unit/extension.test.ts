@@ -41,9 +41,9 @@ describe('how far it can be extended', () => {
 	it('a larger pump is good for more, a smaller tank for fewer', () => {
 		const base = extensionOf(chainOf('loft-table')).most;
 		const pump = { kind: 'pump', partId: 'pump-350', dial: 1, bench: null };
-		const weak = extensionOf(chainOf('loft-table', set('source', pump))).most;
+		const weak = extensionOf(chainOf('loft-table', set('design.source', pump))).most;
 		expect(weak.pump ?? 60).to.be.at.most(base.pump ?? 60);
-		const low = extensionOf(chainOf('loft-table', set('water.fillL', 20))).most;
+		const low = extensionOf(chainOf('loft-table', set('operation.fillL', 20))).most;
 		expect(low.tank ?? 60).to.be.at.most(base.tank ?? 60);
 	});
 
@@ -53,15 +53,15 @@ describe('how far it can be extended', () => {
 	});
 
 	it('at its end the tank still lasts to the refill, and one further does not', () => {
-		const chain = chainOf('away-bench', set('water.topUp.everyDays', 3));
+		const chain = chainOf('away-bench', set('operation.topUp.everyDays', 3));
 		const { most } = extensionOf(chain);
-		const [plant] = Object.values(chain.design.plants);
+		const [crop] = Object.values(chain.operation.crops);
 		const dry = (count: number) => {
 			const longer = chain.with(changesFor(chain, 0, 'perRow', count));
-			const plants = Object.fromEntries(
-				longer.layout.sites.map(({ id }) => [id, chain.design.plants[id] ?? plant])
+			const crops = Object.fromEntries(
+				longer.layout.sites.map(({ id }) => [id, chain.operation.crops[id] ?? crop])
 			);
-			return longer.with([set('plants', plants)]).run.result.firstDayBelowPump;
+			return longer.with([set('operation.crops', crops)]).run.result.firstDayBelowPump;
 		};
 		expect(most.tank).to.be.above(0);
 		expect(dry(most.tank!)).to.equal(null);
@@ -71,11 +71,11 @@ describe('how far it can be extended', () => {
 
 describe('how deep it can be', () => {
 	const inYard = (name: string, walkM: number, widthM: number, rows?: number) => {
-		const { design, place } = example(name);
-		const areas = place.areas.map((area) => ({ ...area, walkM, widthM }));
-		const changed =
-			rows === undefined ? design : applyChanges(design, [set('stands.0.rows', rows)]);
-		return new Chain(changed, { ...place, areas }, BUILT_IN_SHELF);
+		const parts = example(name);
+		const areas = parts.place.areas.map((area) => ({ ...area, walkM, widthM }));
+		const changes = [set('place.areas', areas)];
+		if (rows !== undefined) changes.push(set('design.stands.0.rows', rows));
+		return new Chain(applyChanges(parts, changes), BUILT_IN_SHELF);
 	};
 	for (const name of ['loft-table', 'outdoor-bucket-rows', 'tower-bank', 'away-bench'])
 		it(`${name}: so many rows leave room to walk, and one more does not`, () => {
@@ -143,7 +143,7 @@ describe('water in the containers', () => {
 
 	it('more water falls through the faster it is given, up to what the medium holds up', () => {
 		const at = (emitterId: string) => {
-			const chain = chainOf('lean-to-rail', set('stands.0.emitterId', emitterId));
+			const chain = chainOf('lean-to-rail', set('design.stands.0.emitterId', emitterId));
 			return sum(chain.layout.containers.map((c) => heldIn(chain, c).fallingL));
 		};
 		expect(at('spray')).to.be.above(at('even-2'));

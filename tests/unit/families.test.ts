@@ -49,8 +49,8 @@ describe('pipe towers', () => {
 	it('on bases of their own drain to a collector that falls to the tank', () => {
 		const { returns, containers } = layoutOf(
 			'kitchen-columns',
-			set('stands.0.footing', 'base'),
-			set('tank.spot', 'beside')
+			set('design.stands.0.footing', 'base'),
+			set('design.tank.spot', 'beside')
 		);
 		expect(returns).to.have.length(1);
 		expect(returns[0]!.containerIds).to.deep.equal(containers.map((c) => c.id));
@@ -62,9 +62,9 @@ describe('pipe towers', () => {
 			return (id: string) => path.siteLph.get(id)!;
 		};
 		const upright = flow();
-		expect(upright('columns.A1a')).to.be.closeTo(upright('columns.A7c'), 1e-9);
-		const leaning = flow(['stands.0.leanMmPerM', 10]);
-		expect(leaning('columns.A1a')).to.be.above(leaning('columns.A1c'));
+		expect(upright('columns/1/1/1')).to.be.closeTo(upright('columns/1/7/3'), 1e-9);
+		const leaning = flow(['design.stands.0.leanMmPerM', 10]);
+		expect(leaning('columns/1/1/1')).to.be.above(leaning('columns/1/1/3'));
 	});
 	it('of segments want a joint between every two', () => {
 		const list = parts('segment-tower');
@@ -111,7 +111,7 @@ describe('stacks', () => {
 
 describe('channels and walls', () => {
 	const high = (hung: string, ...more: ReturnType<typeof set>[]) =>
-		layoutOf('yard-channels', set('stands.0.hung', hung), ...more);
+		layoutOf('yard-channels', set('design.stands.0.hung', hung), ...more);
 	it('lean back, stand upright or lie in tiers, as long as they are', () => {
 		const top = (l: ReturnType<typeof high>) => Math.max(...l.sites.map((s) => s.zM));
 		const upright = top(high('vertical'));
@@ -140,7 +140,7 @@ describe('channels and walls', () => {
 	});
 	it('a wall bears the same weight on more fixings with less on each', () => {
 		const shear = (n: number) =>
-			chainOf('wall-pockets', set('stands.0.fixingsPerTier', n)).loads[0]!.wall!.result
+			chainOf('wall-pockets', set('design.stands.0.fixingsPerTier', n)).loads[0]!.wall!.result
 				.shearPerFixingN;
 		expect(shear(4)).to.be.closeTo(shear(2) / 2, 1e-9);
 	});
@@ -154,14 +154,17 @@ describe('pots, slabs and buckets', () => {
 	});
 	it('what drains to waste does not come back to the tank', () => {
 		const transit = (to: string) =>
-			chainOf('slab-gutter', set('stands.0.drainsTo', to)).drainBack.input.inTransitL;
+			chainOf('slab-gutter', set('design.stands.0.drainsTo', to)).drainBack.input.inTransitL;
 		expect(transit('waste')).to.equal(0);
 		expect(transit('tank')).to.be.above(0);
 	});
 	it('a ring manifold waters the far pots from two sides', () => {
 		const least = (manifold: string) =>
-			chainOf('loft-table', set('stands.0.manifold', manifold), set('stands.0.rowTubeId', 'feed-4'))
-				.path.result.uniformity.minLph;
+			chainOf(
+				'loft-table',
+				set('design.stands.0.manifold', manifold),
+				set('design.stands.0.rowTubeId', 'feed-4')
+			).path.result.uniformity.minLph;
 		expect(least('ring')).to.be.above(least('comb'));
 	});
 	it('pots on the tank’s own lid stand on it and drain straight down', () => {
@@ -178,7 +181,7 @@ describe('pots, slabs and buckets', () => {
 	});
 	it('pots round a control pot hold water as deep as the float keeps it', () => {
 		const chain = chainOf('control-pot-ring');
-		const level = chain.design.water.fillL;
+		const level = chain.operation.fillL;
 		const depth = chain.tank.result.heightsMm[chain.tank.input.litres.indexOf(level)]!;
 		for (const pot of chain.layout.containers) expect(pot.poolMm).to.be.closeTo(depth, 1e-6);
 	});
@@ -201,7 +204,7 @@ describe('valves', () => {
 	});
 	it('keep their depth whatever the tank, and fill slower from a lower one', () => {
 		const fill = (floorMm: number) =>
-			chainOf('away-bench', set('tank.floorMm', floorMm)).levels[0]!.filled!.result;
+			chainOf('away-bench', set('design.tank.floorMm', floorMm)).levels[0]!.filled!.result;
 		expect(fill(400).totalL).to.be.closeTo(fill(900).totalL, 1e-9);
 		expect(fill(400).fillMinutes).to.be.above(fill(900).fillMinutes);
 	});
@@ -266,22 +269,22 @@ describe('the drawing of any kind', () => {
 	});
 	it('a site of many is told by itself, its tower by all of them', () => {
 		const chain = chainOf('kitchen-columns');
-		expect(selectedLine(chain, 'columns.A1a')!.words).to.match(/^mint, growing: [\d.]+ L\/h of/);
+		expect(selectedLine(chain, 'columns/1/1/1')!.words).to.match(/^mint, growing: [\d.]+ L\/h of/);
 		expect(selectedLine(chain, 'columns.A')!.words).to.match(/^8 × mint, growing and 8 × pak choi/);
 		expect(selectedLine(chain, 'columns.lid')).to.equal(null);
 	});
 	it('two designs differ by what a grower would name', () => {
-		const { design } = chainOf('loft-table');
+		const { parts } = chainOf('loft-table');
 		const other = chainOf(
 			'loft-table',
-			set('stands.0.pitchMm', 400),
-			set('source.partId', 'pump-1500')
-		).design;
-		expect(differing(design, other, METRIC)).to.deep.equal([
+			set('design.stands.0.pitchMm', 400),
+			set('design.source.partId', 'pump-1500')
+		).parts;
+		expect(differing(parts, other, METRIC)).to.deep.equal([
 			{ name: 'Pump', mine: '15 W pump, 1.6 m / 900 L/h', theirs: '25 W pump, 2.4 m / 1500 L/h' },
 			{ name: 'Pot spacing', mine: '360 mm', theirs: '400 mm' }
 		]);
-		const kinds = differing(design, chainOf('away-bench').design, METRIC);
+		const kinds = differing(parts, chainOf('away-bench').parts, METRIC);
 		expect(kinds[0]).to.deep.equal({
 			name: 'Kind',
 			mine: 'Pots on a tank',

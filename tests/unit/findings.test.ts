@@ -4,38 +4,40 @@ import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { rail, railChain } from './rail';
 
 describe('findings', () => {
-	const stand = (field: string, value: unknown) => ({ path: `stands.0.${field}`, value });
+	const stand = (field: string, value: unknown) => ({ path: `design.stands.0.${field}`, value });
 	/** What to do to the demo rail, the finding it must raise, and whether its first fix must settle it. */
 	const table: [code: string, changes: { path: string; value: unknown }[], settles?: boolean][] = [
-		['outlet-dry', [{ path: 'water.nowL', value: 10 }]],
+		['outlet-dry', [{ path: 'record.nowL', value: 10 }]],
 		['outlet-under-demand', []],
 		[
 			'uneven-flow',
 			[
-				{ path: 'water.nowL', value: 22 },
-				{ path: 'feed.setMin', value: 40 }
+				{ path: 'record.nowL', value: 22 },
+				{ path: 'operation.feed.setMin', value: 40 }
 			]
 		],
 		[
 			'pump-too-small',
 			[
-				{ path: 'source.partId', value: 'pump-350' },
-				{ path: 'lines.mainTubeId', value: 'feed-9.5' },
+				{ path: 'design.source.partId', value: 'pump-350' },
+				{ path: 'design.lines.mainTubeId', value: 'feed-9.5' },
 				stand('lowEndHeightMm', 1100)
 			]
 		],
 		[
 			'pump-too-large',
 			[
-				{ path: 'source', value: { kind: 'pump', partId: 'pump-4000', dial: 1, bench: null } },
-				{ path: 'lines.mainTubeId', value: 'feed-25' }
+				{ path: 'design.source.partId', value: 'pump-4000' },
+				{ path: 'operation.dial', value: 1 },
+				{ path: 'design.lines.mainTubeId', value: 'feed-25' }
 			]
 		],
 		['tank-level-limit', []],
 		[
 			'return-too-small',
 			[
-				{ path: 'source', value: { kind: 'pump', partId: 'pump-2500', dial: 1, bench: null } },
+				{ path: 'design.source.partId', value: 'pump-2500' },
+				{ path: 'operation.dial', value: 1 },
 				stand('emitterId', 'spray'),
 				stand('returns', 'shared'),
 				stand('returnTubeId', 'return-32'),
@@ -44,35 +46,38 @@ describe('findings', () => {
 		],
 		['return-too-flat', [stand('fallPercent', 0.5)]],
 		['return-below-water', [stand('lowEndHeightMm', 200)]],
-		['drain-back-spills', [{ path: 'water.fillL', value: 74 }]],
+		['drain-back-spills', [{ path: 'operation.fillL', value: 74 }]],
 		[
 			'tank-below-pump',
-			[{ path: 'water.topUp', value: { kind: 'hand', everyDays: 6, with: 'weak' } }]
+			[{ path: 'operation.topUp', value: { kind: 'hand', everyDays: 6, with: 'weak' } }]
 		],
 		[
 			'drift-over-limit',
-			[{ path: 'water.topUp', value: { kind: 'float', reserveL: null, with: 'water' } }]
+			[
+				{ path: 'operation.topUp', value: { kind: 'float', with: 'water' } },
+				{ path: 'design.reserve', value: null }
+			]
 		],
-		['feed-dose-short', [{ path: 'feed.setMin', value: 6 }]],
+		['feed-dose-short', [{ path: 'operation.feed.setMin', value: 6 }]],
 		[
 			'feed-overlap',
 			[
-				{ path: 'feed.school', value: 'pulse' },
-				{ path: 'feed.pulseEveryMin', value: 10 },
-				{ path: 'feed.timer.slotsPerDay', value: 200 }
+				{ path: 'operation.feed.school', value: 'pulse' },
+				{ path: 'operation.feed.pulseEveryMin', value: 10 },
+				{ path: 'operation.feed.timer.slotsPerDay', value: 200 }
 			]
 		],
 		[
 			'feed-slots',
 			[
-				{ path: 'feed.school', value: 'pulse' },
-				{ path: 'feed.pulseEveryMin', value: 20 }
+				{ path: 'operation.feed.school', value: 'pulse' },
+				{ path: 'operation.feed.pulseEveryMin', value: 20 }
 			]
 		],
-		['feed-too-seldom', [{ path: 'feed.soakPerDay', value: 2 }]],
-		['feed-window-closed', [{ path: 'feed.lights.durationMin', value: 120 }]],
-		['mix-too-strong', [{ path: 'mix.strengthMsCm', value: 4 }]],
-		['parts-do-not-join', [{ path: 'lines.mainTubeId', value: 'feed-19' }]],
+		['feed-too-seldom', [{ path: 'operation.feed.soakPerDay', value: 2 }]],
+		['feed-window-closed', [{ path: 'operation.feed.lights.durationMin', value: 120 }]],
+		['mix-too-strong', [{ path: 'operation.mix.strengthMsCm', value: 4 }]],
+		['parts-do-not-join', [{ path: 'design.lines.mainTubeId', value: 'feed-19' }]],
 		['pump-out-of-reach', [stand('lowEndHeightMm', 480)]],
 		['row-out-of-reach', [stand('rowGapMm', 1200)]],
 		['hot-water-standing', [stand('feedFallPercent', 0)]],
@@ -85,11 +90,14 @@ describe('findings', () => {
 			'pump-test-unusable',
 			[
 				{
-					path: 'source.bench',
-					value: [
-						{ liftM: 0.2, litres: 1, seconds: 60 },
-						{ liftM: 1, litres: 2, seconds: 10 }
-					]
+					path: 'record.pumpTest',
+					value: {
+						pumpId: 'pump-900',
+						readings: [
+							{ liftM: 0.2, litres: 1, seconds: 60 },
+							{ liftM: 1, litres: 2, seconds: 10 }
+						]
+					}
 				}
 			]
 		],
@@ -135,9 +143,9 @@ describe('findings', () => {
 		});
 
 	const strangers: [what: string, change: { path: string; value: unknown }][] = [
-		['crop', { path: 'plants', value: { 'rail.A1': { cropId: 'moon-melon', stage: 'full' } } }],
-		['pump', { path: 'source.partId', value: 'pump-of-a-friend' }],
-		['tank', { path: 'tank.partId', value: 'old-bath' }]
+		['crop', { path: 'operation.crops', value: { 'rail/1/1/1': 'moon-melon' } }],
+		['pump', { path: 'design.source.partId', value: 'pump-of-a-friend' }],
+		['tank', { path: 'design.tank.partId', value: 'old-bath' }]
 	];
 	for (const [what, change] of strangers)
 		it(`unknown-part: a ${what} that is not on the shelf is named, and can be replaced`, () => {
@@ -149,10 +157,11 @@ describe('findings', () => {
 		});
 
 	it('obstacle-in-the-way: a post where the bench should stand, and rows that stay clear of it', () => {
-		const { design, place } = rail();
+		const parts = rail();
+		const { place } = parts;
 		const post = { name: 'Post', xM: 2.2, yM: 0.6, lengthM: 0.1, widthM: 0.1, heightM: 2 };
 		const area = { ...place.areas[0]!, obstacles: [post] };
-		const chain = new Chain(design, { ...place, areas: [area] }, BUILT_IN_SHELF);
+		const chain = new Chain({ ...parts, place: { ...place, areas: [area] } }, BUILT_IN_SHELF);
 		const finding = findingsOf(chain).find((f) => f.code === 'obstacle-in-the-way')!;
 		expect(finding.message).to.match(/^Post stands in the way, 2.20 m from the left/);
 		expect(finding.fixes.length).to.be.within(1, 2);
@@ -161,14 +170,17 @@ describe('findings', () => {
 				'obstacle-in-the-way'
 			);
 		const aside = { ...place, areas: [{ ...area, obstacles: [{ ...post, yM: 1.1 }] }] };
-		expect(findingsOf(new Chain(design, aside, BUILT_IN_SHELF)).map((f) => f.code)).to.not.include(
-			'obstacle-in-the-way'
-		);
+		expect(
+			findingsOf(new Chain({ ...parts, place: aside }, BUILT_IN_SHELF)).map((f) => f.code)
+		).to.not.include('obstacle-in-the-way');
 	});
 
 	it('leaves out cautions the grower has seen to', () => {
-		const seen = [{ path: 'diary.seenTo', value: ['electricity-near-water', 'bench-weight'] }];
+		const seen = [
+			{ path: 'record.acknowledged', value: ['electricity-near-water', 'bench-weight'] }
+		];
 		const codes = findingsOf(railChain(seen)).map((f) => f.code);
-		expect(codes).to.not.include.members(['electricity-near-water', 'bench-weight']);
+		for (const code of ['electricity-near-water', 'bench-weight'])
+			expect(codes).to.not.include(code);
 	});
 });

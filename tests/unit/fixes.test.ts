@@ -1,8 +1,7 @@
 import { expect } from 'chai';
-import { designFileSchema } from '../../src/lib/core/design';
+import { partsSchema } from '../../src/lib/core/design';
 import { Chain, findingsOf, type Finding } from '../../src/lib/core/review';
-import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { chainOf } from './example';
+import { chainOf, set } from './example';
 import { TROUBLES, type Trouble } from './troubles';
 
 /** A figure with a metric unit, which somebody who asked for feet and gallons should not meet. */
@@ -23,9 +22,9 @@ function readable({ code, message, fixes }: Finding): void {
 	}
 }
 const troubled = ({ from, by, area }: Trouble, units?: Chain['place']['units']): Chain => {
-	const { design, place } = chainOf(from, ...by);
-	const areas = place.areas.map((one) => ({ ...one, ...area }));
-	return new Chain(design, { ...place, areas, ...(units && { units }) }, BUILT_IN_SHELF);
+	const chain = chainOf(from, ...by);
+	const areas = chain.place.areas.map((one) => ({ ...one, ...area }));
+	return chain.with([set('place.areas', areas), ...(units ? [set('place.units', units)] : [])]);
 };
 const worst = (list: readonly Finding[], of: Finding) =>
 	list.filter((f) => f.code === of.code && f.subject === of.subject).length;
@@ -47,8 +46,7 @@ describe('what goes wrong', () => {
 			for (const finding of found)
 				for (const { label, change } of finding.fixes) {
 					const after = chain.with(change);
-					const file = { design: after.design, place: after.place };
-					expect(designFileSchema.safeParse(file).error?.issues ?? [], label).to.deep.equal([]);
+					expect(partsSchema.safeParse(after.parts).error?.issues ?? [], label).to.deep.equal([]);
 					// gone, or at least less of it: the same words again mean that nothing happened
 					const left = findingsOf(after).find(
 						(f) => f.code === code && f.subject === finding.subject && f.message === finding.message

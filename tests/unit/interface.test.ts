@@ -8,6 +8,7 @@ import { leavesOf } from '../../src/lib/ui/drawing/plant-shape';
 import { rowsOf, WORDS } from '../../src/lib/ui/explain/words';
 import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
 import {
+	hasUnsaved,
 	messageOf,
 	SaveQueue,
 	type SaveState,
@@ -65,7 +66,7 @@ describe('plants', () => {
 });
 
 describe('the day, dragged', () => {
-	const { design } = rail();
+	const { design, operation } = rail();
 
 	it('reads minutes as a clock, round midnight', () => {
 		expect([0, 75, 1439.6, 1500, -30].map(clockOf)).to.deep.equal([
@@ -84,13 +85,14 @@ describe('the day, dragged', () => {
 				fc.nat(5),
 				fc.integer({ min: -1500, max: 1500 }),
 				(school, index, by) => {
-					const feed = { ...design.feed, school };
-					const moved = applyChanges({ ...design, feed }, moveFeed(feed, index, 6, by));
-					const { window, lights } = moved.feed;
+					const feed = { ...operation.feed, school };
+					const plan = { design, operation: { ...operation, feed } };
+					const moved = applyChanges(plan, moveFeed(feed, index, 6, by)).operation.feed;
+					const { window, lights } = moved;
 					expect(window.startAfterOnMin + window.stopBeforeOffMin).to.be.at.most(
 						lights.durationMin
 					);
-					expect(railChain([{ path: 'feed', value: moved.feed }]).feed).to.not.equal(null);
+					expect(railChain([{ path: 'operation.feed', value: moved }]).feed).to.not.equal(null);
 				}
 			),
 			{ numRuns: 80 }
@@ -104,16 +106,16 @@ describe('the day, dragged', () => {
 		path: string,
 		value: number
 	][] = [
-		['soak', 0, 30, 'feed.window.startAfterOnMin', 120],
-		['soak', 3, 30, 'feed.window.stopBeforeOffMin', 90],
-		['soak', 1, -30, 'feed.window.startAfterOnMin', 60],
-		['pulse', 2, 20, 'feed.pulseEveryMin', 70],
-		['repeat', 0, 15, 'feed.repeatFromMin', 15],
-		['repeat', 3, -30, 'feed.repeatEveryMin', 110]
+		['soak', 0, 30, 'operation.feed.window.startAfterOnMin', 120],
+		['soak', 3, 30, 'operation.feed.window.stopBeforeOffMin', 90],
+		['soak', 1, -30, 'operation.feed.window.startAfterOnMin', 60],
+		['pulse', 2, 20, 'operation.feed.pulseEveryMin', 70],
+		['repeat', 0, 15, 'operation.feed.repeatFromMin', 15],
+		['repeat', 3, -30, 'operation.feed.repeatEveryMin', 110]
 	];
 	for (const [school, index, by, path, value] of table)
 		it(`feed ${index} of a ${school} moved by ${by} min sets ${path}`, () => {
-			const change = moveFeed({ ...design.feed, school }, index, 4, by).find(
+			const change = moveFeed({ ...operation.feed, school }, index, 4, by).find(
 				(c) => c.path === path
 			);
 			expect(change?.value).to.equal(value);
@@ -186,11 +188,15 @@ describe('explanations', () => {
 });
 
 describe('save queue', () => {
-	const { design, place } = rail();
+	const { place, record, ...plan } = rail();
 	const stored = (revision: number): Stored => ({
-		design,
+		...plan,
+		record,
 		place,
+		placeId: 'home',
+		shelf: [],
 		placeRevision: 1,
+		recordRevision: 3,
 		revision,
 		savedAt: '2026-05-28T10:00:00Z',
 		canUndo: true,
@@ -222,41 +228,62 @@ describe('save queue', () => {
 		for (let i = 0; i < 50 && !queue.idle; i++) await new Promise((done) => realTimer(done, 2));
 	};
 
+	it('tries again what the server could not do just now, however often, and leaving warns meanwhile', async () => {
+		const states: SaveState[] = [];
+		const queue = new SaveQueue('rail', stored(7), (state) => states.push(state), 1);
+		const busy = (status: number) =>
+			new Response('{"error":{"message":"The disk is full."}}', { status });
+		answers.push(busy(500), busy(503), busy(502), ok(8));
+		queue.push({ verb: 'save', plan, record: null, place: null, label: 'one' });
+		expect(hasUnsaved()).to.equal(true);
+		await run(queue);
+		expect(asked).to.have.length(4);
+		expect(states.map((s) => s.kind).at(-1)).to.equal('saved');
+		expect(states.find((s) => s.kind === 'failed')).to.deep.equal({
+			kind: 'failed',
+			message: 'Not saved yet: The disk is full. Trying again.'
+		});
+		expect(hasUnsaved()).to.equal(false);
+		expect(queue.inStep).to.equal(true);
+	});
+
 	it('sends changes one after the other, each over the revision before', async () => {
 		const states: string[] = [];
-		const queue = new SaveQueue('rail', 7, 1, (state) => states.push(state.kind));
+		const queue = new SaveQueue('rail', stored(7), (state) => states.push(state.kind));
 		answers.push(ok(8), ok(9), ok(7));
-		queue.push({ verb: 'save', design, place: null, label: 'one' });
-		queue.push({ verb: 'save', design, place, label: 'two' });
-		queue.push({ verb: 'undo' });
+		queue.push({ verb: 'save', plan, record: null, place: null, label: 'one' });
+		queue.push({ verb: 'save', plan: null, record, place, label: 'two' });
+		queue.push({ verb: 'undo', record: null });
 		await run(queue);
 		expect(asked.map((a) => [a.method, a.address, a.body.base])).to.deep.equal([
 			['PUT', '/api/designs/rail', 7],
 			['PUT', '/api/designs/rail', 8],
 			['POST', '/api/designs/rail/undo', 9]
 		]);
-		expect(asked[0]!.body).to.not.have.property('place');
+		expect(asked[0]!.body).to.not.have.any.keys('place', 'record');
 		expect(asked[1]!.body.place).to.deep.equal({ base: 1, document: place });
+		expect(asked[1]!.body.record).to.deep.equal({ base: 3, document: record });
+		expect(asked[1]!.body).to.not.have.property('plan');
 		expect(states.at(-1)).to.equal('saved');
 		expect(queue.revision).to.equal(7);
 	});
 
 	it('stops at a newer version, and goes on from it when told', async () => {
 		const states: SaveState[] = [];
-		const queue = new SaveQueue('rail', 7, 1, (state) => states.push(state));
+		const queue = new SaveQueue('rail', stored(7), (state) => states.push(state));
 		answers.push(
 			new Response(JSON.stringify({ error: { code: 'stale' }, stored: stored(12) }), {
 				status: 409
 			}),
 			ok(13)
 		);
-		queue.push({ verb: 'save', design, place: null, label: 'late' });
+		queue.push({ verb: 'save', plan, record: null, place: null, label: 'late' });
 		await run(queue);
 		expect(states.at(-1)!.kind).to.equal('stale');
-		queue.push({ verb: 'save', design, place: null, label: 'waits' });
+		queue.push({ verb: 'save', plan, record: null, place: null, label: 'waits' });
 		expect(asked).to.have.length(1);
 		queue.resume(stored(12));
-		queue.push({ verb: 'save', design, place: null, label: 'mine' });
+		queue.push({ verb: 'save', plan, record: null, place: null, label: 'mine' });
 		await run(queue);
 		expect(asked.at(-1)!.body).to.include({ base: 12, label: 'mine' });
 		expect(asked).to.have.length(2);
@@ -264,7 +291,7 @@ describe('save queue', () => {
 
 	it('tries again when the connection is lost, and gives up on what is refused', async () => {
 		const states: SaveState[] = [];
-		const queue = new SaveQueue('rail', 7, 1, (state) => states.push(state));
+		const queue = new SaveQueue('rail', stored(7), (state) => states.push(state));
 		answers.push(
 			new TypeError('lost'),
 			ok(8),
@@ -272,15 +299,18 @@ describe('save queue', () => {
 				status: 400
 			})
 		);
-		queue.push({ verb: 'save', design, place: null, label: 'one' });
-		queue.push({ verb: 'save', design, place: null, label: 'two' });
+		queue.push({ verb: 'save', plan, record: null, place: null, label: 'one' });
+		queue.push({ verb: 'save', plan, record: null, place: null, label: 'two' });
 		await run(queue);
 		const failures = states.flatMap((s) => (s.kind === 'failed' ? [s.message] : []));
 		expect(failures).to.deep.equal([
 			'Not saved: no connection. Trying again.',
-			'name must be text'
+			'Not saved: name must be text'
 		]);
 		expect(asked).to.have.length(3);
+		// the same request, told by its id, is what is tried again
+		expect(asked[0]!.body.request).to.equal(asked[1]!.body.request);
+		expect(asked[2]!.body.request).to.not.equal(asked[1]!.body.request);
 	});
 
 	it('finds the sentence in a refusal, or has one', async () => {

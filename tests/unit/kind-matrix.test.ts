@@ -1,12 +1,5 @@
 import { expect } from 'chai';
-import {
-	designFileSchema,
-	KINDS,
-	spotOf,
-	spotsFor,
-	suggest,
-	VARIANTS
-} from '../../src/lib/core/design';
+import { partsSchema, KINDS, spotOf, spotsFor, suggest, VARIANTS } from '../../src/lib/core/design';
 import {
 	changeKind,
 	compare,
@@ -46,8 +39,7 @@ describe('from every kind to every other', () => {
 			for (const to of VARIANTS) {
 				const changed = changeKind(before, to);
 				const after = before.with(kindChanges(changed));
-				const file = { design: after.design, place: after.place };
-				expect(designFileSchema.safeParse(file).error?.issues ?? [], to).to.deep.equal([]);
+				expect(partsSchema.safeParse(after.parts).error?.issues ?? [], to).to.deep.equal([]);
 				const kept = after.layout.sites.filter((site) => site.cropId).length;
 				expect(kept, to).to.be.within(1, planted.length);
 				const said = [...changed.kept, ...changed.lost].join('; ');
@@ -159,10 +151,7 @@ describe('a place for it', () => {
 			const areas = chain.place.areas.map((area) =>
 				area.id === chain.design.areaId ? { ...area, [field]: value } : area
 			);
-			const moved = chainOf(name, set('notes', 'small'));
-			const tight = Object.assign(Object.create(Object.getPrototypeOf(moved) as object), moved, {
-				place: { ...chain.place, areas }
-			}) as typeof moved;
+			const tight = chain.with([set('place.areas', areas)]);
 			expect(
 				findingsOf(tight).map((f) => f.code),
 				name

@@ -1,17 +1,26 @@
 import { chainOf, example, set } from './example';
+import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { costOf, partsOf } from '../../src/lib/core/build';
-import { readDesignFile, VARIANTS, type Change, type Design } from '../../src/lib/core/design';
+import { readDesignFile, VARIANTS, writeDesignFile, type Change } from '../../src/lib/core/design';
 import { layoutTower, plantBy, PLANT_RULES, type PlantRule } from '../../src/lib/core/layout';
 import { levelFill, spread } from '../../src/lib/core/hydraulics';
-import { Chain, changeKind, compare, fitOf, kindChanges, oneMore } from '../../src/lib/core/review';
-import { BUILT_IN_SHELF, CROPS } from '../../src/lib/core/shelf';
+import {
+	variantOf,
+	Chain,
+	changeKind,
+	compare,
+	fitOf,
+	kindChanges,
+	oneMore
+} from '../../src/lib/core/review';
+import { BUILT_IN_SHELF, CROPS, priceItem, shelfWith } from '../../src/lib/core/shelf';
 
 describe('planting by rule', () => {
 	const { layout } = chainOf('kitchen-columns');
 	const count = (plants: ReturnType<typeof plantBy>, cropId: string) =>
-		Object.values(plants).filter((plant) => plant.cropId === cropId).length;
+		Object.values(plants).filter((crop) => crop === cropId).length;
 
 	for (const rule of Object.keys(PLANT_RULES) as PlantRule[])
 		it(`${rule}: every site once, every crop about as often`, () => {
@@ -31,19 +40,20 @@ describe('planting by rule', () => {
 	it('puts what drinks most lowest, and what trails outermost', () => {
 		const low = plantBy('low', ['rocket', 'mint'], layout.sites, BUILT_IN_SHELF);
 		const height = (of: typeof low, cropId: string) => {
-			const zs = layout.sites.filter((s) => of[s.id]!.cropId === cropId).map((s) => s.zM);
+			const zs = layout.sites.filter((s) => of[s.id] === cropId).map((s) => s.zM);
 			return zs.reduce((a, b) => a + b, 0) / zs.length;
 		};
 		expect(height(low, 'mint')).to.be.below(height(low, 'rocket'));
 		const table = chainOf('loft-table').layout.sites;
 		const out = plantBy('outside', ['chilli', 'strawberry'], table, BUILT_IN_SHELF);
-		expect(out['table.B2']!.cropId).to.equal('chilli');
-		expect(out['table.A1']!.cropId).to.equal('strawberry');
+		expect(out['table/2/2/1']).to.equal('chilli');
+		expect(out['table/1/1/1']).to.equal('strawberry');
 	});
 
-	it('keeps the stage of what stands there, and plants nothing where nothing is asked', () => {
-		const plants = plantBy('rows', ['basil'], layout.sites, BUILT_IN_SHELF);
-		expect(plants['columns.A1a']!.stage).to.equal('growing');
+	it('leaves the stages as they were seen, and plants nothing where nothing is asked', () => {
+		const crops = plantBy('rows', ['basil'], layout.sites, BUILT_IN_SHELF);
+		const planted = chainOf('kitchen-columns', set('operation.crops', crops));
+		expect(planted.plants['columns/1/1/1']).to.deep.equal({ cropId: 'basil', stage: 'growing' });
 		expect(plantBy('rows', [], layout.sites, BUILT_IN_SHELF)).to.deep.equal({});
 	});
 });
@@ -55,12 +65,19 @@ describe('another kind of system', () => {
 			const changed = changeKind(before, variant);
 			const after = before.with(kindChanges(changed));
 			expect(after.design.stands.map((s) => s.variant)).to.deep.equal([variant]);
-			expect(after.design.mix).to.equal(before.design.mix);
+			expect(after.operation.mix).to.equal(before.operation.mix);
+			expect(after.record).to.equal(before.record);
+			// as far on as they were, though nobody looked at them where they stand now
+			const stages = new Set(Object.values(after.plants).map((plant) => plant.stage));
+			expect([...stages]).to.deep.equal(['full']);
 			expect(after.design.areaId).to.equal('loft');
 			const planted = after.layout.sites.filter((site) => site.cropId).length;
 			const said = changed.kept.find((words) => words.includes('plant'));
 			expect(said).to.match(new RegExp(`^${planted} plant`));
-			expect(after.path.result.uniformity.dry).to.equal(0);
+			// it works filled as it is meant to be; what is in the tank now is only seen
+			const shown = new Chain(variantOf(before.parts, changed.plan), BUILT_IN_SHELF);
+			expect(shown.record.nowL).to.equal(shown.operation.fillL);
+			expect(shown.path.result.uniformity.dry).to.equal(0);
 		});
 
 	it('there and back, no plant is lost', () => {
@@ -75,11 +92,15 @@ describe('another kind of system', () => {
 describe('two variants compared', () => {
 	it('say who wins on what, and nobody against oneself', () => {
 		const a = chainOf('kitchen-columns');
-		const b = a.with([set('stands.0.ringPitchMm', 240)]);
+		const b = a.with([set('design.stands.0.ringPitchMm', 240)]);
 		const winner = new Map(compare(a, b).map((row) => [row.name, row.wins]));
 		expect(winner.get('Plants')).to.equal('a');
 		expect(winner.get('Tank for each plant')).to.equal('b');
 		expect(compare(a, a).every((row) => row.wins === null)).to.equal(true);
+		// the same tank holds the same water; another is filled
+		const other = b.with([set('design.tank.partId', 'bin-120')]);
+		expect(variantOf(a.parts, b.parts).record).to.deep.equal(a.record);
+		expect(variantOf(a.parts, other.parts).record.nowL).to.equal(other.operation.fillL);
 	});
 	it('a bench without a pump wins on power', () => {
 		const [pumped, valved] = [chainOf('loft-table'), chainOf('away-bench')];
@@ -87,11 +108,9 @@ describe('two variants compared', () => {
 		expect([power.a, power.b, power.wins]).to.deep.equal([15, 0, 'b']);
 	});
 	it('cost comes from the grower’s own prices, and only then', () => {
-		const chain = chainOf('loft-table', set('prices', { 'pot-7': 2.5, 'feed-13': 1 }));
-		const { total, priced } = costOf(
-			chain.design,
-			partsOf(chain.design, chain.layout, chain.shelf)
-		);
+		const own = [priceItem('pot-7', 2.5), priceItem('feed-13', 1)];
+		const chain = new Chain(example('loft-table'), shelfWith(own));
+		const { total, priced } = costOf(chain.shelf, partsOf(chain.design, chain.layout, chain.shelf));
 		const tube = partsOf(chain.design, chain.layout, chain.shelf).find((p) => p.id === 'feed-13')!;
 		expect(priced).to.equal(2);
 		expect(total).to.be.closeTo(9 * 2.5 + tube.lengthM!, 1e-9);
@@ -107,9 +126,9 @@ describe('fit', () => {
 			const { most, along } = fitOf(chain);
 			const stand = chain.design.stands[0]!;
 			const change = (count: number): Change[] => [
-				set(`stands.0.${along}`, count),
+				set(`design.stands.0.${along}`, count),
 				...('lengthMm' in stand
-					? [set('stands.0.lengthMm', 2 * stand.endClearMm + (count - 1) * stand.pitchMm)]
+					? [set('design.stands.0.lengthMm', 2 * stand.endClearMm + (count - 1) * stand.pitchMm)]
 					: [])
 			];
 			const long = (count: number) => {
@@ -212,12 +231,14 @@ describe('water round a tower and in trays', () => {
 	});
 });
 
-describe('alternatives in a file', () => {
-	it('a design knows its prices, and an older file without them is read', () => {
-		const { design, place } = example('lean-to-rail');
-		const older: Partial<Design> = { ...design };
-		delete older.prices;
-		const text = JSON.stringify({ design: older, place });
-		expect(readDesignFile(text).design.prices).to.deep.equal({});
+describe('prices in a file', () => {
+	it('go to the shelf of the place', () => {
+		const old = JSON.parse(
+			readFileSync(new URL('../fixtures/v1/lean-to-rail.json', import.meta.url), 'utf8')
+		) as { design: { prices: object } };
+		old.design.prices = { 'feed-13': 1.2 };
+		const file = readDesignFile(JSON.stringify(old));
+		expect(file.shelf).to.deep.equal([priceItem('feed-13', 1.2)]);
+		expect(readDesignFile(writeDesignFile(file))).to.deep.equal(file);
 	});
 });

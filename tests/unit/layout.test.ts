@@ -6,7 +6,10 @@ import { Chain, findingsOf, settle } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF, pick } from '../../src/lib/core/shelf';
 import { benchIn, rail, railChain } from './rail';
 
-const stand = (field: string, value: unknown): Change => ({ path: `stands.0.${field}`, value });
+const stand = (field: string, value: unknown): Change => ({
+	path: `design.stands.0.${field}`,
+	value
+});
 const layoutOf = (...changes: Change[]) => railChain(changes).layout;
 
 describe('bucket bench', () => {
@@ -68,37 +71,31 @@ describe('bucket bench', () => {
 	it('puts two plants in a bucket, with half the medium and half the water each', () => {
 		const chain = railChain([
 			stand('plantsPerBucket', 2),
-			{
-				path: 'plants',
-				value: {
-					'rail.A1a': { cropId: 'basil', stage: 'full' },
-					'rail.A1b': { cropId: 'mint', stage: 'young' }
-				}
-			}
+			{ path: 'operation.crops', value: { 'rail/1/1/1': 'basil', 'rail/1/1/2': 'mint' } }
 		]);
 		const [a, b] = chain.layout.sites.filter((s) => s.containerId === 'rail.A1');
 		expect([a!.label, b!.label]).to.deep.equal(['A1a', 'A1b']);
 		expect(a!.mediumL).to.be.closeTo(layoutOf().sites[0]!.mediumL / 2, 1e-9);
 		const flow = chain.path.outletLph.get('rail.A1.out')!;
-		expect(chain.path.siteLph.get('rail.A1a')).to.be.closeTo(flow / 2, 1e-9);
+		expect(chain.path.siteLph.get('rail/1/1/1')).to.be.closeTo(flow / 2, 1e-9);
 	});
 
 	it('gives each stake an outlet of its own', () => {
 		const chain = railChain([stand('emittersPerBucket', 2)]);
 		expect(chain.layout.emissions).to.have.length(28);
 		const both = ['rail.A1.e1', 'rail.A1.e2'].map((id) => chain.path.outletLph.get(id)!);
-		expect(chain.path.siteLph.get('rail.A1')).to.be.closeTo(both[0]! + both[1]!, 1e-9);
+		expect(chain.path.siteLph.get('rail/1/1/1')).to.be.closeTo(both[0]! + both[1]!, 1e-9);
 	});
 
 	it('a shut valve dries its row, and that is no finding', () => {
-		const chain = railChain([stand('shutRows', [1])]);
+		const chain = railChain([{ path: 'operation.shutValves', value: ['rail/v-2'] }]);
 		expect(chain.path.outletLph.get('rail.B3.out')).to.equal(0);
 		expect(chain.path.outletLph.get('rail.A3.out')).to.be.above(1);
 		expect(findingsOf(chain).map((f) => f.code)).to.not.include('outlet-dry');
 	});
 
 	it('moves the tank beside the bench, and everything with it', () => {
-		const [under, beside] = [layoutOf(), layoutOf({ path: 'tank.spot', value: 'beside' })];
+		const [under, beside] = [layoutOf(), layoutOf({ path: 'design.tank.spot', value: 'beside' })];
 		expect(under.tank.clearanceM).to.be.above(0.2);
 		expect(beside.tank.clearanceM).to.equal(null);
 		expect(beside.containers[0]!.xM).to.be.above(beside.tank.xM + beside.tank.lengthM);
@@ -111,16 +108,16 @@ describe('bucket bench', () => {
 
 	it('a sunk tank lifts further, a raised one less', () => {
 		const flow = (floorMm: number) =>
-			railChain([{ path: 'tank.floorMm', value: floorMm }]).path.result.source.flowLph;
+			railChain([{ path: 'design.tank.floorMm', value: floorMm }]).path.result.source.flowLph;
 		expect(flow(-100)).to.be.below(flow(0));
 		expect(flow(200)).to.be.above(flow(0));
 	});
 
 	it('runs by gravity from a tank that stands high enough', () => {
 		const chain = railChain([
-			{ path: 'source', value: { kind: 'gravity' } },
-			{ path: 'tank.floorMm', value: 1600 },
-			{ path: 'tank.spot', value: 'beside' }
+			{ path: 'design.source', value: { kind: 'gravity' } },
+			{ path: 'design.tank.floorMm', value: 1600 },
+			{ path: 'design.tank.spot', value: 'beside' }
 		]);
 		expect(chain.curve).to.equal(null);
 		expect(chain.path.result.uniformity.dry).to.equal(0);
@@ -128,8 +125,8 @@ describe('bucket bench', () => {
 	});
 
 	it('an adapter makes a joint fit, costs a little head and is on the shopping list', () => {
-		const wide = [{ path: 'lines.mainTubeId', value: 'feed-19' }];
-		const made = railChain([...wide, { path: 'lines.adapters', value: ['pump-main'] }]);
+		const wide = [{ path: 'design.lines.mainTubeId', value: 'feed-19' }];
+		const made = railChain([...wide, { path: 'design.lines.adapters', value: ['pump-main'] }]);
 		const codes = (chain: Chain) => findingsOf(chain).filter((f) => f.subject === 'pump-main');
 		expect(codes(railChain(wide))).to.have.length(1);
 		expect(codes(made)).to.have.length(0);
@@ -172,12 +169,13 @@ describe('a system started from a few answers', () => {
 					{ name: 'New', areaId: 'lean-to', plants: buckets, cropId, ...benchIn(12_000) },
 					BUILT_IN_SHELF
 				);
-				const design = settle(start, wide, BUILT_IN_SHELF);
-				const chain = new Chain(design, wide, BUILT_IN_SHELF);
-				expect(Object.keys(design.plants)).to.have.length(buckets);
+				const settled = settle({ ...start, place: wide }, BUILT_IN_SHELF);
+				const { design } = settled;
+				const chain = new Chain(settled, BUILT_IN_SHELF);
+				expect(Object.keys(chain.plants)).to.have.length(buckets);
 				expect(chain.path.result.uniformity.dry).to.equal(0);
 				const stops = findingsOf(chain).filter((f) => f.severity === 'stop');
 				expect(stops.map((f) => f.message)).to.deep.equal([]);
-				expect(design.assumed).to.include('stands.0.mediumId');
+				expect(design.assumed).to.include(`design.stands[id=${design.stands[0]!.id}].mediumId`);
 			});
 });

@@ -16,11 +16,16 @@ describe('light and shade', () => {
 		lengthM: 0.02,
 		ppfUmolS: 500,
 		spreadDeg: 120,
-		hours: 12,
 		watts: 200,
 		socket: 1
 	};
-	const lit = (...changes: Change[]) => chainOf('loft-table', set('lamps', [lamp]), ...changes);
+	const lit = (...changes: Change[]) =>
+		chainOf(
+			'loft-table',
+			set('design.lamps', [lamp]),
+			set('operation.lampHours', { a: 12 }),
+			...changes
+		);
 
 	it('a lamp sends out what it says: its light over a floor adds up to its photons', () => {
 		let sum = 0;
@@ -36,13 +41,13 @@ describe('light and shade', () => {
 		expect(at(2)).to.equal(0);
 	});
 	it('longer hours and a lower lamp give more in a day', () => {
-		const dli = (chain: Chain) => chain.light.get('table.B2')!.dliMol;
-		expect(dli(lit(set('lamps.0.hours', 18))) / dli(lit())).to.be.closeTo(1.5, 1e-9);
-		expect(dli(lit(set('lamps.0.heightM', 1.4)))).to.be.above(dli(lit()));
+		const dli = (chain: Chain) => chain.light.get('table/2/2/1')!.dliMol;
+		expect(dli(lit(set('operation.lampHours.a', 18))) / dli(lit())).to.be.closeTo(1.5, 1e-9);
+		expect(dli(lit(set('design.lamps.0.heightM', 1.4)))).to.be.above(dli(lit()));
 	});
 	it('too little is said with what would help, and too much on one socket is refused', () => {
-		expect(codes(lit(set('lamps.0.ppfUmolS', 60)))).to.include('too-dim');
-		expect(codes(lit(set('lamps.0.watts', 2000)))).to.include('socket-overloaded');
+		expect(codes(lit(set('design.lamps.0.ppfUmolS', 60)))).to.include('too-dim');
+		expect(codes(lit(set('design.lamps.0.watts', 2000)))).to.include('socket-overloaded');
 	});
 	it('the sun stands where almanacs say: noon at 52° N, and the longest day in June', () => {
 		expect(sunAt(52, 172, 12).altitudeDeg).to.be.closeTo(90 - 52 + 23.44, 0.3);
@@ -54,15 +59,19 @@ describe('light and shade', () => {
 	});
 	it('towers wider apart take less sun from one another, and nothing stands in its own light', () => {
 		const mean = (...changes: Change[]) => chainOf('tower-bank', ...changes).shade!.mean;
-		expect(mean(set('stands.0.pitchMm', 1500), set('stands.0.rowGapMm', 1500))).to.be.below(mean());
-		expect(mean(set('stands.0.towers', 1), set('stands.0.rows', 1))).to.equal(0);
+		expect(
+			mean(set('design.stands.0.pitchMm', 1500), set('design.stands.0.rowGapMm', 1500))
+		).to.be.below(mean());
+		expect(mean(set('design.stands.0.towers', 1), set('design.stands.0.rows', 1))).to.equal(0);
 		const best = bestFront(chainOf('tower-bank'))!;
 		expect(best.mean).to.be.at.most(mean() + 1e-9);
 	});
 	it('climbers ask for something to hold them, and then weigh on it', () => {
 		expect(codes(chainOf('lean-to-rail'))).to.include('support-bears');
 		const none = { kind: 'none', heightM: 2 };
-		expect(codes(chainOf('lean-to-rail', set('support', none)))).to.include('nothing-to-climb');
+		expect(codes(chainOf('lean-to-rail', set('design.support', none)))).to.include(
+			'nothing-to-climb'
+		);
 		expect(codes(chainOf('loft-table'))).to.not.include('nothing-to-climb');
 	});
 });

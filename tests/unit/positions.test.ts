@@ -57,7 +57,7 @@ const TABLE: Placed[] = [
 	{
 		// upright, they go straight up
 		name: 'yard-channels',
-		by: [set('stands.0.hung', 'vertical')],
+		by: [set('design.stands.0.hung', 'vertical')],
 		at: ({ x, y }) => [0, 1, 4].map((k): At => [`B${k + 1}`, x + 0.3, y, 0.45 + 0.06 + 0.22 * k])
 	},
 	{
@@ -114,7 +114,7 @@ describe('where plants stand', () => {
 			['beside', 0.08],
 			['under', -1]
 		] as const) {
-			const { layout } = chainOf('lean-to-rail', set('tank.spot', spot));
+			const { layout } = chainOf('lean-to-rail', set('design.tank.spot', spot));
 			const left = Math.min(...layout.containers.map((c) => boxOf(c.front).x0));
 			const tankRight = layout.tank.xM + layout.tank.lengthM;
 			if (spot === 'beside') expect(left).to.be.above(tankRight + clear - 1e-9);
@@ -135,16 +135,16 @@ describe('where the tank stands', () => {
 			['tower-bank', 'lid', 'beside'],
 			['away-bench', 'inside', 'beside']
 		] as const) {
-			const { design } = chainOf(name, set('tank.spot', asked));
+			const { design } = chainOf(name, set('design.tank.spot', asked));
 			expect(spotOf(design), `${name}, ${asked}`).to.equal(stands);
 			expect(spotsFor(design.stands[0]!)).to.include(stands);
 		}
 	});
 
 	it('a bank of towers stands on bases, whatever a file says of its footing', () => {
-		const { design, layout } = chainOf('tower-bank', set('stands.0.footing', 'lid'));
+		const { design, layout } = chainOf('tower-bank', set('design.stands.0.footing', 'lid'));
 		expect(spotOf(design)).to.equal('beside');
-		expect(tankTo(design, 'under')).to.deep.equal([set('tank.spot', 'under')]);
+		expect(tankTo(design, 'under')).to.deep.equal([set('design.tank.spot', 'under')]);
 		const { tank, containers } = layout;
 		for (const tower of containers)
 			expect(tower.xM - tower.radiusM!).to.be.above(tank.xM + tank.lengthM);
@@ -153,7 +153,7 @@ describe('where the tank stands', () => {
 	it('a second stand of towers on the loop does not go on the same lid', () => {
 		const one = chainOf('segment-tower');
 		const [stand] = one.design.stands;
-		const two = chainOf('segment-tower', set('stands', [stand, { ...stand, id: 'more' }]));
+		const two = chainOf('segment-tower', set('design.stands', [stand, { ...stand, id: 'more' }]));
 		const [first, second] = ['columns', 'more'].map((id) =>
 			two.layout.containers.filter((c) => c.standId === id)
 		);
@@ -195,7 +195,7 @@ describe('a hatch in the lid', () => {
 
 	it('keeps clear of towers wherever they are put, and says so where it cannot', () => {
 		for (const pitchMm of [160, 240, 320, 400, 480, 560, 640]) {
-			const { layout } = chainOf('kitchen-columns', set('stands.0.pitchMm', pitchMm));
+			const { layout } = chainOf('kitchen-columns', set('design.stands.0.pitchMm', pitchMm));
 			if (layout.tank.hatch) free(layout);
 		}
 		const full = chainOf('pot-stack').layout;

@@ -1,18 +1,18 @@
 import { readFileSync } from 'node:fs';
-import { readDesignFile, type Change, type DesignFile } from '../../src/lib/core/design';
+import type { Change, Parts } from '../../src/lib/core/design';
 import { Chain } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { example } from './example';
 
 export const RAIL_TEXT = readFileSync(
 	new URL('../../examples/lean-to-rail.json', import.meta.url),
 	'utf8'
 );
-export const rail = (): DesignFile => readDesignFile(RAIL_TEXT);
+export const rail = (): Parts => example('lean-to-rail');
 
 /** The demo rail's chain, with changes. */
 export function railChain(changes: Change[] = []): Chain {
-	const { design, place } = rail();
-	return new Chain(design, place, BUILT_IN_SHELF).with(changes);
+	return new Chain(rail(), BUILT_IN_SHELF).with(changes);
 }
 
 /** What is asked when a bench of buckets is started in a room of this length, mm. */

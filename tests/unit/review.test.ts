@@ -20,7 +20,9 @@ import {
 	systemCurve
 } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF, CANOPY_SHARE } from '../../src/lib/core/shelf';
+import { chainOf, EXAMPLES } from './example';
 import { benchIn, rail, railChain } from './rail';
+import { TROUBLES } from './troubles';
 
 const change = (path: string, value: unknown): Change => ({ path, value });
 
@@ -29,7 +31,7 @@ describe('trials at other levels and dials', () => {
 		const chain = railChain();
 		const lowest = chain.lowestFlowingL!;
 		const dryAt = (litres: number) =>
-			chain.with([change('water.nowL', litres)]).path.result.uniformity.dry;
+			chain.with([change('record.nowL', litres)]).path.result.uniformity.dry;
 		expect(dryAt(lowest + 0.01)).to.equal(0);
 		expect(dryAt(lowest - 0.5)).to.be.above(0);
 	});
@@ -38,7 +40,7 @@ describe('trials at other levels and dials', () => {
 		const chain = railChain();
 		const lowest = chain.lowestFedL!;
 		const short = (litres: number) => {
-			const { path, feed } = chain.with([change('water.nowL', litres)]);
+			const { path, feed } = chain.with([change('record.nowL', litres)]);
 			return (
 				[...chain.feed!.needLph].some(([id, need]) => path.siteLph.get(id)! < need * (1 - 1e-6)) &&
 				feed !== null
@@ -53,7 +55,7 @@ describe('trials at other levels and dials', () => {
 		const needs = chain.feed!.needLph;
 		const percent = chain.trials.leastDialPercent(needs)!;
 		const fed = (p: number) => {
-			const { path } = chain.with([change('source.dial', p / 100)]);
+			const { path } = chain.with([change('operation.dial', p / 100)]);
 			return [...needs].every(([id, need]) => path.siteLph.get(id)! >= need * (1 - 1e-6));
 		};
 		expect(fed(percent)).to.equal(true);
@@ -61,7 +63,7 @@ describe('trials at other levels and dials', () => {
 	});
 
 	it('says so where no level and no dial would do', () => {
-		const high = [change('stands.0.lowEndHeightMm', 2400)];
+		const high = [change('design.stands.0.lowEndHeightMm', 2400)];
 		const chain = railChain(high);
 		expect(chain.lowestFlowingL).to.equal(null);
 		expect(chain.trials.leastDialPercent(new Map([['rail.A1', 1]]))).to.equal(null);
@@ -103,10 +105,10 @@ describe('pump and lines', () => {
 
 	it('a filter or a check valve in the main costs head, and a wider row gives it back', () => {
 		const flow = (...changes: Change[]) => railChain(changes).path.result.source.flowLph;
-		expect(flow(change('lines.filter', true))).to.be.below(flow());
-		expect(flow(change('lines.checkValve', true))).to.be.below(flow());
-		expect(flow(change('stands.0.rowTubeId', 'feed-19'))).to.be.above(flow());
-		expect(flow(change('stands.0.rowTubeId', 'feed-4'))).to.be.below(flow());
+		expect(flow(change('design.lines.filter', true))).to.be.below(flow());
+		expect(flow(change('design.lines.checkValve', true))).to.be.below(flow());
+		expect(flow(change('design.stands.0.rowTubeId', 'feed-19'))).to.be.above(flow());
+		expect(flow(change('design.stands.0.rowTubeId', 'feed-4'))).to.be.below(flow());
 	});
 });
 
@@ -116,24 +118,29 @@ describe('tank', () => {
 		const usable = 32 - chain.tank.pumpMinimumL - inTransitL(chain) + 120;
 		expect(daysLeft(chain)).to.be.closeTo(usable / chain.thirst.useLPerDay, 1e-9);
 		expect(
-			daysLeft(railChain([change('water.topUp', { kind: 'float', reserveL: null, with: 'weak' })]))
+			daysLeft(
+				railChain([
+					change('operation.topUp', { kind: 'float', with: 'weak' }),
+					change('design.reserve', null)
+				])
+			)
 		).to.equal(null);
-		expect(daysLeft(railChain([change('plants', {})]))).to.equal(null);
+		expect(daysLeft(railChain([change('operation.crops', {})]))).to.equal(null);
 	});
 
 	it('a check valve keeps the lines full, so less comes back', () => {
 		const back = (held: boolean) =>
-			railChain([change('lines.checkValve', held)]).drainBack.result.standingL;
+			railChain([change('design.lines.checkValve', held)]).drainBack.result.standingL;
 		expect(back(true)).to.be.below(back(false));
 	});
 
 	it('a feed row without fall keeps its water as well', () => {
-		const lines = railChain([change('stands.0.feedFallPercent', 0)]).drainBack.input.lines;
+		const lines = railChain([change('design.stands.0.feedFallPercent', 0)]).drainBack.input.lines;
 		expect(lines.length).to.be.below(railChain().drainBack.input.lines.length);
 	});
 
 	it('an overflow hole is the brim', () => {
-		const chain = railChain([change('tank.overflowBelowRimMm', 100)]);
+		const chain = railChain([change('design.tank.overflowBelowRimMm', 100)]);
 		expect(chain.tank.fullL).to.be.below(railChain().tank.fullL);
 		expect(chain.tank.input.brimMm).to.equal(240);
 	});
@@ -141,7 +148,8 @@ describe('tank', () => {
 	it('each kind of top-up drifts its own way', () => {
 		const end = (kind: string) => {
 			const { days } = railChain([
-				change('water.topUp', { kind: 'float', reserveL: null, with: kind })
+				change('operation.topUp', { kind: 'float', with: kind }),
+				change('design.reserve', null)
 			]).run.result;
 			return days.at(-1)!.ecMsCm;
 		};
@@ -155,28 +163,31 @@ describe('tank', () => {
 describe('demand and feed', () => {
 	it('follow the stage: a tenth of the leaf drinks a tenth', () => {
 		const grown = (stage: string) =>
-			railChain([change('plants', { 'rail.A1': { cropId: 'tomato', stage } })]).thirst.useLPerDay;
+			railChain([
+				change('operation.crops', { 'rail/1/1/1': 'tomato' }),
+				change('record.stages', { 'rail/1/1/1': stage })
+			]).thirst.useLPerDay;
 		for (const stage of ['seedling', 'young', 'growing'] as const)
 			expect(grown(stage)).to.be.closeTo(CANOPY_SHARE[stage] * grown('full'), 1e-9);
 	});
 
 	it('the grower’s own factor scales what is predicted', () => {
 		const use = (factor: number) =>
-			railChain([change('water.useFactor', factor)]).thirst.useLPerDay;
+			railChain([change('record.useFactor', factor)]).thirst.useLPerDay;
 		expect(use(1.3)).to.be.closeTo(1.3 * use(1), 1e-9);
 	});
 
 	it('every school can be planned for the same plants, and none is short', () => {
-		const chain = railChain([change('feed.setMin', null)]);
+		const chain = railChain([change('operation.feed.setMin', null)]);
 		for (const school of ['soak', 'pulse', 'repeat', 'continuous'] as const) {
-			const plan = feedPlan(feedInput(chain, { ...chain.design.feed, school })!);
+			const plan = feedPlan(feedInput(chain, { ...chain.operation.feed, school })!);
 			expect(plan.warnings).to.not.include('dose-short');
 			expect(plan.events.length).to.be.above(0);
 		}
 	});
 
 	it('the timer as planned leaves nobody under their need', () => {
-		const chain = railChain([change('feed.setMin', null)]);
+		const chain = railChain([change('operation.feed.setMin', null)]);
 		for (const [id, need] of chain.feed!.needLph)
 			expect(chain.path.siteLph.get(id)).to.be.at.least(need * (1 - 1e-9));
 		expect(pumpMinutes(chain)).to.equal(chain.feed!.plan.onMin * chain.feed!.plan.events.length);
@@ -184,7 +195,7 @@ describe('demand and feed', () => {
 
 	it('a timer set shorter needs more flow at every site, in proportion', () => {
 		const need = (min: number) =>
-			railChain([change('feed.setMin', min)]).feed!.needLph.get('rail.A7')!;
+			railChain([change('operation.feed.setMin', min)]).feed!.needLph.get('rail/1/7/1')!;
 		expect(need(5)).to.be.closeTo(3 * need(15), 1e-9);
 	});
 });
@@ -198,18 +209,18 @@ describe('steps', () => {
 	][] = [
 		['place', [], /^3.40 × 1.20 m$/, 'fine'],
 		['plants', [], /^14 of 3 kinds$/, 'fine'],
-		['plants', [change('plants', {})], /^none yet$/, 'open'],
+		['plants', [change('operation.crops', {})], /^none yet$/, 'open'],
 		['sites', [], /^2 × 7 buckets$/, 'fine'],
-		['lines', [change('stands.0.fallPercent', 0)], /^13 mm$/, 'stop'],
+		['lines', [change('design.stands.0.fallPercent', 0)], /^13 mm$/, 'stop'],
 		['pump', [], /^28.4 L\/h, 0.83 m$/, 'look'],
-		['pump', [change('source', { kind: 'gravity' })], /^0 L\/h$/, 'stop'],
+		['pump', [change('design.source', { kind: 'gravity' })], /^0 L\/h$/, 'stop'],
 		['tank', [], /^10.1 days$|^10 days$/, 'fine'],
 		['dry-run', [], /^30 Mar$/, 'fine'],
-		['dry-run', [change('diary.dryRunOn', null)], /^not yet$/, 'open'],
+		['dry-run', [change('record.dryRunOn', null)], /^not yet$/, 'open'],
 		['feed', [], /^4 × 15 min$/, 'fine'],
-		['feed', [change('feed.school', 'continuous')], /^all day$/, 'fine'],
+		['feed', [change('operation.feed.school', 'continuous')], /^all day$/, 'fine'],
 		['mix', [], /^2.20 mS\/cm$/, 'fine'],
-		['plant-out', [change('diary.plantOutOn', null)], /^not yet$/, 'open'],
+		['plant-out', [change('record.plantOutOn', null)], /^not yet$/, 'open'],
 		['run', [], /^14.3 L a day$/, 'fine']
 	];
 	for (const [name, changes, says, state] of headlines)
@@ -220,7 +231,9 @@ describe('steps', () => {
 		});
 
 	it('take the worst of what was found for them', () => {
-		const { steps, findings } = assessChain(railChain([change('stands.0.lowEndHeightMm', 200)]));
+		const { steps, findings } = assessChain(
+			railChain([change('design.stands.0.lowEndHeightMm', 200)])
+		);
 		for (const { step, state } of steps) {
 			const worst = Math.min(
 				...findings.filter((f) => f.step === step).map((f) => SEVERITIES.indexOf(f.severity)),
@@ -231,7 +244,7 @@ describe('steps', () => {
 	});
 
 	it('findings come the most urgent first', () => {
-		const ranks = findingsOf(railChain([change('water.nowL', 8)])).map((f) =>
+		const ranks = findingsOf(railChain([change('record.nowL', 8)])).map((f) =>
 			SEVERITIES.indexOf(f.severity)
 		);
 		expect(ranks).to.deep.equal([...ranks].sort());
@@ -259,11 +272,74 @@ describe('words', () => {
 	});
 });
 
+describe('why the strength strays', () => {
+	const said = (...changes: Change[]) =>
+		findingsOf(chainOf('away-bench', change('design.tank.partId', 'bin-120'), ...changes)).find(
+			(f) => f.code === 'drift-over-limit'
+		)?.message ?? '';
+	const hand = (everyDays: number, kind: string) =>
+		change('operation.topUp', { kind: 'hand', everyDays, with: kind });
+	it('is the tank only where from refill to refill it is too small', () => {
+		const low = [change('operation.fillL', 60), change('record.nowL', 60)];
+		const small = [hand(5, 'weak'), ...low, change('operation.maxDriftPercent', 5)];
+		const { byDriftL } = chainOf('away-bench', ...small).size.result;
+		expect(byDriftL).to.be.above(60);
+		expect(said(...small)).to.include(
+			`from refill to refill alone it would take ${chainOf('away-bench').say(byDriftL, 'volume')}`
+		);
+		const full = [change('operation.fillL', 110), change('record.nowL', 110)];
+		expect(said(hand(1, 'solution'), ...full, change('operation.maxDriftPercent', 5))).to.match(
+			/every top-up brings more salt than the plants take up/
+		);
+		expect(said(hand(1, 'water'), ...full, change('operation.maxDriftPercent', 5))).to.match(
+			/every top-up brings less salt than the plants take up/
+		);
+	});
+});
+
+describe('what a finding points at', () => {
+	/** Everything a press can mark in the drawing, and what only a sheet shows; joints are too small to be drawn. */
+	const drawn = ({ layout }: Chain) =>
+		new Set([
+			...['tank', 'pump', 'place', 'timer', 'mix', 'design'],
+			...[layout.solids, layout.containers, layout.runs, layout.returns, layout.sites].flatMap(
+				(list) => list.map(({ id }) => id)
+			)
+		]);
+	const lost = (chain: Chain) => {
+		const there = drawn(chain);
+		return findingsOf(chain)
+			.filter((f) => f.code !== 'parts-do-not-join' && !there.has(f.subject))
+			.map((f) => `${f.code}: ${f.subject}`);
+	};
+	it('says of a return that cannot carry its flow what could, in the units of the place', () => {
+		const { from, by } = TROUBLES.find(({ code }) => code === 'return-too-small')!;
+		const flat = [...by, change('design.stands.0.fallPercent', 0.05)];
+		const why = (units: object) =>
+			chainOf(from, ...flat, change('place.units', units)).returns.flatMap((r) => r.why ?? []);
+		for (const words of why({ system: 'metric', strength: 'mscm' }))
+			expect(words).to.match(
+				/^at most [\d.]+ L\/h run through [\d.]+ mm .* [\d.]+ mm inside would/
+			);
+		const us = why({ system: 'us', strength: 'mscm' });
+		expect(us.length).to.be.above(0);
+		for (const words of us)
+			expect(words)
+				.to.match(/gal\/h run through [\d.]+ in at/)
+				.and.not.match(/\d{5}/);
+	});
+
+	it('is there, in every example and in every trouble', () => {
+		for (const name of EXAMPLES) expect(lost(chainOf(name)), name).to.deep.equal([]);
+		for (const { code, from, by } of TROUBLES)
+			expect(lost(chainOf(from, ...by)), `${code} in ${from}`).to.deep.equal([]);
+	});
+});
+
 describe('settling a start', () => {
 	const { place } = rail();
 	it('changes nothing that works already', () => {
-		const { design } = rail();
-		expect(settle(design, place, BUILT_IN_SHELF)).to.deep.equal(design);
+		expect(settle(rail(), BUILT_IN_SHELF)).to.deep.equal(rail());
 	});
 	it('makes what cannot work work, and leaves the defaults marked', () => {
 		const start = startSystem(
@@ -271,21 +347,25 @@ describe('settling a start', () => {
 			BUILT_IN_SHELF
 		);
 		const low = applyChanges(start, [
-			change('stands.0.lowEndHeightMm', 100),
-			change('water.fillL', 60)
+			change('design.stands.0.lowEndHeightMm', 100),
+			change('operation.fillL', 60)
 		]);
-		const settled = settle({ ...low, assumed: start.assumed }, place, BUILT_IN_SHELF);
-		const stops = findingsOf(new Chain(settled, place, BUILT_IN_SHELF)).filter(
+		const { assumed } = start.design;
+		const parts = { ...low, design: { ...low.design, assumed }, place };
+		const settled = settle(parts, BUILT_IN_SHELF);
+		const stops = findingsOf(new Chain(settled, BUILT_IN_SHELF)).filter(
 			(f) => f.severity === 'stop'
 		);
 		expect(stops.map((f) => f.code)).to.deep.equal([]);
-		expect(settled.assumed).to.deep.equal(start.assumed);
+		expect(settled.design.assumed).to.deep.equal(assumed);
 	});
 	it('never plants fewer than were asked for', () => {
 		const start = startSystem(
 			{ name: 'Many', areaId: 'lean-to', plants: 40, cropId: 'tomato', ...benchIn(20_000) },
 			BUILT_IN_SHELF
 		);
-		expect(Object.keys(settle(start, place, BUILT_IN_SHELF).plants)).to.have.length(40);
+		expect(Object.keys(settle({ ...start, place }, BUILT_IN_SHELF).operation.crops)).to.have.length(
+			40
+		);
 	});
 });

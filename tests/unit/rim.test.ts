@@ -43,7 +43,7 @@ describe('the rim of a spreader', () => {
 	it('a tower stood at that lean has no dry side, and one further has', () => {
 		const [state] = chainOf('segment-tower').sharing;
 		const at = (lean: number) =>
-			chainOf('segment-tower', set('stands.0.leanMmPerM', lean)).sharing[0]!.result.dry;
+			chainOf('segment-tower', set('design.stands.0.leanMmPerM', lean)).sharing[0]!.result.dry;
 		expect(at(0.99 * state!.mostTiltMmPerM)).to.equal(0);
 		expect(at(1.02 * state!.mostTiltMmPerM)).to.be.above(0);
 	});

@@ -1,3 +1,4 @@
+import { valveId } from '../../src/lib/core/design';
 import { expect } from 'chai';
 import { ringOf, segmentsOf } from '../../src/lib/core/review/stages/levels';
 import type { Chain } from '../../src/lib/core/review';
@@ -72,7 +73,7 @@ describe('pots on a return line under water', () => {
 	for (const [what, tube] of thinner)
 		it(`${what} raises the pots no less than the next wider one`, () => {
 			const highest = (id: string) =>
-				Math.max(...risesOf(chainOf('control-pot-ring', set('stands.0.returnTubeId', id))));
+				Math.max(...risesOf(chainOf('control-pot-ring', set('design.stands.0.returnTubeId', id))));
 			expect(highest(tube)).to.be.at.least(highest('return-50'));
 		});
 
@@ -80,8 +81,8 @@ describe('pots on a return line under water', () => {
 		for (const perRow of [2, 5, 12, 40]) {
 			const many = chainOf(
 				'control-pot-ring',
-				set('stands.0.perRow', perRow),
-				set('stands.0.lengthMm', 20_000)
+				set('design.stands.0.perRow', perRow),
+				set('design.stands.0.lengthMm', 20_000)
 			);
 			const total = ringIn(many).flowsLph[0]! - ringIn(many).flowsLph.at(-1)!;
 			expect(Math.abs(sum(lossesOf(many))), `${perRow} a row`).to.be.below(2e-6);
@@ -90,7 +91,7 @@ describe('pots on a return line under water', () => {
 	});
 
 	it('with the pump off nothing runs and all stand level', () => {
-		const still = chainOf('control-pot-ring', set('source.dial', 0.01));
+		const still = chainOf('control-pot-ring', set('operation.dial', 0.01));
 		for (const { riseMm } of ringIn(still).pots) expect(riseMm).to.be.closeTo(0, 1e-6);
 	});
 });
@@ -123,8 +124,9 @@ describe('several stands on one loop', () => {
 					.filter((e) => e.standId === standId)
 					.map((e) => c.flows.outletLph.get(e.nodeId)!)
 			);
-		const at = chain.design.stands.findIndex((stand) => 'shutRows' in stand);
-		const shut = chain.with([set(`stands.${at}.shutRows`, [0])]);
+		const at = chain.design.stands.findIndex((stand) => 'feedAboveRimMm' in stand);
+		const valve = valveId(chain.design.stands[at]!.id, 0);
+		const shut = chain.with([set('operation.shutValves', [valve])]);
 		const [closed, ...rest] = [
 			chain.design.stands[at]!,
 			...chain.design.stands.filter((_, i) => i !== at)

@@ -3,20 +3,20 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { applyChanges, defaultArea, defaultPlace } from '../../src/lib/core/design';
-import { today } from '../../src/lib/server/clock';
+import { clockFor, setClock, today } from '../../src/lib/server/clock';
 import { DatabaseProblem, databaseUrl, openDatabase } from '../../src/lib/server/database';
+import { findDesign, listDesigns } from '../../src/lib/server/designs';
 import {
 	createDesign,
-	findDesign,
-	listDesigns,
+	importDesign,
 	markDeleted,
 	redoDesign,
 	saveDesign,
 	undoDesign,
 	type Outcome
-} from '../../src/lib/server/designs';
+} from '../../src/lib/server/saving';
 import { readText } from '../../src/lib/server/http';
-import { adoptPlace, createPlace, listPlaces } from '../../src/lib/server/places';
+import { createPlace, listPlaces } from '../../src/lib/server/places';
 import { seedDemo } from '../../src/lib/server/seed';
 import { rail } from './rail';
 
@@ -28,18 +28,19 @@ const done = (outcome: Outcome) => {
 };
 
 describe('repositories', () => {
-	const { design, place } = rail();
-	const dial = (value: number) => applyChanges(design, [{ path: 'source.dial', value }]);
+	const { place, ...system } = rail();
+	const { record, ...plan } = system;
+	const dial = (value: number) => applyChanges(plan, [{ path: 'operation.dial', value }]);
 	let id = '';
 
 	beforeEach(async () => {
 		await openDatabase(fresh());
 		const stored = await createPlace(place);
-		id = await createDesign(stored.id, design);
+		id = await createDesign(stored.id, system);
 	});
 
 	const save = async (value: number, base: number) =>
-		saveDesign(id, { design: dial(value), base, label: 'dial' });
+		saveDesign(id, { plan: dial(value), base, label: 'dial' });
 	const now = async () => (await findDesign(id))!;
 
 	it('keep every save, and go back and forth among them', async () => {
@@ -47,24 +48,24 @@ describe('repositories', () => {
 		const second = done(await save(0.8, first));
 		const third = done(await save(0.9, second.revision));
 		expect([third.canUndo, third.canRedo]).to.deep.equal([true, false]);
-		const back = done(await undoDesign(id, third.revision));
-		expect(back.design.source).to.include({ dial: 0.8 });
+		const back = done(await undoDesign(id, { base: third.revision }));
+		expect(back.operation.dial).to.equal(0.8);
 		expect(back.revision).to.equal(second.revision);
-		const start = done(await undoDesign(id, back.revision));
+		const start = done(await undoDesign(id, { base: back.revision }));
 		expect([start.canUndo, start.canRedo]).to.deep.equal([false, true]);
-		expect(done(await undoDesign(id, start.revision)).revision).to.equal(first);
-		const forth = done(await redoDesign(id, start.revision));
-		expect(forth.design.source).to.include({ dial: 0.8 });
-		expect(done(await redoDesign(id, forth.revision)).design.source).to.include({ dial: 0.9 });
+		expect(done(await undoDesign(id, { base: start.revision })).revision).to.equal(first);
+		const forth = done(await redoDesign(id, { base: start.revision }));
+		expect(forth.operation.dial).to.equal(0.8);
+		expect(done(await redoDesign(id, { base: forth.revision })).operation.dial).to.equal(0.9);
 	});
 
 	it('a change after an undo begins a new branch, and redo follows the newest', async () => {
 		const first = (await now()).revision;
 		const a = done(await save(0.8, first));
-		done(await undoDesign(id, a.revision));
+		done(await undoDesign(id, { base: a.revision }));
 		const b = done(await save(0.5, first));
-		done(await undoDesign(id, b.revision));
-		expect(done(await redoDesign(id, first)).design.source).to.include({ dial: 0.5 });
+		done(await undoDesign(id, { base: b.revision }));
+		expect(done(await redoDesign(id, { base: first })).operation.dial).to.equal(0.5);
 	});
 
 	it('hand back the newer version instead of writing over it', async () => {
@@ -72,9 +73,9 @@ describe('repositories', () => {
 		done(await save(0.8, first));
 		const stale = await save(0.9, first);
 		expect(stale.kind).to.equal('stale');
-		expect((await now()).design.source).to.include({ dial: 0.8 });
-		expect((await undoDesign(id, first)).kind).to.equal('stale');
-		expect((await undoDesign('none', 1)).kind).to.equal('gone');
+		expect((await now()).operation.dial).to.equal(0.8);
+		expect((await undoDesign(id, { base: first })).kind).to.equal('stale');
+		expect((await undoDesign('none', { base: 1 })).kind).to.equal('gone');
 	});
 
 	it('let only one of many writers over the same base through', async () => {
@@ -91,7 +92,6 @@ describe('repositories', () => {
 		const us = { ...place, units: { system: 'us', strength: 'ppm640' } as const };
 		const changed = done(
 			await saveDesign(id, {
-				design,
 				base: revision,
 				label: 'units',
 				place: { document: us, base: placeRevision }
@@ -99,14 +99,49 @@ describe('repositories', () => {
 		);
 		expect(changed.place.units.system).to.equal('us');
 		const stale = await saveDesign(id, {
-			design,
 			base: changed.revision,
 			label: 'units',
 			place: { document: place, base: placeRevision }
 		});
 		expect(stale.kind).to.equal('stale');
-		expect(done(await undoDesign(id, changed.revision)).place.units.system).to.equal('metric');
-		expect(done(await redoDesign(id, revision)).place.units.system).to.equal('us');
+		expect(done(await undoDesign(id, { base: changed.revision })).place.units.system).to.equal(
+			'metric'
+		);
+		expect(done(await redoDesign(id, { base: revision })).place.units.system).to.equal('us');
+	});
+
+	it('keep the record in a chain of its own, which undo of the plan leaves alone', async () => {
+		const { revision, recordRevision } = await now();
+		const dialled = done(await save(0.8, revision));
+		const noted = done(
+			await saveDesign(id, {
+				base: dialled.revision,
+				label: 'water now',
+				record: { base: recordRevision, document: { ...record, nowL: 21 } }
+			})
+		);
+		expect([noted.revision, noted.operation.dial]).to.deep.equal([dialled.revision, 0.8]);
+		expect(noted.recordRevision).to.be.above(recordRevision);
+		const back = done(await undoDesign(id, { base: noted.revision }));
+		expect([back.operation.dial, back.record.nowL]).to.deep.equal([system.operation.dial, 21]);
+		// over an older record it is stale, and nothing of either is saved
+		const late = { base: recordRevision, document: record };
+		const stale = await saveDesign(id, {
+			base: revision,
+			label: 'x',
+			plan: dial(0.5),
+			record: late
+		});
+		expect(stale.kind).to.equal('stale');
+		expect(await now()).to.deep.include({ revision, recordRevision: noted.recordRevision });
+		// an entry made with a change of the plan is taken back with it
+		const both = done(
+			await redoDesign(id, {
+				base: revision,
+				record: { base: noted.recordRevision, document: record }
+			})
+		);
+		expect([both.operation.dial, both.record.nowL]).to.deep.equal([0.8, record.nowL]);
 	});
 
 	it('take a deletion back', async () => {
@@ -119,8 +154,9 @@ describe('repositories', () => {
 	});
 
 	it('adopt a place that is exactly one of ours, and make another of any other', async () => {
-		expect((await adoptPlace(structuredClone(place))).id).to.equal((await listPlaces())[0]!.id);
-		await adoptPlace({ ...place, reachM: 0.9 });
+		const twin = (await findDesign(await importDesign(system, structuredClone(place), [])))!;
+		expect(twin.placeId).to.equal((await listPlaces())[0]!.id);
+		await importDesign(system, { ...place, reachM: 0.9 }, []);
 		expect(await listPlaces()).to.have.length(2);
 		await createPlace(defaultPlace('Home', defaultArea('spot', 'My spot')));
 		expect(await listPlaces()).to.have.length(3);
@@ -171,12 +207,11 @@ describe('at the edge', () => {
 	});
 
 	it('the clock can be stopped', () => {
-		const before = process.env.CRELBO_TODAY;
-		process.env.CRELBO_TODAY = '2026-05-28';
+		setClock(clockFor('2026-05-28'));
 		expect(today()).to.equal('2026-05-28');
-		process.env.CRELBO_TODAY = 'soon';
-		expect(today()).to.match(/^\d{4}-\d{2}-\d{2}$/);
-		if (before === undefined) delete process.env.CRELBO_TODAY;
-		else process.env.CRELBO_TODAY = before;
+		setClock(clockFor('soon'));
+		expect(today())
+			.to.match(/^\d{4}-\d{2}-\d{2}$/)
+			.and.not.equal('2026-05-28');
 	});
 });

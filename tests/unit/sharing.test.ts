@@ -1,13 +1,20 @@
 import { expect } from 'chai';
-import { boundsAt, kindOf, type Change, type Design } from '../../src/lib/core/design';
+import {
+	boundsAt,
+	kindOf,
+	standPath,
+	valveId,
+	type Change,
+	type Parts
+} from '../../src/lib/core/design';
 import { assessChain } from '../../src/lib/core/operations';
 import { Chain } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { chainOf, EXAMPLES, set } from './example';
 
 /** A figure nudged by a tenth, within what its field takes. */
-function nudged(design: Design, path: string, value: number): Change | null {
-	const bounds = boundsAt(design, path);
+function nudged(parts: Parts, path: string, value: number): Change | null {
+	const bounds = boundsAt(parts, path);
 	if (!bounds) return null;
 	const by = Math.max(bounds.whole ? 1 : 0.1, Math.abs(value) / 10);
 	const next = value + by <= bounds.max ? value + by : value - by;
@@ -16,38 +23,49 @@ function nudged(design: Design, path: string, value: number): Change | null {
 }
 
 /** One change to each part of a design that anything could be remembered of. */
-function changesOf(design: Design): Change[] {
-	const plants = Object.entries(design.plants);
+function changesOf(parts: Parts): Change[] {
+	const { design, operation, record } = parts;
+	const crops = Object.entries(operation.crops);
 	const numbers: [path: string, value: number][] = [
-		['water.nowL', design.water.nowL],
-		['water.fillL', design.water.fillL],
-		['water.useFactor', design.water.useFactor],
-		['water.uptakePercent', design.water.uptakePercent],
-		['tank.floorMm', design.tank.floorMm],
-		['lines.waterC', design.lines.waterC],
-		['feed.drainFraction', design.feed.drainFraction],
-		['frontDeg', design.frontDeg],
-		...design.stands.flatMap((stand, i) =>
+		['record.nowL', record.nowL],
+		['operation.fillL', operation.fillL],
+		['record.useFactor', record.useFactor],
+		['operation.uptakePercent', operation.uptakePercent],
+		['design.tank.floorMm', design.tank.floorMm],
+		['record.waterC', record.waterC],
+		['operation.feed.drainFraction', operation.feed.drainFraction],
+		['operation.dial', operation.dial],
+		['design.frontDeg', design.frontDeg],
+		...design.stands.flatMap((stand) =>
 			Object.entries(stand).flatMap(([field, value]): [string, number][] =>
-				typeof value === 'number' ? [[`stands.${i}.${field}`, value]] : []
+				typeof value === 'number' ? [[standPath(stand, field), value]] : []
 			)
 		)
 	];
 	return [
-		...numbers.flatMap(([path, value]) => nudged(design, path, value) ?? []),
-		set('lines.checkValve', !design.lines.checkValve),
-		set('lines.filter', !design.lines.filter),
-		set('tank.partId', 'bin-120'),
-		set('mix.strengthMsCm', 1.8),
-		set('plants', Object.fromEntries(plants.slice(1))),
-		set(
-			'plants',
-			Object.fromEntries(plants.map(([id]) => [id, { cropId: 'mint', stage: 'young' }]))
-		),
-		set('source', { kind: 'pump', partId: 'pump-2500', dial: 0.8, bench: null }),
-		set('source', { kind: 'gravity' }),
-		set('lamps', []),
-		set('diary.seenTo', ['electricity-near-water'])
+		...numbers.flatMap(([path, value]) => nudged(parts, path, value) ?? []),
+		set('design.lines.checkValve', !design.lines.checkValve),
+		set('design.lines.filter', !design.lines.filter),
+		set('design.tank.partId', 'bin-120'),
+		set('operation.mix.strengthMsCm', 1.8),
+		set('operation.crops', Object.fromEntries(crops.slice(1))),
+		set('operation.crops', Object.fromEntries(crops.map(([id]) => [id, 'mint']))),
+		set('record.stages', Object.fromEntries(crops.map(([id]) => [id, 'young']))),
+		set('operation.shutValves', [valveId(design.stands[0]!.id, 0)]),
+		set('operation.topUp', { kind: 'float', with: 'weak' }),
+		set('design.reserve', design.reserve === null ? { volumeL: 80 } : null),
+		set('record.pumpTest', {
+			pumpId: design.source.kind === 'pump' ? design.source.partId : 'none',
+			readings: [
+				{ liftM: 0.5, litres: 9, seconds: 40 },
+				{ liftM: 2.1, litres: 9, seconds: 110 }
+			]
+		}),
+		set('design.source', { kind: 'pump', partId: 'pump-2500' }),
+		...design.lamps.map(({ id }) => set(`operation.lampHours.${id}`, 9)),
+		set('design.source', { kind: 'gravity' }),
+		set('design.lamps', []),
+		set('record.acknowledged', ['electricity-near-water'])
 	];
 }
 
@@ -69,9 +87,9 @@ describe('a changed chain shares what the change cannot have touched', () => {
 		it(`${name}: and comes to just what a new one comes to, whatever is changed`, () => {
 			const before = chainOf(name);
 			assessChain(before);
-			for (const change of changesOf(before.design)) {
+			for (const change of changesOf(before.parts)) {
 				const shared = before.with([change]);
-				const fresh = new Chain(shared.design, before.place, BUILT_IN_SHELF);
+				const fresh = new Chain(shared.parts, BUILT_IN_SHELF);
 				close(
 					plain(shared),
 					plain(fresh),
@@ -84,12 +102,12 @@ describe('a changed chain shares what the change cannot have touched', () => {
 		for (const name of EXAMPLES) {
 			const start = chainOf(name);
 			let chain = start;
-			const changes = changesOf(start.design).filter((_, i) => i % 4 === 0);
+			const changes = changesOf(start.parts).filter((_, i) => i % 4 === 0);
 			for (const change of changes) {
 				assessChain(chain);
 				chain = chain.with([change]);
 			}
-			const fresh = new Chain(chain.design, chain.place, BUILT_IN_SHELF);
+			const fresh = new Chain(chain, BUILT_IN_SHELF);
 			close(plain(chain), plain(fresh), name);
 		}
 	});
@@ -98,11 +116,11 @@ describe('a changed chain shares what the change cannot have touched', () => {
 		for (const name of EXAMPLES) {
 			const chain = chainOf(name);
 			const { layout, graph, flows } = chain;
-			const noted = chain.with([set('notes', 'the tap drips')]);
+			const noted = chain.with([set('design.notes', 'the tap drips')]);
 			expect(noted.layout, kindOf(chain.design.stands[0]!).title).to.equal(layout);
 			expect(noted.graph).to.equal(graph);
 			expect(noted.flows).to.equal(flows);
-			const lower = chain.with([set('water.nowL', chain.design.water.nowL * 0.9)]);
+			const lower = chain.with([set('record.nowL', chain.record.nowL * 0.9)]);
 			expect(lower.layout).to.equal(layout);
 			expect(lower.flows).to.not.equal(flows);
 		}

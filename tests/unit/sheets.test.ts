@@ -3,21 +3,22 @@ import type { z } from 'zod';
 import {
 	applyChanges,
 	boundsAt,
-	designFileSchema,
 	differences,
 	KINDS,
 	kindOf,
 	parseDesignFile,
+	partsSchema,
 	readDesignFile,
 	setPaths,
+	standPath,
 	VARIANTS,
 	valueAt,
 	writeDesignFile,
 	type Variant
 } from '../../src/lib/core/design';
 import { toIssues, type FieldMeta } from '../../src/lib/core/quantity';
-import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { example, set } from './example';
+import { BUILT_IN_LISTS } from '../../src/lib/core/shelf';
+import { example, exampleFile, set } from './example';
 
 /** An example that has a stand of the variant, and which of its stands that is. */
 const HAS: Record<Variant, [name: string, at: number]> = {
@@ -47,12 +48,9 @@ const numbers = (shape: Record<string, z.ZodType>) =>
 describe('the sheet of each kind', () => {
 	for (const variant of VARIANTS) {
 		const [name, at] = HAS[variant];
-		const { design, place } = example(name);
+		const parts = example(name);
 		const tried = (field: string, value: unknown) =>
-			designFileSchema.safeParse({
-				design: applyChanges(design, [set(`stands.${at}.${field}`, value)]),
-				place
-			});
+			partsSchema.safeParse(applyChanges(parts, [set(`design.stands.${at}.${field}`, value)]));
 
 		it(`${variant}: takes each figure at its limits and refuses it past them, by name, range and unit`, () => {
 			const fields = numbers(KINDS[variant].schema.shape as Record<string, z.ZodType>);
@@ -68,7 +66,10 @@ describe('the sheet of each kind', () => {
 					const mine = issues.find(({ path }) => path === `design.stands.${at}.${field}`);
 					expect(mine, `${field}: ${JSON.stringify(issues)}`).to.not.equal(undefined);
 					expect(mine!.message).to.match(/ must be a (?:whole )?number from /);
-					if (meta.unit && meta.unit !== 'mL') expect(mine!.message).to.contain(` ${meta.unit}`);
+					// a count has no unit, and says no other's
+					expect(mine!.message).to.match(
+						meta.unit ? new RegExp(` ${meta.unit}$`) : /from [\d,.]+ to [\d,.]+$/
+					);
 				}
 			}
 		});
@@ -86,11 +87,11 @@ describe('the sheet of each kind', () => {
 		});
 
 		it(`${variant}: names parts from lists that hold what it starts with`, () => {
-			const stand = design.stands[at]! as unknown as Record<string, unknown>;
+			const stand = parts.design.stands[at]! as unknown as Record<string, unknown>;
 			for (const [field, schema] of Object.entries(KINDS[variant].schema.shape)) {
 				const { shelf, use } = ((schema as z.ZodType).meta() ?? {}) as FieldMeta;
 				if (!shelf) continue;
-				const list = BUILT_IN_SHELF[shelf as keyof typeof BUILT_IN_SHELF] as readonly {
+				const list = BUILT_IN_LISTS[shelf as keyof typeof BUILT_IN_LISTS] as readonly {
 					id: string;
 					use?: string | readonly string[];
 				}[];
@@ -104,7 +105,7 @@ describe('the sheet of each kind', () => {
 			for (const { name: field, min, max } of numbers(
 				KINDS[variant].schema.shape as Record<string, z.ZodType>
 			)) {
-				const bounds = boundsAt(design, `stands.${at}.${field}`);
+				const bounds = boundsAt(parts, `design.stands.${at}.${field}`);
 				expect([bounds?.min, bounds?.max], field).to.deep.equal([min, max]);
 			}
 		});
@@ -119,7 +120,7 @@ describe('a design in a file', () => {
 	];
 	for (const name of names)
 		it(`${name}: comes back as it went out`, () => {
-			const file = example(name);
+			const file = exampleFile(name);
 			const again = readDesignFile(writeDesignFile(file));
 			expect(again).to.deep.equal(file);
 			expect(writeDesignFile(again)).to.equal(writeDesignFile(file));
@@ -127,7 +128,7 @@ describe('a design in a file', () => {
 
 	it('written before hatches and sockets were asked for, it still opens', () => {
 		for (const name of ['kitchen-columns', 'branch-stack']) {
-			const raw = JSON.parse(writeDesignFile(example(name))) as {
+			const raw = JSON.parse(writeDesignFile(exampleFile(name))) as {
 				design: { tank: Record<string, unknown>; stands: Record<string, unknown>[] };
 			};
 			delete raw.design.tank.hatch;
@@ -139,16 +140,22 @@ describe('a design in a file', () => {
 	});
 
 	it('changes go where they say and nowhere else, and name the paths they set', () => {
-		const { design } = example('mixed-loop');
-		const changes = [set('water.nowL', 33), set('stands.1.fallPercent', 2), set('notes', 'Moved')];
-		const after = applyChanges(design, changes);
+		const parts = example('mixed-loop');
+		const [first, second] = parts.design.stands;
+		const changes = [
+			set('record.nowL', 33),
+			set(standPath(second!, 'fallPercent'), 2),
+			set('design.notes', 'Moved')
+		];
+		const after = applyChanges(parts, changes);
 		for (const { path, value } of changes) expect(valueAt(after, path)).to.deep.equal(value);
-		expect(after.stands[0]).to.equal(design.stands[0]);
-		expect(after.lines).to.equal(design.lines);
-		const found = differences(design, after);
+		expect(after.design.stands[0]).to.equal(first);
+		expect(after.design.lines).to.equal(parts.design.lines);
+		expect(after.operation).to.equal(parts.operation);
+		const found = differences(parts, after);
 		expect(found.map((d) => d.path).sort()).to.deep.equal(changes.map((c) => c.path).sort());
 		const again = found.map(({ path, theirs }) => set(path, theirs));
-		expect(applyChanges(design, again)).to.deep.equal(after);
+		expect(applyChanges(parts, again)).to.deep.equal(after);
 		expect(setPaths({ a: [{ b: 1 }] }, [set('a.0.b', 2)])).to.deep.equal({ a: [{ b: 2 }] });
 	});
 

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import {
-	BUILT_IN_SHELF,
+	BUILT_IN_LISTS,
 	CROPS,
 	litresAt,
 	MEDIA,
@@ -12,7 +12,7 @@ import {
 
 describe('shelf', () => {
 	it('every id is its own, in every list', () => {
-		for (const list of Object.values(BUILT_IN_SHELF) as { id: string }[][])
+		for (const list of Object.values(BUILT_IN_LISTS) as { id: string }[][])
 			expect(new Set(list.map((item) => item.id)).size).to.equal(list.length);
 	});
 	it('media hold no more than there is room for', () => {

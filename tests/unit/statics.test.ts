@@ -116,7 +116,7 @@ describe('what stands and hangs', () => {
 
 	it('water in the tank under a tower is weight at its foot', () => {
 		const gust = (litres: number) =>
-			chainOf('bucket-stack', set('water.nowL', litres)).loads[0]!.tipping!.now.result.gustMS;
+			chainOf('bucket-stack', set('record.nowL', litres)).loads[0]!.tipping!.now.result.gustMS;
 		const at = [2, 10, 30, 60].map(gust);
 		expect([...at].sort((a, b) => a - b)).to.deep.equal(at);
 	});
@@ -124,7 +124,7 @@ describe('what stands and hangs', () => {
 	it('every plant, pot and litre of medium is in the weight', () => {
 		const chain = chainOf('loft-table');
 		const [load] = chain.loads;
-		const bare = chainOf('loft-table', set('plants', {})).loads[0]!;
+		const bare = chainOf('loft-table', set('operation.crops', {})).loads[0]!;
 		const grown = chain.layout.containers.reduce((kg, c) => kg + c.massKg, 0);
 		expect(load!.massKg).to.be.closeTo(grown + chain.layout.stands[0]!.frameKg, 1e-9);
 		expect(bare.massKg).to.be.below(load!.massKg);
@@ -136,13 +136,14 @@ describe('what stands and hangs', () => {
 
 	it('a tank under a tower is in the weight on the floor too', () => {
 		const at = (litres: number) =>
-			chainOf('pot-stack', set('water.fillL', litres)).loads[0]!.massKg;
+			chainOf('pot-stack', set('operation.fillL', litres)).loads[0]!.massKg;
 		expect(at(40) - at(20)).to.be.closeTo(20, 1e-9);
 	});
 
 	it('twice the fixings, half the shear; the pull goes down with them', () => {
 		const wall = (fixings: number) =>
-			chainOf('wall-pockets', set('stands.0.fixingsPerTier', fixings)).loads[0]!.wall!.result;
+			chainOf('wall-pockets', set('design.stands.0.fixingsPerTier', fixings)).loads[0]!.wall!
+				.result;
 		expect(wall(4).shearPerFixingN).to.be.closeTo(wall(2).shearPerFixingN / 2, 1e-9);
 		expect(wall(4).worstPullN).to.be.closeTo(wall(2).worstPullN / 2, 1e-9);
 	});

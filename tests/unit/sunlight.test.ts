@@ -71,17 +71,21 @@ describe('the sun', () => {
 
 describe('shade of neighbours', () => {
 	it('a single tower has none, two along the sun have, and further apart they have less', () => {
-		const lone = chainOf('tower-bank', set('stands.0.towers', 1), set('stands.0.rows', 1));
+		const lone = chainOf(
+			'tower-bank',
+			set('design.stands.0.towers', 1),
+			set('design.stands.0.rows', 1)
+		);
 		expect(shadeOf(lone)!.mean).to.equal(0);
 		const means = [300, 460, 900, 1800].map(
-			(pitch) => shadeOf(chainOf('tower-bank', set('stands.0.pitchMm', pitch)))!.mean
+			(pitch) => shadeOf(chainOf('tower-bank', set('design.stands.0.pitchMm', pitch)))!.mean
 		);
 		expect([...means].sort((a, b) => b - a)).to.deep.equal(means);
 		expect(means[0]).to.be.above(means.at(-1)!);
 	});
 
 	it('turned right round a lone row loses the same, for the sun goes over both ways alike', () => {
-		const chain = chainOf('tower-bank', set('stands.0.rows', 1));
+		const chain = chainOf('tower-bank', set('design.stands.0.rows', 1));
 		for (const front of [0, 45, 90, 135])
 			expect(shadeOf(chain, front)!.mean).to.be.closeTo(shadeOf(chain, front + 180)!.mean, 0.06);
 	});
@@ -109,12 +113,7 @@ describe('shade of neighbours', () => {
 		const grown = chainOf('outdoor-bucket-rows');
 		const young = chainOf(
 			'outdoor-bucket-rows',
-			set(
-				'plants',
-				Object.fromEntries(
-					grown.layout.sites.map((s) => [s.id, { cropId: s.cropId!, stage: 'seedling' }])
-				)
-			)
+			set('record.stages', Object.fromEntries(grown.layout.sites.map((s) => [s.id, 'seedling'])))
 		);
 		expect(shadeOf(young)!.mean).to.be.below(shadeOf(grown)!.mean);
 	});
@@ -167,7 +166,11 @@ describe('room between plants', () => {
 	});
 
 	it('with room enough nothing is said, and what is said goes when it is given', () => {
-		const wide = chainOf('kitchen-columns', set('stands.0.ringPitchMm', 400), set('plants', {}));
+		const wide = chainOf(
+			'kitchen-columns',
+			set('design.stands.0.ringPitchMm', 400),
+			set('operation.crops', {})
+		);
 		expect(findingsOf(wide).map((f) => f.code)).to.not.include('too-close');
 		const tight = chainOf('tower-bank');
 		const [finding] = findingsOf(tight).filter((f) => f.code === 'too-close');

@@ -22,13 +22,13 @@ export const TROUBLES: readonly Trouble[] = [
 	{
 		code: 'outside-area',
 		from: 'loft-table',
-		by: [set('stands.0.rows', 6)],
+		by: [set('design.stands.0.rows', 6)],
 		says: /does not fit/
 	},
 	{
 		code: 'outside-area',
 		from: 'kitchen-columns',
-		by: [set('stands.0.pipeLengthMm', 2600)],
+		by: [set('design.stands.0.pipeLengthMm', 2600)],
 		says: /high/
 	},
 	{
@@ -39,32 +39,36 @@ export const TROUBLES: readonly Trouble[] = [
 		says: /you keep 0.90? m free/
 	},
 	// sites
-	{ code: 'row-does-not-fit', from: 'lean-to-rail', by: [set('stands.0.perRow', 30)] },
+	{ code: 'row-does-not-fit', from: 'lean-to-rail', by: [set('design.stands.0.perRow', 30)] },
 	{ code: 'row-out-of-reach', from: 'loft-table', by: [], says: /you reach/ },
-	{ code: 'cannot-be-built', from: 'loft-table', by: [set('stands.0.pitchMm', 60)] },
+	{ code: 'cannot-be-built', from: 'loft-table', by: [set('design.stands.0.pitchMm', 60)] },
 	{
 		code: 'cannot-be-built',
 		from: 'kitchen-columns',
-		by: [set('stands.0.pitchMm', 150), set('stands.0.outerDiameterMm', 160)]
+		by: [set('design.stands.0.pitchMm', 150), set('design.stands.0.outerDiameterMm', 160)]
 	},
-	{ code: 'cannot-be-built', from: 'kitchen-columns', by: [set('stands.0.towers', 8)] },
-	{ code: 'cannot-be-built', from: 'kitchen-columns', by: [set('stands.0.topClearMm', 1700)] },
+	{ code: 'cannot-be-built', from: 'kitchen-columns', by: [set('design.stands.0.towers', 8)] },
+	{
+		code: 'cannot-be-built',
+		from: 'kitchen-columns',
+		by: [set('design.stands.0.topClearMm', 1700)]
+	},
 	{
 		code: 'cannot-be-built',
 		from: 'single-bucket',
-		by: [set('tank.shape', { kind: 'straight', areaCm2: 500, heightMm: 300 })],
+		by: [set('design.tank.shape', { kind: 'straight', areaCm2: 500, heightMm: 300 })],
 		says: /Bucket|bucket/
 	},
-	{ code: 'cannot-be-built', from: 'away-bench', by: [set('stands.0.potsPerTray', 9)] },
-	{ code: 'cannot-be-built', from: 'away-bench', by: [set('stands.0.pitchMm', 300)] },
-	{ code: 'web-too-thin', from: 'kitchen-columns', by: [set('stands.0.perRing', 6)] },
-	{ code: 'web-too-thin', from: 'kitchen-columns', by: [set('stands.0.holeMm', 95)] },
-	{ code: 'hole-too-small', from: 'kitchen-columns', by: [set('stands.0.holeMm', 30)] },
-	{ code: 'hole-too-small', from: 'kitchen-columns', by: [set('stands.0.passMm', 70)] },
+	{ code: 'cannot-be-built', from: 'away-bench', by: [set('design.stands.0.potsPerTray', 9)] },
+	{ code: 'cannot-be-built', from: 'away-bench', by: [set('design.stands.0.pitchMm', 300)] },
+	{ code: 'web-too-thin', from: 'kitchen-columns', by: [set('design.stands.0.perRing', 6)] },
+	{ code: 'web-too-thin', from: 'kitchen-columns', by: [set('design.stands.0.holeMm', 95)] },
+	{ code: 'hole-too-small', from: 'kitchen-columns', by: [set('design.stands.0.holeMm', 30)] },
+	{ code: 'hole-too-small', from: 'kitchen-columns', by: [set('design.stands.0.passMm', 70)] },
 	{
 		code: 'tower-leans',
 		from: 'kitchen-columns',
-		by: [set('stands.0.leanMmPerM', 4)],
+		by: [set('design.stands.0.leanMmPerM', 4)],
 		says: /mm in a metre/
 	},
 	{ code: 'wind-tips', from: 'bucket-stack', by: [], says: /local code/ },
@@ -73,13 +77,13 @@ export const TROUBLES: readonly Trouble[] = [
 	{
 		code: 'sites-overhead',
 		from: 'kitchen-columns',
-		by: [set('stands.0.pipeLengthMm', 2100), set('stands.0.ringPitchMm', 240)],
+		by: [set('design.stands.0.pipeLengthMm', 2100), set('design.stands.0.ringPitchMm', 240)],
 		unmended: true
 	},
 	{
 		code: 'sites-overhead',
 		from: 'tower-bank',
-		by: [set('stands.0.pipeLengthMm', 2400)],
+		by: [set('design.stands.0.pipeLengthMm', 2400)],
 		unmended: true
 	},
 	{ code: 'too-close', from: 'lean-to-rail', by: [], says: /stand 420 mm apart/ },
@@ -94,31 +98,31 @@ export const TROUBLES: readonly Trouble[] = [
 	{
 		code: 'stands-too-low',
 		from: 'valve-pots',
-		by: [set('stands.0.floorsMm', [0, -260, 0, 0, 0, 0, 0, 0])]
+		by: [set('design.stands.0.floorsMm', { '1/2': -260 })]
 	},
 	{
 		code: 'more-fixings-than-studs',
 		from: 'wall-pockets',
-		by: [set('stands.0.fixingsPerTier', 12)],
+		by: [set('design.stands.0.fixingsPerTier', 12)],
 		area: { studMm: 600 }
 	},
 	{ code: 'wall-bears', from: 'wall-pockets', by: [], says: /hang on the wall/ },
 	{
 		code: 'too-bright',
 		from: 'loft-table',
-		by: [set('lamps.0.heightM', 1.2), set('lamps.0.ppfUmolS', 5000)]
+		by: [set('design.lamps.0.heightM', 1.2), set('design.lamps.0.ppfUmolS', 5000)]
 	},
-	{ code: 'too-dim', from: 'loft-table', by: [set('lamps.0.hours', 4)] },
+	{ code: 'too-dim', from: 'loft-table', by: [set('operation.lampHours.panel', 4)] },
 	{
 		code: 'socket-overloaded',
 		from: 'loft-table',
-		by: [set('lamps.0.watts', 4000)],
+		by: [set('design.lamps.0.watts', 4000)],
 		unmended: true
 	},
 	// lines
 	{ code: 'parts-do-not-join', from: 'segment-tower', by: [], says: /reducing/ },
 	{ code: 'uneven-flow', from: 'mixed-loop', by: [], says: /One timer/ },
-	{ code: 'no-air-bleed', from: 'yard-channels', by: [set('stands.0.airBleed', false)] },
+	{ code: 'no-air-bleed', from: 'yard-channels', by: [set('design.stands.0.airBleed', false)] },
 	{
 		code: 'hot-water-standing',
 		from: 'outdoor-bucket-rows',
@@ -128,56 +132,60 @@ export const TROUBLES: readonly Trouble[] = [
 	{
 		code: 'return-too-flat',
 		from: 'lean-to-rail',
-		by: [set('stands.0.fallPercent', 0.4)]
+		by: [set('design.stands.0.fallPercent', 0.4)]
 	},
 	{
 		code: 'return-too-small',
 		from: 'slab-gutter',
 		by: [
-			set('stands.0.drainsTo', 'tank'),
-			set('stands.0.emitterId', 'spray'),
-			set('stands.0.returnTubeId', 'return-32'),
-			set('stands.0.rowTubeId', 'feed-25'),
-			pump('pump-11000')
+			set('design.stands.0.drainsTo', 'tank'),
+			set('design.stands.0.emitterId', 'spray'),
+			set('design.stands.0.returnTubeId', 'return-32'),
+			set('design.stands.0.rowTubeId', 'feed-25'),
+			...pump('pump-11000')
 		]
 	},
 	{
 		code: 'return-below-water',
 		from: 'slab-gutter',
-		by: [set('stands.0.lowEndHeightMm', 200), set('stands.0.drainsTo', 'tank')]
+		by: [set('design.stands.0.lowEndHeightMm', 200), set('design.stands.0.drainsTo', 'tank')]
 	},
 	{
 		code: 'stake-and-medium',
 		from: 'lean-to-rail',
-		by: [set('stands.0.emitterId', 'stake-fine')],
+		by: [set('design.stands.0.emitterId', 'stake-fine')],
 		says: /run straight down/
 	},
 	{
 		code: 'stake-and-medium',
 		from: 'slab-gutter',
-		by: [set('stands.0.emitterId', 'stake-coarse')],
+		by: [set('design.stands.0.emitterId', 'stake-coarse')],
 		says: /floods the top/
 	},
-	{ code: 'medium-washes-out', from: 'lean-to-rail', by: [set('stands.0.strainers', false)] },
+	{
+		code: 'medium-washes-out',
+		from: 'lean-to-rail',
+		by: [set('design.stands.0.strainers', false)]
+	},
 	{ code: 'drippers-may-clog', from: 'lean-to-rail', by: [], says: /swarf/ },
 	{
 		code: 'drips-miss-sites',
 		from: 'kitchen-columns',
-		by: [set('stands.0.rimMm', 60)],
+		by: [set('design.stands.0.rimMm', 60)],
 		says: /past the first sites/
 	},
 	{
 		code: 'spreader-too-wide',
 		from: 'kitchen-columns',
-		by: [set('stands.0.wallMm', 5)],
+		by: [set('design.stands.0.wallMm', 5)],
 		says: /does not go into/
 	},
 	{
 		code: 'holes-stand-open',
 		from: 'kitchen-columns',
 		by: [
-			set('stands.0.topClearMm', 90),
-			set('plants', { 'columns.A1a': { cropId: 'mint', stage: 'full' } })
+			set('design.stands.0.topClearMm', 90),
+			set('operation.crops', { 'columns/1/1/1': 'mint' })
 		],
 		says: /63 of 64 sites have no plant/
 	},

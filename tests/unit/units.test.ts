@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import {
+	fieldNumber,
 	fromShown,
 	METRIC,
 	scaleOf,
@@ -21,6 +22,7 @@ const KINDS: readonly Kind[] = [
 	'flow',
 	'mass',
 	'salt',
+	'trace',
 	'liquid',
 	'temperature',
 	'area',
@@ -109,7 +111,7 @@ describe('every kind of figure', () => {
 
 	it('lengths, volumes, weights and warmth have another unit for those who measure in feet', () => {
 		const same = KINDS.filter((kind) => scaleOf(kind, METRIC).unit === scaleOf(kind, US).unit);
-		expect(same).to.have.members(['percent', 'power', 'minutes', 'days', 'count']);
+		expect(same).to.have.members(['trace', 'percent', 'power', 'minutes', 'days', 'count']);
 	});
 
 	const known: [value: number, kind: Kind, metric: string, us: string][] = [
@@ -129,4 +131,48 @@ describe('every kind of figure', () => {
 			expect(show(value, kind, METRIC)).to.equal(metric);
 			expect(show(value, kind, US)).to.equal(us);
 		});
+
+	const fields: [value: number, kind: Kind, metric: string, us: string][] = [
+		// pure numbers keep their decimals: a pH, a price, a share of iron
+		[7.4, 'count', '7.4', '7.4'],
+		[0.29, 'count', '0.29', '0.29'],
+		[1.4333333, 'count', '1.43', '1.43'],
+		[0.006, 'count', '0.006', '0.006'],
+		[20, 'count', '20', '20'],
+		// what was typed comes back as it was typed
+		[12.5, 'size', '12.5', '0.49'],
+		[349.25, 'size', '349.25', '13.75'],
+		[63.54321, 'volume', '63.5', '16.8'],
+		[64, 'volume', '64.0', '16.9'],
+		[3.456, 'span', '3.456', '11.3']
+	];
+	for (const [value, kind, metric, us] of fields)
+		it(`a field holds ${value} of ${kind} as ${metric} or ${us}`, () => {
+			expect(fieldNumber(value, kind, METRIC)).to.equal(metric);
+			expect(fieldNumber(value, kind, US)).to.equal(us);
+		});
+
+	it('a field shows what is stored, or as near as a change of units leaves it', () => {
+		fc.assert(
+			fc.property(
+				fc.constantFrom(...KINDS),
+				fc.integer({ min: 1, max: 999_999 }),
+				fc.constantFrom(1, 10, 100, 1000),
+				(kind, digits, over) => {
+					const typed = digits / over;
+					const stored = fromShown(typed, kind, METRIC);
+					expect(Number(fieldNumber(stored, kind, METRIC)), kind).to.be.closeTo(
+						typed,
+						1e-9 * typed
+					);
+					const us = fromShown(typed, kind, US);
+					expect(Number(fieldNumber(us, kind, US)), `us ${kind}`).to.be.closeTo(
+						typed,
+						1e-8 * typed
+					);
+				}
+			),
+			{ seed: 20261126 }
+		);
+	});
 });

@@ -11,7 +11,8 @@ import {
 	startSystem,
 	suggest,
 	VARIANTS,
-	type Design,
+	partsIn,
+	type Parts,
 	type Variant
 } from '../../src/lib/core/design';
 import type { FieldMeta } from '../../src/lib/core/quantity';
@@ -24,7 +25,7 @@ import {
 } from '../../src/lib/core/layout';
 import { assessChain, calculate } from '../../src/lib/core/operations';
 import { Chain, findingsOf, settle } from '../../src/lib/core/review';
-import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { BUILT_IN_SHELF, type ShelfLists } from '../../src/lib/core/shelf';
 import { rail } from './rail';
 
 const EXAMPLES = new URL('../../examples/', import.meta.url);
@@ -39,8 +40,8 @@ const yard = {
 		{ ...place.areas[0]!, id: 'yard', kind: 'yard' as const, lengthM: 8, widthM: 4, heightM: 3 }
 	]
 };
-const start = (variant: Variant, plants = 8, cropId = 'leaf-lettuce'): Design =>
-	startSystem(
+const start = (variant: Variant, plants = 8, cropId = 'leaf-lettuce'): Parts => ({
+	...startSystem(
 		{
 			name: 'Any',
 			areaId: 'yard',
@@ -52,8 +53,10 @@ const start = (variant: Variant, plants = 8, cropId = 'leaf-lettuce'): Design =>
 			heightMm: 2900
 		},
 		BUILT_IN_SHELF
-	);
-const chainOf = (design: Design): Chain => new Chain(design, yard, BUILT_IN_SHELF);
+	),
+	place: yard
+});
+const chainOf = (parts: Parts): Chain => new Chain(parts, BUILT_IN_SHELF);
 
 /** Outlines of two convex shapes overlap unless some edge of one has the other wholly on its far side. */
 function overlap(a: readonly Corner[], b: readonly Corner[]): boolean {
@@ -151,7 +154,7 @@ function anyOf(schema: z.ZodType): fc.Arbitrary<unknown> {
 	const meta = (schema.meta() ?? {}) as FieldMeta;
 	if (meta.options) return fc.constantFrom(...Object.keys(meta.options));
 	if (meta.shelf) {
-		const list = BUILT_IN_SHELF[meta.shelf as keyof typeof BUILT_IN_SHELF];
+		const list = BUILT_IN_SHELF[meta.shelf as keyof ShelfLists];
 		return fc.constantFrom(...list.map((item) => item.id), 'not-on-the-shelf');
 	}
 	const number = schema as z.ZodNumber;
@@ -174,15 +177,15 @@ describe('every variant', () => {
 				[5, 'tomato'],
 				[30, 'strawberry']
 			] as const) {
-				const design = settle(start(variant, plants, crop), yard, BUILT_IN_SHELF);
-				const stand = design.stands[0]!;
+				const parts = settle(start(variant, plants, crop), BUILT_IN_SHELF);
+				const stand = parts.design.stands[0]!;
 				expect(KINDS[variant].schema.safeParse(stand).error?.issues ?? []).to.deep.equal([]);
-				const chain = chainOf(design);
+				const chain = chainOf(parts);
 				sound(chain);
 				expect(chain.path.result.uniformity.dry).to.equal(0);
 				const most = KINDS[variant].suits.most ?? Infinity;
 				if (plants > most) continue;
-				expect(Object.keys(design.plants)).to.have.length(plants);
+				expect(Object.keys(chain.plants)).to.have.length(plants);
 				const stops = findingsOf(chain).filter((f) => f.severity === 'stop');
 				expect(stops.map((f) => `${plants} ${crop}: ${f.message}`)).to.deep.equal([]);
 			}
@@ -205,7 +208,7 @@ describe('every variant', () => {
 			const edits = fc.array(
 				fc.constantFrom(...fields).chain((name) => {
 					return anyOf(schema.shape[name] as z.ZodType).map((value) => ({
-						path: `stands.0.${name}`,
+						path: `design.stands.0.${name}`,
 						value
 					}));
 				}),
@@ -215,10 +218,11 @@ describe('every variant', () => {
 			const base = start(variant);
 			fc.assert(
 				fc.property(edits, spot, (changes, where) => {
-					const moved = variant === 'single-bucket' ? [] : [{ path: 'tank.spot', value: where }];
-					const design = applyChanges(base, [...changes, ...moved]);
-					if (!schema.safeParse(design.stands[0]).success) return;
-					sound(chainOf(design));
+					const moved =
+						variant === 'single-bucket' ? [] : [{ path: 'design.tank.spot', value: where }];
+					const parts = applyChanges(base, [...changes, ...moved]);
+					if (!schema.safeParse(parts.design.stands[0]).success) return;
+					sound(chainOf(parts));
 				}),
 				{ numRuns: 30 }
 			);
@@ -233,9 +237,9 @@ describe('examples', () => {
 		expect(examples.length).to.be.at.least(17);
 	});
 
-	for (const { name, design, place: stands } of examples)
+	for (const { name, ...file } of examples)
 		it(`${name}: sites, water, loads and a finding whose fix works; each figure can be had again`, () => {
-			const chain = new Chain(design, stands, BUILT_IN_SHELF);
+			const chain = new Chain(partsIn(file), BUILT_IN_SHELF);
 			const assessment = assessChain(chain);
 			expect(assessment.sites.length).to.be.above(0);
 			expect(assessment.operations).to.have.property('network');

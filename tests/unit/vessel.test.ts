@@ -66,7 +66,7 @@ describe('where a tank stands', () => {
 
 		it(`${name}: a place it does not allow gives way to one it does`, () => {
 			for (const spot of SPOTS) {
-				const there = chainOf(name, set('tank.spot', spot)).design;
+				const there = chainOf(name, set('design.tank.spot', spot)).design;
 				expect(spotsFor(there.stands[0]!), spot).to.include(spotOf(there));
 			}
 		});

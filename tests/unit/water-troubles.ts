@@ -1,8 +1,10 @@
 import { set } from './example';
 import type { Trouble } from './troubles';
 
-export const pump = (partId: string, dial = 1) =>
-	set('source', { kind: 'pump', partId, dial, bench: null });
+export const pump = (partId: string, dial = 1) => [
+	set('design.source', { kind: 'pump', partId }),
+	set('operation.dial', dial)
+];
 
 /** What can go wrong with pump, tank, feed and valves, and what is to be minded. */
 export const WATER_TROUBLES: readonly Trouble[] = [
@@ -10,24 +12,28 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 	{
 		code: 'outlet-dry',
 		from: 'lean-to-rail',
-		by: [set('source.dial', 0.42)],
+		by: [set('operation.dial', 0.42)],
 		says: /run dry/
 	},
 	{ code: 'outlet-under-demand', from: 'lean-to-rail', by: [], says: /will run short/ },
 	{
 		code: 'pump-too-small',
 		from: 'kitchen-columns',
-		by: [pump('pump-350')],
+		by: [...pump('pump-350')],
 		says: /too small/
 	},
 	{
 		code: 'pump-too-large',
 		from: 'lean-to-rail',
-		by: [pump('pump-11000'), set('feed.setMin', 30)],
+		by: [...pump('pump-11000'), set('operation.feed.setMin', 30)],
 		says: /drains straight back/
 	},
-	{ code: 'unknown-part', from: 'lean-to-rail', by: [pump('no-such-pump')] },
-	{ code: 'unknown-part', from: 'loft-table', by: [set('stands.0.bucketId', 'no-such-pot')] },
+	{ code: 'unknown-part', from: 'lean-to-rail', by: [...pump('no-such-pump')] },
+	{
+		code: 'unknown-part',
+		from: 'loft-table',
+		by: [set('design.stands.0.bucketId', 'no-such-pot')]
+	},
 	{ code: 'tank-level-limit', from: 'kitchen-columns', by: [] },
 	// tank
 	{
@@ -46,102 +52,106 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 	{
 		code: 'pump-out-of-reach',
 		from: 'kitchen-columns',
-		by: [set('tank.hatch', false)],
+		by: [set('design.tank.hatch', false)],
 		says: /under the lid/
 	},
 	{
 		code: 'pump-out-of-reach',
 		from: 'single-bucket',
-		by: [set('tank.hatch', false)],
+		by: [set('design.tank.hatch', false)],
 		says: /under the plate/
 	},
 	{
 		code: 'pump-out-of-reach',
 		from: 'pot-stack',
-		by: [set('tank.hatch', true)],
+		by: [set('design.tank.hatch', true)],
 		says: /no room for a hatch/
 	},
 	{ code: 'plate-under-water', from: 'single-bucket', by: [] },
-	{ code: 'plate-under-water', from: 'single-bucket', by: [set('tank.overflowBelowRimMm', 0)] },
+	{
+		code: 'plate-under-water',
+		from: 'single-bucket',
+		by: [set('design.tank.overflowBelowRimMm', 0)]
+	},
 	{ code: 'reserve-runs-out', from: 'float-top-up', by: [], unmended: true },
 	// feed
 	{
 		code: 'feed-dose-short',
 		from: 'lean-to-rail',
-		by: [set('feed.setMin', 1)]
+		by: [set('operation.feed.setMin', 1)]
 	},
 	{ code: 'feed-too-seldom', from: 'bucket-stack', by: [] },
-	{ code: 'feed-drains', from: 'lean-to-rail', by: [set('feed.setMin', 25)] },
+	{ code: 'feed-drains', from: 'lean-to-rail', by: [set('operation.feed.setMin', 25)] },
 	{ code: 'crops-disagree', from: 'mixed-loop', by: [], unmended: true },
 	{ code: 'drains-to-waste', from: 'slab-gutter', by: [] },
-	{ code: 'feed-overlap', from: 'kitchen-columns', by: [set('feed.setMin', 60)] },
+	{ code: 'feed-overlap', from: 'kitchen-columns', by: [set('operation.feed.setMin', 60)] },
 	{
 		code: 'feed-slots',
 		from: 'lean-to-rail',
-		by: [set('feed.school', 'pulse'), set('feed.pulseEveryMin', 10)],
+		by: [set('operation.feed.school', 'pulse'), set('operation.feed.pulseEveryMin', 10)],
 		says: /Your timer holds/
 	},
 	{
 		code: 'feed-window-closed',
 		from: 'lean-to-rail',
-		by: [set('feed.window', { startAfterOnMin: 700, stopBeforeOffMin: 700 })]
+		by: [set('operation.feed.window', { startAfterOnMin: 700, stopBeforeOffMin: 700 })]
 	},
 	{
 		code: 'mix-too-strong',
 		from: 'loft-table',
-		by: [set('mix.strengthMsCm', 4)],
+		by: [set('operation.mix.strengthMsCm', 4)],
 		says: /stronger than these crops take/
 	},
 	{
 		code: 'mix-too-weak',
 		from: 'loft-table',
-		by: [set('mix.strengthMsCm', 0.4)],
+		by: [set('operation.mix.strengthMsCm', 0.4)],
 		says: /weaker than these crops take/
 	},
 	// valves and rings
 	{
 		code: 'tank-under-trays',
 		from: 'away-bench',
-		by: [set('tank.floorMm', -300)],
+		by: [set('design.tank.floorMm', -300)],
 		says: /nothing runs/
 	},
-	{ code: 'tank-barely-over', from: 'away-bench', by: [set('tank.floorMm', -80)] },
-	{ code: 'tray-leans', from: 'away-bench', by: [set('stands.0.leanMmPerM', 90)] },
-	{ code: 'no-rootdisc', from: 'away-bench', by: [set('stands.0.rootDisc', false)] },
-	{ code: 'no-strainer', from: 'away-bench', by: [set('stands.0.strainer', false)] },
-	{ code: 'no-flushtap', from: 'away-bench', by: [set('stands.0.flushTap', false)] },
+	{ code: 'tank-barely-over', from: 'away-bench', by: [set('design.tank.floorMm', -80)] },
+	{ code: 'tray-leans', from: 'away-bench', by: [set('design.stands.0.leanMmPerM', 90)] },
+	{ code: 'no-rootdisc', from: 'away-bench', by: [set('design.stands.0.rootDisc', false)] },
+	{ code: 'no-strainer', from: 'away-bench', by: [set('design.stands.0.strainer', false)] },
+	{ code: 'no-flushtap', from: 'away-bench', by: [set('design.stands.0.flushTap', false)] },
 	{
 		code: 'valve-shut',
 		from: 'away-bench',
-		by: [set('stands.0.established', false)],
+		by: [set('design.stands.0.established', false)],
 		says: /water by hand/
 	},
-	{ code: 'line-end-open', from: 'control-pot-ring', by: [set('stands.0.capped', false)] },
+	{ code: 'line-end-open', from: 'control-pot-ring', by: [set('design.stands.0.capped', false)] },
 	{
 		code: 'pot-spills',
 		from: 'control-pot-ring',
-		by: [set('stands.0.returnTubeId', 'feed-4')]
+		by: [set('design.stands.0.returnTubeId', 'feed-4')]
 	},
 	{
 		code: 'tower-line-dry',
 		from: 'kitchen-columns',
-		by: [set('stands.0.leanMmPerM', 60)],
+		by: [set('design.stands.0.leanMmPerM', 60)],
 		says: /stand dry/
 	},
-	{ code: 'tower-line-dry', from: 'segment-tower', by: [set('stands.0.leanMmPerM', 60)] },
+	{ code: 'tower-line-dry', from: 'segment-tower', by: [set('design.stands.0.leanMmPerM', 60)] },
 	{
 		code: 'fixings-overloaded',
 		from: 'wall-pockets',
-		by: [set('stands.0.fixingsPerTier', 1), set('stands.0.pocketMl', 8000)],
+		by: [set('design.stands.0.fixingsPerTier', 1), set('design.stands.0.pocketMl', 8000)],
 		says: /too little/
 	},
 	{
 		code: 'fixings-overloaded',
 		from: 'wall-pockets',
 		by: [
-			set('stands.0.fixingsPerTier', 1),
-			set('stands.0.tiers', 1),
-			set('stands.0.pocketMl', 8000)
+			set('design.stands.0.fixingsPerTier', 1),
+			set('design.stands.0.tiers', 1),
+			set('design.stands.0.pocketMl', 8000)
 		]
 	},
 	{ code: 'support-bears', from: 'lean-to-rail', by: [], says: /of crop over/ },
@@ -149,5 +159,28 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 	{ code: 'electricity-near-water', from: 'lean-to-rail', by: [], says: /electrician/ },
 	{ code: 'bench-weight', from: 'loft-table', by: [], says: /kg/ },
 	{ code: 'stand-it-level', from: 'tower-bank', by: [] },
-	{ code: 'valve-may-stick', from: 'away-bench', by: [] }
+	{ code: 'valve-may-stick', from: 'away-bench', by: [] },
+	// mix
+	{
+		code: 'mix-lacks',
+		from: 'lean-to-rail',
+		by: [set('operation.mix.source', { kind: 'salts', saltIds: ['potassium-nitrate'] })],
+		says: /no trace elements at all/
+	},
+	{
+		code: 'mix-over-limit',
+		from: 'loft-table',
+		by: [
+			set('operation.mix.method', 'label'),
+			set('operation.mix.source', {
+				kind: 'product',
+				name: 'Trace blend',
+				form: 'liquid',
+				label: { N: 6, K2O: 8, Mn: 0.3 },
+				densityKgL: 1.2,
+				labelDosePerL: 4
+			})
+		],
+		says: /14 mg\/L of manganese where 5 is the most/
+	}
 ];

@@ -1,19 +1,21 @@
 import { and, asc, eq } from 'drizzle-orm';
-import { designSchema, upgradeDesign, type Design } from '$lib/core/design';
+import type { Plan } from '$lib/core/design';
 import { database, write } from './database';
-import { replaceIn, type Outcome } from './designs';
+import { replaceIn, type Outcome } from './saving';
 import { alternatives } from './schema';
+import { planDocument, readPlan } from './stored';
+import { attempt } from './unreadable';
 
 export interface Alternative {
 	id: string;
 	name: string;
-	design: Design;
+	plan: Plan;
 }
 
 const read = (row: typeof alternatives.$inferSelect): Alternative => ({
 	id: row.id,
 	name: row.name,
-	design: designSchema.parse(upgradeDesign(JSON.parse(row.document)))
+	plan: readPlan(row.document)
 });
 
 /** What is kept beside a system to compare it with, the oldest first. */
@@ -23,7 +25,11 @@ export async function listAlternatives(designId: string): Promise<Alternative[]>
 		.from(alternatives)
 		.where(eq(alternatives.designId, designId))
 		.orderBy(asc(alternatives.createdAt), asc(alternatives.id));
-	return rows.map(read);
+	// one that cannot be read is left out; it stays where it is until a version comes that can
+	return rows.flatMap((row) => {
+		const one = attempt(() => read(row));
+		return 'value' in one ? [one.value] : [];
+	});
 }
 
 /** More than these are no comparison any more. */
@@ -32,7 +38,7 @@ export const MOST_ALTERNATIVES = 20;
 export async function keepAlternative(
 	designId: string,
 	name: string,
-	design: Design,
+	plan: Plan,
 	id: string = crypto.randomUUID()
 ): Promise<string> {
 	await write(async (tx) => {
@@ -40,7 +46,7 @@ export async function keepAlternative(
 			id,
 			designId,
 			name,
-			document: JSON.stringify(design),
+			document: planDocument(plan),
 			createdAt: new Date()
 		});
 	});
@@ -62,16 +68,17 @@ export const dropAlternative = (designId: string, id: string): Promise<boolean> 
 
 /**
  * The alternative becomes the system, as a revision that can be undone; what stood there before is kept in
- * its place to compare with.
+ * its place to compare with. The record is not touched.
  */
 export const promoteAlternative = (designId: string, id: string, base: number): Promise<Outcome> =>
 	replaceIn(designId, base, async (tx, current) => {
 		const [row] = await tx.select().from(alternatives).where(one(designId, id));
 		if (!row) return undefined;
-		const { name, design } = read(row);
+		const { name, plan } = read(row);
 		await tx
 			.update(alternatives)
-			.set({ document: JSON.stringify(current), name: `Before “${name}”`.slice(0, 80) })
+			.set({ document: planDocument(current), name: `Before “${name}”`.slice(0, 80) })
 			.where(one(designId, id));
-		return { design: { ...design, name: current.name }, label: `promoted ${name}`.slice(0, 80) };
+		const design = { ...plan.design, name: current.design.name };
+		return { plan: { ...plan, design }, label: `promoted ${name}`.slice(0, 80) };
 	});

@@ -1,16 +1,20 @@
 import { createClient, type Client } from '@libsql/client';
+import { sql } from 'drizzle-orm';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
-import { existsSync, mkdirSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { besideProgram } from './beside';
 import * as schema from './schema';
 
 export type Database = LibSQLDatabase<typeof schema>;
 
 const DEFAULT_URL = 'file:data/crelbo.db';
-/** How long a writer waits for another process to finish its own. */
-const BUSY_MS = 5000;
+/** How long a writer waits, without holding anybody up, for another program to let go of the file. */
+const LOCK_MS = 30_000;
+/** After so long without a write the journal is folded into the file, so that a plain copy of it is whole. */
+const FOLD_MS = 2_000;
 
 /** A database that cannot be used: said in words, with where it is. */
 export class DatabaseProblem extends Error {}
@@ -21,67 +25,176 @@ export function databaseUrl(given = process.env.DATABASE_URL): string {
 	return /^[a-z]+:/.test(given) ? given : `file:${given}`;
 }
 
-let opened: Database | undefined;
+interface Open {
+	db: Database;
+	client: Client;
+	/** Its file, where it is one. */
+	file: string | null;
+}
+let opened: Open | undefined;
 
 /** Opens the database, brings it up to date and makes sure it can be written. @throws DatabaseProblem */
-export async function openDatabase(url = databaseUrl(), migrations = 'drizzle'): Promise<Database> {
-	const where = url.startsWith('file:') ? pathOf(url) : url;
-	let client: Client;
+export async function openDatabase(
+	url = databaseUrl(),
+	migrations = besideProgram('drizzle')
+): Promise<Database> {
+	const file = url.startsWith('file:') ? pathOf(url) : null;
+	const where = file ?? url;
+	if (!migrations)
+		throw new DatabaseProblem(
+			'The folder “drizzle” with the database’s migrations is missing beside the program. Build Crelbo again.'
+		);
 	try {
-		const folder = dirname(where);
-		if (url.startsWith('file:') && !existsSync(folder)) mkdirSync(folder);
-		client = createClient({ url });
-		if (url.startsWith('file:')) {
-			// every acknowledged save is on disk before it is acknowledged
-			await client.execute('PRAGMA journal_mode = WAL');
-			await client.execute('PRAGMA synchronous = FULL');
-			await client.execute(`PRAGMA busy_timeout = ${BUSY_MS}`);
-		}
-		opened = drizzle(client, { schema });
-		await migrate(opened, { migrationsFolder: migrations });
-		await client.execute('CREATE TABLE IF NOT EXISTS write_check (at INTEGER)');
-		await client.batch(['DELETE FROM write_check', 'INSERT INTO write_check VALUES (1)'], 'write');
+		if (file && !existsSync(dirname(file))) mkdirSync(dirname(file));
+		const client = createClient({ url });
+		// every acknowledged save is on disk before it is acknowledged; a lock is waited for below, not here
+		if (file)
+			for (const pragma of ['journal_mode = WAL', 'synchronous = FULL'])
+				await patiently(() => client.execute(`PRAGMA ${pragma}`));
+		const db = drizzle(client, { schema });
+		opened = { db, client, file };
+		await bringUpToDate(opened, migrations);
+		await patiently(() =>
+			client.batch(
+				[
+					'CREATE TABLE IF NOT EXISTS write_check (at INTEGER)',
+					'DELETE FROM write_check',
+					'INSERT INTO write_check VALUES (1)'
+				],
+				'write'
+			)
+		);
+		return db;
 	} catch (problem) {
 		opened = undefined;
+		if (problem instanceof DatabaseProblem) throw problem;
 		throw new DatabaseProblem(
 			`The database at ${where} cannot be ${reason(problem)}. Check that the folder exists and may be written, or set DATABASE_URL to another place.`
 		);
 	}
-	return opened;
 }
 
+/** Applies what migrations it lacks, after a copy of the file; a database of a newer Crelbo is left alone. */
+async function bringUpToDate({ db, client, file }: Open, folder: string): Promise<void> {
+	const { entries } = JSON.parse(readFileSync(join(folder, 'meta', '_journal.json'), 'utf8')) as {
+		entries: { when: number; tag: string }[];
+	};
+	const known = await patiently(() =>
+		client.execute("SELECT name FROM sqlite_master WHERE name = '__drizzle_migrations'")
+	);
+	const last =
+		known.rows.length === 0
+			? null
+			: (await client.execute('SELECT max(created_at) AS at FROM __drizzle_migrations')).rows[0]
+					?.at;
+	const newest = entries.at(-1)!;
+	if (Number(last ?? 0) > newest.when)
+		throw new DatabaseProblem(
+			`The database at ${file ?? 'its address'} was written by a newer Crelbo. Update Crelbo to open it; nothing in it was changed.`
+		);
+	if (last != null && Number(last) < newest.when && file) {
+		const copy = `${file}.before-${newest.tag}`;
+		rmSync(copy, { force: true });
+		await client.execute({ sql: 'VACUUM INTO ?', args: [copy] });
+	}
+	await patiently(() => migrate(db, { migrationsFolder: folder }));
+}
+
+const textOf = (problem: unknown): string =>
+	[String(problem), String((problem as { cause?: unknown } | null)?.cause ?? '')].join(' ');
+const isLock = (problem: unknown): boolean =>
+	/SQLITE_BUSY|database is locked|SQL statements in progress/.test(textOf(problem));
+
 function reason(problem: unknown): string {
-	const text = [String(problem), String((problem as { cause?: unknown })?.cause ?? '')].join(' ');
+	const text = textOf(problem);
+	if (/SQLITE_FULL|disk is full|ENOSPC/i.test(text)) return 'written: the disk is full';
 	if (/readonly|read-only|EROFS|EACCES|EPERM/i.test(text)) return 'written: it is read-only';
 	if (/not a database|malformed|corrupt/i.test(text)) return 'read: the file is not a database';
+	if (isLock(problem)) return 'opened: another program holds it';
 	return 'opened';
+}
+
+/** Tries until another program lets go of the file, at most so long; others are served meanwhile. */
+async function patiently<T>(work: () => Promise<T>, forMs = LOCK_MS): Promise<T> {
+	const until = Date.now() + forMs;
+	for (let tries = 0; ; tries++) {
+		try {
+			return await work();
+		} catch (problem) {
+			if (!isLock(problem) || Date.now() >= until) throw problem;
+			await new Promise((done) => setTimeout(done, Math.min(500, 25 + 25 * tries)));
+		}
+	}
 }
 
 const pathOf = (url: string): string =>
 	url.startsWith('file://') ? fileURLToPath(url) : resolve(url.slice('file:'.length));
 
-/** The open database; hooks open it before the first request. */
-export function database(): Database {
+function current(): Open {
 	if (!opened) throw new DatabaseProblem('The database is not open.');
 	return opened;
 }
+/** The open database; hooks open it before the first request. */
+export const database = (): Database => current().db;
 
 let queue: Promise<unknown> = Promise.resolve();
+let folding: NodeJS.Timeout | undefined;
 
-/** One write after the other within this process; another process's lock is waited for and tried again. */
+/**
+ * One write after the other within this process; another program's lock is waited for.
+ *
+ * @throws DatabaseProblem in words when the file is gone, held by another program, or the disk is full
+ */
 export function write<T>(work: (tx: Database) => Promise<T>): Promise<T> {
 	const run = async (): Promise<T> => {
-		for (let tries = 0; ; tries++) {
-			try {
-				return await database().transaction((tx) => work(tx as unknown as Database));
-			} catch (problem) {
-				const text = `${String(problem)} ${String((problem as { cause?: unknown }).cause ?? '')}`;
-				if (tries >= 20 || !/SQLITE_BUSY|database is locked/.test(text)) throw problem;
-				await new Promise((done) => setTimeout(done, 25 + 25 * tries));
-			}
+		const { db, client, file } = current();
+		if (file && !existsSync(file))
+			throw new DatabaseProblem(`The database is gone from ${file}: nothing was saved.`);
+		try {
+			return await patiently(async () => {
+				try {
+					return await db.transaction((tx) => work(tx as unknown as Database));
+				} catch (problem) {
+					// a connection whose BEGIN or COMMIT failed is not used again
+					if (isLock(problem)) client.reconnect();
+					throw problem;
+				}
+			});
+		} catch (problem) {
+			if (isLock(problem))
+				throw new DatabaseProblem('Another program holds the database: nothing was saved yet.');
+			if (/SQLITE_FULL|disk is full/.test(textOf(problem)))
+				throw new DatabaseProblem('The disk is full: nothing was saved. Free some space first.');
+			throw problem;
 		}
 	};
 	const next = queue.then(run, run);
 	queue = next.catch(() => undefined);
+	clearTimeout(folding);
+	folding = setTimeout(() => void foldIn(), FOLD_MS);
+	folding.unref();
 	return next;
 }
+
+/** The journal folded into the file; where somebody reads just now it is tried after the next write. */
+async function foldIn(): Promise<void> {
+	if (opened?.file)
+		await opened.db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`).catch(() => undefined);
+}
+
+/** A whole copy of the database as a new file, while it is in use. */
+export async function copyDatabase(to: string): Promise<void> {
+	await patiently(() => current().client.execute({ sql: 'VACUUM INTO ?', args: [to] }));
+}
+
+/** Folds the journal in and lets go of the file. */
+export async function closeDatabase(): Promise<void> {
+	clearTimeout(folding);
+	await queue;
+	await foldIn();
+	opened?.client.close();
+	opened = undefined;
+}
+
+/** The database's file; null where it is another server's. */
+export const databaseFile = (): string | null => current().file;

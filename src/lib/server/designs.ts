@@ -1,45 +1,70 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
-import { designSchema, upgradeDesign, type Design, type Place } from '$lib/core/design';
-import { database, write, type Database } from './database';
+import type { Parts, System } from '$lib/core/design';
+import type { ShelfItem } from '$lib/core/shelf';
+import { database, type Database } from './database';
 import { readPlace } from './places';
-import { designs, places, revisions } from './schema';
+import { designs, placeRevisions, places, recordRevisions, revisions } from './schema';
+import { shelfOf } from './shelves';
+import { readPlan, readRecord } from './stored';
+import { attempt, nameIn } from './unreadable';
 
-export interface StoredDesign {
+/** A system in its parts, with which revision of each stands. */
+export interface StoredDesign extends Parts {
 	id: string;
 	placeId: string;
-	design: Design;
-	place: Place;
-	placeRevision: number;
+	shelf: ShelfItem[];
 	revision: number;
+	/** 0: its record still stands in a plan of version 1. */
+	recordRevision: number;
+	placeRevision: number;
 	savedAt: Date;
 	canUndo: boolean;
 	canRedo: boolean;
 }
 
-const parse = (document: string): Design => designSchema.parse(upgradeDesign(JSON.parse(document)));
-
-async function load(tx: Database, id: string): Promise<StoredDesign | undefined> {
-	const [row] = await tx
+/** Systems with the rows they stand at. */
+export const selectDesigns = (tx: Database) =>
+	tx
 		.select()
 		.from(designs)
-		.innerJoin(revisions, eq(revisions.id, designs.current))
 		.innerJoin(places, eq(places.id, designs.placeId))
-		.where(and(eq(designs.id, id), isNull(designs.deletedAt)));
+		.leftJoin(revisions, eq(revisions.id, designs.current))
+		.leftJoin(recordRevisions, eq(recordRevisions.id, designs.record))
+		.leftJoin(placeRevisions, eq(placeRevisions.id, places.current));
+type Row = Awaited<ReturnType<typeof selectDesigns>>[number];
+
+/** What is stored of a system, readable or not. */
+export const rowOf = async (tx: Database, id: string): Promise<Row | undefined> =>
+	(await selectDesigns(tx).where(and(eq(designs.id, id), isNull(designs.deletedAt))))[0];
+
+/** A system out of its rows. @throws Unreadable */
+function systemIn({ revisions: plan, record_revisions: record }: Row): System {
+	const document = plan?.document ?? null;
+	return { ...readPlan(document), record: readRecord(record?.document ?? null, document) };
+}
+
+/** @throws Unreadable */
+export async function load(tx: Database, id: string): Promise<StoredDesign | undefined> {
+	const row = await rowOf(tx, id);
 	if (!row) return undefined;
+	const saved = [row.revisions?.createdAt, row.record_revisions?.createdAt];
 	return {
 		id,
-		placeId: row.designs.placeId,
-		design: parse(row.revisions.document),
-		place: readPlace(row.places),
-		placeRevision: row.places.revision,
-		revision: row.revisions.id,
-		savedAt: row.revisions.createdAt,
-		canUndo: row.revisions.parent !== null,
-		canRedo: (await newestChild(tx, id, row.revisions.id)) !== undefined
+		placeId: row.places.id,
+		...systemIn(row),
+		place: readPlace(row.place_revisions?.document ?? null),
+		shelf: await shelfOf(row.places.id, tx),
+		placeRevision: row.places.current,
+		revision: row.designs.current,
+		recordRevision: row.designs.record ?? 0,
+		savedAt: new Date(Math.max(...saved.map((at) => at?.getTime() ?? 0))),
+		canUndo: row.revisions!.parent !== null,
+		canRedo: (await newestChild(tx, id, row.designs.current)) !== undefined
 	};
 }
 
-async function newestChild(tx: Database, designId: string, parent: number) {
+/** The newest version made from one, which redo goes to. */
+export async function newestChild(tx: Database, designId: string, parent: number) {
 	const [child] = await tx
 		.select({ id: revisions.id })
 		.from(revisions)
@@ -49,163 +74,31 @@ async function newestChild(tx: Database, designId: string, parent: number) {
 	return child?.id;
 }
 
+/** @throws Unreadable where it, or its place, cannot be read */
 export const findDesign = (id: string): Promise<StoredDesign | undefined> => load(database(), id);
 
+/** A system as it is listed; one that cannot be read stands there too, by what name can be found, with why. */
 export interface ListedDesign {
 	id: string;
 	placeId: string;
-	design: Design;
+	name: string;
+	revision: number;
+	recordRevision: number;
+	system: System | null;
+	why: string | null;
 }
 
 export async function listDesigns(): Promise<ListedDesign[]> {
-	const rows = await database()
-		.select()
-		.from(designs)
-		.innerJoin(revisions, eq(revisions.id, designs.current))
+	const rows = await selectDesigns(database())
 		.where(isNull(designs.deletedAt))
 		.orderBy(designs.createdAt, designs.id);
-	return rows.map((row) => ({
-		id: row.designs.id,
-		placeId: row.designs.placeId,
-		design: parse(row.revisions.document)
-	}));
-}
-
-interface PlaceChange {
-	before: string | null;
-	after: string | null;
-}
-const unchanged: PlaceChange = { before: null, after: null };
-
-const revise = async (
-	tx: Database,
-	designId: string,
-	parent: number | null,
-	design: Design,
-	label: string,
-	{ before, after }: PlaceChange = unchanged
-): Promise<number> => {
-	const document = JSON.stringify(design);
-	const [row] = await tx
-		.insert(revisions)
-		.values({
-			designId,
-			parent,
-			document,
-			label,
-			placeBefore: before,
-			placeAfter: after,
-			createdAt: new Date()
-		})
-		.returning({ id: revisions.id });
-	return row!.id;
-};
-
-const setPlace = async (
-	tx: Database,
-	current: StoredDesign,
-	document: string | null | undefined
-) => {
-	if (!document) return;
-	await tx
-		.update(places)
-		.set({ document, revision: current.placeRevision + 1 })
-		.where(eq(places.id, current.placeId));
-};
-
-export async function createDesign(
-	placeId: string,
-	design: Design,
-	id: string = crypto.randomUUID()
-): Promise<string> {
-	await write(async (tx) => {
-		const current = await revise(tx, id, null, design, 'started');
-		await tx
-			.insert(designs)
-			.values({ id, placeId, current, deletedAt: null, createdAt: new Date() });
-	});
-	return id;
-}
-
-/** What came of a write: the design as it now stands, or, where it was based on an older one, the newer. */
-export type Outcome = { kind: 'done' | 'stale'; stored: StoredDesign } | { kind: 'gone' };
-
-/** The revision to stand next, or nothing where there is none to go to; `stale` where the place moved on. */
-type Next = number | null | undefined | 'stale';
-
-async function onto(
-	id: string,
-	base: number,
-	next: (tx: Database, current: StoredDesign) => Promise<Next>
-): Promise<Outcome> {
-	return write(async (tx) => {
-		const current = await load(tx, id);
-		if (!current) return { kind: 'gone' };
-		if (current.revision !== base) return { kind: 'stale', stored: current };
-		const revision = await next(tx, current);
-		if (revision === 'stale') return { kind: 'stale', stored: current };
-		if (revision != null)
-			await tx.update(designs).set({ current: revision }).where(eq(designs.id, id));
-		return { kind: 'done', stored: (await load(tx, id))! };
+	return rows.map((row) => {
+		const read = attempt(() => systemIn(row));
+		const { id, placeId, current: revision, record } = row.designs;
+		const listed = { id, placeId, revision, recordRevision: record ?? 0 };
+		if ('value' in read)
+			return { ...listed, name: read.value.design.name, system: read.value, why: null };
+		const name = nameIn(row.revisions?.document ?? null) ?? 'A system that cannot be read';
+		return { ...listed, name, system: null, why: read.why };
 	});
 }
-
-const revisionRow = async (tx: Database, revisionId: number) =>
-	(await tx.select().from(revisions).where(eq(revisions.id, revisionId)))[0];
-
-export interface Save {
-	design: Design;
-	label: string;
-	base: number;
-	/** The place, where it was changed too, and the revision of it this is based on. */
-	place?: { document: Place; base: number };
-}
-
-/** Saves a design as a new revision over `base`. */
-export const saveDesign = (id: string, { design, label, base, place }: Save): Promise<Outcome> =>
-	onto(id, base, async (tx, current) => {
-		if (!place) return revise(tx, id, current.revision, design, label);
-		if (place.base !== current.placeRevision) return 'stale';
-		const change = { before: JSON.stringify(current.place), after: JSON.stringify(place.document) };
-		await setPlace(tx, current, change.after);
-		return revise(tx, id, current.revision, design, label, change);
-	});
-
-/** Replaces a design by what is made of it inside the same write; undefined leaves it as it is. */
-export const replaceIn = (
-	id: string,
-	base: number,
-	make: (tx: Database, current: Design) => Promise<{ design: Design; label: string } | undefined>
-): Promise<Outcome> =>
-	onto(id, base, async (tx, current) => {
-		const made = await make(tx, current.design);
-		return made && revise(tx, id, current.revision, made.design, made.label);
-	});
-
-/** Goes back to the revision this one was made from. */
-export const undoDesign = (id: string, base: number): Promise<Outcome> =>
-	onto(id, base, async (tx, current) => {
-		const row = await revisionRow(tx, current.revision);
-		await setPlace(tx, current, row?.placeBefore);
-		return row?.parent;
-	});
-
-/** Goes forward to the newest revision made from this one. */
-export const redoDesign = (id: string, base: number): Promise<Outcome> =>
-	onto(id, base, async (tx, current) => {
-		const child = await newestChild(tx, id, current.revision);
-		if (child !== undefined)
-			await setPlace(tx, current, (await revisionRow(tx, child))?.placeAfter);
-		return child;
-	});
-
-/** Marks a design deleted, or takes the mark off again. False: there is none. */
-export const markDeleted = (id: string, deleted: boolean): Promise<boolean> =>
-	write(async (tx) => {
-		const rows = await tx
-			.update(designs)
-			.set({ deletedAt: deleted ? new Date() : null })
-			.where(eq(designs.id, id))
-			.returning({ id: designs.id });
-		return rows.length > 0;
-	});

@@ -1,5 +1,9 @@
-import { InvalidInput, toIssues, type Issue } from '$lib/core/quantity';
-import type { z } from 'zod';
+import { recordSchema } from '$lib/core/design';
+import { id, InvalidInput, quantity, toIssues, type Issue } from '$lib/core/quantity';
+import { z } from 'zod';
+import { DatabaseProblem } from './database';
+import { Overload, TaskFault } from './pool';
+import { Unreadable } from './unreadable';
 
 /** Nothing the API takes is larger than this; design files are held to less. */
 const MAX_BODY_BYTES = 4 * 1024 * 1024;
@@ -17,6 +21,25 @@ export const problem = (
 	issues?: Issue[]
 ): Response => json({ error: { code, message, ...(issues && { issues }) } }, status);
 
+/** What a write is based on, and the id of the request: asked again, it is not done again. */
+export const baseFields = {
+	base: quantity('base revision', '', { min: 1, whole: true }),
+	request: id('request').optional()
+};
+
+/** The record, where it is saved as well, and the revision of it this is based on; 0: it had none of its own. */
+export const recordField = {
+	record: z
+		.strictObject({
+			base: quantity('base revision of the record', '', { min: 0, whole: true }),
+			document: recordSchema
+		})
+		.optional()
+};
+
+/** So many times its limit is read of a body that is too large, to answer instead of cutting it off. */
+const DRAINED = 8;
+
 /** Refusal of a request as a response: thrown by the readers below, caught by `answer`. */
 class Refusal extends Error {
 	constructor(readonly response: Response) {
@@ -25,7 +48,11 @@ class Refusal extends Error {
 }
 
 /** Reads a body as text, but no more of it than allowed. */
-export async function readText(request: Request, limit = MAX_BODY_BYTES): Promise<string> {
+export const readText = async (request: Request, limit = MAX_BODY_BYTES): Promise<string> =>
+	(await readBytes(request, limit)).toString('utf8');
+
+/** Reads a body, but no more of it than allowed. */
+export async function readBytes(request: Request, limit: number): Promise<Buffer> {
 	const tooLarge = () =>
 		new Refusal(problem(413, 'too-large', `The request is larger than ${limit / 1024 / 1024} MB.`));
 	if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
@@ -38,13 +65,15 @@ export async function readText(request: Request, limit = MAX_BODY_BYTES): Promis
 		});
 		if (done) break;
 		size += value.byteLength;
-		if (size > limit) {
+		// what is too much is read to its end and dropped: a connection cut short brings no answer
+		if (size > DRAINED * limit) {
 			void reader.cancel().catch(() => undefined);
 			throw tooLarge();
 		}
-		chunks.push(value);
+		if (size <= limit) chunks.push(value);
 	}
-	return Buffer.concat(chunks).toString('utf8');
+	if (size > limit) throw tooLarge();
+	return Buffer.concat(chunks);
 }
 
 export async function readJson(request: Request): Promise<unknown> {
@@ -67,7 +96,7 @@ export async function readAs<S extends z.ZodType>(
 	return parsed.data;
 }
 
-/** Runs a handler; refusals become 4xx JSON. */
+/** Runs a handler; refusals become 4xx JSON, what cannot be done just now 503. */
 export async function answer(work: () => Promise<Response>): Promise<Response> {
 	try {
 		return await work();
@@ -75,6 +104,13 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
 		if (fault instanceof Refusal) return fault.response;
 		if (fault instanceof InvalidInput)
 			return json({ error: { code: 'invalid-input', issues: fault.issues } }, 400);
+		if (fault instanceof Overload) return problem(503, fault.code, fault.message);
+		if (fault instanceof DatabaseProblem) return problem(503, 'database', fault.message);
+		if (fault instanceof Unreadable) return problem(422, 'unreadable', fault.message);
+		if (fault instanceof TaskFault) {
+			console.error(fault.message);
+			return problem(500, 'failed', 'This could not be worked out. Nothing was changed.');
+		}
 		throw fault;
 	}
 }

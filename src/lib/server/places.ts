@@ -1,45 +1,106 @@
-import { eq } from 'drizzle-orm';
+import { desc, eq } from 'drizzle-orm';
 import { placeSchema, upgradePlace, type Place } from '$lib/core/design';
-import { database, write } from './database';
-import { places } from './schema';
+import { database, write, type Database } from './database';
+import { placeRevisions, places } from './schema';
+import { attempt, nameIn, readDocument } from './unreadable';
 
 export interface StoredPlace {
 	id: string;
 	place: Place;
 	revision: number;
+	/** Counts what was done to its shelf. */
+	shelfRevision: number;
 }
+/** A place as it is listed: one that cannot be read stands there too, with why. */
+export type ListedPlace = StoredPlace | { id: string; place: null; name: string; why: string };
 
-export const readPlace = (row: typeof places.$inferSelect): Place =>
-	placeSchema.parse(upgradePlace(JSON.parse(row.document)));
+/** @throws Unreadable */
+export const readPlace = (document: string | null): Place =>
+	readDocument(document, placeSchema, upgradePlace);
 
-const stored = (row: typeof places.$inferSelect): StoredPlace => ({
-	id: row.id,
-	place: readPlace(row),
-	revision: row.revision
+const select = (tx: Database) =>
+	tx.select().from(places).leftJoin(placeRevisions, eq(placeRevisions.id, places.current));
+type Row = Awaited<ReturnType<typeof select>>[number];
+const documentOf = (row: Row) => row.place_revisions?.document ?? null;
+const stored = (row: Row): StoredPlace => ({
+	id: row.places.id,
+	place: readPlace(documentOf(row)),
+	revision: row.places.current,
+	shelfRevision: row.places.shelf
 });
 
-export async function listPlaces(): Promise<StoredPlace[]> {
-	const rows = await database().select().from(places).orderBy(places.createdAt, places.id);
-	return rows.map(stored);
+export async function listPlaces(): Promise<ListedPlace[]> {
+	const rows = await select(database()).orderBy(places.createdAt, places.id);
+	return rows.map((row) => {
+		const read = attempt(() => stored(row));
+		if ('value' in read) return read.value;
+		const name = nameIn(documentOf(row)) ?? 'A place that cannot be read';
+		return { id: row.places.id, place: null, name, why: read.why };
+	});
 }
 
+/** @throws Unreadable */
 export async function findPlace(id: string): Promise<StoredPlace | undefined> {
-	const [row] = await database().select().from(places).where(eq(places.id, id));
+	const [row] = await select(database()).where(eq(places.id, id));
 	return row && stored(row);
 }
 
-export async function createPlace(
+export const createPlace = (place: Place, id: string = crypto.randomUUID()): Promise<StoredPlace> =>
+	write((tx) => createPlaceIn(tx, place, id));
+
+async function createPlaceIn(
+	tx: Database,
 	place: Place,
 	id: string = crypto.randomUUID()
 ): Promise<StoredPlace> {
-	const row = { id, document: JSON.stringify(place), revision: 1, createdAt: new Date() };
-	await write((tx) => tx.insert(places).values(row));
-	return stored(row);
+	const revision = await revisePlace(tx, id, null, place, null);
+	await tx.insert(places).values({ id, current: revision, createdAt: new Date() });
+	return { id, place, revision, shelfRevision: 0 };
 }
 
-/** The place that is exactly this one, or a new one. */
-export async function adoptPlace(place: Place): Promise<StoredPlace> {
-	const wanted = JSON.stringify(place);
-	const all = await listPlaces();
-	return all.find((known) => JSON.stringify(known.place) === wanted) ?? createPlace(place);
+/** Adds a version of a place over its parent; whoever calls makes it the one that stands. */
+export async function revisePlace(
+	tx: Database,
+	placeId: string,
+	parent: number | null,
+	place: Place,
+	madeFrom: string | null
+): Promise<number> {
+	const document = JSON.stringify(place);
+	const [row] = await tx
+		.insert(placeRevisions)
+		.values({ placeId, parent, document, madeFrom, createdAt: new Date() })
+		.returning({ id: placeRevisions.id });
+	return row!.id;
 }
+
+export const setPlaceRevision = (tx: Database, placeId: string, current: number) =>
+	tx.update(places).set({ current }).where(eq(places.id, placeId));
+
+export const placeRevisionRow = async (tx: Database, id: number) =>
+	(await tx.select().from(placeRevisions).where(eq(placeRevisions.id, id)))[0];
+
+/** The place that is exactly this one, or a new one; inside the write that puts a system in it. */
+export async function adoptPlace(tx: Database, place: Place): Promise<StoredPlace> {
+	const wanted = JSON.stringify(place);
+	const rows = await select(tx);
+	const same = rows.find((row) => {
+		const known = attempt(() => stored(row));
+		return 'value' in known && JSON.stringify(known.value.place) === wanted;
+	});
+	return same ? stored(same) : createPlaceIn(tx, place);
+}
+
+/** A place that cannot be read goes back to its newest version that can. False: there is none. */
+export const mendPlace = (id: string): Promise<boolean> =>
+	write(async (tx) => {
+		const rows = await tx
+			.select()
+			.from(placeRevisions)
+			.where(eq(placeRevisions.placeId, id))
+			.orderBy(desc(placeRevisions.id));
+		const good = rows.find((row) => 'value' in attempt(() => readPlace(row.document)));
+		if (!good) return false;
+		await setPlaceRevision(tx, id, good.id);
+		return true;
+	});

@@ -5,7 +5,7 @@ import table from '../../../examples/loft-table.json';
 import channels from '../../../examples/yard-channels.json';
 import { applyChanges, parseDesignFile, type Change } from '$lib/core/design';
 import { keepAlternative } from './alternatives';
-import { createDesign } from './designs';
+import { createDesign } from './saving';
 import { createPlace, listPlaces } from './places';
 
 interface Demo {
@@ -24,8 +24,9 @@ const DEMO: readonly Demo[] = [
 		variant: {
 			name: 'Compensating drippers',
 			changes: [
-				set('stands.0.emitterId', 'even-4'),
-				set('source', { kind: 'pump', partId: 'pump-4000', dial: 1, bench: null })
+				set('design.stands[id=rail].emitterId', 'even-4'),
+				set('design.source.partId', 'pump-4000'),
+				set('operation.dial', 1)
 			]
 		}
 	},
@@ -34,7 +35,7 @@ const DEMO: readonly Demo[] = [
 		file: columns,
 		variant: {
 			name: 'Rings further apart',
-			changes: [set('stands.0.ringPitchMm', 240), set('source.dial', 0.9)]
+			changes: [set('design.stands[id=columns].ringPitchMm', 240), set('operation.dial', 0.9)]
 		}
 	},
 	{
@@ -42,7 +43,10 @@ const DEMO: readonly Demo[] = [
 		file: table,
 		variant: {
 			name: 'Two stakes a pot',
-			changes: [set('stands.0.emittersPerPot', 2), set('stands.0.lowEndHeightMm', 560)]
+			changes: [
+				set('design.stands[id=table].emittersPerPot', 2),
+				set('design.stands[id=table].lowEndHeightMm', 560)
+			]
 		}
 	},
 	{
@@ -50,7 +54,10 @@ const DEMO: readonly Demo[] = [
 		file: away,
 		variant: {
 			name: 'A float and a reserve',
-			changes: [set('water.topUp', { kind: 'float', reserveL: 120, with: 'weak' })]
+			changes: [
+				set('design.reserve', { volumeL: 120 }),
+				set('operation.topUp', { kind: 'float', with: 'weak' })
+			]
 		}
 	},
 	{
@@ -58,7 +65,7 @@ const DEMO: readonly Demo[] = [
 		file: channels,
 		variant: {
 			name: 'Channels upright',
-			changes: [set('stands.0.hung', 'vertical')]
+			changes: [set('design.stands[id=frame].hung', 'vertical')]
 		}
 	}
 ];
@@ -68,9 +75,10 @@ export async function seedDemo(): Promise<boolean> {
 	if ((await listPlaces()).length > 0) return false;
 	const files = DEMO.map(({ file, ...demo }) => ({ ...demo, ...parseDesignFile(file) }));
 	const { id: placeId } = await createPlace(files[0]!.place, 'tern-cottage');
-	for (const { id, design, variant } of files) {
-		await createDesign(placeId, design, id);
-		await keepAlternative(id, variant.name, applyChanges(design, variant.changes), `${id}-variant`);
+	for (const { id, design, operation, record, variant } of files) {
+		await createDesign(placeId, { design, operation, record }, id);
+		const plan = applyChanges({ design, operation }, variant.changes);
+		await keepAlternative(id, variant.name, plan, `${id}-variant`);
 	}
 	return true;
 }

@@ -89,9 +89,11 @@
 					name: `${crop.name[0]!.toUpperCase()}${crop.name.slice(1)} ${KINDS[of].words.stand}`
 				}
 			: null;
-	const design = $derived.by(() => {
+	const parts = $derived.by(() => {
 		const start = startOf(variant);
-		return start && settle(startSystem(start, BUILT_IN_SHELF), data.place, BUILT_IN_SHELF);
+		return (
+			start && settle({ ...startSystem(start, BUILT_IN_SHELF), place: data.place }, BUILT_IN_SHELF)
+		);
 	});
 
 	async function begin(): Promise<void> {
@@ -221,8 +223,8 @@
 				/>
 			{/if}
 			<figure>
-				{#if design && asked.answers}
-					<Miniature {design} place={data.place} most={{ width: 560, height: 300 }} />
+				{#if parts && asked.answers}
+					<Miniature {parts} grown most={{ width: 560, height: 300 }} />
 					<div class="floor"></div>
 					<figcaption>
 						{KINDS[variant].title}, {asked.answers.plants}

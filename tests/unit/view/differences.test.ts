@@ -13,7 +13,7 @@ before(async function () {
 
 const between = (name: string, changes: Change[], units = METRIC, all = true) => {
 	const mine = chainOf(name);
-	return differing(mine.design, mine.with(changes).design, units, all);
+	return differing(mine.parts, mine.with(changes).parts, units, all);
 };
 
 describe('what differs between two designs', () => {
@@ -25,60 +25,75 @@ describe('what differs between two designs', () => {
 	][] = [
 		[
 			'kitchen-columns',
-			set('stands.0.ringPitchMm', 240),
+			set('design.stands.0.ringPitchMm', 240),
 			{ name: 'Distance between rings', mine: '185 mm', theirs: '240 mm' },
 			['7.28 in', '9.45 in']
 		],
 		[
 			'kitchen-columns',
-			set('tank.hatch', false),
+			set('design.tank.hatch', false),
 			{ name: 'Hatch over the pump', mine: 'yes', theirs: 'no' }
 		],
 		[
 			'lean-to-rail',
-			set('water.fillL', 40),
+			set('operation.fillL', 40),
 			{ name: 'Fill', mine: '34 L', theirs: '40 L' },
 			['8.98 gal', '10.6 gal']
 		],
 		[
 			'lean-to-rail',
-			set('source.partId', 'pump-1500'),
-			{ name: 'Pump', mine: '15 W pump, 1.6 m / 900 L/h', theirs: '25 W pump, 2.4 m / 1500 L/h' }
+			set('design.reserve', null),
+			{ name: 'Reserve', mine: '120 L', theirs: 'none' },
+			['31.7 gal', 'none']
 		],
-		['lean-to-rail', set('source.dial', 1), { name: 'Pump dial', mine: '72 %', theirs: '100 %' }],
 		[
 			'lean-to-rail',
-			set('lines.waterC', 30),
+			set('record.stages', {}),
+			{ name: 'Stages seen', mine: '14 seen', theirs: '0 seen' }
+		],
+		[
+			'lean-to-rail',
+			set('design.source.partId', 'pump-1500'),
+			{ name: 'Pump', mine: '15 W pump, 1.6 m / 900 L/h', theirs: '25 W pump, 2.4 m / 1500 L/h' }
+		],
+		[
+			'lean-to-rail',
+			set('operation.dial', 1),
+			{ name: 'Pump dial', mine: '72 %', theirs: '100 %' }
+		],
+		[
+			'lean-to-rail',
+			set('record.waterC', 30),
 			{ name: 'Water temperature', mine: '20 °C', theirs: '30 °C' },
 			['68 °F', '86 °F']
 		],
 		[
 			'lean-to-rail',
-			set('plants', {}),
+			set('operation.crops', {}),
 			{ name: 'Plants', mine: '14 planted', theirs: '0 planted' }
 		],
-		['loft-table', set('lamps', []), { name: 'Lamps', mine: '1 hung', theirs: '0 hung' }],
+		['loft-table', set('design.lamps', []), { name: 'Lamps', mine: '1 hung', theirs: '0 hung' }],
 		[
 			'loft-table',
-			set('name', 'The other table'),
+			set('design.name', 'The other table'),
 			{ name: 'Name', mine: 'Loft table', theirs: 'The other table' }
 		],
 		[
 			'mixed-loop',
-			set('stands.1.pitchMm', 900),
+			set('design.stands.1.pitchMm', 900),
 			{ name: 'Gutter: slab spacing', mine: '1020 mm', theirs: '900 mm' },
 			['40.2 in', '35.4 in']
 		],
 		[
 			'lean-to-rail',
-			set('stands.0.shutRows', [0, 1]),
+			set('operation.shutValves', ['rail/v-1', 'rail/v-2']),
 			{ name: 'Rows shut', mine: 'none', theirs: 'A, B' }
 		],
 		[
 			'valve-pots',
-			set('stands.0.floorsMm', [0, 10]),
-			{ name: 'Floors', mine: '0 mm, 0 mm, 0 mm, 25 mm', theirs: '0 mm, 10 mm' },
-			['0 in, 0 in, 0 in, 0.98 in', '0 in, 0.39 in']
+			set('design.stands.0.floorsMm', { '1/2': 10 }),
+			{ name: 'Floors', mine: 'A4 25 mm', theirs: 'A2 10 mm' },
+			['A4 0.98 in', 'A2 0.39 in']
 		]
 	];
 	for (const [name, change, row, us] of cases) {
@@ -98,18 +113,22 @@ describe('what differs between two designs', () => {
 		for (const name of EXAMPLES) expect(between(name, []), name).to.deep.equal([]);
 	});
 
-	it('plants, dates and prices are left out where two variants are weighed', () => {
-		const changes = [set('plants', {}), set('prices', { 'pot-7': 3 }), set('notes', 'windy')];
+	it('plants, notes and what was seen are left out where two variants are weighed', () => {
+		const changes = [
+			set('operation.crops', {}),
+			set('record.plantOutOn', '2026-01-02'),
+			set('design.notes', 'windy')
+		];
 		expect(between('loft-table', changes, METRIC, false)).to.deep.equal([]);
 		expect(between('loft-table', changes).map((r) => r.name)).to.have.members([
 			'Plants',
-			'Prices',
+			'Planting out',
 			'Notes'
 		]);
 	});
 
 	it('another kind of system is one line, not a list of its fields', () => {
-		const rows = differing(chainOf('loft-table').design, chainOf('valve-pots').design, METRIC);
+		const rows = differing(chainOf('loft-table').parts, chainOf('valve-pots').parts, METRIC);
 		expect(rows[0]!.name).to.equal('Kind');
 		expect(rows.some((row) => /\.|Mm\b|Id\b|spacing/.test(row.name))).to.equal(false);
 	});
@@ -118,8 +137,8 @@ describe('what differs between two designs', () => {
 		for (const a of EXAMPLES)
 			for (const b of EXAMPLES)
 				for (const { name, mine, theirs } of differing(
-					chainOf(a).design,
-					chainOf(b).design,
+					chainOf(a).parts,
+					chainOf(b).parts,
 					METRIC,
 					true
 				)) {

@@ -91,7 +91,7 @@ describe('the board of every example', function () {
 	});
 
 	it('what stands dry is hatched, in the number that the water says', async () => {
-		const dial = (value: number) => sessionOf('kitchen-columns', [set('source.dial', value)]);
+		const dial = (value: number) => sessionOf('kitchen-columns', [set('operation.dial', value)]);
 		const dry = async (session: Session) =>
 			svgOf(await board(session)).querySelectorAll('.site.dry').length;
 		expect(await dry(await dial(1))).to.equal(0);
@@ -115,11 +115,11 @@ describe('the board of every example', function () {
 	});
 
 	const grips: [name: string, label: RegExp, path: string][] = [
-		['lean-to-rail', /^Height of the/, 'stands.0.lowEndHeightMm'],
-		['lean-to-rail', /^Fall of the/, 'stands.0.fallPercent'],
-		['lean-to-rail', /spacing$/, 'stands.0.pitchMm'],
-		['loft-table', /spacing$/, 'stands.0.pitchMm'],
-		['away-bench', /^Height of the/, 'stands.0.lowEndHeightMm']
+		['lean-to-rail', /^Height of the/, 'design.stands.0.lowEndHeightMm'],
+		['lean-to-rail', /^Fall of the/, 'design.stands.0.fallPercent'],
+		['lean-to-rail', /spacing$/, 'design.stands.0.pitchMm'],
+		['loft-table', /spacing$/, 'design.stands.0.pitchMm'],
+		['away-bench', /^Height of the/, 'design.stands.0.lowEndHeightMm']
 	];
 	for (const [name, label, path] of grips)
 		it(`${name}: the grip on ${path} stands at the design’s figure and goes as far as a form does`, async () => {
@@ -139,7 +139,7 @@ describe('the board of every example', function () {
 
 	it('the grip on the water goes from empty to the brim, and no further', async () => {
 		for (const litres of [0, 30, 10_000]) {
-			const session = await sessionOf('lean-to-rail', [set('water.nowL', litres)]);
+			const session = await sessionOf('lean-to-rail', [set('record.nowL', litres)]);
 			const grip = svgOf(await board(session)).querySelector('[aria-label^="Water level"]')!;
 			const [low, now, high] = ['min', 'now', 'max'].map((w) => number(grip, `aria-value${w}`));
 			expect(low).to.equal(0);

@@ -60,18 +60,19 @@ describe('the keys of the workspace', function () {
 
 	it('a number applies that fix of the finding shown; one that is not there does nothing', () => {
 		const [finding] = session.findings;
-		const { design } = session;
+		const { parts } = session;
 		press('3');
-		if (finding!.fixes.length < 3) expect(session.design).to.equal(design);
+		if (finding!.fixes.length < 3) expect(session.parts).to.equal(parts);
 		press('1');
-		expect(session.design).to.not.equal(design);
+		expect(session.parts).to.not.equal(parts);
 		expect(session.canUndo).to.equal(true);
 	});
 
 	it('U and R go back and on, and so does Ctrl Z with and without Shift', async () => {
-		const first = session.design;
-		session.set('water.nowL', 20, 'water');
-		const second = session.design;
+		const first = session.operation;
+		session.set('operation.fillL', 20, 'fill');
+		const second = session.operation;
+		expect(second).to.not.equal(first);
 		const presses: [key: string, held: Partial<KeyboardEvent>, comes: typeof first][] = [
 			['u', {}, first],
 			['r', {}, second],
@@ -82,7 +83,7 @@ describe('the keys of the workspace', function () {
 		for (const [key, held, comes] of presses) {
 			expect(press(key, held), key).to.equal(true);
 			await Promise.resolve();
-			expect(session.design, key).to.equal(comes);
+			expect(session.operation, key).to.equal(comes);
 			await new Promise((done) => setTimeout(done, 3));
 		}
 	});
@@ -116,7 +117,7 @@ describe('the keys of the workspace', function () {
 	];
 	for (const [what, key, held, target] of left)
 		it(`leaves alone ${what}`, () => {
-			session.set('water.nowL', 20, 'water');
+			session.set('record.nowL', 20, 'water');
 			const before = [session.design, session.step, session.shown, session.zoom];
 			expect(press(key, held, target)).to.equal(false);
 			expect([session.design, session.step, session.shown, session.zoom]).to.deep.equal(before);

@@ -6,17 +6,14 @@ import { mixingSteps } from '../../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../../src/lib/core/shelf';
 import { METRIC } from '../../../src/lib/core/quantity';
 import { chainOf, example, EXAMPLES, set } from '../example';
-import { pageOf, storedOf, US, wordsOf } from './stage';
+import type * as Cards from '../../../src/lib/ui/home/card';
+import { load, pageOf, storedOf, US, wordsOf } from './stage';
 
 const HOLE = /undefined|NaN|Infinity|\bnull\b|\[object/;
 
 const opened = (name: string, units = METRIC, changes: Change[] = []) => {
-	const { design, place } = example(name);
-	return {
-		id: name,
-		today: '2026-05-28',
-		stored: storedOf(applyChanges(design, changes), { ...place, units })
-	};
+	const parts = applyChanges(example(name), [...changes, set('place.units', units)]);
+	return { id: name, today: '2026-05-28', broken: null, stored: storedOf(parts) };
 };
 const number = (element: HTMLElement, name: string) => Number(element.getAttribute(name));
 
@@ -30,7 +27,8 @@ describe('the printed page', function () {
 			const words = wordsOf(root);
 			for (const part of partsOf(chain.design, chain.layout, chain.shelf))
 				expect(words, part.id).to.include(part.name.replace(/\s+/g, ' '));
-			for (const step of mixingSteps(chain)) expect(words).to.include(step.text);
+			for (const step of mixingSteps(chain))
+				expect(words).to.include(step.text.replace(', until it is clear', ''));
 			expect(root.querySelectorAll('svg[role="img"]').length).to.be.at.least(1);
 		});
 
@@ -81,10 +79,20 @@ describe('templates in full size', function () {
 describe('the shelf of systems', function () {
 	this.timeout(60_000);
 	const { place } = example('lean-to-rail');
-	const systems = (names: readonly string[]) =>
-		names.map((name) => ({ id: name, placeId: 'tern-cottage', design: example(name).design }));
-	const home = (names: readonly string[], deleted: string | null = null) =>
-		pageOf('', { places: [{ id: 'tern-cottage', place, systems: systems(names) }], deleted });
+	const rest = { settings: { hosts: [] }, copies: true };
+	const systems = async (names: readonly string[]) => {
+		const { cardOf } = await load<typeof Cards>('ui/home/card.ts');
+		return names.map((id) => {
+			const parts = { ...example(id), place };
+			return { id, name: parts.design.name, card: cardOf(parts, BUILT_IN_SHELF), why: null };
+		});
+	};
+	const home = async (names: readonly string[], deleted: string | null = null) =>
+		pageOf('', {
+			places: [{ id: 'tern-cottage', name: place.name, why: null, systems: await systems(names) }],
+			deleted,
+			...rest
+		});
 	const DEMO = ['lean-to-rail', 'kitchen-columns', 'loft-table', 'away-bench', 'yard-channels'];
 
 	it('each system stands there with what it holds and what matters most about it', async () => {
@@ -100,6 +108,30 @@ describe('the shelf of systems', function () {
 		});
 	});
 
+	it('one that cannot be drawn, and a place that cannot be read, stand there with the ways out', async () => {
+		const why = 'It holds what cannot be: height of the tank.';
+		const broken = { id: 'broken', name: 'Old table', card: null, why };
+		const root = await pageOf('', {
+			places: [
+				{
+					id: 'a',
+					name: 'Here',
+					why: null,
+					systems: [...(await systems(DEMO.slice(0, 1))), broken]
+				},
+				{ id: 'b', name: 'There', why: 'What was stored of it is broken.', systems: [] }
+			],
+			deleted: null,
+			...rest
+		});
+		const [, item] = root.querySelectorAll('article');
+		expect(wordsOf(item!))
+			.to.include(why)
+			.and.match(/Open.*Go back to the version before.*Delete/);
+		expect(wordsOf(root)).to.match(/There.*Go back to the version before.*cannot be read/);
+		expect(root.querySelectorAll('a[href^="/start"]').length).to.be.at.least(1);
+	});
+
 	it('what was just deleted can be taken back', async () => {
 		expect(wordsOf(await home(DEMO.slice(1), 'lean-to-rail'))).to.match(/[Tt]ake it back|Undo/);
 		expect(wordsOf(await home(DEMO))).to.not.match(/[Tt]ake it back/);
@@ -109,7 +141,7 @@ describe('the shelf of systems', function () {
 		const root = await home([]);
 		expect(root.querySelectorAll('article')).to.have.length(0);
 		expect(root.querySelectorAll('a[href^="/start"]').length).to.be.at.least(1);
-		const none = await pageOf('', { places: [], deleted: null });
+		const none = await pageOf('', { places: [], deleted: null, ...rest });
 		expect(none.querySelectorAll('a[href^="/start"]').length).to.be.at.least(1);
 	});
 });
@@ -138,13 +170,18 @@ describe('starting a system', function () {
 describe('the comparison', function () {
 	this.timeout(60_000);
 	const pairs: [name: string, variant: string, changes: Change[]][] = [
-		['kitchen-columns', 'Rings further apart', [set('stands.0.ringPitchMm', 240)]],
-		['loft-table', 'Two stakes a pot', [set('stands.0.emittersPerPot', 2)]],
-		['away-bench', 'By hand', [set('water.topUp', { kind: 'hand', everyDays: 7, with: 'weak' })]]
+		['kitchen-columns', 'Rings further apart', [set('design.stands.0.ringPitchMm', 240)]],
+		['loft-table', 'Two stakes a pot', [set('design.stands.0.emittersPerPot', 2)]],
+		[
+			'away-bench',
+			'By hand',
+			[set('operation.topUp', { kind: 'hand', everyDays: 7, with: 'weak' })]
+		]
 	];
 	const compared = (name: string, variant: string, changes: Change[], units = METRIC) => {
-		const { design } = example(name);
-		const chosen = { id: 'v', name: variant, design: applyChanges(design, changes) };
+		const { design, operation } = example(name);
+		const plan = applyChanges({ design, operation }, changes);
+		const chosen = { id: 'v', name: variant, plan };
 		return pageOf('systems/[id]/compare/', {
 			...opened(name, units),
 			alternatives: [{ id: 'v', name: variant }],

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { costOf, partsOf } from '../../../src/lib/core/build';
 import type * as PartWords from '../../../src/lib/ui/inspector/part-words';
 import { METRIC } from '../../../src/lib/core/quantity';
-import { chainOf, EXAMPLES, set } from '../example';
+import { chainOf, EXAMPLES } from '../example';
 import { load, sessionOf, shown, US, wordsOf } from './stage';
 
 describe('what to buy', function () {
@@ -57,8 +57,16 @@ describe('what to buy', function () {
 	});
 
 	it('the sheet asks a price for each line, and sums those there are', async () => {
-		const prices = { 'bucket-11': 4.5, 'feed-13': 1.2, 'perlite-coarse': 0.3 };
-		const session = await sessionOf('lean-to-rail', [set('prices', prices)]);
+		const session = await sessionOf('lean-to-rail');
+		for (const [of, price] of [
+			['bucket-11', 4.5],
+			['feed-13', 1.2],
+			['perlite-coarse', 0.3],
+			['filter', 9]
+		] as const)
+			expect(session.price(of, price)).to.equal(null);
+		expect(session.price('filter', null)).to.equal(null);
+		expect(session.price('feed-13', -1)).to.match(/price must be a number from 0/);
 		session.step = 'lines';
 		const root = await shown(session, 'ui/inspector/Sheet.svelte');
 		const asked = root
@@ -68,7 +76,7 @@ describe('what to buy', function () {
 		expect(asked).to.have.length(parts.length);
 		const typed = asked.map((field) => field.getAttribute('value') ?? '').filter((v) => v !== '');
 		expect(typed.sort()).to.deep.equal(['0.3', '1.2', '4.5']);
-		const { total, priced } = costOf(session.design, parts);
+		const { total, priced } = costOf(session.chain.shelf, parts);
 		expect(priced).to.equal(3);
 		expect(wordsOf(root)).to.include(`${total.toFixed(2)} for the 3 of ${parts.length} lines`);
 	});

@@ -84,7 +84,7 @@ describe('the day of feeds', function () {
 			expect(root.toString()).to.not.match(/NaN|undefined/);
 			const feeds = root.querySelectorAll('[role="slider"]');
 			const plan = session.chain.feed?.plan;
-			if (!plan || session.design.feed.school === 'continuous')
+			if (!plan || session.operation.feed.school === 'continuous')
 				return expect(feeds).to.have.length(0);
 			const day = plan.events.filter((event) => !event.night);
 			expect(feeds.map((f) => number(f, 'aria-valuenow'))).to.deep.equal(
@@ -95,7 +95,9 @@ describe('the day of feeds', function () {
 		});
 
 	it('feeds all day are one band, and there is nothing to take hold of', async () => {
-		const session = await sessionOf('kitchen-columns', [set('feed.school', 'continuous')]);
+		const session = await sessionOf('kitchen-columns', [
+			set('operation.feed.school', 'continuous')
+		]);
 		const root = await strip(session);
 		expect(root.querySelectorAll('.steady')).to.have.length(1);
 		expect(root.querySelectorAll('[role="slider"]')).to.have.length(0);
@@ -103,7 +105,7 @@ describe('the day of feeds', function () {
 
 	it('light that runs past midnight is drawn at both ends of the day', async () => {
 		const lit = async (onMin: number) => {
-			const changes = [set('feed.lights', { onMin, durationMin: 600 })];
+			const changes = [set('operation.feed.lights', { onMin, durationMin: 600 })];
 			const root = await strip(await sessionOf('loft-table', changes));
 			return root.querySelectorAll('.day').map((r) => number(r, 'width'));
 		};
@@ -168,9 +170,9 @@ describe('a small drawing', function () {
 	for (const name of EXAMPLES)
 		it(`${name}: keeps to the room it is given, to scale`, async () => {
 			const session = await sessionOf(name);
-			const { design, place } = session;
+			const { parts } = session;
 			const most = { width: 300, height: 180 };
-			const root = await shown(session, 'ui/drawing/Miniature.svelte', { design, place, most });
+			const root = await shown(session, 'ui/drawing/Miniature.svelte', { parts, most });
 			const svg = root.querySelector('svg')!;
 			expect(root.toString()).to.not.match(/NaN|undefined|Infinity/);
 			expect(number(svg, 'width')).to.be.within(20, most.width + 1e-6);

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { designSchema } from '../../../src/lib/core/design';
+import { partsSchema, setPaths } from '../../../src/lib/core/design';
+import { METRIC } from '../../../src/lib/core/quantity';
 import { set } from '../example';
 import { serverThat, serverThatKeeps, sessionOf, storedOf, type Sent, type Session } from './stage';
 
@@ -15,7 +16,7 @@ describe('an open system', function () {
 	});
 
 	it('a drag shows and is not kept; letting go is one step back and one save', async () => {
-		for (const dial of [0.5, 0.6, 0.7]) session.preview([set('source.dial', dial)]);
+		for (const dial of [0.5, 0.6, 0.7]) session.preview([set('operation.dial', dial)]);
 		expect(session.canUndo).to.equal(false);
 		expect(sent).to.have.length(0);
 		session.commit('pump dial');
@@ -29,7 +30,7 @@ describe('an open system', function () {
 
 	it('a drag given up leaves nothing behind, nor does one that ends where it began', () => {
 		const { design } = session;
-		session.preview([set('water.nowL', 12)]);
+		session.preview([set('operation.fillL', 12)]);
 		session.revert();
 		session.commit('water level');
 		expect(session.design).to.equal(design);
@@ -39,48 +40,48 @@ describe('an open system', function () {
 
 	it('what cannot be is refused in words and changes nothing', () => {
 		const { design } = session;
-		const said = session.set('stands.0.ringPitchMm', -5, 'distance between rings');
+		const said = session.set('design.stands.0.ringPitchMm', -5, 'distance between rings');
 		expect(said).to.match(/distance between rings must be a number from .* mm/);
-		expect(session.applyPlace([set('areas.0.lengthM', -1)], 'length')).to.match(/length/);
+		expect(session.set('place.areas.0.lengthM', -1, 'length')).to.match(/length/);
 		expect(session.design).to.equal(design);
 		expect(session.canUndo).to.equal(false);
 	});
 
 	it('goes back and forth through many changes to just what stood', async () => {
-		const states = [session.design];
+		const states = [session.operation];
 		for (let i = 1; i <= 8; i++) {
-			session.set('water.nowL', 20 + i, 'water');
-			states.push(session.design);
+			session.set('operation.fillL', 20 + i, 'fill');
+			states.push(session.operation);
 		}
 		for (let i = 7; i >= 0; i--) {
 			await session.undo();
-			expect(session.design, `back to ${i}`).to.equal(states[i]);
+			expect(session.operation, `back to ${i}`).to.equal(states[i]);
 		}
 		await settled();
 		expect(session.canUndo).to.equal(false);
 		for (let i = 1; i <= 8; i++) {
 			await session.redo();
-			expect(session.design, `on to ${i}`).to.equal(states[i]);
+			expect(session.operation, `on to ${i}`).to.equal(states[i]);
 		}
 		await settled();
 		expect(session.canRedo).to.equal(false);
 	});
 
 	it('a new change after going back is a new way on', async () => {
-		session.set('water.nowL', 21, 'water');
+		session.set('operation.fillL', 21, 'fill');
 		await session.undo();
-		session.set('water.nowL', 22, 'water');
+		session.set('operation.fillL', 22, 'fill');
 		expect(session.canRedo).to.equal(false);
 		await session.redo();
-		expect(session.design.water.nowL).to.equal(22);
+		expect(session.operation.fillL).to.equal(22);
 	});
 
 	it('a change of the place is saved with the design, and both go back together', async () => {
-		session.set('units', { system: 'us', strength: 'ppm500' }, 'units', 'place');
+		session.set('place.units', { system: 'us', strength: 'ppm500' }, 'units');
 		expect(session.say(1, 'span')).to.equal('3.28 ft');
 		await settled();
 		expect(sent[0]!.body.place).to.not.equal(undefined);
-		session.set('water.nowL', 21, 'water');
+		session.set('operation.fillL', 21, 'fill');
 		await settled();
 		expect(sent[1]!.body.place, 'the place did not change again').to.equal(undefined);
 		await session.undo();
@@ -88,10 +89,59 @@ describe('an open system', function () {
 		expect(session.say(1, 'span')).to.equal('1 m');
 	});
 
+	it('an entry of the record is no step of the plan: undo takes back only the one just typed', async () => {
+		session.set('operation.dial', 0.6, 'dial');
+		const before = session.record.nowL;
+		session.set('record.nowL', 21, 'water');
+		session.set('record.nowL', 22, 'water');
+		await session.undo();
+		expect([session.record.nowL, session.operation.dial]).to.deep.equal([21, 0.6]);
+		await session.redo();
+		expect(session.record.nowL).to.equal(22);
+		await session.undo();
+		// the one before was typed and stands; what is left to undo is the plan's
+		const dial = (await sessionOf('kitchen-columns')).operation.dial;
+		await session.undo();
+		expect([session.record.nowL, session.operation.dial]).to.deep.equal([21, dial]);
+		await settled();
+		expect(session.canUndo).to.equal(false);
+		await session.redo();
+		expect([session.record.nowL, session.operation.dial]).to.deep.equal([21, 0.6]);
+		await settled();
+		const kinds = sent.map(({ address, body }) => [
+			address.split('/').at(-1),
+			body.plan !== undefined,
+			body.record?.document.nowL
+		]);
+		expect(before).to.not.equal(21);
+		expect(kinds).to.deep.equal([
+			['kitchen-columns', true, undefined],
+			['kitchen-columns', false, 21],
+			['kitchen-columns', false, 22],
+			['kitchen-columns', false, 21],
+			['kitchen-columns', false, 22],
+			['kitchen-columns', false, 21],
+			['undo', false, undefined],
+			['redo', false, undefined]
+		]);
+	});
+
+	it('an entry made in one step with a change of the plan goes back and forth with it', async () => {
+		const { nowL } = session.record;
+		const { fillL } = session.operation;
+		session.apply([set('operation.fillL', 18), set('record.nowL', 18)], 'filled lower');
+		await session.undo();
+		expect([session.operation.fillL, session.record.nowL]).to.deep.equal([fillL, nowL]);
+		await session.redo();
+		expect([session.operation.fillL, session.record.nowL]).to.deep.equal([18, 18]);
+		await settled();
+		expect(sent.map(({ body }) => body.record?.document.nowL)).to.deep.equal([18, nowL, 18]);
+	});
+
 	it('older steps than this page’s are asked of the server, and found again', async () => {
-		const older = { ...session.design, name: 'As it was' };
-		session.canUndo = true;
-		sent = serverThat(() => [200, { ...storedOf(older, session.place, 4), canRedo: true }]);
+		session = await sessionOf('kitchen-columns', [], METRIC, { canUndo: true });
+		const older = setPaths(session.parts, [set('design.name', 'As it was')]);
+		sent = serverThat(() => [200, { ...storedOf(older, 4), canRedo: true }]);
 		const now = session.design;
 		await session.undo();
 		expect(sent.map((s) => s.address)).to.deep.equal(['/api/designs/kitchen-columns/undo']);
@@ -101,7 +151,7 @@ describe('an open system', function () {
 	});
 
 	it('a server that cannot be reached for an older step is said, and nothing is lost', async () => {
-		session.canUndo = true;
+		session = await sessionOf('kitchen-columns', [], METRIC, { canUndo: true });
 		globalThis.fetch = () => Promise.reject(new TypeError('offline'));
 		const { design } = session;
 		await session.undo();
@@ -114,13 +164,13 @@ describe('an open system', function () {
 
 	describe('changed in another window', () => {
 		const behind = async () => {
-			const theirs = { ...session.design, name: 'Theirs' };
+			const theirs = setPaths(session.parts, [set('design.name', 'Theirs')]);
 			serverThat((_, turn) =>
 				turn === 1
-					? [409, { stored: storedOf(theirs, session.place, 7) }]
-					: [200, { ...storedOf(session.design, session.place, 8), canUndo: true }]
+					? [409, { stored: storedOf(theirs, 7) }]
+					: [200, { ...storedOf(session.parts, 8), canUndo: true }]
 			);
-			session.set('name', 'Mine', 'name');
+			session.set('design.name', 'Mine', 'name');
 			await settled();
 			expect(session.save.kind).to.equal('stale');
 		};
@@ -142,6 +192,28 @@ describe('an open system', function () {
 			expect(session.design.name).to.equal('Theirs');
 		});
 
+		it('a reading typed beside their change of the plan takes nothing of theirs away', async () => {
+			const theirs = setPaths(session.parts, [
+				set('operation.dial', 0.55),
+				set('record.waterC', 17),
+				set('place.reachM', 0.9)
+			]);
+			const sent = serverThat((_, turn) =>
+				turn === 1 ? [409, { stored: storedOf(theirs, 7) }] : [200, storedOf(session.parts, 8)]
+			);
+			session.set('record.nowL', 21, 'water');
+			await settled();
+			expect(session.save.kind).to.equal('stale');
+			session.resolve('mine');
+			await settled();
+			expect(session.operation.dial).to.equal(0.55);
+			expect([session.record.nowL, session.record.waterC]).to.deep.equal([21, 17]);
+			expect(session.place.reachM).to.equal(0.9);
+			// what was not changed here is not sent again either
+			expect(sent.at(-1)!.body).to.not.have.any.keys('plan', 'place');
+			expect(sent.at(-1)!.body.record!.document.nowL).to.equal(21);
+		});
+
 		it('without a quarrel there is nothing to settle', () => {
 			const { design } = session;
 			session.resolve('theirs');
@@ -151,14 +223,28 @@ describe('an open system', function () {
 
 	it('a crop planted keeps the stage of what grew there; none clears the site', () => {
 		const [first, second] = session.chain.layout.sites;
-		session.set('plants', { [first!.id]: { cropId: 'mint', stage: 'young' } }, 'plants');
+		session.set('operation.crops', { [first!.id]: 'mint' }, 'plants');
+		session.set('record.stages', { [first!.id]: 'young' }, 'stage');
 		session.plant([first!.id, second!.id], 'sweet-basil', 'basil');
-		expect(session.design.plants).to.deep.equal({
+		expect(session.chain.plants).to.deep.equal({
 			[first!.id]: { cropId: 'sweet-basil', stage: 'young' },
-			[second!.id]: { cropId: 'sweet-basil', stage: 'full' }
+			[second!.id]: { cropId: 'sweet-basil', stage: 'young' }
 		});
 		session.plant([first!.id], '', 'cleared');
-		expect(Object.keys(session.design.plants)).to.deep.equal([second!.id]);
+		expect(Object.keys(session.operation.crops)).to.deep.equal([second!.id]);
+	});
+
+	it('counts changed keep every plant, plant what is new and say so; one step back is all of it', async () => {
+		const rail = await sessionOf('lean-to-rail');
+		serverThatKeeps();
+		const { crops } = rail.operation;
+		expect(rail.set('design.stands.0.plantsPerBucket', 2, 'plants a bucket')).to.equal(null);
+		expect(rail.note).to.equal('14 new sites planted like the next.');
+		expect(rail.chain.layout.sites.map((site) => site.cropId)).to.not.include(null);
+		expect(rail.chain.thirst.bySite.size).to.equal(28);
+		await rail.undo();
+		expect(rail.operation.crops).to.equal(crops);
+		await settled();
 	});
 
 	it('a fix is kept like any change, and the bar goes to the most urgent', async () => {
@@ -170,7 +256,7 @@ describe('an open system', function () {
 		expect(sent[0]!.body.label).to.equal(
 			`${finding.code}: ${finding.fixes[0]!.label}`.slice(0, 80)
 		);
-		expect(designSchema.safeParse(session.design).success).to.equal(true);
+		expect(partsSchema.safeParse(session.parts).success).to.equal(true);
 	});
 
 	it('the sheets are about the stand that holds what is chosen', async () => {
@@ -201,8 +287,8 @@ describe('an open system', function () {
 	});
 
 	it('knows the range of a field of the design and of the place', () => {
-		expect(session.bounds('water.nowL')).to.deep.include({ min: 0, max: 100_000 });
-		expect(session.bounds('areas.0.lengthM', 'place')!.max).to.be.above(5);
-		expect(session.bounds('name')).to.equal(undefined);
+		expect(session.bounds('record.nowL')).to.deep.include({ min: 0, max: 100_000 });
+		expect(session.bounds('place.areas.0.lengthM')!.max).to.be.above(5);
+		expect(session.bounds('design.name')).to.equal(undefined);
 	});
 });

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
 import { STEPS } from '../../../src/lib/core/review';
 import { EXAMPLES } from '../example';
-import { BUILT_IN_SHELF } from '../../../src/lib/core/shelf';
+import { BUILT_IN_LISTS } from '../../../src/lib/core/shelf';
 import { sessionOf, shown, US, wordsOf, type Session } from './stage';
 
 /** A figure with a metric unit, which somebody who asked for feet and gallons should not meet. */
@@ -65,7 +65,7 @@ describe('every sheet of every example', function () {
 });
 
 /** Parts go by the size they are sold in, everywhere: their names are left out. */
-const TRADE_NAMES = Object.values(BUILT_IN_SHELF).flatMap((list: readonly { name: string }[]) =>
+const TRADE_NAMES = Object.values(BUILT_IN_LISTS).flatMap((list: readonly { name: string }[]) =>
 	list.map(({ name }) => name)
 );
 function saidBeside(root: HTMLElement): string {

@@ -2,8 +2,10 @@ import { parse, type HTMLElement } from 'node-html-parser';
 import type { Component } from 'svelte';
 import { createServer, type ViteDevServer } from 'vite';
 import type * as Sessions from '../../../src/lib/ui/workspace/session.svelte';
-import { applyChanges, type Change, type Design, type Place } from '../../../src/lib/core/design';
+import { applyChanges, partsIn, type Change, type Parts } from '../../../src/lib/core/design';
 import { METRIC, type Units } from '../../../src/lib/core/quantity';
+import type { ShelfItem } from '../../../src/lib/core/shelf';
+import type { Stored } from '../../../src/lib/ui/workspace/save-queue';
 import { example } from '../example';
 
 /**
@@ -35,10 +37,12 @@ export const US: Units = { system: 'us', strength: 'ppm500' };
 
 const SAVED_AT = '2026-05-28T09:30:00.000Z';
 
-export const storedOf = (design: Design, place: Place, revision = 1) => ({
-	design,
-	place,
+export const storedOf = (parts: Parts, revision = 1, shelf: ShelfItem[] = []): Stored => ({
+	...partsIn(parts),
+	placeId: 'home',
+	shelf,
 	revision,
+	recordRevision: revision,
 	placeRevision: 1,
 	savedAt: SAVED_AT,
 	canUndo: false,
@@ -47,7 +51,13 @@ export const storedOf = (design: Design, place: Place, revision = 1) => ({
 
 export interface Sent {
 	address: string;
-	body: { base: number; label?: string; design?: { name: string }; place?: unknown };
+	body: {
+		base: number;
+		label?: string;
+		plan?: Pick<Parts, 'design' | 'operation'>;
+		record?: { document: Parts['record'] };
+		place?: { document: Parts['place'] };
+	};
 }
 
 /** A server that takes what it is sent, or says no; asked in the order it was called. */
@@ -61,16 +71,28 @@ export function serverThat(answer: (sent: Sent, turn: number) => [status: number
 	}) as typeof fetch;
 	return sent;
 }
-/** A server that keeps what it is sent, with its history. */
+/** What was opened last: where a server's history begins. */
+let begun: Parts | null = null;
+
+/** A server that keeps what it is sent: the plan with its history, and the record beside it. */
 export function serverThatKeeps(): Sent[] {
-	let [back, on] = [0, 0];
+	let history: Parts[] = [];
+	let at = 0;
+	let record: Parts['record'] | null = null;
 	return serverThat(({ address, body }, turn) => {
-		if (address.endsWith('/undo')) [back, on] = [back - 1, on + 1];
-		else if (address.endsWith('/redo')) [back, on] = [back + 1, on - 1];
-		else [back, on] = [back + 1, 0];
-		const { design, place } = body as { design?: Design; place?: { document: Place } };
-		const kept = storedOf(design as Design, place?.document as Place, turn + 1);
-		return [200, { ...kept, canUndo: back > 0, canRedo: on > 0 }];
+		if (history.length === 0 && begun) history = [begun];
+		record = body.record?.document ?? record;
+		const { plan, place } = body;
+		if (address.endsWith('/shelf')) return [200, { shelf: [] }];
+		if (address.endsWith('/undo')) at = Math.max(0, at - 1);
+		else if (address.endsWith('/redo')) at = Math.min(history.length - 1, at + 1);
+		else if (plan ?? place) {
+			const next = { ...history[at]!, ...plan, ...(place && { place: place.document }) };
+			history = [...history.slice(0, at + 1), next];
+			at++;
+		}
+		const kept = storedOf({ ...history[at]!, ...(record && { record }) }, turn + 1);
+		return [200, { ...kept, canUndo: at > 0, canRedo: at < history.length - 1 }];
 	});
 }
 const real = globalThis.fetch;
@@ -81,11 +103,13 @@ afterEach(() => void (globalThis.fetch = real));
 export async function sessionOf(
 	name: string,
 	changes: Change[] = [],
-	units: Units = METRIC
+	units: Units = METRIC,
+	over: Partial<Stored> = {}
 ): Promise<Session> {
-	const { design, place } = example(name);
 	const { Session } = await load<typeof Sessions>('ui/workspace/session.svelte.ts');
-	const stored = storedOf(applyChanges(design, changes), { ...place, units });
+	const parts = applyChanges(example(name), [...changes, { path: 'place.units', value: units }]);
+	const stored = { ...storedOf(parts), ...over };
+	begun = parts;
 	return new Session({ id: name, today: '2026-05-28', stored });
 }
 

@@ -39,7 +39,12 @@ describe('the bar of findings', function () {
 		for (let i = 0; i < 20 && session.findings.length > 0; i++) {
 			const [finding] = session.findings;
 			if (finding!.fixes[0]) session.fix(finding!, finding!.fixes[0]);
-			else session.set('diary.seenTo', [...session.design.diary.seenTo, finding!.code], 'seen to');
+			else
+				session.set(
+					'record.acknowledged',
+					[...session.record.acknowledged, finding!.code],
+					'seen to'
+				);
 		}
 		expect(session.findings.map((f) => f.code)).to.deep.equal([]);
 		expect(wordsOf(await bar(session))).to.match(/Nothing stands against it/);
@@ -92,7 +97,7 @@ describe('the header', () => {
 			return [off(button(root, 'Undo')), off(button(root, 'Redo'))];
 		};
 		expect(await both()).to.deep.equal([true, true]);
-		session.set('name', 'Table under the roof', 'name');
+		session.set('design.name', 'Table under the roof', 'name');
 		expect(await both()).to.deep.equal([false, true]);
 		await session.undo();
 		expect(await both()).to.deep.equal([true, false]);
@@ -110,7 +115,7 @@ describe('the header', () => {
 		],
 		[
 			'behind',
-			({ design, place }) => ({ kind: 'stale', theirs: storedOf(design, place, 9) }),
+			({ parts }) => ({ kind: 'stale', theirs: storedOf(parts, 9) }),
 			/^Not saved: changed elsewhere$/
 		]
 	];
@@ -153,7 +158,7 @@ describe('figures on the sheets', function () {
 			'kitchen-columns',
 			'tank',
 			'the tank it asks for',
-			({ chain, say }) => say(chain.size.result.grossL, 'volume')
+			({ chain, say }) => say(chain.grown.size.result.grossL, 'volume')
 		],
 		[
 			'loft-table',
@@ -203,7 +208,7 @@ describe('figures on the sheets', function () {
 			return wordsOf(await shown(session, 'ui/inspector/Sheet.svelte'));
 		};
 		const before = await said();
-		session.preview([set('source.dial', 0.9)]);
+		session.preview([set('operation.dial', 0.9)]);
 		expect(await said()).to.not.equal(before);
 		session.revert();
 		expect(await said()).to.equal(before);
@@ -217,12 +222,14 @@ describe('figures on the sheets', function () {
 			const root = await shown(session, 'ui/inspector/Sheet.svelte');
 			return root.querySelectorAll('label em').length;
 		};
-		const assumed = await sessionOf('lean-to-rail', [set('assumed', ['tank.floorMm'])]);
+		const assumed = await sessionOf('lean-to-rail', [
+			set('design.assumed', ['design.tank.floorMm'])
+		]);
 		assumed.step = 'tank';
 		const root = await shown(assumed, 'ui/inspector/Sheet.svelte');
 		expect(root.querySelectorAll('label em').map((e) => wordsOf(e))).to.deep.equal(['assumed']);
 		expect(await marked()).to.equal(
-			session.design.assumed.filter((path) => path.startsWith('tank.')).length
+			session.design.assumed.filter((path) => path.startsWith('design.tank.')).length
 		);
 	});
 });

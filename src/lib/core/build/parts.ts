@@ -73,7 +73,7 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 
 /** What the parts come to by the grower's own prices, and how many lines have one. */
 export function costOf(
-	{ prices }: Pick<Design, 'prices'>,
+	{ prices }: Pick<Shelf, 'prices'>,
 	parts: readonly PartLine[]
 ): { total: number; priced: number } {
 	let [total, priced] = [0, 0];

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { FieldMeta } from '../quantity';
-import { designSchema } from './design';
+import { keysOf, stepInto } from './change';
+import { partsSchema } from './parts';
 
 export interface Bounds {
 	min: number;
@@ -9,13 +10,13 @@ export interface Bounds {
 }
 
 /**
- * What the schema accepts at a dotted path of a document: for fields and handles, so that a range is
+ * What the schema accepts at a path of a document, of a whole one unless told: for fields and handles, so that a range is
  * written down once. Undefined where the path leads to no number.
  */
 export function boundsAt(
 	document: unknown,
 	path: string,
-	schema: z.ZodType = designSchema
+	schema: z.ZodType = partsSchema
 ): Bounds | undefined {
 	const at = bare(schemaAt(document, path, schema));
 	if (!(at instanceof z.ZodNumber)) return undefined;
@@ -26,16 +27,20 @@ export function boundsAt(
 	};
 }
 
-/** What the schema says of a field of a design: its title, unit and choices; undefined where it has none. */
-export const fieldAt = (document: unknown, path: string): FieldMeta | undefined =>
-	bare(schemaAt(document, path, designSchema))?.meta() as FieldMeta | undefined;
+/** What the schema says of a field of a document, of a whole one unless told: its title, unit and choices; undefined where it has none. */
+export const fieldAt = (
+	document: unknown,
+	path: string,
+	schema: z.ZodType = partsSchema
+): FieldMeta | undefined => bare(schemaAt(document, path, schema))?.meta() as FieldMeta | undefined;
 
 function schemaAt(document: unknown, path: string, schema: z.ZodType): z.ZodType | undefined {
 	let at: z.ZodType | undefined = schema;
 	let value = document;
-	for (const key of path.split('.')) {
-		at = inside(at, key, value);
-		value = (value as Record<string, unknown> | undefined)?.[key];
+	for (const key of keysOf(path)) {
+		// one item of a list is like another: which of them it is does not matter to its schema
+		at = inside(at, typeof key === 'string' ? key : '', value);
+		value = stepInto(value, key);
 	}
 	return at;
 }

@@ -1,13 +1,28 @@
 import { z } from 'zod';
 import { quantity } from '../quantity';
 
-const weather = {
+/** How warm and how damp it gets: of a typical day, and of a month. */
+export const weather = {
 	tMinC: quantity('lowest temperature', '°C', { min: -40, max: 60 }),
 	tMaxC: quantity('highest temperature', '°C', { min: -40, max: 60 }),
 	rhMinPercent: quantity('lowest humidity', '%', { min: 0, max: 100 }),
 	rhMaxPercent: quantity('highest humidity', '%', { min: 0, max: 100 })
 };
-const windMS = quantity('wind', 'm/s', { min: 0, max: 40 });
+export const windMS = quantity('wind', 'm/s', { min: 0, max: 40 });
+export const solarMjM2 = quantity('solar radiation', 'MJ/m²', { min: 0, max: 50 });
+
+/** The highest is no lower than the lowest. */
+export function refuseTurned(
+	context: z.core.$RefinementCtx,
+	given: { tMinC: number; tMaxC: number; rhMinPercent: number; rhMaxPercent: number }
+): void {
+	const issue = (path: string, message: string) =>
+		context.addIssue({ code: 'custom', path: [path], message });
+	if (given.tMaxC < given.tMinC)
+		issue('tMaxC', 'highest temperature must be at least the lowest, °C');
+	if (given.rhMaxPercent < given.rhMinPercent)
+		issue('rhMaxPercent', 'highest humidity must be at least the lowest, %');
+}
 
 /**
  * A typical day where the plants stand: weather outdoors and under glass (give the radiation that comes
@@ -25,7 +40,7 @@ export const climateSchema = z
 				latitudeDeg: quantity('latitude', '°', { min: -90, max: 90 }),
 				dayOfYear: quantity('day of the year', '', { min: 1, max: 366, whole: true }),
 				sunshineH: quantity('sunshine', 'h', { min: 0, max: 24 }).optional(),
-				solarMjM2: quantity('solar radiation', 'MJ/m²', { min: 0, max: 50 }).optional()
+				solarMjM2: solarMjM2.optional()
 			}),
 			z.strictObject({
 				setting: z.literal('indoors'),
@@ -41,10 +56,7 @@ export const climateSchema = z
 	.superRefine((input, context) => {
 		const issue = (path: string, message: string) =>
 			context.addIssue({ code: 'custom', path: [path], message });
-		if (input.tMaxC < input.tMinC)
-			issue('tMaxC', 'highest temperature must be at least the lowest, °C');
-		if (input.rhMaxPercent < input.rhMinPercent)
-			issue('rhMaxPercent', 'highest humidity must be at least the lowest, %');
+		refuseTurned(context, input);
 		if (input.setting === 'indoors') return;
 		if (input.sunshineH !== undefined && input.solarMjM2 !== undefined)
 			issue('solarMjM2', 'give either hours of sunshine or solar radiation, not both');

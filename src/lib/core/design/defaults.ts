@@ -1,7 +1,19 @@
 import type { z } from 'zod';
 import { clamp } from '../quantity';
-import { litresAt, pick, shapeHeightMm, type Shelf, type TankPart } from '../shelf';
-import { DESIGN_VERSION, type Design, type Plant } from './design';
+import {
+	litresAt,
+	pick,
+	shapeHeightMm,
+	USUAL_SALTS,
+	type Pump,
+	type Shelf,
+	type TankPart
+} from '../shelf';
+import { standPath } from './change';
+import type { Design } from './design';
+import type { Operation } from './operation';
+import type { Plan, System } from './parts';
+import type { SystemRecord } from './record';
 import { kindOf, type Ask, type Stand, type Variant } from './stand';
 
 /** What somebody starting a system has told us; everything else is filled in and marked as assumed. */
@@ -20,101 +32,110 @@ const LPH_PER_PLANT = 8;
 const GUESS_ET0 = 4.5;
 
 /** A whole working system of a variant from a few answers. */
-export function startSystem(start: Start, shelf: Shelf): Design {
+export function startSystem(start: Start, shelf: Shelf): System {
 	const crop = pick(shelf.crops, start.cropId);
 	const kind = kindOf(start);
 	const stand = withinItsSheet(kind.start(start, shelf));
-	const plants: Record<string, Plant> = {};
-	for (const site of kind.slots(stand).slice(0, start.plants))
-		plants[site.id] = { cropId: crop.id, stage: 'full' };
+	const sites = kind.slots(stand).slice(0, start.plants);
+	const crops = Object.fromEntries(sites.map((site) => [site.id, crop.id]));
 	const tank = start.tankId
 		? pick(shelf.tanks, start.tankId)
 		: tankFor(crop.canopyM2 * crop.kc * GUESS_ET0 * start.plants, shelf);
 	const lift = LIFT_ALLOWANCE_M[kind.suits.height];
 	const pumpId = start.pumpId ?? pumpFor(start.plants * LPH_PER_PLANT, lift, shelf).id;
-	const fillL = firstFillL(tank);
-	const assumedOf = (field: string) => (field in stand ? [`stands.0.${field}`] : []);
-	const assumed = [
-		...(start.tankId ? [] : ['tank.partId']),
-		...(start.pumpId ? [] : ['source.partId']),
+	const plan: Plan = {
+		design: usualDesign(start, stand, tank.id, pick(shelf.pumps, pumpId)),
+		operation: { ...USUAL_OPERATION, crops, fillL: firstFillL(tank) }
+	};
+	const made = kind.system?.(plan, start, shelf) ?? plan;
+	return { ...made, record: { ...FRESH_RECORD, nowL: made.operation.fillL } };
+}
+
+/** What was filled in for somebody who did not say. */
+function assumedIn(start: Start, stand: Stand): string[] {
+	const assumedOf = (field: string) => (field in stand ? [standPath(stand, field)] : []);
+	return [
+		...(start.tankId ? [] : ['design.tank.partId']),
+		...(start.pumpId ? [] : ['design.source.partId']),
 		...(start.bucketId ? [] : assumedOf('bucketId')),
 		...['mediumId', 'emitterId', 'lowEndHeightMm', 'fallPercent', 'pitchMm'].flatMap(assumedOf),
-		'lines.mainTubeId',
-		'source.dial',
-		'water.topUp',
-		'feed.lights',
-		'feed.school',
-		'mix.source'
+		'design.lines.mainTubeId',
+		'operation.dial',
+		'operation.topUp',
+		'operation.feed.lights',
+		'operation.feed.school',
+		'operation.mix.source'
 	];
-	const design: Design = {
-		schemaVersion: DESIGN_VERSION,
-		name: start.name,
-		notes: '',
-		areaId: start.areaId,
-		tank: {
-			partId: tank.id,
-			shape: null,
-			spot: 'beside',
-			hatch: false,
-			floorMm: 0,
-			overflowBelowRimMm: 0
-		},
-		water: {
-			nowL: fillL,
-			fillL,
-			topUp: { kind: 'hand', everyDays: 2, with: 'solution' },
-			maxDriftPercent: 25,
-			uptakePercent: 85,
-			useFactor: 1
-		},
-		source: { kind: 'pump', partId: pumpId, dial: 1, bench: null },
-		lines: {
-			mainTubeId: `feed-${pick(shelf.pumps, pumpId).outletMm}`,
-			filter: false,
-			checkValve: false,
-			adapters: [],
-			waterC: 20
-		},
-		stands: [stand],
-		plants,
-		frontDeg: 180,
-		lamps: [],
-		support: { kind: 'none', heightM: 2 },
-		prices: {},
-		feed: {
-			school: 'soak',
-			lights: { onMin: 330, durationMin: 930, profile: 'sun' },
-			dayShare: 0.9,
-			allowedDepletion: 0.2,
-			drainFraction: 0.2,
-			window: { startAfterOnMin: 90, stopBeforeOffMin: 120 },
-			timer: { resolutionMin: 1, minOnMin: 1, slotsPerDay: 24 },
-			soakPerDay: null,
-			pulseEveryMin: 60,
-			repeatEveryMin: 120,
-			repeatFromMin: 0,
-			setMin: null
-		},
-		mix: {
-			strengthMsCm: null,
-			method: 'meter',
-			labelShare: 1,
-			source: {
-				kind: 'salts',
-				saltIds: [
-					'calcium-nitrate-4h',
-					'potassium-nitrate',
-					'monopotassium-phosphate',
-					'magnesium-sulfate-7h',
-					'iron-dtpa-11'
-				]
-			}
-		},
-		diary: { dryRunOn: null, plantOutOn: null, seenTo: [], caughtMl: {} },
-		assumed
-	};
-	return kind.system?.(design, start, shelf) ?? design;
 }
+
+const usualDesign = (start: Start, stand: Stand, tankId: string, pump: Pump): Design => ({
+	name: start.name,
+	notes: '',
+	areaId: start.areaId,
+	tank: {
+		partId: tankId,
+		shape: null,
+		spot: 'beside',
+		hatch: false,
+		floorMm: 0,
+		overflowBelowRimMm: 0
+	},
+	reserve: null,
+	source: { kind: 'pump', partId: pump.id },
+	lines: {
+		mainTubeId: `feed-${pump.outletMm}`,
+		filter: false,
+		checkValve: false,
+		adapters: []
+	},
+	stands: [stand],
+	frontDeg: 180,
+	lamps: [],
+	support: { kind: 'none', heightM: 2 },
+	assumed: assumedIn(start, stand)
+});
+
+const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
+	kept: {},
+	dial: 1,
+	shutValves: [],
+	topUp: { kind: 'hand', everyDays: 2, with: 'solution' },
+	maxDriftPercent: 25,
+	uptakePercent: 85,
+	feed: {
+		school: 'soak',
+		lights: { onMin: 330, durationMin: 930, profile: 'sun' },
+		dayShare: 0.9,
+		allowedDepletion: 0.2,
+		drainFraction: 0.2,
+		window: { startAfterOnMin: 90, stopBeforeOffMin: 120 },
+		timer: { resolutionMin: 1, minOnMin: 1, slotsPerDay: 24 },
+		soakPerDay: null,
+		pulseEveryMin: 60,
+		repeatEveryMin: 120,
+		repeatFromMin: 0,
+		setMin: null
+	},
+	lampHours: {},
+	mix: {
+		strengthMsCm: null,
+		method: 'meter',
+		labelShare: 1,
+		source: { kind: 'salts', saltIds: USUAL_SALTS }
+	}
+};
+
+/** Nothing seen, measured or done yet: plants are young, the water is at room warmth. */
+const FRESH_RECORD: Omit<SystemRecord, 'nowL'> = {
+	stages: {},
+	waterC: 20,
+	useFactor: 1,
+	pumpTest: null,
+	caughtMl: {},
+	dryRunOn: null,
+	plantOutOn: null,
+	acknowledged: []
+};
 
 /** More plants than a kind is made for ask for figures no sheet takes: the nearest that one does. */
 function withinItsSheet(stand: Stand): Stand {
@@ -127,7 +148,7 @@ function withinItsSheet(stand: Stand): Stand {
 	return Object.fromEntries(held) as Stand;
 }
 
-/** Litres a tank is filled to at first: nine tenths, room for what drains back. */
+/** Litres a tank is filled to at first: 88 % of what it holds, room for what drains back. */
 const firstFillL = ({ shape }: TankPart): number =>
 	Math.round(0.88 * litresAt(shape, shapeHeightMm(shape)));
 

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { id, oneOf, quantity, text } from '../quantity';
+import { key, oneOf, quantity, text } from '../quantity';
 
-/** A lamp that hangs somewhere: what it gives, how wide, how long, and which socket it is on. */
+/** A lamp that hangs somewhere: what it gives, how wide, and which socket it is on. */
 export const lampSchema = z.strictObject({
-	id: id('lamp'),
+	id: key('lamp'),
 	name: text('name of the lamp', 60),
 	/** Its middle, from the left and from the front of the system, and over the floor. */
 	xM: quantity('lamp from the left', 'm', { min: -5, max: 50 }),
@@ -14,7 +14,6 @@ export const lampSchema = z.strictObject({
 	ppfUmolS: quantity('photon output', 'µmol/s', { min: 1, max: 10_000 }),
 	/** Full angle within which it gives half its brightness or more. */
 	spreadDeg: quantity('spread of the light', '°', { min: 10, max: 170 }),
-	hours: quantity('hours a day', 'h', { min: 0, max: 24 }),
 	watts: quantity('power of the lamp', 'W', { min: 0, max: 5000 }),
 	/** Lamps with one number share a socket and its timer. */
 	socket: quantity('socket', '', { min: 1, max: 20, whole: true })

@@ -1,48 +1,75 @@
 import { z } from 'zod';
 import { InvalidInput, toIssues } from '../quantity';
-import { designSchema, DESIGN_VERSION, type Design } from './design';
-import { placeSchema, PLACE_VERSION, type Place } from './place';
+import { ownShelfSchema, type ShelfItem } from '../shelf';
+import { partsIn, partsSchema, type Parts } from './parts';
+import { PLACE_VERSION } from './place';
+import { upgrade1, upgradePlace1 } from './upgrade-1';
 
-/** A design travels with the place it stands in, as one JSON file. */
-export const designFileSchema = z.strictObject({ design: designSchema, place: placeSchema });
-export interface DesignFile {
-	design: Design;
-	place: Place;
+/** The version of the document: raised once whenever the schema of a part changes, with the upgrade. */
+export const FILE_VERSION = 2;
+
+/** A system travels with the place it stands in and what that place added to the shelf, as one JSON file. */
+export const designFileSchema = z.strictObject({
+	schemaVersion: z.literal(FILE_VERSION, {
+		error: () => `schemaVersion of the file must be ${FILE_VERSION}`
+	}),
+	...partsSchema.shape,
+	shelf: ownShelfSchema
+});
+export interface DesignFile extends Parts {
+	shelf: ShelfItem[];
 }
 
 /** Larger files are refused unread. */
 export const MAX_FILE_BYTES = 2 * 1024 * 1024;
 
-type Upgrade = (old: Record<string, unknown>) => Record<string, unknown>;
-/** From each older version to the next. Version 1 is the first, so there is nothing to upgrade from yet. */
-const DESIGN_UPGRADES: Record<number, Upgrade> = {};
-const PLACE_UPGRADES: Record<number, Upgrade> = {};
-
-function upgrade(
-	raw: unknown,
-	what: string,
-	now: number,
-	upgrades: Record<number, Upgrade>
-): unknown {
-	if (typeof raw !== 'object' || raw === null) return raw;
-	let document = raw as Record<string, unknown>;
-	const version = document.schemaVersion;
-	if (typeof version === 'number' && version > now)
-		throw refusal(
-			`${what}.schemaVersion`,
-			`This file was written by a newer Crelbo (${what} version ${version}; this one reads up to ${now}). Update Crelbo to open it.`
-		);
-	for (let v = Number(version); v < now && upgrades[v]; v++) document = upgrades[v]!(document);
-	return document;
-}
-
+type Raw = Record<string, unknown>;
+const isRaw = (value: unknown): value is Raw =>
+	typeof value === 'object' && value !== null && !Array.isArray(value);
 const refusal = (path: string, message: string) => new InvalidInput([{ path, message }]);
 
-/** Older versions of a design brought up to this one; newer ones are refused. */
-export const upgradeDesign = (raw: unknown): unknown =>
-	upgrade(raw, 'design', DESIGN_VERSION, DESIGN_UPGRADES);
-export const upgradePlace = (raw: unknown): unknown =>
-	upgrade(raw, 'place', PLACE_VERSION, PLACE_UPGRADES);
+/** @throws InvalidInput where a document was written by a newer program */
+function refuseNewer(what: string, path: string, version: unknown, now: number): void {
+	if (typeof version !== 'number' || version <= now) return;
+	throw refusal(
+		path,
+		`This file was written by a newer Crelbo (${what} version ${version}; this one reads up to ${now}). Update Crelbo to open it.`
+	);
+}
+
+/** An older version of a place brought up to this one. @throws InvalidInput where it is newer */
+export function upgradePlace(raw: unknown): unknown {
+	if (!isRaw(raw)) return raw;
+	refuseNewer('place', 'place.schemaVersion', raw.schemaVersion, PLACE_VERSION);
+	return raw.schemaVersion === 1 ? upgradePlace1(raw) : raw;
+}
+
+/**
+ * A file of an older version, or an input that carries one, brought up to this one: version 1 held a design and
+ * a place, the design with everything in it. What else stands beside them is left as it is.
+ *
+ * @throws InvalidInput where it is newer
+ */
+export function upgradeFile(raw: unknown): unknown {
+	if (!isRaw(raw)) return raw;
+	const { schemaVersion, design, place, ...rest } = raw;
+	refuseNewer('file', 'schemaVersion', schemaVersion, FILE_VERSION);
+	if (isRaw(design)) refuseNewer('design', 'design.schemaVersion', design.schemaVersion, 1);
+	if (!isRaw(design) || design.schemaVersion !== 1)
+		return { ...raw, ...('place' in raw && { place: upgradePlace(place) }) };
+	const { parts, shelf } = upgrade1(design);
+	const upgraded = { ...rest, schemaVersion: FILE_VERSION, ...parts };
+	return { ...upgraded, ...('place' in raw && { place: upgradePlace(place) }), shelf };
+}
+
+/**
+ * A stored plan brought up to this version: version 1 stored a design with everything in it.
+ *
+ * @returns the plan, and what stood in its document besides
+ * @throws InvalidInput where it is newer
+ */
+export const upgradePlan = (raw: unknown): unknown =>
+	upgradeFile(isRaw(raw) && !('design' in raw) && raw.schemaVersion === 1 ? { design: raw } : raw);
 
 /**
  * Reads a design file.
@@ -58,21 +85,18 @@ export function readDesignFile(text: string): DesignFile {
 	} catch {
 		throw refusal('', 'This file is not a Crelbo design: it is broken or of another kind.');
 	}
-	const foreign =
-		typeof raw !== 'object' || raw === null || !('design' in raw) || !('place' in raw);
-	if (foreign)
+	if (!isRaw(raw) || !('design' in raw) || !('place' in raw))
 		throw refusal('', 'This file is not a Crelbo design: it has no design and place in it.');
-	const { design, place, ...rest } = raw as Record<string, unknown>;
-	return parseDesignFile({ design: upgradeDesign(design), place: upgradePlace(place), ...rest });
+	return parseDesignFile(raw);
 }
 
-/** Checks a design with its place. @throws InvalidInput */
+/** Checks a design file, of this version or an older one. @throws InvalidInput */
 export function parseDesignFile(raw: unknown): DesignFile {
-	const parsed = designFileSchema.safeParse(raw);
+	const parsed = designFileSchema.safeParse(upgradeFile(raw));
 	if (!parsed.success) throw new InvalidInput(toIssues(parsed.error));
-	return parsed.data;
+	return { ...partsIn(parsed.data), shelf: parsed.data.shelf };
 }
 
 /** The one way a design is written: fields in the schema's order, so equal designs are equal bytes. */
 export const writeDesignFile = (file: DesignFile): string =>
-	`${JSON.stringify(designFileSchema.parse(file), null, '\t')}\n`;
+	`${JSON.stringify(designFileSchema.parse({ schemaVersion: FILE_VERSION, ...file }), null, '\t')}\n`;

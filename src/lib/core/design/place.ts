@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { id, METRIC, oneOf, quantity, refuseRepeats, text, unitsSchema } from '../quantity';
+import { key, METRIC, oneOf, quantity, refuseRepeats, text, unitsSchema } from '../quantity';
 import { climateSchema } from './climate';
+import { monthsSchema } from './months';
 
-export const PLACE_VERSION = 1;
+export const PLACE_VERSION = 2;
 
 export const AREA_KINDS = ['indoors', 'tent', 'greenhouse', 'balcony', 'wall', 'yard'] as const;
 export type AreaKind = (typeof AREA_KINDS)[number];
@@ -23,7 +24,7 @@ export const sourceWaterSchema = z.strictObject({
 
 /** One spot of a place: a lean-to, a kitchen wall, a yard. Each has its own size and its own weather. */
 export const areaSchema = z.strictObject({
-	id: id('area id'),
+	id: key('area id'),
 	name: text('name of the area', 60),
 	kind: oneOf('kind of area', AREA_KINDS),
 	lengthM: quantity('length of the area', 'm', { min: 0.3, max: 100 }),
@@ -63,6 +64,7 @@ export const placeSchema = z
 		water: sourceWaterSchema,
 		pricePerKwh: quantity('price of electricity', 'a kWh', { min: 0, max: 100 }),
 		units: unitsSchema,
+		months: monthsSchema,
 		areas: z.array(areaSchema).min(1, 'a place needs at least one area').max(50)
 	})
 	.superRefine((place, context) => refuseRepeats(context, place.areas, 'areas'));
@@ -116,5 +118,6 @@ export const defaultPlace = (name: string, area: Area): Place => ({
 	},
 	pricePerKwh: 0.3,
 	units: METRIC,
+	months: null,
 	areas: [area]
 });

@@ -1,4 +1,4 @@
-import type { Change } from './change';
+import { standPath, type Change } from './change';
 import type { Design, SPOTS } from './design';
 import type { Stand } from './stand';
 
@@ -31,8 +31,8 @@ export function spotOf({ stands, tank }: Pick<Design, 'stands' | 'tank'>): Spot 
 
 /** The tank put somewhere else, and what stands on its lid put up or down with it. */
 export const tankTo = ({ stands }: Pick<Design, 'stands'>, spot: Spot): Change[] => [
-	{ path: 'tank.spot', value: spot },
+	{ path: 'design.tank.spot', value: spot },
 	...(mayStandOnLid(stands[0]!)
-		? [{ path: 'stands.0.footing', value: spot === 'lid' ? 'lid' : 'base' }]
+		? [{ path: standPath(stands[0], 'footing'), value: spot === 'lid' ? 'lid' : 'base' }]
 		: [])
 ];

@@ -62,7 +62,7 @@ function tooMuch(
 	const wider = Math.ceil(diameterForFlow(flowLph, most, innerDiameterMm));
 	const steeper = Math.ceil(fallPercent * (flowLph / most) ** 2 * 100) / 100;
 	return (
-		`A ${innerDiameterMm} mm return falling ${fallPercent} % carries at most ${Math.floor(most)} L/h, not ${flowLph}. ` +
+		`A ${innerDiameterMm} mm return falling ${fallPercent} % carries at most ${Math.floor(most)} L/h, not ${Number(flowLph.toPrecision(4))}. ` +
 		`An inner diameter of ${wider} mm would carry it, or a fall of ${steeper} %.`
 	);
 }

@@ -85,8 +85,8 @@ export const networkInput = z
 				})
 			)
 			.min(1, 'nodes must hold at least one node')
-			.max(200_000),
-		links: z.array(link).max(200_000)
+			.max(20_000),
+		links: z.array(link).max(20_000)
 	})
 	.superRefine((input, context) => {
 		refuseRepeats(context, input.nodes, 'nodes');

@@ -1,4 +1,4 @@
-import { rowLetter, type BranchStack, type Design, type Stand } from '../design';
+import { rowLetter, type BranchStack, type System, type Stand } from '../design';
 import { pick, type Shelf } from '../shelf';
 import { footing } from './footing';
 import { body, finish, headerZ, outletJoints, PVC_KG_L } from './stack-kit';
@@ -10,11 +10,11 @@ import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
 /** Branch fittings on short pipes, turned from one to the next; a shared riser between two stacks. */
 export function branchStack(
 	stand: BranchStack,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const widthM = stand.outerDiameterMm / 1000;
 	const eachM = (stand.branchMm + stand.pieceMm) / 1000;
 	const heightM = Math.max(0.1, stand.sitesPerStack * eachM + 0.06);
@@ -55,6 +55,7 @@ export function branchStack(
 		const out = outside(shop, stand, feet, i, top);
 		const catchShare = stand.catchPercent / 100;
 		shop.emit(out, {
+			id: shop.outlet(i + 1),
 			label: stack.label,
 			emitterId: stand.emitterId,
 			containerId: stack.id,

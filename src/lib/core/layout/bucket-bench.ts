@@ -1,4 +1,4 @@
-import { rowLetter, type BucketBench, type BucketRows, type Design, type Stand } from '../design';
+import { rowLetter, type BucketBench, type BucketRows, type System, type Stand } from '../design';
 import { pick, type Shelf } from '../shelf';
 import { fillBucket, potAt } from './buckets';
 import { feedRows } from './feed-rows';
@@ -13,11 +13,11 @@ type Buckets = BucketBench | BucketRows;
 /** Rows of buckets on a bench that falls to the tank, a feed row over each, a return under each. */
 export function bucketBench(
 	stand: BucketBench,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const frame = bucketRows(shop, stand);
 	shop.piece.solids.push(...benchSolids(stand, frame));
 	return shop.done({
@@ -34,11 +34,11 @@ export function bucketBench(
 /** The same rows outdoors: a block under each bucket, nothing else. */
 export function bucketGroundRows(
 	stand: BucketRows,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const frame = bucketRows(shop, stand);
 	const half = pick(shelf.buckets, stand.bucketId).bottomDiameterMm / 2400;
 	frame.xs.forEach((x, i) =>

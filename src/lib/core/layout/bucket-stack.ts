@@ -1,4 +1,4 @@
-import { rowLetter, type BucketStack, type Design, type Slot, type Stand } from '../design';
+import { rowLetter, type BucketStack, type System, type Slot, type Stand } from '../design';
 import { pick, type Shelf } from '../shelf';
 import { footing } from './footing';
 import { rect } from './outline';
@@ -11,11 +11,11 @@ import { Workshop } from './workshop';
 /** Buckets bolted lid to base, a spray head under the top lid, lids that send the water to the rim. */
 export function bucketStack(
 	stand: BucketStack,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const widthM = bucket.topDiameterMm / 1000;
 	const eachM = bucket.heightMm / 1000 + 0.012;
@@ -50,6 +50,7 @@ export function bucketStack(
 		shop.emit(
 			out,
 			{
+				id: shop.outlet(i + 1),
 				label: stack.label,
 				emitterId: stand.emitterId,
 				containerId: stack.id,

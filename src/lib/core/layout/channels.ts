@@ -2,7 +2,7 @@ import {
 	plantsAlong,
 	rowLetter,
 	type Channels,
-	type Design,
+	type System,
 	type Slot,
 	type Stand
 } from '../design';
@@ -32,11 +32,11 @@ interface Placed {
 /** Slit channels side by side or in tiers, a drip into the high end of each, a collector under the low ends. */
 export function channels(
 	stand: Channels,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const depthM = Math.max(anchor.tank.widthM, depthOf(stand) + 0.1);
 	const placed = Array.from({ length: stand.perRow }, (_, i) => place(stand, anchor, depthM, i));
 	const along = alongOf(shop, stand);
@@ -259,6 +259,7 @@ function feed(
 			fittings: [i === 0 ? ELBOW : TEE_STRAIGHT, ...(tiers && i > 0 ? [TEE_BRANCH] : [])]
 		});
 		shop.emit(node, {
+			id: shop.outlet(i + 1),
 			label: channel.label,
 			emitterId: stand.emitterId,
 			containerId: channel.id,

@@ -1,4 +1,4 @@
-import type { ControlPotRing, Design, Stand } from '../design';
+import type { ControlPotRing, System, Stand } from '../design';
 import { pick, type Shelf } from '../shelf';
 import { feedRows } from './feed-rows';
 import { potGrid } from './pots-on-tank';
@@ -12,11 +12,11 @@ const LINE_M = 0.03;
 /** Pots on the control pot's level: drippers over them, a wide line between their feet. */
 export function controlPotRing(
 	stand: ControlPotRing,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const levelMm = Math.max(0, anchor.waterLevelM * 1000 - stand.lowEndHeightMm);
 	const frame = potGrid(shop, { ...stand, fallPercent: 0 }, stand, bucket, levelMm);

@@ -1,4 +1,4 @@
-import { rowLetter, type Stand } from '../design';
+import { rowLetter, valveId, type Stand } from '../design';
 import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, VALVE, type Workshop } from './workshop';
 import type { RowFrame } from './row-frame';
 import { equally, type Container, type FeedNode } from './types';
@@ -15,7 +15,6 @@ export interface StakedStand {
 	emitterId: string;
 	stakeTubeId: string;
 	stakeTubeMm: number;
-	shutRows: readonly number[];
 }
 
 /** Where the stakes of a container stand along it, from its middle, m; and what each waters. */
@@ -45,6 +44,7 @@ export function feedRows(
 	);
 	shop.raiseFeed(heightAtLow);
 	let before: FeedNode = shop.anchor.feedNode;
+	const shut = new Set(shop.system.operation.shutValves);
 	frame.ys.forEach((yM, row) => {
 		const letter = rowLetter(row);
 		const headNode = shop.node(shop.id(letter), { xM: lowX, yM, zM: heightAtLow });
@@ -74,7 +74,7 @@ export function feedRows(
 				to: node,
 				tubeId: stand.rowTubeId,
 				fittings: first ? [TEE_BRANCH, VALVE] : [TEE_STRAIGHT],
-				open: !(first && stand.shutRows.includes(row)),
+				open: !(first && shut.has(valveId(stand.id, row))),
 				emptiesBack: stand.feedFallPercent > 0
 			});
 			at = node;
@@ -111,6 +111,7 @@ function stake(
 		});
 		const served = sites?.[e] ?? container.siteIds;
 		shop.emit(tip, {
+			id: shop.outlet(`${container.row + 1}/${container.column + 1}`, e + 1),
 			label: labels?.[e] ?? (many ? `${container.label}, stake ${e + 1}` : container.label),
 			emitterId: stand.emitterId,
 			containerId: container.id,

@@ -1,4 +1,4 @@
-import { rowIndex, rowLetter, spotOf, type Area, type Design } from '../design';
+import { rowIndex, rowLetter, spotOf, type Area, type Design, type System } from '../design';
 import { heightAt, pick, type Shelf } from '../shelf';
 import { extentOf, outside } from './extent';
 import { hatchIn } from './hatch';
@@ -33,7 +33,8 @@ const PUMP_M = 0.05;
  * The whole loop in space: tank, stands, feed and return, with true lengths and elevations.
  * Never refuses a design: what cannot be built is drawn as far as it goes and listed under `problems`.
  */
-export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
+export function layoutDesign(system: System, area: Area, shelf: Shelf): Layout {
+	const { design } = system;
 	const tank: TankLayout = { ...tankAtOrigin(design, shelf), xM: MARGIN_M, yM: MARGIN_M };
 	const spot = spotOf(design);
 	const under = spot === 'under';
@@ -43,11 +44,11 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 	const riser: FeedNode = { id: 'riser', xM: pump.xM, yM: 0, zM: 0 };
 	let startXM = under ? tank.xM + OUT_M : carries ? tank.xM : tank.xM + tank.lengthM + GAP_M;
 	const pieces = design.stands.map((stand) => {
-		const piece = layoutStand(stand, design, shelf, {
+		const piece = layoutStand(stand, system, shelf, {
 			startXM,
 			startYM: MARGIN_M,
 			tank,
-			waterLevelM: filledTo(design, shelf),
+			waterLevelM: filledTo(system, shelf),
 			feedNode: riser
 		});
 		startXM = Math.max(
@@ -81,7 +82,7 @@ export function layoutDesign(design: Design, area: Area, shelf: Shelf): Layout {
 		returns: all((p) => p.returns).map((run) => overTank(run, tank)),
 		joints: all((p) => p.joints),
 		solids: [...tankStand(tank), ...all((p) => p.solids), ...obstacles(area)],
-		problems: [...unknownParts(design, shelf), ...all((p) => p.problems)],
+		problems: [...unknownParts(system, shelf), ...all((p) => p.problems)],
 		stands: pieces.map((p) => p.stand),
 		extent: extentOf(tank, pieces)
 	};
@@ -134,10 +135,10 @@ function letterOn(pieces: StandPiece[]): void {
 }
 
 /** Height of the water when the tank is filled, m over the floor of the place. */
-function filledTo(design: Design, shelf: Shelf): number {
+function filledTo({ design, operation }: System, shelf: Shelf): number {
 	const mm = Math.min(
 		brimMmOf(design, shelf),
-		heightAt(tankShapeOf(design, shelf), design.water.fillL)
+		heightAt(tankShapeOf(design, shelf), operation.fillL)
 	);
 	return (design.tank.floorMm + mm) / 1000;
 }

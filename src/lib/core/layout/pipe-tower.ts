@@ -1,7 +1,8 @@
 import { body, finish, headerZ, outletJoints, PVC_KG_L } from './stack-kit';
 import {
 	rowLetter,
-	type Design,
+	towerAcross,
+	type System,
 	type PipeTower,
 	type Slot,
 	type Stand,
@@ -25,29 +26,29 @@ const CAP_M = 0.03;
 /** Pipes on end: a riser inside each, a spreader under its cap, rings of sites down its skin. */
 export const pipeTower = (
 	stand: PipeTower,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
-): StandPiece => towersOf(stand, design, shelf, anchor, 1, 0);
+): StandPiece => towersOf(stand, system, shelf, anchor, 1, 0);
 
 /** Towers in rows, each on a base of its own. */
 export const towerBank = (
 	stand: TowerBank,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece =>
-	towersOf({ ...stand, footing: 'base' }, design, shelf, anchor, stand.rows, stand.rowGapMm / 1000);
+	towersOf({ ...stand, footing: 'base' }, system, shelf, anchor, stand.rows, stand.rowGapMm / 1000);
 
 function towersOf(
 	stand: PipeTower | TowerBank,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor,
 	rows: number,
 	rowGapM: number
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const holes = holesOf(shop, stand);
 	const widthM = stand.outerDiameterMm / 1000;
 	const heightM = stand.pipeLengthMm / 1000;
@@ -67,6 +68,7 @@ function towersOf(
 		shop.emit(
 			out,
 			{
+				id: shop.outlet(stand.variant === 'tower-bank' ? towerAcross(i, stand.towers) : i + 1),
 				label: tower.label,
 				emitterId: stand.emitterId,
 				containerId: tower.id,

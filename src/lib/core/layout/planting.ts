@@ -1,4 +1,4 @@
-import type { Plant } from '../design';
+import type { Operation } from '../design';
 import { pick, type Shelf } from '../shelf';
 import type { Site } from './types';
 
@@ -23,7 +23,7 @@ function dealt(sites: readonly Site[], crops: readonly string[]): Map<string, st
 }
 
 /**
- * What grows where by a rule. Stages of what is there already are kept; the sites keep nothing else.
+ * What grows where by a rule.
  *
  * @param cropIds one or more, in the order they are to be used; rules that sort them say so
  */
@@ -32,7 +32,7 @@ export function plantBy(
 	cropIds: readonly string[],
 	sites: readonly Site[],
 	shelf: Shelf
-): Record<string, Plant> {
+): Operation['crops'] {
 	if (cropIds.length === 0) return {};
 	const ordered = [...sites].sort(inOrder);
 	const crop = (id: string) => pick(shelf.crops, id);
@@ -73,7 +73,5 @@ export function plantBy(
 			}
 		}
 	})();
-	return Object.fromEntries(
-		ordered.map((site, i) => [site.id, { cropId: cropOf(site, i), stage: site.stage ?? 'full' }])
-	);
+	return Object.fromEntries(ordered.map((site, i) => [site.id, cropOf(site, i)]));
 }

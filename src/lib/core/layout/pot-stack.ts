@@ -1,4 +1,4 @@
-import { rowLetter, type Design, type PotStack, type Slot, type Stand } from '../design';
+import { rowLetter, type System, type PotStack, type Slot, type Stand } from '../design';
 import { pick, type Shelf } from '../shelf';
 import { footing } from './footing';
 import { rect, taperFront } from './outline';
@@ -11,11 +11,11 @@ import { BARB, TEE_BRANCH, Workshop } from './workshop';
 /** Lobed pots threaded on a pipe; the drippers stand over the top one, each pot drains into the next. */
 export function potStack(
 	stand: PotStack,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const widthM = stand.potDiameterMm / 1000;
 	const eachM = stand.potHeightMm / 1000;
 	const heightM = stand.tiers * eachM;
@@ -54,6 +54,7 @@ export function potStack(
 				atLeastM: 0.2
 			});
 			shop.emit(tip, {
+				id: shop.outlet(i + 1, e + 1),
 				label: stand.drippers > 1 ? `${letter}, dripper ${e + 1}` : letter,
 				emitterId: stand.emitterId,
 				containerId: pots.at(-1)!.id,

@@ -2,7 +2,7 @@ import {
 	spotOf,
 	rowLetter,
 	type ControlPotRing,
-	type Design,
+	type System,
 	type PotsOnTank,
 	type Stand
 } from '../design';
@@ -20,13 +20,14 @@ import { BARB, Workshop } from './workshop';
 /** A grid of pots in a tray that falls to the tank; rows from a header, or joined to a ring. */
 export function potsOnTank(
 	stand: PotsOnTank,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	// on the tank's own lid the pots drain straight down into it
+	const { design } = system;
 	const onLid = spotOf(design) === 'lid' && design.stands[0]?.id === stand.id;
 	const { tank } = anchor;
 	const lidMm = (tank.floorM + tank.heightM + LID_M) * 1000;

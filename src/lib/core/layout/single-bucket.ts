@@ -1,4 +1,4 @@
-import type { Design, SingleBucket, Stand } from '../design';
+import type { System, SingleBucket, Stand } from '../design';
 import { cutOff, litresAt, pick, type Bucket, type Shelf } from '../shelf';
 import { drop } from './collector';
 import { taperFront } from './outline';
@@ -14,11 +14,11 @@ const HIGHEST_PLATE = 0.7;
 /** Pot, plate, reservoir and pump in one: the tank is the foot of the bucket, up to the plate. */
 export function singleBucket(
 	stand: SingleBucket,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const { tank } = anchor;
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const medium = pick(shelf.media, stand.mediumId);
@@ -99,7 +99,7 @@ function refusePlate(shop: Workshop<Stand>, bucket: Bucket, plateMm: number): vo
 		text: `The plate would stand ${Math.round(plateMm)} mm up a bucket of ${bucket.heightMm} mm: hardly any room is left for roots`,
 		...(taller
 			? { field: 'bucketId', value: taller.id, said: taller.name }
-			: lower && { path: 'tank.shape', name: 'plate', value: lower, said: `${most} mm up` })
+			: lower && { path: 'design.tank.shape', name: 'plate', value: lower, said: `${most} mm up` })
 	});
 }
 
@@ -127,6 +127,7 @@ function arms(shop: Workshop<Stand>, stand: SingleBucket, centre: Point, topMm: 
 			atLeastM: reach
 		});
 		shop.emit(tip, {
+			id: shop.outlet('1/1', arm + 1),
 			label: count > 1 ? `A1, arm ${arm + 1}` : 'A1',
 			emitterId: stand.emitterId,
 			containerId: shop.id('A1'),

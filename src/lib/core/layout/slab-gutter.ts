@@ -1,4 +1,4 @@
-import { rowLetter, type Design, type SlabGutter, type Stand } from '../design';
+import { rowLetter, type System, type SlabGutter, type Stand } from '../design';
 import { pick, type Shelf } from '../shelf';
 import { feedRows } from './feed-rows';
 import { rect } from './outline';
@@ -11,11 +11,11 @@ import { Workshop } from './workshop';
 /** Slabs lying end to end in a gutter that falls, a stake to every plant. */
 export function slabGutter(
 	stand: SlabGutter,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const across = { widthM: stand.slabLengthMm / 1000, depthM: stand.slabWidthMm / 1000 };
 	const frame = rowFrame(shop, stand, stand.perRow, across);
 	const made = new Map<string, Container>();
@@ -24,7 +24,9 @@ export function slabGutter(
 		{ length: stand.plantsPerSlab },
 		(_, i) => ((i + 0.5) / stand.plantsPerSlab - 0.5) * across.widthM
 	);
-	for (const slot of shop.slots()) {
+	const slots = shop.slots();
+	const labels = new Map(slots.map(({ id, label }) => [id, label]));
+	for (const slot of slots) {
 		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
 		let slab = made.get(label);
 		if (!slab) {
@@ -43,7 +45,7 @@ export function slabGutter(
 	feedRows(shop, stand, frame, (slab) => ({
 		asideM: asides,
 		sites: slab.siteIds.map((id) => [id]),
-		labels: slab.siteIds.map((id) => id.slice(stand.id.length + 1))
+		labels: slab.siteIds.map((id) => labels.get(id)!)
 	}));
 	returnRuns(shop, stand, frame, false, stand.drainsTo === 'waste' ? 'waste' : 'fall');
 	shop.feedJoints(stand, shop.piece.emissions.length);

@@ -1,6 +1,6 @@
-import { kindOf, type Design } from '../design';
+import { kindOf, standPath, type System } from '../design';
 import type { FieldMeta } from '../quantity';
-import { has, type Shelf } from '../shelf';
+import { has, type Shelf, type ShelfLists } from '../shelf';
 import type { z } from 'zod';
 import type { LayoutProblem } from './types';
 
@@ -14,36 +14,41 @@ interface Named {
 }
 
 /** Parts a design names that are not on the shelf; the first of their kind is drawn in their place. */
-export function unknownParts(design: Design, shelf: Shelf): LayoutProblem[] {
+export function unknownParts({ design, operation }: System, shelf: Shelf): LayoutProblem[] {
 	const named: Named[] = [
-		{ list: shelf.tanks, id: design.tank.partId, what: 'tank', path: 'tank.partId' },
-		{ list: shelf.tubes, id: design.lines.mainTubeId, what: 'feed main', path: 'lines.mainTubeId' },
-		...design.stands.flatMap((stand, i): Named[] =>
+		{ list: shelf.tanks, id: design.tank.partId, what: 'tank', path: 'design.tank.partId' },
+		{
+			list: shelf.tubes,
+			id: design.lines.mainTubeId,
+			what: 'feed main',
+			path: 'design.lines.mainTubeId'
+		},
+		...design.stands.flatMap((stand): Named[] =>
 			Object.entries(kindOf(stand).schema.shape).flatMap(([field, schema]) => {
 				const { shelf: list, title } = ((schema as z.ZodType).meta() ?? {}) as FieldMeta;
 				if (!list) return [];
 				return [
 					{
-						list: shelf[list as keyof Shelf],
+						list: shelf[list as keyof ShelfLists],
 						id: String((stand as Record<string, unknown>)[field]),
 						what: title ?? field,
-						path: `stands.${i}.${field}`
+						path: standPath(stand, field)
 					}
 				];
 			})
 		)
 	];
-	for (const cropId of new Set(Object.values(design.plants).map((plant) => plant.cropId)))
+	for (const cropId of new Set(Object.values(operation.crops)))
 		named.push({
 			list: shelf.crops,
 			id: cropId,
 			what: 'crop',
-			path: 'plants',
+			path: 'operation.crops',
 			value: (replacementId) =>
 				Object.fromEntries(
-					Object.entries(design.plants).map(([site, plant]) => [
+					Object.entries(operation.crops).map(([site, at]) => [
 						site,
-						plant.cropId === cropId ? { ...plant, cropId: replacementId } : plant
+						at === cropId ? replacementId : at
 					])
 				)
 		});

@@ -1,4 +1,4 @@
-import type { Design, Stand, ValvePots } from '../design';
+import type { System, Stand, ValvePots } from '../design';
 import { pick, type Bucket, type Shelf } from '../shelf';
 import { inTurn } from './control-pot';
 import { potGrid } from './pots-on-tank';
@@ -10,16 +10,16 @@ import { K, Workshop } from './workshop';
 /** One valve by the tank, a hose from pot to pot, one level in all of them. */
 export function valvePots(
 	stand: ValvePots,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const row = { ...stand, fallPercent: 0 };
 	const slope = (index: number) =>
 		(stand.leanMmPerM * (index % stand.perRow) * stand.pitchMm) / 1000 +
-		(stand.floorsMm[index] ?? 0);
+		(stand.floorsMm[`${Math.floor(index / stand.perRow) + 1}/${(index % stand.perRow) + 1}`] ?? 0);
 	const frame = potGrid(shop, row, stand, bucket, stand.depthMm, slope);
 	const baseM = stand.lowEndHeightMm / 1000;
 	const surfaceM = baseM + stand.depthMm / 1000;
@@ -42,6 +42,7 @@ export function valvePots(
 	});
 	const first = shop.piece.containers[0]!;
 	shop.emit(valve, {
+		id: shop.outlet('1/1'),
 		label: 'the valve',
 		emitterId: stand.emitterId,
 		containerId: first.id,

@@ -1,4 +1,4 @@
-import { rowLetter, type Design, type Stand, type ValveTrays } from '../design';
+import { rowLetter, type System, type Stand, type ValveTrays } from '../design';
 import { pick, type Shelf } from '../shelf';
 import { fillBucket } from './buckets';
 import { rect, taperFront } from './outline';
@@ -11,11 +11,11 @@ import { TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 /** A valve in every tray, fed one after the other by a hose along the row. */
 export function valveTrays(
 	stand: ValveTrays,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const across = { widthM: stand.trayLengthMm / 1000, depthM: stand.trayWidthMm / 1000 };
 	const frame = rowFrame(shop, { ...stand, fallPercent: 0 }, stand.perRow, across);
 	traysAt(shop, stand, frame);
@@ -181,6 +181,7 @@ function valveRows(
 				emptiesBack: false
 			});
 			shop.emit(node, {
+				id: shop.outlet(`${row + 1}/${tray.column + 1}`),
 				label: tray.label,
 				emitterId: stand.emitterId,
 				containerId: tray.id,

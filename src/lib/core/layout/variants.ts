@@ -1,4 +1,4 @@
-import type { Design, Stand, StandOf, Variant } from '../design';
+import type { System, Stand, StandOf, Variant } from '../design';
 import type { Shelf } from '../shelf';
 import { branchStack } from './branch-stack';
 import { bucketBench, bucketGroundRows } from './bucket-bench';
@@ -17,7 +17,7 @@ import { wallModules } from './wall-modules';
 
 /** One function a variant. A new variant is one line here. */
 const VARIANTS: {
-	[V in Variant]: (stand: StandOf<V>, design: Design, shelf: Shelf, anchor: Anchor) => StandPiece;
+	[V in Variant]: (stand: StandOf<V>, system: System, shelf: Shelf, anchor: Anchor) => StandPiece;
 } = {
 	'bucket-bench': bucketBench,
 	'bucket-rows': bucketGroundRows,
@@ -39,12 +39,12 @@ const VARIANTS: {
 /** A stand laid out by its variant. A tank has one lid: what comes second on a loop stands beside it on bases. */
 export function layoutStand(
 	stand: Stand,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const second = design.stands[0]?.id !== stand.id;
+	const second = system.design.stands[0]?.id !== stand.id;
 	const placed = second && 'footing' in stand ? { ...stand, footing: 'base' as const } : stand;
 	const layout = VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece;
-	return layout(placed, design, shelf, anchor);
+	return layout(placed, system, shelf, anchor);
 }

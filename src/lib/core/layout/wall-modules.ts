@@ -1,4 +1,4 @@
-import { rowLetter, type Design, type Stand, type WallModules } from '../design';
+import { rowLetter, type System, type Stand, type WallModules } from '../design';
 import { pick, type Shelf } from '../shelf';
 import { collector } from './collector';
 import { rect } from './outline';
@@ -14,11 +14,11 @@ const LINE_M = 0.015;
 /** Panels of pockets, tier over tier on brackets; a drip line along each tier, a gutter under the lowest. */
 export function wallModules(
 	stand: WallModules,
-	design: Design,
+	system: System,
 	shelf: Shelf,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, design, shelf, anchor);
+	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const input = {
 		availableMm: stand.perRow * stand.pitchMm,
 		endClearMm: stand.pitchMm / 2,
@@ -183,6 +183,7 @@ function dripLines(shop: Workshop<Stand>, stand: WallModules, panels: readonly C
 				});
 				before = node;
 				shop.emit(node, {
+					id: shop.outlet(`${panel.row + 1}/${tier + 1}`, e + 1),
 					label: stand.emittersPerPanel > 1 ? `${panel.label}, emitter ${e + 1}` : panel.label,
 					emitterId: stand.emitterId,
 					containerId: panel.id,

@@ -1,5 +1,14 @@
 import type { z } from 'zod';
-import { kindOf, type Design, type Slot, type Stand } from '../design';
+import {
+	kindOf,
+	plantsOf,
+	standPath,
+	type Design,
+	type Plants,
+	type Slot,
+	type Stand,
+	type System
+} from '../design';
 import { CANOPY_SHARE, pick, type Medium, type Shelf } from '../shelf';
 import { joint } from './joints';
 import type { Anchor, StandPiece } from './stand-piece';
@@ -82,16 +91,25 @@ export class Workshop<S extends Stand> {
 		problems: []
 	};
 	readonly operations: StandLayout['operations'] = [];
+	private readonly plants: Plants;
 
 	constructor(
 		readonly stand: S,
-		readonly design: Design,
+		readonly system: System,
 		readonly shelf: Shelf,
 		readonly anchor: Anchor
-	) {}
+	) {
+		this.plants = plantsOf(system.operation, system.record);
+	}
+
+	get design(): Design {
+		return this.system.design;
+	}
 
 	/** An id within this stand. */
 	id = (name: string): string => `${this.stand.id}.${name}`;
+	/** The id of the nth outlet at a place of this stand: a row and column, or a tower. */
+	outlet = (place: string | number, n = 1): string => `${this.stand.id}/${place}/o${n}`;
 	slots = (): Slot[] => kindOf(this.stand).slots(this.stand);
 
 	node(id: string, { xM, yM, zM }: Point): FeedNode {
@@ -127,6 +145,8 @@ export class Workshop<S extends Stand> {
 	emit(
 		node: FeedNode,
 		of: {
+			/** Its own, by its place; the node goes by what it hangs on. */
+			id: string;
 			label: string;
 			emitterId: string;
 			containerId: string;
@@ -140,7 +160,7 @@ export class Workshop<S extends Stand> {
 			xM: node.xM,
 			yM: node.yM,
 			zM: node.zM,
-			id: node.id,
+			id: of.id,
 			label: of.label,
 			standId: this.stand.id,
 			nodeId: node.id,
@@ -168,7 +188,7 @@ export class Workshop<S extends Stand> {
 
 	/** A site in a container, with what the design grows there. */
 	site({ slot, at, container, medium, mediumL, facingDeg, opening }: SitePlan): void {
-		const plant = this.design.plants[slot.id];
+		const plant = this.plants[slot.id];
 		const crop = plant && pick(this.shelf.crops, plant.cropId);
 		const grown = plant ? CANOPY_SHARE[plant.stage] : 0;
 		container.siteIds.push(slot.id);
@@ -248,8 +268,7 @@ export class Workshop<S extends Stand> {
 	 */
 	refuse(problem: Refusal): void {
 		const { code, numbers, text, field, value, said } = problem;
-		const at = this.design.stands.findIndex((stand) => stand.id === this.stand.id);
-		const path = field !== undefined && at >= 0 ? `stands.${at}.${field}` : problem.path;
+		const path = field !== undefined ? standPath(this.stand, field) : problem.path;
 		const name = problem.name ?? (field === undefined ? '' : titleOf(this.stand, field));
 		this.piece.problems.push({
 			code,

@@ -1,4 +1,4 @@
-import type { Design } from '../design';
+import type { SystemRecord } from '../design';
 import type { Layout } from '../layout';
 import { pick, type Emitter, type Shelf } from '../shelf';
 import type { NetworkInput, Outlet, Source } from './types';
@@ -7,7 +7,7 @@ const ROUGHNESS_MM = 0.0015;
 
 /** The layout's feed side as nodes and links, with true lengths, elevations and fittings. */
 export function buildNetwork(
-	design: Design,
+	{ waterC }: Pick<SystemRecord, 'waterC'>,
 	layout: Layout,
 	shelf: Shelf,
 	source: Source
@@ -19,7 +19,7 @@ export function buildNetwork(
 		])
 	);
 	return {
-		temperatureC: design.lines.waterC,
+		temperatureC: waterC,
 		source,
 		nodes: layout.nodes.map(({ id, zM }) => {
 			const outlet = outlets.get(id);

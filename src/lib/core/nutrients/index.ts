@@ -2,3 +2,4 @@ export * from './dilute';
 export * from './ppm';
 export * from './recipe';
 export * from './salts';
+export * from './targets';

@@ -8,7 +8,8 @@ export function nnls(a: number[][], b: number[]): number[] {
 	const n = a[0]?.length ?? 0;
 	const x: number[] = new Array<number>(n).fill(0);
 	const free = new Set<number>();
-	const scale = Math.max(1e-300, ...a.flat().map(Math.abs)) * Math.max(1e-300, ...b.map(Math.abs));
+	// columns differ in size by a million where limits come in: each is judged by its own
+	const least = x.map((_, j) => 1e-12 * Math.hypot(...a.map((row) => row[j]!)) * Math.hypot(...b));
 	const blocked = new Set<number>();
 	for (let round = 0; round < 30 * n + 30; round++) {
 		const residual = b.map((value, i) => value - dot(a[i]!, x));
@@ -18,7 +19,7 @@ export function nnls(a: number[][], b: number[]): number[] {
 			if (
 				!free.has(j) &&
 				!blocked.has(j) &&
-				pull[j]! > 1e-12 * scale &&
+				pull[j]! > least[j]! &&
 				(next < 0 || pull[j]! > pull[next]!)
 			)
 				next = j;
@@ -41,13 +42,18 @@ export function nnls(a: number[][], b: number[]): number[] {
 				blocked.clear();
 				break;
 			}
+			// figures beyond what a double holds: what is there already stands
+			if (!trial.every(Number.isFinite)) return x;
 			let step = 1;
+			let stops = -1;
 			columns.forEach((j, k) => {
-				if (trial[k]! <= 0) step = Math.min(step, x[j]! / (x[j]! - trial[k]!));
+				const far = trial[k]! <= 0 ? x[j]! / (x[j]! - trial[k]!) : 1;
+				if (trial[k]! <= 0 && far <= step) [step, stops] = [far, j];
 			});
 			columns.forEach((j, k) => {
 				x[j] = x[j]! + step * (trial[k]! - x[j]!);
-				if (x[j]! <= 1e-15 && trial[k]! <= 0) {
+				// the one that stopped the step goes, whatever rounding makes of it: each pass is shorter
+				if (j === stops || (x[j]! <= 1e-15 && trial[k]! <= 0)) {
 					x[j] = 0;
 					free.delete(j);
 				}
@@ -55,6 +61,56 @@ export function nnls(a: number[][], b: number[]): number[] {
 		}
 	}
 	return x;
+}
+
+/** Rounds of the multipliers; each takes off a factor of about PENALTY, so a handful is enough. */
+const ROUNDS = 60;
+const PENALTY = 1e6;
+/** How far over a limit, as a share of it, still counts as within. */
+const WITHIN = 1e-12;
+
+/**
+ * The same with upper limits, min ‖A·x − b‖ with x ≥ 0 and G·x ≤ h: a slack for each limit makes it an
+ * equation, and the method of multipliers (Hestenes 1969, Powell 1969) holds the equations round by round.
+ * With every h ≥ 0 there always is an answer, x = 0 at worst.
+ *
+ * @param g rows of as many columns as `a`, scaled so that figures of about 1 matter; `h` likewise
+ */
+export function nnlsWithin(a: number[][], b: number[], g: number[][], h: number[]): number[] {
+	const free = nnls(a, b);
+	if (g.every((row, i) => dot(row, free) <= h[i]! + WITHIN)) return free;
+	const n = free.length;
+	// columns of length 1 and limits with a greatest entry of 1: one penalty then suits any problem
+	const unit = free.map((_, j) => 1 / (Math.hypot(...a.map((row) => row[j]!)) || 1));
+	const scaled = (row: number[]) => row.map((value, j) => value * unit[j]!);
+	const most = g.map((row) => Math.max(...scaled(row).map(Math.abs)) || 1);
+	const weight = Math.sqrt(PENALTY);
+	const rows = [
+		...a.map((row) => [...scaled(row), ...g.map(() => 0)]),
+		...g.map((row, i) =>
+			[...scaled(row).map((v) => v / most[i]!), ...g.map((_, j) => (i === j ? 1 : 0))].map(
+				(v) => v * weight
+			)
+		)
+	];
+	const limits = h.map((limit, i) => limit / most[i]!);
+	const pressure = h.map(() => 0);
+	let x = free;
+	let before = Infinity;
+	for (let round = 0; round < ROUNDS; round++) {
+		const right = [...b, ...limits.map((limit, i) => (limit - pressure[i]!) * weight)];
+		const all = nnls(rows, right);
+		x = scaled(all.slice(0, n));
+		const off = g.map((row, i) => dot(row, x) / most[i]! + all[n + i]! - limits[i]!);
+		off.forEach((value, i) => (pressure[i]! += value));
+		const worst = Math.max(...off.map((value, i) => Math.abs(value) / Math.max(1, limits[i]!)));
+		// no nearer than the round before: that is as near as rounding lets it come
+		if (worst <= WITHIN || (worst < 1e-7 && worst > before / 2)) break;
+		before = worst;
+	}
+	// what rounding leaves over a limit is taken off everything alike
+	const over = Math.max(1, ...g.map((row, i) => (h[i]! > 0 ? dot(row, x) / h[i]! : 1)));
+	return x.map((value) => value / over);
 }
 
 const dot = (row: number[], x: number[]): number => row.reduce((t, v, j) => t + v * x[j]!, 0);

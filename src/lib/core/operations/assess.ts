@@ -1,18 +1,25 @@
 import { z } from 'zod';
-import { designSchema, placeSchema, type Design, type Place } from '../design';
+import { FILE_VERSION, partsSchema, type Parts } from '../design';
 import {
 	Chain,
 	findingsOf,
 	findingSchema,
 	segmentsOf,
 	stepSchema,
+	STATES_OF_PLANTS,
 	stepsOf,
 	type Finding,
+	type PlantState,
 	type StepState
 } from '../review';
-import { BUILT_IN_SHELF, type Shelf } from '../shelf';
+import { BUILT_IN_SHELF, ownShelfSchema, shelfWith, type Shelf, type ShelfItem } from '../shelf';
 
-export const assessInput = z.strictObject({ design: designSchema, place: placeSchema });
+/** A whole document in its parts, with what its place added to the shelf. */
+export const assessInput = z.strictObject({
+	schemaVersion: z.literal(FILE_VERSION).optional(),
+	...partsSchema.shape,
+	shelf: ownShelfSchema.optional()
+});
 export const assessOutput = z.strictObject({
 	stands: z.array(z.strictObject({ id: z.string(), family: z.string(), variant: z.string() })),
 	sites: z.array(
@@ -32,6 +39,8 @@ export const assessOutput = z.strictObject({
 });
 
 interface Done {
+	/** Of which plants: as they stand, or full grown. Absent where it does not depend on them. */
+	state?: PlantState;
 	input: unknown;
 	result: unknown;
 }
@@ -56,10 +65,12 @@ export interface Assessment {
  * The whole chain from a design to its findings: layout, network, demand, feeding, tank, mix and review.
  * Every figure shown anywhere stands in `operations` with the input it can be recomputed from.
  */
-export const assess = (
-	{ design, place }: { design: Design; place: Place },
-	shelf: Shelf = BUILT_IN_SHELF
-): Assessment => assessChain(new Chain(design, place, shelf));
+export function assess(
+	{ design, operation, record, place, shelf: own }: Parts & { shelf?: readonly ShelfItem[] },
+	shelf: Shelf = own ? shelfWith(own) : BUILT_IN_SHELF
+): Assessment {
+	return assessChain(new Chain({ design, operation, record, place }, shelf));
+}
 
 /** The assessment of a chain that is already there, as the interface holds one. */
 export function assessChain(chain: Chain): Assessment {
@@ -101,19 +112,30 @@ function operationsOf(chain: Chain): Assessment['operations'] {
 	if (chain.rings.length > 0)
 		operations['pipe-loss'] = chain.rings.flatMap((ring) => segmentsOf(ring).map(done));
 	if (chain.sharing.length > 0) operations.spread = chain.sharing.map(done);
-	const tips = chain.loads.flatMap(({ tipping }) => (tipping ? [done(tipping.now)] : []));
-	if (tips.length > 0) operations.tipping = tips;
-	const walls = chain.loads.flatMap(({ wall }) => (wall ? [done(wall)] : []));
-	if (walls.length > 0) operations['wall-load'] = walls;
 	operations.evapotranspiration = done(chain.weather);
-	operations['plant-demand'] = chain.thirst.crops.map(({ input, litresPerDay }) => ({
-		input,
-		result: { litresPerDay }
-	}));
-	operations['reservoir-size'] = done(chain.size);
-	operations['reservoir-run'] = done(chain.run);
-	if (chain.feed) operations['feed-plan'] = { input: chain.feed.input, result: chain.feed.plan };
-	if (chain.mix.recipe) operations.recipe = done(chain.mix.recipe);
-	operations.salts = done(chain.mix.salts);
+	for (const state of STATES_OF_PLANTS)
+		for (const [name, list] of plantOperationsOf(state === 'now' ? chain : chain.grown)) {
+			if (list.length === 0) continue;
+			const all = (operations[name] ??= []) as Done[];
+			all.push(...list.map(({ input, result }) => ({ state, input, result })));
+		}
 	return operations;
+}
+
+/** What depends on how far the plants have grown. */
+function plantOperationsOf(chain: Chain): [name: string, list: Done[]][] {
+	const { thirst, size, run, feed, mix, loads } = chain;
+	return [
+		[
+			'plant-demand',
+			thirst.crops.map(({ input, litresPerDay }) => ({ input, result: { litresPerDay } }))
+		],
+		['reservoir-size', [size]],
+		['reservoir-run', [run]],
+		['feed-plan', feed ? [{ input: feed.input, result: feed.plan }] : []],
+		['recipe', mix.recipe ? [mix.recipe] : []],
+		['salts', [mix.salts]],
+		['tipping', loads.flatMap(({ tipping }) => (tipping ? [tipping.now] : []))],
+		['wall-load', loads.flatMap(({ wall }) => (wall ? [wall] : []))]
+	];
 }

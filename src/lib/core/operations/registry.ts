@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import * as build from '../build';
+import { upgradeFile } from '../design';
 import * as feeding from '../feeding';
 import * as hydraulics from '../hydraulics';
 import * as layout from '../layout';
@@ -15,6 +16,8 @@ export interface Operation {
 	summary: string;
 	input: z.ZodType;
 	output: z.ZodType;
+	/** Brings an input of an older version up to this one. */
+	upgrade?(raw: unknown): unknown;
 	run(input: never): unknown;
 }
 
@@ -23,8 +26,9 @@ const operation = <I extends z.ZodType, O extends z.ZodType>(
 	summary: string,
 	input: I,
 	output: O,
-	run: (input: z.output<I>) => z.output<O>
-): Operation => ({ id, summary, input, output, run });
+	run: (input: z.output<I>) => z.output<O>,
+	upgrade?: Operation['upgrade']
+): Operation => ({ id, summary, input, output, run, ...(upgrade && { upgrade }) });
 
 /** Every operation there is. The interface, the worker, the server and the command line serve this list. */
 export const OPERATIONS: readonly Operation[] = [
@@ -187,7 +191,8 @@ export const OPERATIONS: readonly Operation[] = [
 		'The whole chain: layout, water, feeding, tank, mix and findings',
 		assessInput,
 		assessOutput,
-		(input) => assess(input)
+		(input) => assess(input),
+		upgradeFile
 	)
 ];
 
@@ -206,9 +211,10 @@ export function calculate(id: string, raw: unknown): Answer {
 	const op = byId.get(id);
 	if (!op)
 		return { error: { code: 'unknown-operation', message: `there is no operation "${id}"` } };
-	const parsed = op.input.safeParse(raw);
-	if (!parsed.success) return { error: { code: 'invalid-input', issues: toIssues(parsed.error) } };
 	try {
+		const parsed = op.input.safeParse(op.upgrade ? op.upgrade(raw) : raw);
+		if (!parsed.success)
+			return { error: { code: 'invalid-input', issues: toIssues(parsed.error) } };
 		return { result: op.run(parsed.data as never) };
 	} catch (problem) {
 		if (problem instanceof InvalidInput)

@@ -89,6 +89,10 @@ export const text = (name: string, max = 120, min = 1) => {
 /** An id: short, no spaces at the ends. */
 export const id = (name = 'id') => text(name, 80);
 
+/** An id that stands in paths and in the ids of what belongs to it: none of the marks those are made of. */
+export const key = (name: string) =>
+	id(name).regex(/^[^./[\]]+$/, { error: () => `${name} must not contain . / [ or ]` });
+
 /** One of a fixed set of words; the message lists them. */
 export const oneOf = <const T extends readonly [string, ...string[]]>(name: string, words: T) =>
 	z.enum(words, { error: () => `${name} must be one of ${words.join(', ')}` });
@@ -111,9 +115,15 @@ export function refuseRepeats(
 	});
 }
 
-/** Zod's issues as ours: dotted paths, and each unknown field at a path of its own. */
+/** More faults than these in one answer help nobody. */
+const MOST_ISSUES = 50;
+
+/** Zod's issues as ours: dotted paths, and each unknown field at a path of its own; the first fifty. */
 export function toIssues(error: z.ZodError): Issue[] {
-	return error.issues.flatMap((issue) => flatten(issue, []));
+	return error.issues
+		.slice(0, MOST_ISSUES)
+		.flatMap((issue) => flatten(issue, []))
+		.slice(0, MOST_ISSUES);
 }
 
 function flatten(issue: z.core.$ZodIssue, before: PropertyKey[]): Issue[] {
@@ -125,7 +135,8 @@ function flatten(issue: z.core.$ZodIssue, before: PropertyKey[]): Issue[] {
 		}));
 	if (issue.code === 'invalid_union' && issue.errors.length > 0) {
 		// The branch that failed deepest is the one that was meant.
-		const depth = (branch: z.core.$ZodIssue[]) => Math.max(0, ...branch.map((i) => i.path.length));
+		const depth = (branch: z.core.$ZodIssue[]) =>
+			branch.reduce((most, i) => Math.max(most, i.path.length), 0);
 		const best = [...issue.errors].sort((a, b) => depth(b) - depth(a) || a.length - b.length)[0];
 		if (best) return best.flatMap((inner) => flatten(inner, path));
 	}

@@ -20,6 +20,7 @@ export type Kind =
 	| 'flow'
 	| 'mass'
 	| 'salt' // grams of salt
+	| 'trace' // less than a gram of it
 	| 'liquid' // millilitres of product
 	| 'temperature'
 	| 'area'
@@ -56,6 +57,7 @@ const METRIC_SCALES: Record<Exclude<Kind, 'strength'>, Scale> = {
 	flow: { unit: 'L/h', factor: 1, decimals: [2, 1, 0] },
 	mass: { unit: 'kg', factor: 1, decimals: [1, 0, 0] },
 	salt: { unit: 'g', factor: 1, decimals: [2, 1, 0] },
+	trace: { unit: 'mg', factor: 1000, decimals: [1, 0, 0] },
 	liquid: { unit: 'mL', factor: 1, decimals: [1, 0, 0] },
 	temperature: { unit: '°C', factor: 1, decimals: [1, 1, 0] },
 	area: { unit: 'm²', factor: 1, decimals: [2, 1, 0] },
@@ -131,6 +133,23 @@ export function showNumber(value: number, kind: Kind, units: Units): string {
 	const rounded = shown.toFixed(decimals);
 	const trimmed = Number(rounded) === 0 ? rounded.replace('-', '') : rounded;
 	return size >= 9999.5 ? Number(trimmed).toLocaleString('en-GB') : trimmed;
+}
+
+/** A field shows so many decimals of what was typed; longer ones come of a change of units. */
+const TYPED_DECIMALS = 3;
+
+/**
+ * The number as it stands in a field: what was typed comes back as it was typed. Only figures that a change
+ * of units or a calculation made long are rounded as `showNumber` does, and pure numbers to three figures.
+ */
+export function fieldNumber(value: number, kind: Kind, units: Units): string {
+	const exact = Number(toShown(value, kind, units).toPrecision(9));
+	const rounded = showNumber(value, kind, units).replaceAll(',', '');
+	if (Number(rounded) === exact) return rounded;
+	const typed = String(exact);
+	const decimals = typed.includes('e') ? Infinity : (typed.split('.')[1]?.length ?? 0);
+	if (decimals <= TYPED_DECIMALS) return typed;
+	return kind === 'count' ? String(Number(exact.toPrecision(3))) : rounded;
 }
 
 /** The number with its unit, as it stands in a sentence: no zeros after the point that say nothing. */

@@ -1,9 +1,22 @@
-import { applyChanges, areaOf, type Area, type Change, type Design, type Place } from '../design';
+import {
+	applyChanges,
+	areaOf,
+	plantsOf,
+	type Area,
+	type Change,
+	type Design,
+	type Operation,
+	type Parts,
+	type Place,
+	type Plants,
+	type SystemRecord
+} from '../design';
 import { show, type Kind } from '../quantity';
 import { layoutDesign, type Layout } from '../layout';
 import type { Graph, Settled } from '../hydraulics';
 import type { Shelf } from '../shelf';
 import * as feed from './stages/feed';
+import { grownStages } from './stages/growth';
 import * as mix from './stages/mix';
 import { levelsOf, ringsOf } from './stages/levels';
 import { lightOf } from './stages/light';
@@ -23,57 +36,96 @@ export class Chain {
 	private readonly made = new Map<string, unknown>();
 	/** The balance of a chain on the same graph: a good place to start from. */
 	private near: Settled | null = null;
+	/** The grown chain of the one this came from: what has not changed is shared with it. */
+	private grownBefore: Chain | undefined;
+
+	readonly design: Design;
+	readonly operation: Operation;
+	readonly record: SystemRecord;
+	readonly place: Place;
 
 	constructor(
-		readonly design: Design,
-		readonly place: Place,
+		readonly parts: Parts,
 		readonly shelf: Shelf,
 		before?: Chain
 	) {
+		({
+			design: this.design,
+			operation: this.operation,
+			record: this.record,
+			place: this.place
+		} = parts);
 		if (before) this.inherit(before);
 	}
 
-	/** The chain of the changed design. */
+	/** The chain of the changed document. */
 	with(changes: readonly Change[]): Chain {
-		return new Chain(applyChanges(this.design, changes), this.place, this.shelf, this);
+		return new Chain(applyChanges(this.parts, changes), this.shelf, this);
 	}
 
 	private inherit(before: Chain): void {
-		const { design } = this;
-		const same = (...keys: (keyof Design)[]) => keys.every((k) => design[k] === before.design[k]);
+		const { design, operation, record } = this;
+		const built = (...keys: (keyof Design)[]) => keys.every((k) => design[k] === before.design[k]);
+		const run = (...keys: (keyof Operation)[]) =>
+			keys.every((k) => operation[k] === before.operation[k]);
+		const seen = (...keys: (keyof SystemRecord)[]) =>
+			keys.every((k) => record[k] === before.record[k]);
 		if (before.place !== this.place || before.shelf !== this.shelf) return;
+		this.grownBefore = (before.made.get('grown') as Chain | undefined) ?? before.grownBefore;
 		const keep = (...names: string[]) => {
 			for (const name of names)
 				if (before.made.has(name)) this.made.set(name, before.made.get(name));
 		};
-		const filled = design.water.fillL === before.design.water.fillL;
-		const built = filled && same('stands', 'tank', 'lines', 'plants', 'areaId', 'lamps');
-		if (built) keep('layout');
-		if (built && same('lamps')) keep('light');
-		if (built && same('frontDeg')) keep('shade');
+		const planted = run('crops') && seen('stages');
+		const laid =
+			planted && built('stands', 'tank', 'lines', 'areaId', 'lamps') && run('shutValves', 'fillL');
+		// the pump, how fast it turns, and what was measured of it
+		const pumped = built('source') && run('dial') && seen('pumpTest');
+		const filled =
+			built('reserve') &&
+			run('fillL', 'topUp', 'maxDriftPercent', 'uptakePercent') &&
+			seen('nowL', 'useFactor');
+		if (laid) keep('layout');
+		if (laid && run('lampHours')) keep('light');
+		if (laid && built('frontDeg')) keep('shade');
 		// the graph's pattern depends on whether its source is a pump, not on which
-		if (built && design.source.kind === before.design.source.kind) {
+		if (laid && seen('waterC') && design.source.kind === before.design.source.kind) {
 			keep('graph');
 			this.near = (before.made.get('balance') as Settled | undefined) ?? before.near;
 		}
-		if (same('areaId')) keep('weather');
-		const planted = same('plants', 'stands', 'areaId');
-		if (planted && design.water.useFactor === before.design.water.useFactor) {
+		if (built('areaId')) keep('weather');
+		const drinks = planted && built('stands', 'areaId');
+		if (drinks && seen('useFactor')) {
 			keep('thirst');
-			if (same('mix')) keep('strength');
+			if (run('mix')) keep('strength');
 		}
-		if (planted && same('mix', 'water', 'tank')) keep('mix');
-		if (built && same('source', 'water')) keep('balance', 'flows', 'water path');
-		if (built && same('source')) keep('lowest flowing');
-		if (same('source')) keep('curve');
-		if (same('tank') && same('source') && same('water')) keep('tank');
-		if (built && same('source', 'water'))
-			keep('returns', 'drain-back', 'sharing', 'loads', 'rings');
+		if (drinks && run('mix') && filled && built('tank')) keep('mix');
+		const flows = laid && pumped && seen('waterC');
+		if (flows && filled) keep('balance', 'flows', 'water path');
+		if (flows) keep('lowest flowing');
+		if (pumped && seen('waterC')) keep('curve');
+		if (built('tank') && pumped && filled) keep('tank');
+		if (flows && filled) keep('returns', 'drain-back', 'sharing', 'loads', 'rings');
 	}
 
 	private once<T>(name: string, make: () => T): T {
 		if (!this.made.has(name)) this.made.set(name, make());
 		return this.made.get(name) as T;
+	}
+
+	/** What grows where and how far on it is. */
+	get plants(): Plants {
+		return plantsOf(this.operation, this.record);
+	}
+
+	/** The same system with its plants full grown; itself where they are. */
+	get grown(): Chain {
+		return this.once<Chain>('grown', () => {
+			const { plants, parts } = this;
+			if (Object.values(plants).every(({ stage }) => stage === 'full')) return this;
+			const record = { ...parts.record, stages: grownStages(parts.operation.crops) };
+			return new Chain({ ...parts, record }, this.shelf, this.grownBefore);
+		});
 	}
 
 	/** The area of the place it stands in. */
@@ -84,7 +136,7 @@ export class Chain {
 	readonly say = (value: number, kind: Kind): string => show(value, kind, this.place.units);
 
 	get layout(): Layout {
-		return this.once('layout', () => layoutDesign(this.design, this.area, this.shelf));
+		return this.once('layout', () => layoutDesign(this.parts, this.area, this.shelf));
 	}
 	get graph(): Graph {
 		return this.once('graph', () => path.graphOf(this));

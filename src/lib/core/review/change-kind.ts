@@ -4,7 +4,7 @@ import {
 	fieldsOf,
 	startSystem,
 	type Change,
-	type Design,
+	type Plan,
 	type Stand,
 	type Variant
 } from '../design';
@@ -14,7 +14,7 @@ import { names } from './finding';
 import { settle } from './settle';
 
 export interface ChangedKind {
-	design: Design;
+	plan: Plan;
 	/** What came along, and what had to go, in a few words each. */
 	kept: string[];
 	lost: string[];
@@ -22,15 +22,12 @@ export interface ChangedKind {
 
 /**
  * The same plants, place and tank in another kind of system: whatever makes sense there is kept, and what was
- * kept is said. The stands become one of the new kind.
+ * kept is said. The stands become one of the new kind; the record is not touched.
  */
 export function changeKind(chain: Chain, variant: Variant): ChangedKind {
-	const { design, area, shelf, place } = chain;
+	const { design, operation, record, area, shelf, place } = chain;
 	const kind = KINDS[variant];
-	const planted = chain.layout.sites.flatMap((site) => {
-		const plant = design.plants[site.id];
-		return plant ? [plant] : [];
-	});
+	const planted = chain.layout.sites.flatMap(({ id }) => operation.crops[id] ?? []);
 	const valve = kind.feeding === 'valve';
 	const tank = pick(shelf.tanks, design.tank.partId);
 	const pumpId = !valve && design.source.kind === 'pump' ? design.source.partId : undefined;
@@ -40,7 +37,7 @@ export function changeKind(chain: Chain, variant: Variant): ChangedKind {
 			areaId: design.areaId,
 			variant,
 			plants: Math.max(1, planted.length),
-			cropId: commonest(planted.map((plant) => plant.cropId)) ?? shelf.crops[0]!.id,
+			cropId: commonest(planted) ?? shelf.crops[0]!.id,
 			lengthMm: Math.max(400, area.lengthM * 1000 - tankRoom(chain)),
 			depthMm: Math.max(300, (area.widthM - area.walkM) * 1000 - 100),
 			heightMm: area.heightM * 1000,
@@ -49,35 +46,60 @@ export function changeKind(chain: Chain, variant: Variant): ChangedKind {
 		},
 		shelf
 	);
-	const keepTank = started.tank.partId === design.tank.partId;
-	const stand = withShelfItems(started.stands[0]!, design.stands[0]!);
-	const sites = kindOf(stand).slots(stand);
-	const plants = Object.fromEntries(
-		planted.slice(0, sites.length).map((plant, i) => [sites[i]!.id, plant])
-	);
-	const next: Design = {
-		...started,
-		notes: design.notes,
-		tank: { ...started.tank, shape: keepTank ? design.tank.shape : null },
-		water: {
-			...started.water,
-			topUp: design.water.topUp,
-			maxDriftPercent: design.water.maxDriftPercent,
-			uptakePercent: design.water.uptakePercent,
-			useFactor: design.water.useFactor
-		},
-		stands: [stand],
-		plants,
-		feed: { ...design.feed, school: started.feed.school, setMin: null },
-		mix: design.mix,
-		frontDeg: design.frontDeg,
-		lamps: design.lamps,
-		support: design.support,
-		prices: design.prices,
-		diary: { ...design.diary, caughtMl: {} }
+	const keepTank = started.design.tank.partId === design.tank.partId;
+	const stand = {
+		...withShelfItems(started.design.stands[0]!, design.stands[0]!),
+		id: freshId(chain, started.design.stands[0]!.id)
 	};
-	const settled = settle(next, place, shelf);
-	return { design: settled, ...said(chain, settled, planted.length) };
+	const sites = kindOf(stand).slots(stand);
+	const crops = Object.fromEntries(
+		planted.slice(0, sites.length).map((cropId, i) => [sites[i]!.id, cropId])
+	);
+	const plan: Plan = {
+		design: {
+			...started.design,
+			notes: design.notes,
+			tank: { ...started.design.tank, shape: keepTank ? design.tank.shape : null },
+			reserve: design.reserve ?? started.design.reserve,
+			stands: [stand],
+			frontDeg: design.frontDeg,
+			lamps: design.lamps,
+			support: design.support
+		},
+		operation: {
+			...started.operation,
+			crops,
+			kept: operation.kept,
+			topUp: operation.topUp,
+			maxDriftPercent: operation.maxDriftPercent,
+			uptakePercent: operation.uptakePercent,
+			feed: { ...operation.feed, school: started.operation.feed.school, setMin: null },
+			lampHours: operation.lampHours,
+			mix: operation.mix
+		}
+	};
+	// made to work filled as it is meant to be; what is in the tank now is seen, not designed
+	const filled = { ...record, nowL: plan.operation.fillL };
+	const settled = settle({ ...plan, record: filled, place }, shelf);
+	const made = { design: settled.design, operation: settled.operation };
+	return { plan: made, ...said(chain, made, planted.length) };
+}
+
+/**
+ * A stand's id that nothing was ever noted under, so that the stages and readings of the old system are not
+ * taken for the new one's.
+ */
+function freshId({ design, operation, record }: Chain, wanted: string): string {
+	const noted = [
+		...Object.keys(record.stages),
+		...Object.keys(record.caughtMl),
+		...Object.keys(operation.kept)
+	];
+	const taken = (id: string) =>
+		design.stands.some((stand) => stand.id === id) || noted.some((key) => key.startsWith(`${id}/`));
+	let id = wanted;
+	for (let n = 2; taken(id); n++) id = `${wanted}-${n}`;
+	return id;
 }
 
 const tankRoom = (chain: Chain): number => Math.round(chain.layout.tank.lengthM * 1000) + 200;
@@ -100,11 +122,12 @@ function withShelfItems(stand: Stand, before: Stand): Stand {
 	};
 }
 
-function said(chain: Chain, next: Design, planted: number): Pick<ChangedKind, 'kept' | 'lost'> {
+function said(chain: Chain, plan: Plan, planted: number): Pick<ChangedKind, 'kept' | 'lost'> {
 	const { design, shelf } = chain;
+	const next = plan.design;
 	const kept: string[] = [];
 	const lost: string[] = [];
-	const count = Object.keys(next.plants).length;
+	const count = Object.keys(plan.operation.crops).length;
 	if (count > 0) kept.push(`${count} plant${count === 1 ? '' : 's'}`);
 	if (count < planted) lost.push(`${planted - count} plants that find no site`);
 	const item = (list: readonly { id: string; name: string }[], from: string, to: string) =>
@@ -119,15 +142,13 @@ function said(chain: Chain, next: Design, planted: number): Pick<ChangedKind, 'k
 	const [before, after] = [fieldsOf(design.stands[0]!), fieldsOf(next.stands[0]!)];
 	if (before.mediumId && after.mediumId) item(shelf.media, before.mediumId, after.mediumId);
 	if (before.bucketId) item(shelf.buckets, before.bucketId, after.bucketId ?? '–');
-	kept.push('place, mix and diary');
+	kept.push('place, mix and record');
 	return { kept, lost };
 }
 
-/** The new design as one change. */
-export const kindChanges = ({ design }: ChangedKind): Change[] =>
-	Object.entries(design)
-		.filter(([key]) => key !== 'schemaVersion')
-		.map(([path, value]) => ({ path, value: value as unknown }));
+/** The new plan as one change. */
+export const kindChanges = ({ plan }: ChangedKind): Change[] =>
+	Object.entries(plan).map(([path, value]) => ({ path, value: value as unknown }));
 
 /** "14 plants, the 75 L tote and the mix" */
 export const inWords = (list: readonly string[]): string => names(list, 8);

@@ -1,4 +1,5 @@
 import { partsOf, costOf } from '../build';
+import type { Design, Parts, Plan } from '../design';
 import type { Kind } from '../quantity';
 import { pick } from '../shelf';
 import type { Chain } from './chain';
@@ -119,7 +120,7 @@ const MEASURES: readonly Measure[] = [
 		unit: '',
 		better: 'less',
 		of: ({ design, layout, shelf }) => {
-			const { total, priced } = costOf(design, partsOf(design, layout, shelf));
+			const { total, priced } = costOf(shelf, partsOf(design, layout, shelf));
 			return priced > 0 ? total : null;
 		}
 	},
@@ -140,6 +141,20 @@ function wattsOf({ design, shelf }: Chain): number {
 export function footprintM2({ layout }: Chain): number {
 	const { from, to } = layout.extent;
 	return Math.max(0.01, (to.xM - from.xM) * (to.yM - from.yM));
+}
+
+/**
+ * Another plan for the same record and place, as it would stand. Nobody has seen water in another tank or under
+ * another kind of system, so that is taken filled as it is meant to be.
+ */
+export function variantOf(parts: Parts, plan: Plan): Parts {
+	const kinds = ({ stands }: Design) => stands.map((stand) => stand.variant).join();
+	const same =
+		kinds(plan.design) === kinds(parts.design) &&
+		plan.design.tank.partId === parts.design.tank.partId &&
+		JSON.stringify(plan.design.tank.shape) === JSON.stringify(parts.design.tank.shape);
+	const nowL = same ? parts.record.nowL : plan.operation.fillL;
+	return { ...parts, ...plan, record: { ...parts.record, nowL } };
 }
 
 /** Two variants side by side: what differs, and which wins on what. */

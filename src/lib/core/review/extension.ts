@@ -55,19 +55,19 @@ export function extensionOf(
 }
 
 function grown(chain: Chain, index: number, along: string, count: number): Chain {
-	const [first] = Object.values(chain.design.plants);
+	const [first] = Object.values(chain.operation.crops);
 	const longer = chain.with(changesFor(chain, index, along, count));
 	if (!first) return longer;
-	const plants = Object.fromEntries(
-		longer.layout.sites.map(({ id }) => [id, chain.design.plants[id] ?? first])
+	const crops = Object.fromEntries(
+		longer.layout.sites.map(({ id }) => [id, chain.operation.crops[id] ?? first])
 	);
-	return longer.with([set('plants', plants)]);
+	return longer.with([set('operation.crops', crops)]);
 }
 
-function applies({ design, layout }: Chain, limit: Limit): boolean {
+function applies({ layout, operation }: Chain, limit: Limit): boolean {
 	if (limit === 'return')
 		return layout.returns.some(({ way }) => way === 'fall' || way === 'waste');
-	if (limit === 'tank') return design.water.topUp.kind === 'hand';
+	if (limit === 'tank') return operation.topUp.kind === 'hand';
 	return true;
 }
 
@@ -76,8 +76,8 @@ const HOLDS: Record<Limit, (chain: Chain) => boolean> = {
 	pump: (chain) => {
 		// full open and filled: the best it can do
 		const best = chain.with([
-			...(chain.design.source.kind === 'pump' ? [set('source.dial', 1)] : []),
-			set('water.nowL', Math.min(chain.design.water.fillL, chain.tank.fullL))
+			...(chain.design.source.kind === 'pump' ? [set('operation.dial', 1)] : []),
+			set('record.nowL', Math.min(chain.operation.fillL, chain.tank.fullL))
 		]);
 		const needs = chain.feed?.needLph;
 		return needs ? allFed(best, needs) : best.path.result.uniformity.dry === 0;

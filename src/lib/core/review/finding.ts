@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Change, Design } from '../design';
+import { standPath, type Change, type SystemRecord } from '../design';
 import type { Chain } from './chain';
 
 /** The steps of the job, in the order of the tape. */
@@ -21,10 +21,15 @@ export type Step = (typeof STEPS)[number];
 /** `stop`: it cannot work; `look`: it will go wrong or waste; `caution`: mind it, and who decides. */
 export const SEVERITIES = ['stop', 'look', 'caution'] as const;
 
+/** `now`: as the plants stand today; `grown`: once they are full grown, and not before. */
+export const STATES_OF_PLANTS = ['now', 'grown'] as const;
+export type PlantState = (typeof STATES_OF_PLANTS)[number];
+
 export const findingSchema = z.strictObject({
 	code: z.string(),
 	step: z.enum(STEPS),
 	severity: z.enum(SEVERITIES),
+	state: z.enum(STATES_OF_PLANTS),
 	subject: z.string(),
 	message: z.string(),
 	fixes: z.array(
@@ -40,7 +45,8 @@ export interface Fix {
 	effect: string;
 	change: Change[];
 }
-export interface Finding {
+/** What a concern says, of whichever state of the plants it was shown. */
+export interface Said {
 	code: string;
 	step: Step;
 	severity: (typeof SEVERITIES)[number];
@@ -50,11 +56,19 @@ export interface Finding {
 	fixes: Fix[];
 }
 
-/** One concern: looks at the chain and says what is wrong, risky or to be minded. */
-export type Concern = (chain: Chain) => Finding[];
+/** What was found, and of which state of the plants it is true. */
+export interface Finding extends Said {
+	state: PlantState;
+}
 
-/** One change to the design, as a fix. */
+/** One concern: looks at the chain and says what is wrong, risky or to be minded. */
+export type Concern = (chain: Chain) => Said[];
+
+/** One change to the document, as a fix. */
 export const set = (path: string, value: unknown): Change => ({ path, value });
+/** One change to a field of a stand. */
+export const setOf = (stand: { id: string }, field: string, value: unknown): Change =>
+	set(standPath(stand, field), value);
 
 /** The fixes that are there, three at most. */
 export const some = (...fixes: (Fix | null | undefined | false)[]): Fix[] =>
@@ -76,8 +90,8 @@ export function between(low: string, high: string): string {
 }
 
 /** A fix that settles a caution: the grower has seen to it. */
-export const seenTo = (design: Design, code: string, label: string): Fix => ({
+export const seenTo = (record: SystemRecord, code: string, label: string): Fix => ({
 	label,
 	effect: 'settles this caution',
-	change: [set('diary.seenTo', [...design.diary.seenTo, code])]
+	change: [set('record.acknowledged', [...record.acknowledged, code])]
 });

@@ -1,7 +1,7 @@
 import { applyChanges, fieldsOf, kindOf } from '../design';
 import { layoutDesign } from '../layout';
 import type { Chain } from './chain';
-import { set } from './finding';
+import { set, setOf } from './finding';
 import { footprintM2 } from './compare';
 
 export interface Fit {
@@ -48,7 +48,7 @@ export function fitOf(chain: Chain, index = 0): Fit {
 function mostThatFit(chain: Chain, index: number, along: string, now: number): number | null {
 	const lengthAt = (count: number) => {
 		const { extent } = layoutDesign(
-			applyChanges(chain.design, changesFor(chain, index, along, count)),
+			applyChanges(chain.parts, changesFor(chain, index, along, count)),
 			chain.area,
 			chain.shelf
 		);
@@ -66,13 +66,14 @@ const NEAR_M = 0.15;
 
 /** How many rows deep it can be: by the width of the place less the room to walk, and by reach from the front. */
 function deepOf(chain: Chain, index: number): Fit['deep'] {
-	const { rows, rowGapMm } = fieldsOf(chain.design.stands[index]!);
+	const stand = chain.design.stands[index]!;
+	const { rows, rowGapMm } = fieldsOf(stand);
 	if (rows === undefined || rowGapMm === undefined) return null;
 	const gapM = rowGapMm / 1000;
 	const roomM = chain.area.widthM - chain.area.walkM;
 	const widthAt = (count: number) => {
-		const changes = [set(`stands.${index}.rows`, count)];
-		const { extent } = layoutDesign(applyChanges(chain.design, changes), chain.area, chain.shelf);
+		const changes = [setOf(stand, 'rows', count)];
+		const { extent } = layoutDesign(applyChanges(chain.parts, changes), chain.area, chain.shelf);
 		return extent.to.yM - extent.from.yM;
 	};
 	// a lone row may be narrower than its tank; from the next on each adds its distance
@@ -90,11 +91,10 @@ function deepOf(chain: Chain, index: number): Fit['deep'] {
 /** A stand with another count along the front, on something as long as that needs. */
 export function changesFor(chain: Chain, index: number, along: string, count: number) {
 	const stand = chain.design.stands[index]!;
-	const path = (field: string) => `stands.${index}.${field}`;
-	const changes = [set(path(along), count)];
+	const changes = [setOf(stand, along, count)];
 	if ('lengthMm' in stand && along === 'perRow')
 		changes.push(
-			set(path('lengthMm'), Math.max(200, 2 * stand.endClearMm + (count - 1) * stand.pitchMm))
+			setOf(stand, 'lengthMm', Math.max(200, 2 * stand.endClearMm + (count - 1) * stand.pitchMm))
 		);
 	return changes;
 }
@@ -115,11 +115,11 @@ export function oneMore(chain: Chain, by: 1 | -1, index = 0): OneMore | null {
 	const count = Number((stand as unknown as Record<string, unknown>)[along]) + by;
 	if (count < 1) return null;
 	const changes = changesFor(chain, index, along, count);
-	const first = Object.values(chain.design.plants)[0];
+	const first = Object.values(chain.operation.crops)[0];
 	const longer = chain.with(changes);
-	const plants = { ...chain.design.plants };
-	if (by > 0 && first) for (const site of longer.layout.sites) plants[site.id] ??= { ...first };
-	const after = longer.with([set('plants', plants)]);
+	const crops = { ...chain.operation.crops };
+	if (by > 0 && first) for (const site of longer.layout.sites) crops[site.id] ??= first;
+	const after = longer.with([set('operation.crops', crops)]);
 	const planted = after.layout.sites.filter((site) => site.cropId);
 	const flows = (planted.length > 0 ? planted : after.layout.sites).map(
 		(site) => after.flows.siteLph.get(site.id) ?? 0

@@ -1,4 +1,6 @@
+import type { Kind } from '../quantity';
 import type { Chain } from './chain';
+import type { MixItem } from './stages/mix';
 
 export interface MixingStep {
 	text: string;
@@ -9,9 +11,16 @@ export interface MixingStep {
 
 const lowerFirst = (name: string): string => `${name[0]?.toLowerCase()}${name.slice(1)}`;
 
+/** How an ingredient is measured out: under a gram in milligrams, wherever the grower lives. */
+export const weighedAs = ({ unit, amount }: MixItem): Kind =>
+	unit === 'mL' ? 'liquid' : amount < 1 ? 'trace' : 'salt';
+
+/** Under this, g, a scale for the pocket guesses. */
+const GUESSED_G = 0.5;
+
 /** The mix card: what goes into the tank, in the order that keeps it from clouding. */
 export function mixingSteps(chain: Chain): MixingStep[] {
-	const { mix, say, design, place } = chain;
+	const { mix, say, place, operation } = chain;
 	const act = (text: string, amount: string | null = null): MixingStep => ({
 		text,
 		amount,
@@ -21,13 +30,10 @@ export function mixingSteps(chain: Chain): MixingStep[] {
 	const steps = [act('Fill the tank with plain water to', say(mix.litres * 0.8, 'volume'))];
 	for (const item of mix.items)
 		steps.push(
-			act(
-				`Stir in ${lowerFirst(item.name)}, until it is clear`,
-				say(item.amount, item.unit === 'g' ? 'salt' : 'liquid')
-			)
+			act(`Stir in ${lowerFirst(item.name)}, until it is clear`, say(item.amount, weighedAs(item)))
 		);
 	steps.push(act('Top up with plain water to', say(mix.litres, 'volume')));
-	if (design.mix.method === 'meter')
+	if (operation.mix.method === 'meter')
 		steps.push(
 			act('Read the strength after ten minutes of the pump', say(mix.expectedMsCm, 'strength'))
 		);
@@ -40,7 +46,17 @@ export function mixingSteps(chain: Chain): MixingStep[] {
 		);
 	if (young) steps.push(act('This is part strength, for young plants; raise it as they grow'));
 	const calcium = mix.items.some((item) => item.saltId?.startsWith('calcium'));
+	const traces = mix.items.filter(({ saltId, amount }) => saltId && amount < GUESSED_G);
 	const mind: MixingStep[] = [
+		...(traces.length > 0
+			? [
+					{
+						text: `${traces.length === 1 ? 'One salt is' : `${traces.length} salts are`} too little to weigh truly: dissolve a hundred times as much in a jug of water and stir in a hundredth of the jug. Never more: a few times too much of them harms.`,
+						amount: null,
+						kind: 'mind' as const
+					}
+				]
+			: []),
 		...(calcium && mix.items.length > 1
 			? [
 					{

@@ -1,10 +1,12 @@
 import type { Chain } from './chain';
-import { SEVERITIES, STEPS, type Concern, type Finding } from './finding';
+import { SEVERITIES, STEPS, type Concern, type Finding, type Said } from './finding';
+import { whenGrown } from './stages/growth';
 import * as feed from './findings/feed';
 import * as hung from './findings/hung';
 import * as level from './findings/level';
 import * as flow from './findings/flow';
 import * as light from './findings/light';
+import * as mix from './findings/mix';
 import * as parts from './findings/parts';
 import * as back from './findings/return';
 import { reach } from './findings/reach';
@@ -17,67 +19,91 @@ import * as tower from './findings/tower';
 import { uneven } from './findings/uneven';
 import { brokenBench } from './findings/pump-test';
 
-/** Every concern there is; a new one is a line here. */
-export const CONCERNS: readonly Concern[] = [
-	room.place,
-	room.obstacles,
-	flow.dryOutlets,
-	flow.pumpSize,
-	flow.underDemand,
-	uneven,
-	flow.levelLimit,
-	flow.brokenColumn,
-	brokenBench,
-	back.returnSize,
-	back.returnFall,
-	back.returnHeight,
-	tank.drainBackSpill,
-	tank.belowPump,
-	tank.drift,
-	feed.noPlan,
-	feed.doseShort,
-	feed.timer,
-	feed.drainHeavy,
-	feed.strength,
-	parts.joints,
-	suits.stakes,
-	suits.washesOut,
-	suits.filters,
-	parts.unknownPump,
-	reach,
-	tower.leaning,
-	tower.webs,
-	tower.holes,
-	suits.spreaders,
-	suits.openHoles,
-	tower.wind,
-	level.tankHeight,
-	level.outOfLevel,
-	level.valveParts,
-	level.ringLevels,
-	hung.fixings,
-	hung.studs,
-	hung.airLock,
-	hung.toWaste,
-	hung.wetPlate,
-	hung.mustStandLevel,
-	parts.hotWater,
-	spacing,
-	light.lampLight,
-	light.sockets,
-	light.held,
-	safety.weight,
-	safety.electricity,
-	level.valveRisks
+/** How a concern is judged: as the plants stand now, full grown, or both, whichever meets it first. */
+type Judged = 'now' | 'grown' | 'both';
+
+/**
+ * Every concern there is; a new one is a line here. What is built must hold grown plants: loads, tank, pump,
+ * returns, spacing and supports. What is set or mixed is for the plants as they are.
+ */
+export const CONCERNS: readonly (readonly [concern: Concern, judged: Judged])[] = [
+	[room.place, 'grown'],
+	[room.obstacles, 'grown'],
+	[flow.dryOutlets, 'now'],
+	[flow.pumpSize, 'both'],
+	[flow.underDemand, 'both'],
+	[uneven, 'now'],
+	[flow.levelLimit, 'both'],
+	[flow.brokenColumn, 'now'],
+	[brokenBench, 'now'],
+	[back.returnSize, 'grown'],
+	[back.returnFall, 'grown'],
+	[back.returnHeight, 'grown'],
+	[tank.drainBackSpill, 'grown'],
+	[tank.belowPump, 'both'],
+	[tank.drift, 'both'],
+	[feed.noPlan, 'now'],
+	[feed.doseShort, 'now'],
+	[feed.timer, 'now'],
+	[feed.drainHeavy, 'now'],
+	[feed.strength, 'now'],
+	[mix.overLimit, 'now'],
+	[mix.lacks, 'now'],
+	[parts.joints, 'now'],
+	[suits.stakes, 'now'],
+	[suits.washesOut, 'now'],
+	[suits.filters, 'now'],
+	[parts.unknownPump, 'now'],
+	[reach, 'grown'],
+	[tower.leaning, 'now'],
+	[tower.webs, 'now'],
+	[tower.holes, 'now'],
+	[suits.spreaders, 'now'],
+	[suits.openHoles, 'now'],
+	[tower.wind, 'grown'],
+	[level.tankHeight, 'now'],
+	[level.outOfLevel, 'now'],
+	[level.valveParts, 'now'],
+	[level.ringLevels, 'now'],
+	[hung.fixings, 'grown'],
+	[hung.studs, 'grown'],
+	[hung.airLock, 'now'],
+	[hung.toWaste, 'now'],
+	[hung.wetPlate, 'now'],
+	[hung.mustStandLevel, 'now'],
+	[parts.hotWater, 'now'],
+	[spacing, 'grown'],
+	[light.lampLight, 'now'],
+	[light.sockets, 'now'],
+	[light.held, 'grown'],
+	[safety.weight, 'grown'],
+	[safety.electricity, 'now'],
+	[level.valveRisks, 'now']
 ];
 
 /** All findings, the most urgent first; what the grower has seen to is left out. */
 export function findingsOf(chain: Chain): Finding[] {
-	const settled = new Set(chain.design.diary.seenTo);
+	const settled = new Set(chain.record.acknowledged);
 	const rank = (f: Finding) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
-	return CONCERNS.flatMap((concern) => concern(chain))
+	return CONCERNS.flatMap(([concern, judged]) => saidOf(chain, concern, judged))
 		.filter((f) => f.severity === 'stop' || !settled.has(f.code))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
 		.map(({ f }) => f);
+}
+
+function saidOf(chain: Chain, concern: Concern, judged: Judged): Finding[] {
+	const now = concern(chain).map((said): Finding => ({ ...said, state: 'now' }));
+	const { grown } = chain;
+	if (judged === 'now' || grown === chain) return now;
+	const same = (a: Said, b: Said) => a.code === b.code && a.subject === b.subject;
+	const later = concern(grown).map((said): Finding => ({
+		...said,
+		state: now.some((f) => same(f, said)) ? 'now' : 'grown'
+	}));
+	// what meets both is told by the figures it is judged by
+	const list = judged === 'grown' ? later : [...now, ...later.filter((f) => f.state === 'grown')];
+	return list.map((f) =>
+		f.state === 'grown' ? { ...f, message: `${f.message} ${whenGrown(chain)}` } : f
+	);
 }

@@ -1,4 +1,4 @@
-import type { Design, Place } from '../design';
+import type { Parts } from '../design';
 import type { Shelf } from '../shelf';
 import { Chain } from './chain';
 import { set } from './finding';
@@ -15,11 +15,11 @@ const THEIRS = new Set([
 const ROUNDS = 8;
 
 /**
- * A design just started from defaults, made to work: as long as something cannot, its first fix is applied.
+ * A system just started from defaults, made to work: as long as something cannot, its first fix is applied.
  * The defaults stay marked as assumed, for nobody has looked at them yet.
  */
-export function settle(design: Design, place: Place, shelf: Shelf): Design {
-	let chain = new Chain(design, place, shelf);
+export function settle(parts: Parts, shelf: Shelf): Parts {
+	let chain = new Chain(parts, shelf);
 	for (let round = 0; round < ROUNDS; round++) {
 		const stop = findingsOf(chain).find(
 			(f) => f.severity === 'stop' && f.fixes.length > 0 && !THEIRS.has(f.code)
@@ -32,6 +32,7 @@ export function settle(design: Design, place: Place, shelf: Shelf): Design {
 		.filter((f) => f.code === 'parts-do-not-join')
 		.map((f) => f.subject);
 	if (joints.length > 0)
-		chain = chain.with([set('lines.adapters', [...chain.design.lines.adapters, ...joints])]);
-	return { ...chain.design, assumed: design.assumed };
+		chain = chain.with([set('design.lines.adapters', [...chain.design.lines.adapters, ...joints])]);
+	const { design } = chain.parts;
+	return { ...chain.parts, design: { ...design, assumed: parts.design.assumed } };
 }

@@ -22,9 +22,9 @@ export interface StepState {
 export function stepsOf(chain: Chain, findings: readonly Finding[]): StepState[] {
 	const open: Partial<Record<Step, boolean>> = {
 		plants: chain.thirst.crops.length === 0,
-		'dry-run': chain.design.diary.dryRunOn === null,
-		'plant-out': chain.design.diary.plantOutOn === null,
-		run: chain.design.diary.plantOutOn === null
+		'dry-run': chain.record.dryRunOn === null,
+		'plant-out': chain.record.plantOutOn === null,
+		run: chain.record.plantOutOn === null
 	};
 	return STEPS.map((step) => {
 		const mine = findings.filter((finding) => finding.step === step);
@@ -73,25 +73,24 @@ const HEADLINES: Record<Step, (chain: Chain) => string> = {
 	},
 	tank: (chain) => {
 		const days = daysLeft(chain);
-		return days === null ? chain.say(chain.design.water.nowL, 'volume') : chain.say(days, 'days');
+		return days === null ? chain.say(chain.record.nowL, 'volume') : chain.say(days, 'days');
 	},
-	'dry-run': ({ design }) => (design.diary.dryRunOn ? dayOf(design.diary.dryRunOn) : 'not yet'),
-	feed: ({ feed, design, levels, layout }) => {
+	'dry-run': ({ record }) => (record.dryRunOn ? dayOf(record.dryRunOn) : 'not yet'),
+	feed: ({ feed, operation, levels, layout }) => {
 		const [kept] = levels;
 		if (kept && !feed)
 			return kept.hoursAFill === null
 				? `${layout.emissions.length} valves`
 				: `${kept.hoursAFill.toFixed(0)} h a fill`;
 		if (!feed) return 'no plan';
-		if (design.feed.school === 'continuous') return 'all day';
+		if (operation.feed.school === 'continuous') return 'all day';
 		return `${feed.plan.events.length} × ${feed.onMin} min`;
 	},
 	mix: ({ mix, say }) => say(mix.strengthMsCm, 'strength'),
-	'plant-out': ({ design }) =>
-		design.diary.plantOutOn ? dayOf(design.diary.plantOutOn) : 'not yet',
+	'plant-out': ({ record }) => (record.plantOutOn ? dayOf(record.plantOutOn) : 'not yet'),
 	run: (chain) => {
 		const days = daysLeft(chain);
-		return chain.design.diary.plantOutOn === null || days === null
+		return chain.record.plantOutOn === null || days === null
 			? 'not yet'
 			: `${chain.say(chain.thirst.useLPerDay, 'volume')} a day`;
 	}

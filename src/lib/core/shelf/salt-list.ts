@@ -67,6 +67,20 @@ export const SALTS = {
 export type SaltId = keyof typeof SALTS;
 export const SALT_IDS = Object.keys(SALTS) as [SaltId, ...SaltId[]];
 
+/** Bags that bring everything: four for the macro elements, iron, and the five trace salts. */
+export const USUAL_SALTS: SaltId[] = [
+	'calcium-nitrate-4h',
+	'potassium-nitrate',
+	'monopotassium-phosphate',
+	'magnesium-sulfate-7h',
+	'iron-dtpa-11',
+	'manganese-sulfate-1h',
+	'zinc-sulfate-7h',
+	'copper-sulfate-5h',
+	'boric-acid',
+	'sodium-molybdate-2h'
+];
+
 /** Elements that are atoms of their own; nitrogen comes in two forms and is split by the salt's own counts. */
 const isAtom = (element: Element): element is Element & Atom =>
 	element in ATOMIC_WEIGHT && element !== 'N';

@@ -63,6 +63,28 @@ export const tankShape = z
 	});
 export type TankShape = z.infer<typeof tankShape>;
 
+/** Tanks a design may hold: lower ones hold no pump, larger ones are no home's. */
+export const TANK_LIMITS = { lowMm: 10, highMm: 3000, mostL: 10_000 };
+
+/** A measured tank as part of a design, within TANK_LIMITS. */
+export const builtTankShape = tankShape.superRefine((shape, context) => {
+	const { lowMm, highMm, mostL } = TANK_LIMITS;
+	const high = shapeHeightMm(shape);
+	if (!(high >= lowMm && high <= highMm))
+		context.addIssue({
+			code: 'custom',
+			path:
+				shape.kind === 'table' ? ['marks'] : [shape.kind === 'lying' ? 'diameterMm' : 'heightMm'],
+			message: `height of the tank must be a number from ${lowMm} to ${highMm} mm`
+		});
+	else if (!(litresAt(shape, high) <= mostL))
+		context.addIssue({
+			code: 'custom',
+			path: [],
+			message: `the tank must hold ${mostL.toLocaleString('en-GB')} L at most; check whether its measures are in mm`
+		});
+});
+
 export const tankLevelInput = z.strictObject({
 	shape: tankShape,
 	brimMm: mm('brim').optional(),

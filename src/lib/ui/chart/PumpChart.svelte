@@ -10,7 +10,7 @@
 	let width = $state(360);
 	const height = 190;
 	const pad = { left: 34, right: 10, top: 18, bottom: 26 };
-	const dial = $derived(session.design.source.kind === 'pump' ? session.design.source.dial : 1);
+	const dial = $derived(session.design.source.kind === 'pump' ? session.operation.dial : 1);
 	const curve = $derived(session.chain.curve && atSpeed(session.chain.curve.result, dial));
 	const system = $derived(systemCurve(session.chain));
 	const { flowLph, headM } = $derived(session.chain.path.result.source);

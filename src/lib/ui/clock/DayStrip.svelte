@@ -9,7 +9,7 @@
 	const right = $derived(width - 14);
 	const x = (min: number) => left + (min / 1440) * (right - left);
 	const feed = $derived(session.chain.feed);
-	const settings = $derived(session.design.feed);
+	const settings = $derived(session.operation.feed);
 	const lights = $derived(settings.lights);
 	const steady = $derived(settings.school === 'continuous');
 	/** Lit spans; a day of light may run past midnight. */
@@ -57,7 +57,7 @@
 	}
 	const stretch = (minutes: number) =>
 		session.preview([
-			{ path: 'feed.setMin', value: Math.round(Math.min(240, Math.max(1, minutes))) }
+			{ path: 'operation.feed.setMin', value: Math.round(Math.min(240, Math.max(1, minutes))) }
 		]);
 
 	function key(event: KeyboardEvent, index: number): void {

@@ -1,4 +1,4 @@
-import type { Change, Design } from '$lib/core/design';
+import type { Change, Operation } from '$lib/core/design';
 
 const clampWhole = (x: number, low: number, high: number): number =>
 	Math.round(Math.min(high, Math.max(low, x)));
@@ -9,21 +9,32 @@ const clampWhole = (x: number, low: number, high: number): number =>
  * the later ones change the spacing.
  */
 export function moveFeed(
-	feed: Design['feed'],
+	feed: Operation['feed'],
 	index: number,
 	count: number,
 	byMin: number
 ): Change[] {
 	const { window, lights } = feed;
 	const room = lights.durationMin - window.startAfterOnMin - window.stopBeforeOffMin;
-	const start = (min: number): Change => ({ path: 'feed.window.startAfterOnMin', value: min });
-	const stop = (min: number): Change => ({ path: 'feed.window.stopBeforeOffMin', value: min });
+	const start = (min: number): Change => ({
+		path: 'operation.feed.window.startAfterOnMin',
+		value: min
+	});
+	const stop = (min: number): Change => ({
+		path: 'operation.feed.window.stopBeforeOffMin',
+		value: min
+	});
 	if (feed.school === 'repeat')
 		return index === 0
-			? [{ path: 'feed.repeatFromMin', value: clampWhole(feed.repeatFromMin + byMin, 0, 1439) }]
+			? [
+					{
+						path: 'operation.feed.repeatFromMin',
+						value: clampWhole(feed.repeatFromMin + byMin, 0, 1439)
+					}
+				]
 			: [
 					{
-						path: 'feed.repeatEveryMin',
+						path: 'operation.feed.repeatEveryMin',
 						value: clampWhole(feed.repeatEveryMin + byMin / index, 10, 1440)
 					}
 				];
@@ -31,7 +42,10 @@ export function moveFeed(
 		return [start(clampWhole(window.startAfterOnMin + byMin, 0, window.startAfterOnMin + room))];
 	if (feed.school === 'pulse')
 		return [
-			{ path: 'feed.pulseEveryMin', value: clampWhole(feed.pulseEveryMin + byMin / index, 5, 1440) }
+			{
+				path: 'operation.feed.pulseEveryMin',
+				value: clampWhole(feed.pulseEveryMin + byMin / index, 5, 1440)
+			}
 		];
 	if (index === count - 1)
 		return [stop(clampWhole(window.stopBeforeOffMin - byMin, 0, window.stopBeforeOffMin + room))];

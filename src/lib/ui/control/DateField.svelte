@@ -5,7 +5,7 @@
 	const { label, path }: { label: string; path: string } = $props();
 	const session = useSession();
 	const uid = $props.id();
-	const value = $derived((valueAt(session.design, path) as string | null) ?? '');
+	const value = $derived((valueAt(session.parts, path) as string | null) ?? '');
 	const set = (text: string) => session.set(path, text === '' ? null : text, label);
 </script>
 

@@ -1,14 +1,12 @@
 <script lang="ts">
-	import { fromShown, scaleOf, showNumber, toShown, type Kind } from '$lib/core/quantity';
+	import { fieldNumber, fromShown, scaleOf, toShown, type Kind } from '$lib/core/quantity';
 	import { valueAt } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
-	import type { Of } from '../workspace/session.svelte';
 
 	interface Props {
 		label: string;
-		/** Where the number stands in its document. */
+		/** Where the number stands, its part's name first. */
 		path: string;
-		of?: Of;
 		kind?: Kind;
 		/** Shown in place of the kind's own unit. */
 		unit?: string;
@@ -19,45 +17,38 @@
 		/** Further changes that go with a new value. */
 		and?: (value: number) => { path: string; value: unknown }[];
 	}
-	const {
-		label,
-		path,
-		of = 'design',
-		kind = 'count',
-		unit,
-		times = 1,
-		empty,
-		and
-	}: Props = $props();
+	const { label, path, kind = 'count', unit, times = 1, empty, and }: Props = $props();
 	const session = useSession();
 	const uid = $props.id();
-	const stored = $derived(valueAt(session[of], path) as number | null);
-	const shown = $derived(
-		stored === null ? '' : showNumber(stored * times, kind, session.units).replaceAll(',', '')
-	);
+	const stored = $derived(valueAt(session.parts, path) as number | null);
+	const shown = $derived(stored === null ? '' : fieldNumber(stored * times, kind, session.units));
 	const unitText = $derived(unit ?? scaleOf(kind, session.units).unit);
 	const assumed = $derived(session.design.assumed.includes(path));
 	let draft = $state<string | null>(null);
 	let problem = $state<string | null>(null);
+	/** Something was typed, be it the very figure shown: a rounded one then becomes the stored one. */
+	let touched = false;
 
 	function range(): string {
-		const bounds = session.bounds(path, of);
+		const bounds = session.bounds(path);
 		if (!bounds) return 'a number';
 		const at = (n: number) => Number(toShown(n * times, kind, session.units).toPrecision(4));
 		const text = `from ${at(bounds.min)} to ${at(bounds.max)}${unitText ? ` ${unitText}` : ''}`;
 		return bounds.whole && times === 1 ? `a whole number ${text}` : `a number ${text}`;
 	}
 
+	/** Leaving a field counts too: typing the figure it shows already makes no change event. */
 	function take(event: Event & { currentTarget: HTMLInputElement }): void {
 		const text = event.currentTarget.value.trim().replace(',', '.');
+		if (!touched) return;
+		touched = false;
 		draft = text;
-		if (text === shown) return reset();
 		if (text === '' && empty !== undefined) {
-			problem = session.set(path, null, `${label}: ${empty}`, of);
+			problem = session.set(path, null, `${label}: ${empty}`);
 			if (!problem) reset();
 			return;
 		}
-		const bounds = session.bounds(path, of);
+		const bounds = session.bounds(path);
 		const value = fromShown(Number(text), kind, session.units) / times;
 		const kept = bounds?.whole ? Math.round(value) : Number(value.toPrecision(10));
 		const off =
@@ -66,8 +57,9 @@
 			problem = `${label} must be ${range()}.`;
 			return;
 		}
+		if (kept === stored) return reset();
 		const changes = [{ path, value: kept }, ...(and?.(kept) ?? [])];
-		problem = of === 'design' ? session.apply(changes, label) : session.applyPlace(changes, label);
+		problem = session.apply(changes, label);
 		if (!problem) reset();
 	}
 
@@ -91,9 +83,13 @@
 		placeholder={empty}
 		aria-invalid={problem !== null}
 		aria-describedby={problem ? `${uid}-problem` : undefined}
+		oninput={() => (touched = true)}
 		onchange={take}
+		onblur={take}
 		onkeydown={(event) => {
+			if (event.key === 'Enter') take(event);
 			if (event.key === 'Escape') {
+				touched = false;
 				reset();
 				event.currentTarget.value = shown;
 			}

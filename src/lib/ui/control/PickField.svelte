@@ -14,7 +14,7 @@
 	const { label, path, options, chosen, and }: Props = $props();
 	const session = useSession();
 	const uid = $props.id();
-	const value = $derived(chosen ?? String(valueAt(session.design, path)));
+	const value = $derived(chosen ?? String(valueAt(session.parts, path)));
 	const assumed = $derived(session.design.assumed.includes(path));
 	let problem = $state<string | null>(null);
 </script>

@@ -1,21 +1,18 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
-	import type { Of } from '../workspace/session.svelte';
 
 	interface Props {
 		label: string;
 		path: string;
-		of?: Of;
 		rows?: number;
 	}
-	const { label, path, of = 'design', rows = 1 }: Props = $props();
+	const { label, path, rows = 1 }: Props = $props();
 	const session = useSession();
 	const uid = $props.id();
-	const value = $derived(String(valueAt(session[of], path) ?? ''));
+	const value = $derived(String(valueAt(session.parts, path) ?? ''));
 	let problem = $state<string | null>(null);
-	const take = (text: string) =>
-		(problem = text === value ? null : session.set(path, text, label, of));
+	const take = (text: string) => (problem = text === value ? null : session.set(path, text, label));
 </script>
 
 <div class="row" class:tall={rows > 1}>

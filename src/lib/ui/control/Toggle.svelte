@@ -1,17 +1,16 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
-	import type { Of } from '../workspace/session.svelte';
 
-	const { label, path, of = 'design' }: { label: string; path: string; of?: Of } = $props();
+	const { label, path }: { label: string; path: string } = $props();
 	const session = useSession();
 </script>
 
 <label>
 	<input
 		type="checkbox"
-		checked={valueAt(session[of], path) === true}
-		onchange={(event) => session.set(path, event.currentTarget.checked, label, of)}
+		checked={valueAt(session.parts, path) === true}
+		onchange={(event) => session.set(path, event.currentTarget.checked, label)}
 	/>
 	{label}
 </label>

@@ -21,7 +21,8 @@
 	const layout = $derived(session.chain.layout);
 	/** Drawn larger than the board it is looked at through the board, and pushed about in it. */
 	const zoom = $derived(session.zoom);
-	const frame = $derived(frameOf(layout, width * zoom, drawn * zoom, !feeding));
+	const walkM = $derived(session.step === 'place' ? session.chain.area.walkM : 0);
+	const frame = $derived(frameOf(layout, width * zoom, drawn * zoom, !feeding, walkM));
 	let board: HTMLElement;
 
 	function wheel(event: WheelEvent): void {
@@ -43,7 +44,6 @@
 		board.scrollLeft = hold.left + hold.x - event.clientX;
 		board.scrollTop = hold.top + hold.y - event.clientY;
 	}
-	const walkM = $derived(session.step === 'place' ? session.chain.area.walkM : 0);
 	const bottom = $derived(
 		Math.max(
 			(frame.plan?.bottom ?? 0) + walkM * frame.planScale,

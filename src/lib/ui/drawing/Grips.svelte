@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { fieldsOf, kindOf } from '$lib/core/design';
+	import { fieldsOf, kindOf, standPath } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
 	import Handle from './Handle.svelte';
@@ -31,7 +31,7 @@
 			const placed = layout.stands[i]!;
 			const { fallPercent, lowEndHeightMm, pitchMm } = fieldsOf(stand);
 			const what = kindOf(stand).words.stand;
-			const path = (field: string) => `stands.${i}.${field}`;
+			const path = (field: string) => standPath(stand, field);
 			const top = layout.solids.find((solid) => solid.id === `${stand.id}.top`);
 			const row = layout.containers.filter((c) => c.standId === stand.id && c.row === 0);
 			const list: Grip[] = [];

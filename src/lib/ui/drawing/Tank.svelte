@@ -19,7 +19,7 @@
 	const half = (mm: number) =>
 		((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (mm / height)) / 2) * frame.scale;
 	const at = (mm: number) => frame.z(tank.floorM + mm / 1000);
-	const now = $derived(heightAt(shape, Math.min(fullL, session.design.water.nowL)));
+	const now = $derived(heightAt(shape, Math.min(fullL, session.record.nowL)));
 	const highest = $derived((session.chain.drainBack.highestM - tank.floorM) * 1000);
 	const marks = $derived(
 		[
@@ -56,7 +56,7 @@
 	// moved it is chosen, but not by the Tab key passing over it: what was chosen stays chosen
 	const drag = (litres: number) => {
 		session.selected = 'tank';
-		session.preview([{ path: 'water.nowL', value: Math.min(fullL, litres) }]);
+		session.preview([{ path: 'record.nowL', value: Math.min(fullL, litres) }]);
 	};
 </script>
 
@@ -133,19 +133,19 @@
 			{/each}
 		{/if}
 		<text class="now" x={centre + half(now) + 14} y={at(now) + 4}
-			>{session.say(session.design.water.nowL, 'volume')}</text
+			>{session.say(session.record.nowL, 'volume')}</text
 		>
 		<Handle
 			x={handleX}
 			y={at(now)}
 			axis="y"
 			label="Water level in the tank"
-			value={Math.min(mostL, session.design.water.nowL)}
+			value={Math.min(mostL, session.record.nowL)}
 			min={0}
 			max={mostL}
 			step={0.5}
 			{moved}
-			text={session.say(session.design.water.nowL, 'volume')}
+			text={session.say(session.record.nowL, 'volume')}
 			ondrag={drag}
 			onkeep={() => session.commit('water level')}
 			ondrop={() => session.revert()}

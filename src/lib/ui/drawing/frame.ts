@@ -45,10 +45,17 @@ const NOTES_WIDE = 236;
 export const isTall = ({ extent }: Layout): boolean =>
 	extent.to.zM > 0.65 * (extent.to.xM - extent.from.xM);
 
-export function frameOf(layout: Layout, width: number, height: number, below: boolean): Frame {
+/** @param walkM room in front to walk that the view from above shows as well */
+export function frameOf(
+	layout: Layout,
+	width: number,
+	height: number,
+	below: boolean,
+	walkM = 0
+): Frame {
 	const small = width < 560;
 	return isTall(layout)
-		? tall(layout, width, height, below, small)
+		? tall(layout, width, height, below, small, walkM)
 		: long(layout, width, height, below, small);
 }
 
@@ -119,7 +126,8 @@ function tall(
 	width: number,
 	height: number,
 	below: boolean,
-	small: boolean
+	small: boolean,
+	walkM: number
 ): Frame {
 	const { extent } = layout;
 	const left = small ? 40 : RULER + 34;
@@ -149,13 +157,13 @@ function tall(
 				Math.min(
 					2 * scale,
 					(aside!.right - aside!.left + 40) / lengthM,
-					(height - planTop - ASIDE_BARS) / depthM
+					(height - planTop - ASIDE_BARS) / (depthM + walkM)
 				)
 			)
 		: scale;
 	const planX = planAside ? aside!.left : left;
 	const planBottom = planTop + depthM * planScale;
-	const barsTop = planAside ? planBottom + 26 : planTop;
+	const barsTop = planAside ? planBottom + walkM * planScale + 26 : planTop;
 	return {
 		width,
 		height,

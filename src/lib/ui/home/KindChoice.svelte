@@ -24,7 +24,9 @@
 	const drawn = $derived(
 		offered.flatMap(({ variant, why, score }) => {
 			const start = startOf(variant);
-			return start ? [{ variant, why, score, design: startSystem(start, BUILT_IN_SHELF) }] : [];
+			return start
+				? [{ variant, why, score, parts: { ...startSystem(start, BUILT_IN_SHELF), place } }]
+				: [];
 		})
 	);
 </script>
@@ -32,7 +34,7 @@
 <fieldset>
 	<legend>How it could stand, the most fitting first</legend>
 	<div class="kinds">
-		{#each drawn as { variant, why, score, design } (variant)}
+		{#each drawn as { variant, why, score, parts } (variant)}
 			<label class:on={variant === value} class:against={score < 0}>
 				<input
 					type="radio"
@@ -43,8 +45,7 @@
 					checked={variant === value}
 					onchange={() => onpick(variant)}
 				/>
-				<span class="drawing"><Miniature {design} {place} most={{ width: 150, height: 92 }} /></span
-				>
+				<span class="drawing"><Miniature {parts} grown most={{ width: 150, height: 92 }} /></span>
 				<b>{KINDS[variant].title}</b>
 				<small>{why}</small>
 			</label>

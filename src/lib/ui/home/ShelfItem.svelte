@@ -1,44 +1,40 @@
 <script lang="ts">
-	import type { Design, Place } from '$lib/core/design';
-	import { Chain, containerWords, findingsOf } from '$lib/core/review';
-	import { BUILT_IN_SHELF } from '$lib/core/shelf';
-	import Miniature from '../drawing/Miniature.svelte';
+	import MiniatureShapes from '../drawing/MiniatureShapes.svelte';
 	import StateMark from '../workspace/StateMark.svelte';
+	import type { Card } from './card';
 
 	interface Props {
 		id: string;
-		design: Design;
-		place: Place;
+		name: string;
+		card: Card | null;
+		/** Why there is no card. */
+		why: string | null;
 		ondelete: () => void;
+		onback: () => void;
 	}
-	const { id, design, place, ondelete }: Props = $props();
-	const chain = $derived(new Chain(design, place, BUILT_IN_SHELF));
-	const finding = $derived(findingsOf(chain)[0]);
-	const state = $derived(!finding || finding.severity === 'caution' ? 'fine' : finding.severity);
-	/** What it is made of, in its own word. */
-	const holds = $derived.by(() => {
-		const [one, many] = containerWords(chain);
-		const count = chain.layout.containers.length;
-		return `${count} ${count === 1 ? one : many}`;
-	});
-	const sentence = $derived(
-		finding
-			? `${finding.message.split(/(?<=[.:]) /)[0]?.replace(/:$/, '.')}`
-			: 'Nothing stands against it.'
-	);
+	const { id, name, card, why, ondelete, onback }: Props = $props();
 </script>
 
 <article>
-	<a href="/systems/{id}" aria-label="Open {design.name}"
-		><Miniature {design} {place} perMetre={118} /></a
-	>
+	{#if card}
+		<a href="/systems/{id}" aria-label="Open {name}"><MiniatureShapes shapes={card.drawing} /></a>
+	{:else}
+		<p class="none">Cannot be drawn</p>
+	{/if}
 	<div class="words">
-		<h2><a href="/systems/{id}">{design.name}</a></h2>
-		<p class="soft">
-			{chain.area.name} · {holds} · {chain.thirst.bySite.size} plants
-		</p>
-		<p class="finding"><StateMark {state} /> <span>{sentence}</span></p>
-		<button class="quiet" onclick={ondelete}>Delete</button>
+		<h2><a href="/systems/{id}">{name}</a></h2>
+		{#if card}
+			<p class="soft">{card.area} · {card.holds} · {card.plants} plants</p>
+			<p class="finding"><StateMark state={card.state} /> <span>{card.sentence}</span></p>
+			<button class="quiet" onclick={ondelete}>Delete</button>
+		{:else}
+			<p class="finding"><StateMark state="stop" /> <span>{why}</span></p>
+			<p class="verbs">
+				<a class="quiet" href="/systems/{id}">Open</a>
+				<button class="quiet" onclick={onback}>Go back to the version before</button>
+				<button class="quiet" onclick={ondelete}>Delete</button>
+			</p>
+		{/if}
 	</div>
 </article>
 
@@ -62,6 +58,14 @@
 	h2 a:hover {
 		text-decoration: underline;
 	}
+	.none {
+		margin: 0 48px 0 24px;
+		padding: 34px 0;
+		text-align: center;
+		color: var(--soft);
+		border: 1.5px dashed var(--dry);
+		border-bottom: 0;
+	}
 	.words {
 		padding: 12px 0 0;
 		border-top: 5px solid var(--ink);
@@ -70,7 +74,7 @@
 		gap: 4px;
 		justify-items: start;
 		grid-template-rows: auto auto 1fr auto;
-		height: 152px;
+		min-height: 152px;
 	}
 	.finding {
 		display: flex;
@@ -83,5 +87,11 @@
 	.quiet {
 		margin-left: -6px;
 		font-size: 13.5px;
+	}
+	.verbs {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 2px 12px;
+		align-items: center;
 	}
 </style>

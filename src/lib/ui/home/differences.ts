@@ -1,6 +1,14 @@
-import { differences, fieldAt, kindOf, rowLetter, valueAt, type Design } from '$lib/core/design';
+import {
+	differences,
+	fieldAt,
+	keysOf,
+	kindOf,
+	rowLetter,
+	valueAt,
+	type Parts
+} from '$lib/core/design';
 import { show, type FieldMeta, type Kind, type Units } from '$lib/core/quantity';
-import { BUILT_IN_SHELF } from '$lib/core/shelf';
+import { BUILT_IN_LISTS } from '$lib/core/shelf';
 
 export interface Differing {
 	name: string;
@@ -10,44 +18,70 @@ export interface Differing {
 
 /** Fields whose schema has no title, or one too short to stand alone. */
 const NAMES: Record<string, string> = {
-	'tank.partId': 'Tank',
-	'tank.spot': 'Tank stands',
-	'tank.hatch': 'Hatch over the pump',
-	'source.partId': 'Pump',
-	'source.kind': 'Fed by',
-	'lines.mainTubeId': 'Main',
-	'lines.filter': 'Screen filter',
-	'lines.checkValve': 'Check valve',
-	'water.nowL': 'Water now',
-	'water.topUp.kind': 'Top-up by',
-	'water.topUp.reserveL': 'Reserve',
-	'feed.school': 'Feeding',
-	'feed.setMin': 'Timer',
-	'mix.strengthMsCm': 'Strength',
-	name: 'Name'
+	'design.name': 'Name',
+	'design.tank.partId': 'Tank',
+	'design.tank.spot': 'Tank stands',
+	'design.tank.hatch': 'Hatch over the pump',
+	'design.source.partId': 'Pump',
+	'design.source.kind': 'Fed by',
+	'design.lines.mainTubeId': 'Main',
+	'design.lines.filter': 'Screen filter',
+	'design.lines.checkValve': 'Check valve',
+	'design.reserve': 'Reserve',
+	'design.reserve.volumeL': 'Reserve',
+	'operation.shutValves': 'Rows shut',
+	'operation.topUp.kind': 'Top-up by',
+	'operation.feed.school': 'Feeding',
+	'operation.feed.setMin': 'Timer',
+	'operation.mix.strengthMsCm': 'Strength',
+	'record.nowL': 'Water now',
+	'record.dryRunOn': 'Dry run',
+	'record.plantOutOn': 'Planting out'
 };
-/** Lists of a stand's, and how each of their items is said. */
-const LISTS_SAID: Record<string, { name: string; each: (item: number, units: Units) => string }> = {
-	shutRows: { name: 'rows shut', each: rowLetter },
-	floorsMm: { name: 'floors', each: (mm, units) => show(mm, 'size', units) }
+type Say = (value: unknown, units: Units) => string;
+const listed = (list: readonly string[]): string => list.join(', ') || 'none';
+/** What is no plain value and yet said in full, by its path or the name of a stand's field. */
+const SAID: Record<string, Say> = {
+	'design.reserve': (reserve, units) =>
+		reserve ? show((reserve as { volumeL: number }).volumeL, 'volume', units) : 'none',
+	'operation.shutValves': (ids) =>
+		listed((ids as string[]).map((id) => rowLetter(Number(/v-(\d+)$/.exec(id)?.[1] ?? 1) - 1))),
+	floorsMm: (floors, units) =>
+		listed(
+			Object.entries(floors as Record<string, number>).map(([place, mm]) => {
+				const [row, column] = place.split('/');
+				return `${rowLetter(Number(row) - 1)}${column} ${show(mm, 'size', units)}`;
+			})
+		)
 };
+const STAND_LISTS: Record<string, string> = { floorsMm: 'floors' };
 /** What has parts of its own is named as a whole. */
 const WHOLES: Record<string, string> = {
-	plants: 'Plants',
-	lamps: 'Lamps',
-	support: 'What plants hold on to',
-	prices: 'Prices',
-	stands: 'Stands',
-	tank: 'Measures of the tank',
-	source: 'Bench test of the pump',
-	lines: 'Adapters',
-	feed: 'Feeding times',
-	mix: 'Salts and product',
-	diary: 'Dates and ticks',
-	notes: 'Notes'
+	'design.lamps': 'Lamps',
+	'design.support': 'What plants hold on to',
+	'design.stands': 'Stands',
+	'design.tank': 'Measures of the tank',
+	'design.source': 'Pump',
+	'design.lines': 'Adapters',
+	'design.notes': 'Notes',
+	'operation.crops': 'Plants',
+	'operation.kept': 'Plants set aside',
+	'operation.feed': 'Feeding times',
+	'operation.lampHours': 'Hours of the lamps',
+	'operation.mix': 'Salts and product',
+	'record.stages': 'Stages seen',
+	'record.pumpTest': 'Bench test of the pump',
+	'record.caughtMl': 'Caught in the dry run',
+	'record.acknowledged': 'Cautions seen to'
 };
 /** Left out where two variants are weighed against one another. */
-const BOOKKEEPING = new Set(['plants', 'prices', 'diary', 'notes', 'name', 'assumed']);
+const BOOKKEEPING = new Set([
+	'operation.crops',
+	'operation.kept',
+	'design.notes',
+	'design.name',
+	'design.assumed'
+]);
 /** Shares of one, read as percent. */
 const SHARES = /\.(dial|labelShare|drainFraction|allowedDepletion)$/;
 const KINDS: Record<string, Kind> = {
@@ -60,7 +94,7 @@ const KINDS: Record<string, Kind> = {
 	'mm in a metre': 'slope'
 };
 /** Lists whose items a design names. */
-const LISTS = Object.values(BUILT_IN_SHELF).flat() as { id: string; name: string }[];
+const LISTS = Object.values(BUILT_IN_LISTS).flat() as { id: string; name: string }[];
 
 function words(value: unknown, meta: FieldMeta, units: Units, share: boolean): string {
 	if (value === undefined) return '–';
@@ -79,31 +113,33 @@ function words(value: unknown, meta: FieldMeta, units: Units, share: boolean): s
 }
 
 /**
- * What differs between two designs, as a grower would say it, each thing once.
+ * What differs between two systems, as a grower would say it, each thing once. The place is not compared.
  *
- * @param all with plants, prices, dates and notes; without them only what is built and how it is run
+ * @param all with plants, notes and the record; without them only what is built and how it is run
  */
-export function differing(mine: Design, theirs: Design, units: Units, all = false): Differing[] {
+export function differing(mine: Parts, theirs: Parts, units: Units, all = false): Differing[] {
 	const rows = new Map<string, Differing>();
 	const add = (name: string, a: string, b: string) =>
 		rows.set(name, { name: `${name[0]!.toUpperCase()}${name.slice(1)}`, mine: a, theirs: b });
-	const [a, b] = [mine.stands[0]!, theirs.stands[0]!];
-	const sameKind = a.variant === b.variant && mine.stands.length === theirs.stands.length;
+	const [a, b] = [mine.design.stands[0]!, theirs.design.stands[0]!];
+	const sameKind =
+		a.variant === b.variant && mine.design.stands.length === theirs.design.stands.length;
 	if (!sameKind) add('Kind', kindOf(a).title, kindOf(b).title);
-	for (const { path: found } of differences(mine, theirs)) {
-		const root = found.split('.')[0]!;
-		// a list of a stand's is one thing
-		const path = root === 'stands' ? found.split('.').slice(0, 3).join('.') : found;
-		if (root === 'assumed' || (!all && BOOKKEEPING.has(root))) continue;
-		if (root === 'stands' && !sameKind) continue;
+	const parts = ({ design, operation, record }: Parts) => ({
+		design,
+		operation,
+		...(all && { record })
+	});
+	for (const { path: found } of differences(parts(mine), parts(theirs))) {
+		const { root, path, field } = placeOf(found);
+		if (root === 'design.assumed' || (!all && BOOKKEEPING.has(root))) continue;
+		if (root === 'design.stands' && !sameKind) continue;
 		const meta = fieldAt(mine, path) ?? fieldAt(theirs, path) ?? {};
-		const list = LISTS_SAID[path.split('.')[2] ?? ''];
-		const title = NAMES[path] ?? list?.name ?? (root in COUNTED ? undefined : meta.title);
-		const say = (design: Design) => {
-			const value = valueAt(design, path);
-			return list
-				? (value as number[]).map((item) => list.each(item, units)).join(', ') || 'none'
-				: words(value, meta, units, SHARES.test(path));
+		const title = NAMES[path] ?? STAND_LISTS[field] ?? (root in COUNTED ? undefined : meta.title);
+		const full = SAID[path] ?? SAID[field];
+		const say = (of: Parts) => {
+			const value = valueAt(of, path);
+			return full ? full(value, units) : words(value, meta, units, SHARES.test(path));
 		};
 		if (title) add(ownerOf(mine, path) + title, say(mine), say(theirs));
 		else if (WHOLES[root]) add(WHOLES[root], ...wholes(mine, theirs, root));
@@ -111,12 +147,30 @@ export function differing(mine: Design, theirs: Design, units: Units, all = fals
 	return [...rows.values()];
 }
 
-/** Lists and tables of many: how many there are is enough. */
-const COUNTED: Record<string, string> = { plants: 'planted', lamps: 'hung', prices: 'priced' };
+/** Which thing a path is about: its root, the path to it as it is said, and the name of its field. */
+function placeOf(found: string): { root: string; path: string; field: string } {
+	const [part, name, third, fourth] = keysOf(found);
+	const root = `${String(part)}.${String(name)}`;
+	if (root === 'operation.shutValves') return { root, path: root, field: '' };
+	// a list of a stand's is one thing
+	if (root === 'design.stands' && typeof third === 'object' && typeof fourth === 'string')
+		return { root, path: `${root}[id=${third.id}].${fourth}`, field: fourth };
+	return { root, path: found, field: '' };
+}
 
-function wholes(mine: Design, theirs: Design, root: string): [string, string] {
-	const say = (design: Design) => {
-		const value = valueAt(design, root);
+/** Lists and tables of many: how many there are is enough. */
+const COUNTED: Record<string, string> = {
+	'operation.crops': 'planted',
+	'operation.kept': 'aside',
+	'design.lamps': 'hung',
+	'record.stages': 'seen',
+	'record.caughtMl': 'caught',
+	'record.acknowledged': 'seen to'
+};
+
+function wholes(mine: Parts, theirs: Parts, root: string): [string, string] {
+	const say = (of: Parts) => {
+		const value = valueAt(of, root);
 		return root in COUNTED ? `${Object.keys(value as object).length} ${COUNTED[root]}` : 'differs';
 	};
 	const [a, b] = [say(mine), say(theirs)];
@@ -124,7 +178,8 @@ function wholes(mine: Design, theirs: Design, root: string): [string, string] {
 }
 
 /** Which of several stands a field belongs to. */
-function ownerOf({ stands }: Design, path: string): string {
-	const [root, index] = path.split('.');
-	return root === 'stands' && stands.length > 1 ? `${stands[Number(index)]!.name}: ` : '';
+function ownerOf({ design }: Parts, path: string): string {
+	const id = /^design\.stands\[id=([^\]]*)\]/.exec(path)?.[1];
+	const stand = id !== undefined && design.stands.find((one) => one.id === id);
+	return stand && design.stands.length > 1 ? `${stand.name}: ` : '';
 }

@@ -122,7 +122,7 @@ function tankLid({ design, layout, shelf }: Chain): Template[] {
 	const square = (size: number) => `h${size} v${size} h${-size} z`;
 	return [
 		{
-			id: 'tank.lid',
+			id: 'design.tank.lid',
 			name: 'Lid of the tank',
 			widthMm: long + 2 * MARGIN_MM,
 			heightMm: wide + 2 * MARGIN_MM,

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { benchOf } from '$lib/core/design';
 	import { fromShown, scaleOf, toShown } from '$lib/core/quantity';
 	import { useSession } from '../workspace/context';
 
@@ -9,8 +10,7 @@
 	const volume = $derived(scaleOf('volume', session.units).unit);
 	const tidy = (v: number) => String(Number(v.toPrecision(5)));
 	const start = () => {
-		const now = session.design.source;
-		const bench = now.kind === 'pump' ? now.bench : null;
+		const bench = benchOf(session.design, session.record);
 		const rows = (bench ?? []).map((r) => ({
 			lift: tidy(toShown(r.liftM, 'span', session.units)),
 			litres: tidy(toShown(r.litres, 'volume', session.units)),
@@ -39,7 +39,9 @@
 			problem = `Each reading needs a lift in ${span}, an amount in ${volume} and seconds.`;
 			return;
 		}
-		problem = session.set('source.bench', bench, 'bench test of the pump');
+		if (source.kind !== 'pump') return;
+		const test = { pumpId: source.partId, readings: bench };
+		problem = session.set('record.pumpTest', test, 'bench test of the pump');
 		if (!problem) onclose();
 	}
 </script>
@@ -94,11 +96,11 @@
 		<button class="quiet" onclick={() => (rows = [...rows, { lift: '', litres: '', seconds: '' }])}
 			>One more</button
 		>
-		{#if source.kind === 'pump' && source.bench}
+		{#if benchOf(session.design, session.record)}
 			<button
 				class="quiet"
 				onclick={() => {
-					session.set('source.bench', null, 'nameplate of the pump');
+					session.set('record.pumpTest', null, 'nameplate of the pump');
 					onclose();
 				}}>Back to the nameplate</button
 			>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
 	import { KINDS, suggest, type Variant } from '$lib/core/design';
-	import { changeKind, inWords, kindChanges } from '$lib/core/review';
+	import { changeKind, inWords, kindChanges, variantOf } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import Miniature from '../drawing/Miniature.svelte';
 	import { useSession } from '../workspace/context';
@@ -62,8 +62,8 @@
 						<div class="shown">
 							<div class="picture">
 								<Miniature
-									design={changed.design}
-									place={session.place}
+									parts={variantOf(session.parts, changed.plan)}
+									grown
 									most={{ width: 400, height: 240 }}
 								/>
 							</div>

@@ -1,8 +1,9 @@
 <script lang="ts">
-	import { fromShown, toShown } from '$lib/core/quantity';
+	import { fromShown, fieldNumber } from '$lib/core/quantity';
 	import { outletWords } from '$lib/core/review';
 	import Big from './Big.svelte';
 	import DateField from '../control/DateField.svelte';
+	import SetAside from './SetAside.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Half a minute at each outlet with a jug: long enough to read, short enough to do fourteen times. */
@@ -10,7 +11,7 @@
 	const session = useSession();
 	const chain = $derived(session.chain);
 	const outlet = $derived(outletWords(chain));
-	const caught = $derived(session.design.diary.caughtMl);
+	const caught = $derived(session.record.caughtMl);
 	const rows = $derived(
 		chain.layout.emissions.map((e) => {
 			const expectedL = ((chain.path.outletLph.get(e.nodeId) ?? 0) * SECONDS) / 3600;
@@ -20,15 +21,24 @@
 		})
 	);
 	const done = $derived(rows.filter((r) => r.ml !== undefined).length);
+	/** Readings whose outlet a change of counts took away. */
+	const gone = $derived.by(() => {
+		const there = new Set(chain.layout.emissions.map((e) => e.id));
+		return Object.keys(caught).filter((id) => !there.has(id));
+	});
+	const a = (word: string) => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`;
+	const without = (ids: readonly string[]) =>
+		Object.fromEntries(Object.entries(caught).filter(([id]) => !ids.includes(id)));
 	let problem = $state<string | null>(null);
 
 	function catchIt(id: string, text: string): void {
 		const next = { ...caught };
 		if (text.trim() === '') delete next[id];
 		else
-			next[id] =
-				Math.round(fromShown(Number(text.replace(',', '.')), 'dose', session.units) * 1e4) / 10;
-		problem = session.set('diary.caughtMl', next, 'caught in the dry run');
+			next[id] = Number(
+				(fromShown(Number(text.replace(',', '.')), 'dose', session.units) * 1000).toPrecision(10)
+			);
+		problem = session.set('record.caughtMl', next, 'caught in the dry run');
 		if (problem) problem = `The jug must be a number from 0 to ${session.say(100, 'dose')}.`;
 	}
 	const CHECKS = [
@@ -71,9 +81,7 @@
 						class="field"
 						inputmode="decimal"
 						aria-label="Caught at {e.label}"
-						value={ml === undefined
-							? ''
-							: Number(toShown(ml / 1000, 'dose', session.units).toFixed(1))}
+						value={ml === undefined ? '' : fieldNumber(ml / 1000, 'dose', session.units)}
 						onchange={(ev) => catchIt(e.id, ev.currentTarget.value)}
 					/></td
 				>
@@ -91,7 +99,16 @@
 	</tbody>
 </table>
 {#if problem}<p role="alert" class="problem">{problem}</p>{/if}
-<DateField label="Dry run done on" path="diary.dryRunOn" />
+{#if gone.length > 0}
+	<SetAside
+		count={gone.length}
+		what={gone.length === 1
+			? `1 reading is of ${a(outlet[0])} that is gone.`
+			: `${gone.length} readings are of ${outlet[1]} that are gone.`}
+		ondrop={() => session.set('record.caughtMl', without(gone), 'readings dropped')}
+	/>
+{/if}
+<DateField label="Dry run done on" path="record.dryRunOn" />
 
 <style>
 	ul {

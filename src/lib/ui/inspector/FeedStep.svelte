@@ -13,7 +13,7 @@
 	const session = useSession();
 	const chain = $derived(session.chain);
 	const feed = $derived(chain.feed);
-	const settings = $derived(session.design.feed);
+	const settings = $derived(session.operation.feed);
 	const label = (id: string) => chain.layout.sites.find((s) => s.id === id)?.label ?? id;
 	const medium = $derived(
 		pick(chain.shelf.media, fieldsOf(session.design.stands[0]!).mediumId ?? '')
@@ -71,7 +71,7 @@
 					type="radio"
 					name="school"
 					checked={settings.school === id}
-					onchange={() => session.set('feed.school', id, name)}
+					onchange={() => session.set('operation.feed.school', id, name)}
 				/>
 				<span
 					><b>{name}</b>{#if id === advised}<em>suits {medium.name.toLowerCase()}</em>{/if}<small
@@ -89,45 +89,58 @@
 		{/each}
 	</fieldset>
 	{#if settings.school !== 'continuous'}
-		<NumberField label="Set on your timer" path="feed.setMin" unit="min" empty="as planned" />
+		<NumberField
+			label="Set on your timer"
+			path="operation.feed.setMin"
+			unit="min"
+			empty="as planned"
+		/>
 		{#if settings.school === 'soak'}<NumberField
 				label="Soaks a day"
-				path="feed.soakPerDay"
+				path="operation.feed.soakPerDay"
 				empty="as needed"
 			/>{/if}
 		{#if settings.school === 'pulse'}<NumberField
 				label="A pulse every"
-				path="feed.pulseEveryMin"
+				path="operation.feed.pulseEveryMin"
 				unit="min"
 			/>{/if}
 		{#if settings.school === 'repeat'}<NumberField
 				label="A feed every"
-				path="feed.repeatEveryMin"
+				path="operation.feed.repeatEveryMin"
 				unit="min"
 			/>{/if}
 	{/if}
 	<NumberField
 		label="Used up before a feed, at most"
-		path="feed.allowedDepletion"
+		path="operation.feed.allowedDepletion"
 		times={100}
 		unit="%"
 	/>
-	<NumberField label="Let drain" path="feed.drainFraction" times={100} unit="%" />
-	<NumberField label="Timer holds" path="feed.timer.slotsPerDay" unit="a day" />
-	<NumberField label="Timer's step" path="feed.timer.resolutionMin" unit="min" />
-	<NumberField label="Shortest the timer can run" path="feed.timer.minOnMin" unit="min" />
+	<NumberField label="Let drain" path="operation.feed.drainFraction" times={100} unit="%" />
+	<NumberField label="Timer holds" path="operation.feed.timer.slotsPerDay" unit="a day" />
+	<NumberField label="Timer's step" path="operation.feed.timer.resolutionMin" unit="min" />
+	<NumberField label="Shortest the timer can run" path="operation.feed.timer.minOnMin" unit="min" />
 	{#if settings.school === 'repeat'}<NumberField
 			label="First of the repeats"
-			path="feed.repeatFromMin"
+			path="operation.feed.repeatFromMin"
 			unit="min past 0"
 		/>{/if}
 	{#if settings.school === 'soak' || settings.school === 'pulse'}
-		<NumberField label="First feed after light" path="feed.window.startAfterOnMin" unit="min" />
-		<NumberField label="Last feed before dark" path="feed.window.stopBeforeOffMin" unit="min" />
+		<NumberField
+			label="First feed after light"
+			path="operation.feed.window.startAfterOnMin"
+			unit="min"
+		/>
+		<NumberField
+			label="Last feed before dark"
+			path="operation.feed.window.stopBeforeOffMin"
+			unit="min"
+		/>
 	{/if}
-	<NumberField label="Drunk by day" path="feed.dayShare" times={100} unit="%" />
-	<NumberField label="Light begins" path="feed.lights.onMin" unit="min past 0" />
-	<NumberField label="Light lasts" path="feed.lights.durationMin" unit="min" />
+	<NumberField label="Drunk by day" path="operation.feed.dayShare" times={100} unit="%" />
+	<NumberField label="Light begins" path="operation.feed.lights.onMin" unit="min past 0" />
+	<NumberField label="Light lasts" path="operation.feed.lights.durationMin" unit="min" />
 	{#if feed}
 		<Figure label="Pump runs" value={pumpMinutes(chain)} unit="min a day" op="feed-plan" />
 		<Figure

@@ -35,7 +35,12 @@
 		try {
 			// the last word may come after the answer
 			const told = heard((done: number) => void (tried !== null && (tried = done)));
-			const answer = await calculator.extension(plain(design), plain(chain.place), index, told);
+			const answer = await calculator.extension(
+				plain(chain.parts),
+				plain(session.own),
+				index,
+				told
+			);
 			asked = { ...of, found: answer };
 		} catch {
 			failed = true;
@@ -51,7 +56,7 @@
 			: most === now
 				? 'just enough for this'
 				: `up to ${most} ${many}`;
-	const cost = $derived(costOf(design, partsOf(design, chain.layout, chain.shelf)));
+	const cost = $derived(costOf(chain.shelf, partsOf(design, chain.layout, chain.shelf)));
 	const one = $derived(
 		fit.along === 'perRow' && words.container[0] !== 'channel' ? 'column' : words.container[0]
 	);

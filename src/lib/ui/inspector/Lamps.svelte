@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Lamp } from '$lib/core/design';
+	import { hoursOf, lampPath, type Lamp } from '$lib/core/design';
 	import NumberField from '../control/NumberField.svelte';
 	import TextField from '../control/TextField.svelte';
 	import { useSession } from '../workspace/context';
@@ -33,34 +33,43 @@
 			lengthM: 0.6,
 			ppfUmolS: 500,
 			spreadDeg: 110,
-			hours: 14,
 			watts: 200,
 			socket: 1
 		};
-		session.set('lamps', [...lamps, lamp], 'a lamp hung');
+		session.apply(
+			[
+				{ path: 'design.lamps', value: [...lamps, lamp] },
+				{ path: `operation.lampHours.${lamp.id}`, value: 14 }
+			],
+			'a lamp hung'
+		);
 	}
 	const take = (id: string) =>
-		session.set(
-			'lamps',
-			lamps.filter((lamp) => lamp.id !== id),
+		session.apply(
+			[
+				{ path: 'design.lamps', value: lamps.filter((lamp) => lamp.id !== id) },
+				{ path: `operation.lampHours.${id}`, value: undefined }
+			],
 			'a lamp taken down'
 		);
 </script>
 
 <h3>Lamps</h3>
-{#each lamps as lamp, i (lamp.id)}
+{#each lamps as lamp (lamp.id)}
 	<details>
-		<summary>{lamp.name}, {session.say(lamp.heightM, 'span')} up, {lamp.hours} h</summary>
-		<TextField label="Name" path="lamps.{i}.name" />
-		<NumberField label="Height over the floor" path="lamps.{i}.heightM" kind="span" />
-		<NumberField label="From the left" path="lamps.{i}.xM" kind="span" />
-		<NumberField label="From the front" path="lamps.{i}.yM" kind="span" />
-		<NumberField label="Length of the lamp" path="lamps.{i}.lengthM" kind="span" />
-		<NumberField label="Photon output" path="lamps.{i}.ppfUmolS" unit="µmol/s" />
-		<NumberField label="Spread of the light" path="lamps.{i}.spreadDeg" unit="°" />
-		<NumberField label="Hours a day" path="lamps.{i}.hours" unit="h" />
-		<NumberField label="Power" path="lamps.{i}.watts" kind="power" />
-		<NumberField label="On socket" path="lamps.{i}.socket" />
+		<summary
+			>{lamp.name}, {session.say(lamp.heightM, 'span')} up, {hoursOf(session.operation, lamp.id)} h</summary
+		>
+		<TextField label="Name" path={lampPath(lamp, 'name')} />
+		<NumberField label="Height over the floor" path={lampPath(lamp, 'heightM')} kind="span" />
+		<NumberField label="From the left" path={lampPath(lamp, 'xM')} kind="span" />
+		<NumberField label="From the front" path={lampPath(lamp, 'yM')} kind="span" />
+		<NumberField label="Length of the lamp" path={lampPath(lamp, 'lengthM')} kind="span" />
+		<NumberField label="Photon output" path={lampPath(lamp, 'ppfUmolS')} unit="µmol/s" />
+		<NumberField label="Spread of the light" path={lampPath(lamp, 'spreadDeg')} unit="°" />
+		<NumberField label="Hours a day" path="operation.lampHours.{lamp.id}" unit="h" />
+		<NumberField label="Power" path={lampPath(lamp, 'watts')} kind="power" />
+		<NumberField label="On socket" path={lampPath(lamp, 'socket')} />
 		<button class="quiet" onclick={() => take(lamp.id)}>Take it down</button>
 	</details>
 {/each}

@@ -7,7 +7,7 @@
 	const session = useSession();
 	const uid = $props.id();
 	const STEEPEST = 40;
-	const value = $derived(Number(valueAt(session.design, path)));
+	const value = $derived(Number(valueAt(session.parts, path)));
 	const words = $derived.by(() => {
 		const { chain } = session;
 		const [sharing] = chain.sharing;

@@ -1,6 +1,7 @@
 <script lang="ts">
+	import { fieldNumber } from '$lib/core/quantity';
 	import { costOf, partsOf } from '$lib/core/build';
-	import { fieldsOf, rowLetter } from '$lib/core/design';
+	import { fieldsOf, rowLetter, valveId } from '$lib/core/design';
 	import { outletWords } from '$lib/core/review';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
@@ -30,20 +31,23 @@
 			.filter((l) => runs.has(l.id))
 			.reduce((a, l) => a + l.lossM, 0);
 	});
-	const cost = $derived(costOf(session.design, parts));
+	const cost = $derived(costOf(shelf, parts));
 	let refused = $state<string | null>(null);
 	function price(id: string, input: HTMLInputElement, per: number): void {
-		const prices = { ...session.design.prices };
 		const text = input.value.trim().replace(',', '.');
-		if (text === '') delete prices[id];
-		else prices[id] = Number(text) * per;
-		refused = session.set('prices', prices, 'price');
+		refused = session.price(id, text === '' ? null : Number(text) * per);
 		if (refused) refused = 'The price must be a number from 0 to 100,000.';
 	}
-	function shut(row: number, open: boolean): void {
-		const now = known.shutRows ?? [];
-		const rows = open ? now.filter((r) => r !== row) : [...now, row];
-		session.set(`stands.${index}.shutRows`, rows, 'row valve');
+	/** Rows fed by small tubes have a valve each. */
+	const valves = $derived(
+		known.feedAboveRimMm === undefined
+			? []
+			: Array.from({ length: known.rows ?? 1 }, (_, row) => valveId(stand.id, row))
+	);
+	const shutValves = $derived(session.operation.shutValves);
+	function shut(id: string, open: boolean): void {
+		const next = open ? shutValves.filter((one) => one !== id) : [...shutValves, id];
+		session.set('operation.shutValves', next, 'row valve');
 	}
 </script>
 
@@ -58,16 +62,16 @@
 	against="between the wettest and the driest {outlet[0]}"
 />
 <h3>To the plants</h3>
-<PickField label="Main" path="lines.mainTubeId" options={feed} />
-<Toggle label="Screen filter after the pump" path="lines.filter" />
-<Toggle label="Check valve: lines stay full" path="lines.checkValve" />
-<NumberField label="Water in the lines" path="lines.waterC" kind="temperature" />
-{#each Array.from({ length: known.shutRows ? (known.rows ?? 1) : 0 }, (_, i) => i) as row (row)}
+<PickField label="Main" path="design.lines.mainTubeId" options={feed} />
+<Toggle label="Screen filter after the pump" path="design.lines.filter" />
+<Toggle label="Check valve: lines stay full" path="design.lines.checkValve" />
+<NumberField label="Water in the lines" path="record.waterC" kind="temperature" />
+{#each valves as id, row (id)}
 	<label class="valve"
 		><input
 			type="checkbox"
-			checked={!known.shutRows?.includes(row)}
-			onchange={(e) => shut(row, e.currentTarget.checked)}
+			checked={!shutValves.includes(id)}
+			onchange={(e) => shut(id, e.currentTarget.checked)}
 		/>
 		Valve of row {rowLetter(row)} open</label
 	>
@@ -120,8 +124,8 @@
 				inputmode="decimal"
 				placeholder={word}
 				aria-label="Your price for {part.name}, {word}"
-				value={part.id in session.design.prices
-					? Math.round((100 * session.design.prices[part.id]!) / per) / 100
+				value={part.id in shelf.prices
+					? fieldNumber(shelf.prices[part.id]! / per, 'count', session.units)
 					: ''}
 				onchange={(e) => price(part.id, e.currentTarget, per)}
 			/>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { standPath } from '$lib/core/design';
 	import type { LayoutTower } from '$lib/core/layout';
 	import NumberField from '../control/NumberField.svelte';
 	import { useSession } from '../workspace/context';
@@ -28,7 +29,7 @@
 <h3>Marking out</h3>
 <NumberField
 	label="Round the pipe, by tape"
-	path="stands.{index}.outerDiameterMm"
+	path={standPath(stand, 'outerDiameterMm')}
 	kind="size"
 	times={Math.PI}
 />

@@ -1,16 +1,17 @@
 <script lang="ts">
-	import { SALTS, SALT_IDS, type SaltId } from '$lib/core/shelf';
-	import { between, mixingSteps } from '$lib/core/review';
+	import { SALTS, SALT_IDS, USUAL_SALTS, type SaltId } from '$lib/core/shelf';
+	import { between, mixingSteps, weighedAs } from '$lib/core/review';
 	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import Big from './Big.svelte';
+	import MixElements from './MixElements.svelte';
 	import ProductLabel from './ProductLabel.svelte';
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
 	const mix = $derived(session.chain.mix);
-	const settings = $derived(session.design.mix);
+	const settings = $derived(session.operation.mix);
 	const source = $derived(settings.source);
 	const byLabel = $derived(settings.method === 'label' && source.kind === 'product');
 	const steps = $derived(mixingSteps(session.chain));
@@ -19,33 +20,30 @@
 		kind: 'product' as const,
 		name: 'One-bottle feed',
 		form: 'liquid' as const,
-		label: { N: 6, NO3N: 5, NH4N: 1, P2O5: 4, K2O: 8, CaO: 3, MgO: 1 },
+		label: {
+			...{ N: 6, NO3N: 5, NH4N: 1, P2O5: 4, K2O: 8, CaO: 4, MgO: 1.6, SO3: 3 },
+			...{ Fe: 0.08, Mn: 0.03, Zn: 0.006, Cu: 0.003, B: 0.012, Mo: 0.002 }
+		},
 		densityKgL: 1.2,
 		labelDosePerL: 4
 	};
-	const BAGS: SaltId[] = [
-		'calcium-nitrate-4h',
-		'potassium-nitrate',
-		'monopotassium-phosphate',
-		'magnesium-sulfate-7h',
-		'iron-dtpa-11'
-	];
 	const choose = (kind: 'salts' | 'product') =>
 		session.apply(
 			[
-				{ path: 'mix.source', value: kind === 'salts' ? { kind, saltIds: BAGS } : PRODUCT },
-				...(kind === 'salts' ? [{ path: 'mix.method', value: 'meter' }] : [])
+				{
+					path: 'operation.mix.source',
+					value: kind === 'salts' ? { kind, saltIds: USUAL_SALTS } : PRODUCT
+				},
+				...(kind === 'salts' ? [{ path: 'operation.mix.method', value: 'meter' }] : [])
 			],
 			'what it is mixed from'
 		);
 	function salt(id: SaltId, on: boolean): void {
 		if (source.kind !== 'salts') return;
 		const ids = on ? [...source.saltIds, id] : source.saltIds.filter((s) => s !== id);
-		problem = session.set('mix.source.saltIds', ids, 'salts');
+		problem = session.set('operation.mix.source.saltIds', ids, 'salts');
 	}
 	let problem = $state<string | null>(null);
-	const WANTED = ['N', 'P', 'K', 'Ca', 'Mg', 'S', 'Fe'] as const;
-	const solution = $derived(mix.salts.result);
 </script>
 
 <p class="soft">
@@ -83,7 +81,7 @@
 		{ name: 'volume', value: session.say(mix.litres, 'volume') },
 		...mix.items.map((i) => ({
 			name: i.name,
-			value: session.say(i.amount, i.unit === 'g' ? 'salt' : 'liquid')
+			value: session.say(i.amount, weighedAs(i))
 		}))
 	]}
 />
@@ -106,21 +104,7 @@
 	rows={[]}
 	note="Where the ranges of these crops overlap."
 />
-<table>
-	<caption class="visually-hidden">Elements in the mix, mg/L</caption>
-	<thead
-		><tr
-			>{#each WANTED as e (e)}<th scope="col">{e}</th>{/each}</tr
-		></thead
-	>
-	<tbody
-		><tr
-			>{#each WANTED as e (e)}<td>{solution.elementsMgL[e].toFixed(e === 'Fe' ? 1 : 0)}</td
-				>{/each}</tr
-		></tbody
-	>
-</table>
-<p class="soft small">mg/L, with what your water brings</p>
+<MixElements />
 <h3>Mixed from</h3>
 <Choice
 	label="Mixed from"
@@ -133,7 +117,7 @@
 />
 <NumberField
 	label="Strength"
-	path="mix.strengthMsCm"
+	path="operation.mix.strengthMsCm"
 	kind="strength"
 	empty={session.say(mix.recommendedMsCm, 'strength').split(' ')[0]}
 />
@@ -160,7 +144,7 @@
 			{ id: 'meter', name: 'to a strength, with a meter' },
 			{ id: 'label', name: 'by the label alone' }
 		]}
-		onpick={(id) => session.set('mix.method', id, 'how it is dosed')}
+		onpick={(id) => session.set('operation.mix.method', id, 'how it is dosed')}
 	/>
 	<ProductLabel />
 {/if}
@@ -187,25 +171,6 @@
 	li.mind {
 		color: var(--caution);
 		list-style: none;
-	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		margin-top: 10px;
-		table-layout: fixed;
-	}
-	th {
-		font: 400 13px var(--text);
-		color: var(--soft);
-		text-align: right;
-	}
-	td {
-		text-align: right;
-		font-weight: 600;
-	}
-	.small {
-		font-size: 13px;
-		text-align: right;
 	}
 	details label {
 		display: flex;

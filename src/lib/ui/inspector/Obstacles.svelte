@@ -8,17 +8,17 @@
 	const session = useSession();
 	const list = $derived(session.chain.area.obstacles);
 	const POST = { name: 'Post', xM: 1, yM: 0.9, lengthM: 0.1, widthM: 0.1, heightM: 2 };
-	const keep = (next: typeof list) => session.set(`${at}.obstacles`, next, 'obstacles', 'place');
+	const keep = (next: typeof list) => session.set(`${at}.obstacles`, next, 'obstacles');
 </script>
 
 {#each list as obstacle, i (i)}
 	<div class="one">
-		<TextField of="place" label="What" path="{at}.obstacles.{i}.name" />
-		<NumberField of="place" label="From the left" path="{at}.obstacles.{i}.xM" kind="span" />
-		<NumberField of="place" label="From the front" path="{at}.obstacles.{i}.yM" kind="span" />
-		<NumberField of="place" label="Long" path="{at}.obstacles.{i}.lengthM" kind="span" />
-		<NumberField of="place" label="Deep" path="{at}.obstacles.{i}.widthM" kind="span" />
-		<NumberField of="place" label="High" path="{at}.obstacles.{i}.heightM" kind="span" />
+		<TextField label="What" path="{at}.obstacles.{i}.name" />
+		<NumberField label="From the left" path="{at}.obstacles.{i}.xM" kind="span" />
+		<NumberField label="From the front" path="{at}.obstacles.{i}.yM" kind="span" />
+		<NumberField label="Long" path="{at}.obstacles.{i}.lengthM" kind="span" />
+		<NumberField label="Deep" path="{at}.obstacles.{i}.widthM" kind="span" />
+		<NumberField label="High" path="{at}.obstacles.{i}.heightM" kind="span" />
 		<button class="quiet" onclick={() => keep(list.filter((_, k) => k !== i))}
 			>Take {obstacle.name.toLowerCase()} away</button
 		>

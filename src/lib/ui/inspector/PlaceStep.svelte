@@ -10,9 +10,8 @@
 
 	const session = useSession();
 	const area = $derived(session.chain.area);
-	const index = $derived(session.place.areas.indexOf(area));
 	const extent = $derived(session.chain.layout.extent);
-	const at = $derived(`areas.${index}`);
+	const at = $derived(`place.areas[id=${area.id}]`);
 	const climate = $derived(area.climate);
 	const weather = $derived(session.chain.weather);
 </script>
@@ -28,46 +27,34 @@
 	against="{session.say(area.heightM, 'span')} high"
 />
 {#if session.place.areas.length > 1}
-	<PickField label="Area" path="areaId" options={session.place.areas} />
+	<PickField label="Area" path="design.areaId" options={session.place.areas} />
 {/if}
-<NumberField of="place" label="Length" path="{at}.lengthM" kind="span" />
-<NumberField of="place" label="Width" path="{at}.widthM" kind="span" />
-<NumberField of="place" label="Height" path="{at}.heightM" kind="span" />
-<NumberField of="place" label="Kept free in front to walk" path="{at}.walkM" kind="span" />
-<NumberField of="place" label="How far you reach" path="reachM" kind="span" />
+<NumberField label="Length" path="{at}.lengthM" kind="span" />
+<NumberField label="Width" path="{at}.widthM" kind="span" />
+<NumberField label="Height" path="{at}.heightM" kind="span" />
+<NumberField label="Kept free in front to walk" path="{at}.walkM" kind="span" />
+<NumberField label="How far you reach" path="place.reachM" kind="span" />
+<NumberField label="Floor may bear" path="{at}.floorKgM2" kind="floorLoad" empty="unknown" />
 <NumberField
-	of="place"
-	label="Floor may bear"
-	path="{at}.floorKgM2"
-	kind="floorLoad"
-	empty="unknown"
-/>
-<NumberField
-	of="place"
 	label="Studs in the wall, middle to middle"
 	path="{at}.studMm"
 	kind="size"
 	empty="solid wall"
 />
-<Toggle of="place" label="Sun reaches the pipes" path="{at}.sunOnPipes" />
+<Toggle label="Sun reaches the pipes" path="{at}.sunOnPipes" />
 <h3>A warm day here</h3>
-<NumberField of="place" label="Coolest" path="{at}.climate.tMinC" kind="temperature" />
-<NumberField of="place" label="Warmest" path="{at}.climate.tMaxC" kind="temperature" />
-<NumberField of="place" label="Driest air" path="{at}.climate.rhMinPercent" kind="percent" />
-<NumberField of="place" label="Dampest air" path="{at}.climate.rhMaxPercent" kind="percent" />
-<NumberField of="place" label="Wind at the leaves" path="{at}.climate.windMS" kind="velocity" />
+<NumberField label="Coolest" path="{at}.climate.tMinC" kind="temperature" />
+<NumberField label="Warmest" path="{at}.climate.tMaxC" kind="temperature" />
+<NumberField label="Driest air" path="{at}.climate.rhMinPercent" kind="percent" />
+<NumberField label="Dampest air" path="{at}.climate.rhMaxPercent" kind="percent" />
+<NumberField label="Wind at the leaves" path="{at}.climate.windMS" kind="velocity" />
 {#if climate.setting === 'indoors'}
-	<NumberField
-		of="place"
-		label="Lamps at the leaves"
-		path="{at}.climate.ppfdUmol"
-		unit="µmol/m²/s"
-	/>
-	<NumberField of="place" label="Lamps on" path="{at}.climate.photoperiodH" unit="h" />
+	<NumberField label="Lamps at the leaves" path="{at}.climate.ppfdUmol" unit="µmol/m²/s" />
+	<NumberField label="Lamps on" path="{at}.climate.photoperiodH" unit="h" />
 {:else if climate.solarMjM2 !== undefined}
-	<NumberField of="place" label="Sun that gets in" path="{at}.climate.solarMjM2" unit="MJ/m²" />
+	<NumberField label="Sun that gets in" path="{at}.climate.solarMjM2" unit="MJ/m²" />
 {:else}
-	<NumberField of="place" label="Hours of sun" path="{at}.climate.sunshineH" unit="h" />
+	<NumberField label="Hours of sun" path="{at}.climate.sunshineH" unit="h" />
 {/if}
 <Figure
 	label="Water the air draws"
@@ -87,13 +74,13 @@
 <h3>Obstacles</h3>
 <Obstacles {at} />
 <h3>Source water</h3>
-<NumberField of="place" label="Strength" path="water.ecMsCm" kind="strength" />
-<NumberField of="place" label="pH" path="water.ph" unit="" />
-<NumberField of="place" label="Alkalinity" path="water.alkalinityMeqL" unit="meq/L" />
-<NumberField of="place" label="Calcium" path="water.Ca" unit="mg/L" />
-<NumberField of="place" label="Magnesium" path="water.Mg" unit="mg/L" />
-<NumberField of="place" label="Sodium" path="water.Na" unit="mg/L" />
-<NumberField of="place" label="Chloride" path="water.Cl" unit="mg/L" />
-<NumberField of="place" label="Sulfur" path="water.S" unit="mg/L" />
+<NumberField label="Strength" path="place.water.ecMsCm" kind="strength" />
+<NumberField label="pH" path="place.water.ph" unit="" />
+<NumberField label="Alkalinity" path="place.water.alkalinityMeqL" unit="meq/L" />
+<NumberField label="Calcium" path="place.water.Ca" unit="mg/L" />
+<NumberField label="Magnesium" path="place.water.Mg" unit="mg/L" />
+<NumberField label="Sodium" path="place.water.Na" unit="mg/L" />
+<NumberField label="Chloride" path="place.water.Cl" unit="mg/L" />
+<NumberField label="Sulfur" path="place.water.S" unit="mg/L" />
 <h3>Power</h3>
-<NumberField of="place" label="Electricity costs" path="pricePerKwh" unit="a kWh" />
+<NumberField label="Electricity costs" path="place.pricePerKwh" unit="a kWh" />

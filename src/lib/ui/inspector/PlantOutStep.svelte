@@ -6,7 +6,7 @@
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
-	const on = $derived(session.design.diary.plantOutOn);
+	const on = $derived(session.record.plantOutOn);
 	const crops = $derived([
 		...new Map(session.chain.thirst.crops.map((c) => [c.crop.id, c.crop])).values()
 	]);
@@ -22,7 +22,7 @@
 	figure={on ? dayOf(on) : 'no date yet'}
 	against={on ? `into the ${containerWords(session.chain)[1]}` : ''}
 />
-<DateField label="Planted out on" path="diary.plantOutOn" />
+<DateField label="Planted out on" path="record.plantOutOn" />
 <p class="note">
 	First fill at part strength for young plants: set their stage under Plants and the mix follows.
 	Water from above by hand for the first days.

@@ -34,10 +34,11 @@
 		pressed = chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id];
 	}
 	function fill(): void {
-		const plants = { ...session.design.plants };
-		for (const site of sites) delete plants[site.id];
-		Object.assign(plants, plantBy(rule, chosen, sites, session.chain.shelf));
-		session.set('plants', plants, `planted ${PLANT_RULES[rule]}`);
+		const crops = {
+			...session.operation.crops,
+			...plantBy(rule, chosen, sites, session.chain.shelf)
+		};
+		session.set('operation.crops', crops, `planted ${PLANT_RULES[rule]}`);
 	}
 	const uid = $props.id();
 </script>

@@ -1,12 +1,14 @@
 <script lang="ts">
-	import { CROPS, STAGES, type Stage } from '$lib/core/shelf';
+	import { CROPS, pick, STAGES, type Stage } from '$lib/core/shelf';
 	import { SUPPORTS } from '$lib/core/design';
+	import { names } from '$lib/core/review';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
 	import Planting from './Planting.svelte';
+	import SetAside from './SetAside.svelte';
 
 	const session = useSession();
 	const thirst = $derived(session.chain.thirst);
@@ -30,12 +32,9 @@
 			`planted ${name}`
 		);
 	function grow(to: Stage): void {
-		const plants = { ...session.design.plants };
-		for (const site of target) {
-			const now = plants[site.id];
-			if (now) plants[site.id] = { ...now, stage: to };
-		}
-		session.set('plants', plants, `stage of ${name}`);
+		const stages = { ...session.record.stages };
+		for (const { id, cropId } of target) if (cropId !== null) stages[id] = to;
+		session.set('record.stages', stages, `stage of ${name}`);
 	}
 	const STAGE_WORDS: Record<Stage, string> = {
 		seedling: 'seedling: first true leaves',
@@ -43,6 +42,16 @@
 		growing: 'growing: most of its leaf',
 		full: 'full: as large as it gets'
 	};
+	/** What lost its site when a count was changed, by crop. */
+	const kept = $derived.by(() => {
+		const all = Object.values(session.operation.kept);
+		return [...new Set(all)].map((id) => {
+			const count = all.filter((crop) => crop === id).length;
+			const crop = pick(session.chain.shelf.crops, id);
+			return `${count} ${count === 1 ? crop.name : crop.plural}`;
+		});
+	});
+	const keptCount = $derived(Object.keys(session.operation.kept).length);
 	const uid = $props.id();
 </script>
 
@@ -85,6 +94,15 @@
 	{/if}
 </div>
 <Planting />
+{#if kept.length > 0}
+	<SetAside
+		count={keptCount}
+		what="{names(kept)} {keptCount === 1
+			? 'stands aside: its site is gone.'
+			: 'stand aside: their sites are gone.'}"
+		ondrop={() => session.set('operation.kept', {}, 'what stood aside dropped')}
+	/>
+{/if}
 {#each thirst.crops as group (`${group.crop.id}/${group.stage}`)}
 	<Figure
 		label="{group.siteIds.length} {group.siteIds.length === 1
@@ -100,10 +118,10 @@
 <h3>What holds them up</h3>
 <PickField
 	label="Climbers hold on to"
-	path="support.kind"
+	path="design.support.kind"
 	options={Object.entries(SUPPORTS).map(([id, name]) => ({ id, name }))}
 />
-<NumberField label="Its height" path="support.heightM" kind="span" />
+<NumberField label="Its height" path="design.support.heightM" kind="span" />
 
 <style>
 	.for {

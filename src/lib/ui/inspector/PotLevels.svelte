@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { fromShown, scaleOf, showNumber } from '$lib/core/quantity';
+	import { fieldNumber, fromShown, scaleOf, showNumber } from '$lib/core/quantity';
+	import { standPath } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
 
 	/** Pot by pot: how its floor stands, how deep the valve's water stands in it, and what that does. */
@@ -26,16 +27,18 @@
 						: tray.dryCorner
 							? 'one end dry'
 							: '';
-			return { container, i, tray, wrong };
+			const place = `${container.row + 1}/${container.column + 1}`;
+			return { container, i, place, tray, wrong };
 		});
 	});
 
 	function measured(i: number, input: HTMLInputElement): void {
 		const text = input.value.trim().replace(',', '.').replace('−', '-');
-		const next = Array.from({ length: rows.length }, (_, k) => floors?.[k] ?? 0);
 		const value = text === '' ? 0 : fromShown(Number(text), 'size', session.units);
-		next[i] = Math.round(value * 10) / 10;
-		const refused = session.set(`stands.${index}.floorsMm`, next, 'floors as measured');
+		const next = { ...floors };
+		if (value === 0) delete next[rows[i]!.place];
+		else next[rows[i]!.place] = Number(value.toPrecision(10));
+		const refused = session.set(standPath(stand, 'floorsMm'), next, 'floors as measured');
 		problem = refused
 			? `The floor of ${rows[i]!.container.label} must be a number from ${number(-200)} to ${number(200)} ${unit}.`
 			: null;
@@ -54,7 +57,7 @@
 		</tr>
 	</thead>
 	<tbody>
-		{#each rows as { container, i, tray, wrong } (container.id)}
+		{#each rows as { container, i, place, tray, wrong } (container.id)}
 			<tr class:chosen={session.selected === container.id}>
 				<th scope="row">
 					<button class="quiet" onclick={() => (session.selected = container.id)}
@@ -67,7 +70,7 @@
 							class="field"
 							inputmode="decimal"
 							aria-label="Floor of {container.label} over the level, {unit}"
-							value={number(floors[i] ?? 0)}
+							value={fieldNumber(floors[place] ?? 0, 'size', session.units)}
 							onchange={(event) => measured(i, event.currentTarget)}
 						/>
 					</td>

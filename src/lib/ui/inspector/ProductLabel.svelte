@@ -7,7 +7,7 @@
 
 	/** The product as its label prints it. */
 	const session = useSession();
-	const source = $derived(session.design.mix.source);
+	const source = $derived(session.operation.mix.source);
 	/** Litres in what a dose is counted by. */
 	const litresA = $derived(toShown(1, 'perVolume', session.units));
 	const KNOWN = [
@@ -47,18 +47,22 @@
 		source.kind === 'product' ? KNOWN.filter((key) => source.label[key] !== undefined) : []
 	);
 	const missing = $derived(KNOWN.filter((key) => !shown.includes(key)));
+	/** Percent to begin with: a label prints thousandths of what harms. */
+	const USUAL: Record<string, number> = {
+		...{ Fe: 0.08, Mn: 0.03, Zn: 0.006, Cu: 0.003, B: 0.012, Mo: 0.002 }
+	};
 	let problem = $state<string | null>(null);
 
 	function add(key: string): void {
-		problem = session.set(`mix.source.label.${key}`, key === 'Fe' ? 0.1 : 1, `label: ${key}`);
+		problem = session.set(`operation.mix.source.label.${key}`, USUAL[key] ?? 1, `label: ${key}`);
 	}
 </script>
 
 {#if source.kind === 'product'}
-	<TextField label="Its name" path="mix.source.name" />
+	<TextField label="Its name" path="operation.mix.source.name" />
 	<PickField
 		label="It is"
-		path="mix.source.form"
+		path="operation.mix.source.form"
 		options={[
 			{ id: 'liquid', name: 'a liquid, by mL' },
 			{ id: 'powder', name: 'a powder, by g' }
@@ -66,26 +70,27 @@
 	/>
 	{#if source.form === 'liquid'}<NumberField
 			label="A litre of it weighs"
-			path="mix.source.densityKgL"
+			path="operation.mix.source.densityKgL"
 			unit="kg"
 		/>{/if}
 	<NumberField
 		label="Label's full dose"
-		path="mix.source.labelDosePerL"
+		path="operation.mix.source.labelDosePerL"
 		times={litresA}
 		unit="{source.form === 'liquid' ? 'mL' : 'g'} {scaleOf('perVolume', session.units).unit}"
 	/>
-	{#if session.design.mix.method === 'label'}
-		<NumberField label="Part of that dose" path="mix.labelShare" times={100} unit="%" />
+	{#if session.operation.mix.method === 'label'}
+		<NumberField label="Part of that dose" path="operation.mix.labelShare" times={100} unit="%" />
 	{/if}
 	{#each shown as key (key)}
 		<div class="line">
-			<NumberField label={NAMES[key] ?? key} path="mix.source.label.{key}" unit="%" />
+			<NumberField label={NAMES[key] ?? key} path="operation.mix.source.label.{key}" unit="%" />
 			<button
 				class="quiet"
 				aria-label="Leave out {NAMES[key] ?? key}"
 				onclick={() =>
-					(problem = session.set(`mix.source.label.${key}`, undefined, `label: ${key}`))}>×</button
+					(problem = session.set(`operation.mix.source.label.${key}`, undefined, `label: ${key}`))}
+				>×</button
 			>
 		</div>
 	{/each}

@@ -21,19 +21,18 @@
 	);
 
 	const changeTo = (pump: Pump) => [
-		{ path: 'source', value: { kind: 'pump', partId: pump.id, dial: 1, bench: null } },
-		{ path: 'lines.mainTubeId', value: `feed-${pump.outletMm}` }
+		{ path: 'design.source', value: { kind: 'pump', partId: pump.id } },
+		{ path: 'operation.dial', value: 1 },
+		{ path: 'design.lines.mainTubeId', value: `feed-${pump.outletMm}` }
 	];
 
 	onMount(() => {
 		const { calculator, stop } = startCalculator();
-		const [design, place] = [plain(session.design), plain(session.place)];
+		const parts = plain(session.parts);
 		void (async () => {
 			for (const pump of pumps) {
-				const answer = await calculator.calculate('assess', {
-					design: applyChanges(design, changeTo(pump)),
-					place
-				});
+				const tried = applyChanges(parts, changeTo(pump));
+				const answer = await calculator.calculate('assess', tried);
 				if (!('result' in answer)) {
 					failed = true;
 					return;

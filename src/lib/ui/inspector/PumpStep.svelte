@@ -28,14 +28,14 @@
 	});
 	const kwh = $derived(pump ? (pump.watts * pumpMinutes(chain)) / 60000 : 0);
 	/** All of a pump's watts end in the water: K a day for what is in the tank. */
-	const warming = $derived((kwh * 3.6e6) / (4184 * Math.max(1, session.design.water.nowL)));
+	const warming = $derived((kwh * 3.6e6) / (4184 * Math.max(1, session.record.nowL)));
 	/** The pump last used here, to come back to from gravity. */
 	let last = $state<string | null>(null);
 	function move(kind: 'pump' | 'gravity'): void {
 		if (source.kind === 'pump') last = source.partId;
-		const back = { kind: 'pump', partId: last ?? 'pump-900', dial: 1, bench: null };
+		const back = { kind: 'pump', partId: last ?? 'pump-900' };
 		session.set(
-			'source',
+			'design.source',
 			kind === 'pump' ? back : { kind },
 			kind === 'pump' ? 'a pump' : 'gravity'
 		);
@@ -44,8 +44,9 @@
 </script>
 
 <p class="soft">
-	{#if pump && source.kind === 'pump'}{pump.name}, dial at {Math.round(source.dial * 100)} %. It has to
-		lift {session.say(lift, 'head')} above the water as it stands.
+	{#if pump && source.kind === 'pump'}{pump.name}, dial at {Math.round(
+			session.operation.dial * 100
+		)} %. It has to lift {session.say(lift, 'head')} above the water as it stands.
 	{:else}Fed by gravity from the tank's own height.{/if}
 </p>
 <Big
@@ -65,16 +66,16 @@
 />
 {#if source.kind === 'pump'}
 	<PumpChart />
-	<NumberField label="Dial" path="source.dial" times={100} unit="%" />
+	<NumberField label="Dial" path="operation.dial" times={100} unit="%" />
 	<input
 		type="range"
 		aria-label="Pump dial"
 		min="10"
 		max="100"
 		step="1"
-		value={Math.round(source.dial * 100)}
+		value={Math.round(session.operation.dial * 100)}
 		oninput={(e) =>
-			session.preview([{ path: 'source.dial', value: Number(e.currentTarget.value) / 100 }])}
+			session.preview([{ path: 'operation.dial', value: Number(e.currentTarget.value) / 100 }])}
 		onchange={() => session.commit('pump dial')}
 	/>
 {/if}

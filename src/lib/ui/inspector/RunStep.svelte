@@ -8,7 +8,7 @@
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
-	const on = $derived(session.design.diary.plantOutOn);
+	const on = $derived(session.record.plantOutOn);
 	const day = $derived(on ? differenceInCalendarDays(parseISO(session.today), parseISO(on)) : null);
 	const left = $derived(daysLeft(session.chain));
 	const run = $derived(session.chain.run.result);
@@ -50,4 +50,4 @@
 	op="reservoir-run"
 	unit="from now"
 />
-<TextField label="Notes" path="notes" rows={4} />
+<TextField label="Notes" path="design.notes" rows={4} />

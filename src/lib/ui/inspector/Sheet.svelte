@@ -53,6 +53,8 @@
 		padding: 14px 18px 18px;
 		overflow: auto;
 		min-height: 0;
+		/* what is hidden from sight in it scrolls with it, not with the page */
+		position: relative;
 	}
 	h2 {
 		font-size: 19px;

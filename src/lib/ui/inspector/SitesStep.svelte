@@ -61,7 +61,7 @@
 	const rim = $derived(
 		session.chain.sharing.find(({ emission }) => emission.standId === stand.id) ?? null
 	);
-	const load = $derived(session.chain.loads[index]!);
+	const load = $derived(session.chain.grown.loads[index]!);
 	const single = $derived(sites.length === mine.length);
 </script>
 
@@ -149,7 +149,7 @@
 	op="layout-row"
 	rows={[]}
 	note="Every {words
-		.container[0]} with its wet medium, its pool and its plants at their stage, added up; with the tank and its fill where it stands on it."
+		.container[0]} with its wet medium, its pool and its plants full grown, added up; with the tank and its fill where it stands on it."
 />
 {#if load.perM2 !== null}
 	<Figure

@@ -1,6 +1,7 @@
 <script lang="ts">
-	import { kindOf } from '$lib/core/design';
+	import { kindOf, standPath } from '$lib/core/design';
 	import type { FieldMeta, Kind } from '$lib/core/quantity';
+	import type { ShelfLists } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Toggle from '../control/Toggle.svelte';
@@ -16,7 +17,7 @@
 	const { stand: index, sheet }: Props = $props();
 	const session = useSession();
 	const stand = $derived(session.design.stands[index]!);
-	const KINDS: Record<string, Kind> = { mm: 'size', '%': 'percent', mL: 'count', '': 'count' };
+	const KINDS: Record<string, Kind> = { mm: 'size', '%': 'percent', '': 'count' };
 
 	const fields = $derived.by(() => {
 		const { schema, sheet: sheets } = kindOf(stand);
@@ -25,7 +26,7 @@
 			const title = meta.title ?? name;
 			return {
 				...meta,
-				path: `stands.${index}.${name}`,
+				path: standPath(stand, name),
 				label: `${title[0]!.toUpperCase()}${title.slice(1)}`,
 				options: optionsOf(meta)
 			};
@@ -35,7 +36,7 @@
 	function optionsOf({ shelf, use, options }: FieldMeta): { id: string; name: string }[] | null {
 		if (options) return Object.entries(options).map(([id, name]) => ({ id, name }));
 		if (!shelf) return null;
-		const list = session.chain.shelf[shelf as keyof typeof session.chain.shelf];
+		const list = session.chain.shelf[shelf as keyof ShelfLists];
 		return [...list].filter((item) => {
 			const made = 'use' in item ? item.use : undefined;
 			return !use || !made || (Array.isArray(made) ? made.includes(use) : made === use);
@@ -55,7 +56,7 @@
 			{label}
 			{path}
 			kind={KINDS[unit] ?? 'count'}
-			unit={unit === 'mL' ? 'mL' : undefined}
+			unit={unit in KINDS ? undefined : unit}
 		/>
 	{/if}
 {/each}

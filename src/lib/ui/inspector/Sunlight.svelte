@@ -43,7 +43,7 @@
 	<h3>Sun and shade</h3>
 	<NumberField
 		label="Front faces, from north"
-		path="frontDeg"
+		path="design.frontDeg"
 		unit="° {point(session.design.frontDeg)}"
 	/>
 	<dl>
@@ -64,7 +64,7 @@
 				)}.
 				<button
 					class="button"
-					onclick={() => session.set('frontDeg', still.frontDeg, 'direction of the front')}
+					onclick={() => session.set('design.frontDeg', still.frontDeg, 'direction of the front')}
 					>Turn it {point(still.frontDeg)}</button
 				>{/if}
 		</p>

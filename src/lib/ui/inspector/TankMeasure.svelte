@@ -42,10 +42,10 @@
 		const shelf = pick(session.chain.shelf.tanks, session.design.tank.partId).shape;
 		const next =
 			kind === '' ? null : shelf.kind === kind ? shelf : STARTS[kind as TankShape['kind']];
-		problem = session.set('tank.shape', next, 'shape of the tank');
+		problem = session.set('design.tank.shape', next, 'shape of the tank');
 	}
 	function poured(next: Extract<TankShape, { kind: 'table' }>['marks']): void {
-		problem = session.set('tank.shape.marks', next, 'marks of the tank');
+		problem = session.set('design.tank.shape.marks', next, 'marks of the tank');
 	}
 </script>
 
@@ -61,24 +61,28 @@
 	</select>
 </div>
 {#if shape?.kind === 'round'}
-	<NumberField label="Across its floor" path="tank.shape.bottomDiameterMm" kind="size" />
-	<NumberField label="Across its rim" path="tank.shape.topDiameterMm" kind="size" />
+	<NumberField label="Across its floor" path="design.tank.shape.bottomDiameterMm" kind="size" />
+	<NumberField label="Across its rim" path="design.tank.shape.topDiameterMm" kind="size" />
 {:else if shape?.kind === 'oblong'}
-	<NumberField label="Floor, long" path="tank.shape.bottomLengthMm" kind="size" />
-	<NumberField label="Floor, wide" path="tank.shape.bottomWidthMm" kind="size" />
-	<NumberField label="Rim, long" path="tank.shape.topLengthMm" kind="size" />
-	<NumberField label="Rim, wide" path="tank.shape.topWidthMm" kind="size" />
+	<NumberField label="Floor, long" path="design.tank.shape.bottomLengthMm" kind="size" />
+	<NumberField label="Floor, wide" path="design.tank.shape.bottomWidthMm" kind="size" />
+	<NumberField label="Rim, long" path="design.tank.shape.topLengthMm" kind="size" />
+	<NumberField label="Rim, wide" path="design.tank.shape.topWidthMm" kind="size" />
 {:else if shape?.kind === 'straight'}
-	<NumberField label="Area of its floor" path="tank.shape.areaCm2" unit="cm²" />
+	<NumberField label="Area of its floor" path="design.tank.shape.areaCm2" unit="cm²" />
 {:else if shape?.kind === 'lying'}
-	<NumberField label="Across" path="tank.shape.diameterMm" kind="size" />
-	<NumberField label="Long" path="tank.shape.lengthMm" kind="size" />
+	<NumberField label="Across" path="design.tank.shape.diameterMm" kind="size" />
+	<NumberField label="Long" path="design.tank.shape.lengthMm" kind="size" />
 {:else if shape?.kind === 'table'}
 	{#each shape.marks.keys() as i (i)}
-		<NumberField label="Mark {i + 1}, height" path="tank.shape.marks.{i}.heightMm" kind="size" />
+		<NumberField
+			label="Mark {i + 1}, height"
+			path="design.tank.shape.marks.{i}.heightMm"
+			kind="size"
+		/>
 		<NumberField
 			label="Mark {i + 1}, poured in so far"
-			path="tank.shape.marks.{i}.litres"
+			path="design.tank.shape.marks.{i}.litres"
 			kind="volume"
 		/>
 	{/each}
@@ -95,7 +99,7 @@
 {/if}
 {#if shape && 'heightMm' in shape}<NumberField
 		label="High inside"
-		path="tank.shape.heightMm"
+		path="design.tank.shape.heightMm"
 		kind="size"
 	/>{/if}
 {#if problem}<p role="alert">{problem}</p>{/if}

@@ -17,9 +17,9 @@
 		62 *
 		((layout.bottomLengthM + (layout.lengthM - layout.bottomLengthM) * (mm / full)) /
 			layout.lengthM);
-	const water = $derived(heightAt(shape, Math.min(tank.fullL, session.design.water.nowL)));
+	const water = $derived(heightAt(shape, Math.min(tank.fullL, session.record.nowL)));
 	const pump = $derived(heightAt(shape, tank.pumpMinimumL));
-	const fill = $derived(heightAt(shape, Math.min(tank.fullL, session.design.water.fillL)));
+	const fill = $derived(heightAt(shape, Math.min(tank.fullL, session.operation.fillL)));
 	const back = $derived(
 		heightAt(shape, Math.min(litresAt(shape, full), session.chain.drainBack.result.restingL))
 	);

@@ -14,10 +14,10 @@
 
 	const session = useSession();
 	const chain = $derived(session.chain);
-	const water = $derived(session.design.water);
+	const topUp = $derived(session.operation.topUp);
+	const mains = $derived(topUp.kind === 'float' && session.design.reserve === null);
 	const days = $derived(daysLeft(chain));
 	const back = $derived(chain.drainBack.result);
-	const volume = $derived(session.units.system === 'us' ? 'gal' : 'L');
 	const WITH = { solution: 'solution', weak: 'weak solution', water: 'plain water' };
 
 	const spots = $derived(spotsFor(session.design.stands[0]!));
@@ -26,20 +26,22 @@
 	const WHERE = { under: 'under', beside: 'beside', lid: 'its lid carries', inside: 'inside' };
 
 	function keep(kind: 'hand' | 'float'): void {
-		const topUp =
-			kind === 'hand'
-				? { kind, everyDays: 2, with: water.topUp.with }
-				: { kind, reserveL: 120, with: water.topUp.with };
-		session.set('water.topUp', topUp, 'how the tank is topped up');
+		const next =
+			kind === 'hand' ? { kind, everyDays: 2, with: topUp.with } : { kind, with: topUp.with };
+		const changes = [{ path: 'operation.topUp', value: next as unknown }];
+		// somebody who had a reserve finds it again
+		if (kind === 'float' && session.design.reserve === null)
+			changes.push({ path: 'design.reserve', value: { volumeL: 120 } });
+		session.apply(changes, 'how the tank is topped up');
 	}
 </script>
 
 <p class="soft">
-	{session.say(water.nowL, 'volume')} in it now; the plants drink {session.say(
+	{session.say(session.record.nowL, 'volume')} in it now; the plants drink {session.say(
 		chain.thirst.useLPerDay,
 		'volume'
-	)} a day.
-	{#if water.topUp.kind === 'float'}A float valve holds the level{water.topUp.reserveL === null
+	)} a day{#if chain.grown !== chain}, {session.say(chain.grown.thirst.useLPerDay, 'volume')} once grown{/if}.
+	{#if topUp.kind === 'float'}A float valve holds the level{mains
 			? ' from the mains'
 			: ' from the reserve'}.{/if}
 </p>
@@ -49,7 +51,7 @@
 	figure={days === null ? 'no end' : session.say(days, 'days')}
 	against={days === null
 		? 'as long as the supply runs'
-		: water.topUp.kind === 'float'
+		: topUp.kind === 'float'
 			? 'until tank and reserve are down'
 			: 'until the pump draws air'}
 />
@@ -70,25 +72,26 @@
 <Figure label="Fill at most, running" value={back.safeRunningL} kind="volume" op="drain-back" />
 <Figure label="In transit while it runs" value={inTransitL(chain)} kind="volume" op="drain" />
 <Figure
-	label="Tank this loop asks for"
-	value={chain.size.result.grossL}
+	label="Tank grown plants ask for"
+	value={chain.grown.size.result.grossL}
 	kind="volume"
 	op="reservoir-size"
-	note="Governed by {chain.size.result.governedBy}."
+	entry={chain.grown.size}
+	note="Governed by {chain.grown.size.result.governedBy}."
 />
 <TankWeeks />
 <h3>How it is kept</h3>
 <PickField
 	label="Tank"
-	path="tank.partId"
+	path="design.tank.partId"
 	options={chain.shelf.tanks}
-	and={() => [{ path: 'tank.shape', value: null }]}
+	and={() => [{ path: 'design.tank.shape', value: null }]}
 />
 <TankMeasure />
 {#if spots.length > 1}
 	<PickField
 		label="Stands"
-		path="tank.spot"
+		path="design.tank.spot"
 		chosen={spot}
 		options={spots.map((id) => ({ id, name: `${WHERE[id]} the ${stand}` }))}
 		and={(id) => tankTo(session.design, id as Spot).slice(1)}
@@ -99,37 +102,43 @@
 		label={spot === 'lid'
 			? 'A hatch in the lid, over the pump'
 			: 'An access tube through the plate'}
-		path="tank.hatch"
+		path="design.tank.hatch"
 	/>
 {/if}
-<NumberField label="Water now" path="water.nowL" kind="volume" />
+<NumberField label="Water now" path="record.nowL" kind="volume" />
 <NumberField
-	label={water.topUp.kind === 'float' ? 'Float set at' : 'Fill mark, running'}
-	path="water.fillL"
+	label={topUp.kind === 'float' ? 'Float set at' : 'Fill mark, running'}
+	path="operation.fillL"
 	kind="volume"
 />
-<NumberField label="Tank floor over the floor" path="tank.floorMm" kind="size" />
-<NumberField label="Overflow under the rim" path="tank.overflowBelowRimMm" kind="size" />
+<NumberField label="Tank floor over the floor" path="design.tank.floorMm" kind="size" />
+<NumberField label="Overflow under the rim" path="design.tank.overflowBelowRimMm" kind="size" />
 <Choice
 	label="Topped up"
-	value={water.topUp.kind}
+	value={topUp.kind}
 	options={[
 		{ id: 'hand', name: 'by hand' },
 		{ id: 'float', name: 'by a float valve' }
 	]}
 	onpick={keep}
 />
-{#if water.topUp.kind === 'hand'}
-	<NumberField label="Every" path="water.topUp.everyDays" unit="days" />
+{#if topUp.kind === 'hand'}
+	<NumberField label="Every" path="operation.topUp.everyDays" unit="days" />
 {:else}
-	<NumberField
-		label="Reserve behind it"
-		path="water.topUp.reserveL"
-		kind="volume"
-		unit={volume}
-		empty="mains"
+	<Choice
+		label="What feeds the float"
+		value={mains ? 'mains' : 'reserve'}
+		options={[
+			{ id: 'reserve', name: 'from a reserve' },
+			{ id: 'mains', name: 'from the mains' }
+		]}
+		onpick={(id) =>
+			session.set('design.reserve', id === 'mains' ? null : { volumeL: 120 }, 'behind the float')}
 	/>
-	{#if water.topUp.reserveL === null}
+	{#if !mains}
+		<NumberField label="The reserve holds" path="design.reserve.volumeL" kind="volume" />
+	{/if}
+	{#if mains}
 		<p class="mind">
 			A float on the mains needs backflow prevention as your local code says, and a way out for the
 			water when it sticks.
@@ -138,12 +147,16 @@
 {/if}
 <PickField
 	label="Topped up with"
-	path="water.topUp.with"
+	path="operation.topUp.with"
 	options={TOP_UPS.map((id) => ({ id, name: WITH[id] }))}
 />
-<NumberField label="Drift you allow" path="water.maxDriftPercent" kind="percent" />
-<NumberField label="Taken up, of the tank's strength" path="water.uptakePercent" kind="percent" />
-<NumberField label="Measured use over predicted" path="water.useFactor" unit="×" />
+<NumberField label="Drift you allow" path="operation.maxDriftPercent" kind="percent" />
+<NumberField
+	label="Taken up, of the tank's strength"
+	path="operation.uptakePercent"
+	kind="percent"
+/>
+<NumberField label="Measured use over predicted" path="record.useFactor" unit="×" />
 
 <style>
 	.mind {

@@ -90,18 +90,18 @@ function returnLine(chain: Chain, id: string): SelectedLine | null {
 }
 
 function thingLine(chain: Chain, id: string): SelectedLine | null {
-	const { say, design, layout } = chain;
+	const { say, design, operation, record, layout } = chain;
 	if (id === 'tank')
 		return {
 			name: 'Tank',
-			words: `${say(design.water.nowL, 'volume')} of ${say(chain.tank.fullL, 'volume')} in it, ${say(chain.tank.nowMm, 'size')} deep. The arrow keys move its level.`
+			words: `${say(record.nowL, 'volume')} of ${say(chain.tank.fullL, 'volume')} in it, ${say(chain.tank.nowMm, 'size')} deep. The arrow keys move its level.`
 		};
 	const { source } = design;
 	if (id === 'pump' && source.kind === 'pump') {
 		const { flowLph, headM } = chain.path.result.source;
 		return {
 			name: 'Pump',
-			words: `${pick(chain.shelf.pumps, source.partId).name}, dial at ${Math.round(100 * source.dial)} %: ${say(flowLph, 'flow')} against ${say(headM, 'head')}.`
+			words: `${pick(chain.shelf.pumps, source.partId).name}, dial at ${Math.round(100 * operation.dial)} %: ${say(flowLph, 'flow')} against ${say(headM, 'head')}.`
 		};
 	}
 	const stand = design.stands.find((s) => id === `${s.id}.top`);
@@ -112,6 +112,6 @@ function thingLine(chain: Chain, id: string): SelectedLine | null {
 		lowEndHeightMm === undefined ? '' : `, ${say(lowEndHeightMm, 'size')} high at the low end`;
 	return {
 		name: stand.name,
-		words: `${say(layout.stands[at]!.lengthM, 'span')} long${high}, bears ${say(chain.loads[at]!.massKg, 'mass')}.${high ? ' The arrow keys move its height.' : ''}`
+		words: `${say(layout.stands[at]!.lengthM, 'span')} long${high}, bears ${say(chain.grown.loads[at]!.massKg, 'mass')}.${high ? ' The arrow keys move its height.' : ''}`
 	};
 }

@@ -41,11 +41,12 @@
 		size={Math.max(8, session.design.name.length)}
 		onchange={(event) => {
 			const name = event.currentTarget.value.trim();
-			if (!name || session.set('name', name, 'name'))
+			if (!name || session.set('design.name', name, 'name'))
 				event.currentTarget.value = session.design.name;
 		}}
 	/>
 	<span class="space"></span>
+	{#if session.note}<span class="saved" role="status">{session.note}</span>{/if}
 	<span class="saved" class:failed={session.save.kind === 'failed'} role="status">{saved}</span>
 	<button class="quiet" onclick={() => void session.undo()} disabled={!session.canUndo}>Undo</button
 	>

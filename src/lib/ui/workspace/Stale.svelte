@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import { differences, fieldAt, partsIn, placeSchema, type Place } from '$lib/core/design';
 	import Miniature from '../drawing/Miniature.svelte';
 	import { differing } from '../home/differences';
 	import { useSession } from './context';
@@ -7,9 +8,30 @@
 	/** Two versions of one system, side by side: nothing is merged, the grower chooses. */
 	const session = useSession();
 	const theirs = $derived(session.save.kind === 'stale' ? session.save.theirs : null);
+	/** What would stand: this page's last change over the other version. */
+	const mine = $derived(theirs && session.mineOver(theirs));
 	const rows = $derived(
-		theirs ? differing(session.design, theirs.design, session.units, true).slice(0, 12) : []
+		theirs && mine
+			? [
+					...differing(mine, theirs, session.units, true),
+					...ofPlace(mine.place, theirs.place)
+				].slice(0, 12)
+			: []
 	);
+
+	/** Figures of the place that differ, each by the name its field has. */
+	function ofPlace(mine: Place, other: Place) {
+		const shown = (value: unknown): string =>
+			value === undefined || value === null ? '–' : String(value);
+		return differences(mine, other).map(({ path, mine: a, theirs: b }) => {
+			const { title, unit } = fieldAt(mine, path, placeSchema) ?? {};
+			const id = /^areas\[id=([^\]]*)\]/.exec(path)?.[1];
+			const where =
+				id === undefined ? 'Place' : (mine.areas.find((area) => area.id === id)?.name ?? 'Area');
+			const name = `${where}: ${title ?? path.split('.').at(-1)}${unit ? `, ${unit}` : ''}`;
+			return { name, mine: shown(a), theirs: shown(b) };
+		});
+	}
 </script>
 
 <Dialog.Root open={theirs !== null}>
@@ -28,11 +50,11 @@
 			{#if theirs}
 				<div class="sides">
 					<figure>
-						<Miniature design={session.design} place={session.place} perMetre={62} />
-						<figcaption>Yours, on this screen</figcaption>
+						<Miniature parts={mine!} perMetre={62} />
+						<figcaption>Yours, with your last change</figcaption>
 					</figure>
 					<figure>
-						<Miniature design={theirs.design} place={theirs.place} perMetre={62} />
+						<Miniature parts={partsIn(theirs)} perMetre={62} />
 						<figcaption>
 							The other, saved {new Date(theirs.savedAt).toLocaleTimeString('en-GB', {
 								hour: '2-digit',
@@ -53,7 +75,8 @@
 						{#each rows as row (row.name)}
 							<tr><th scope="row">{row.name}</th><td>{row.mine}</td><td>{row.theirs}</td></tr>
 						{/each}
-						{#if rows.length === 0}<tr><td colspan="3">Only figures of the place differ.</td></tr
+						{#if rows.length === 0}<tr
+								><td colspan="3">Nothing differs that can be told apart here.</td></tr
 							>{/if}
 					</tbody>
 				</table>

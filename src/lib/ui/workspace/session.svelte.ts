@@ -1,18 +1,21 @@
 import {
-	applyChanges,
 	boundsAt,
-	designSchema,
-	placeSchema,
-	setPaths,
+	partsIn,
+	recount,
+	recountWords,
 	type Change,
 	type Design,
-	type Place
+	type Operation,
+	type Parts,
+	type Place,
+	type SystemRecord
 } from '$lib/core/design';
-import { assessChain } from '$lib/core/operations';
 import { show, type Kind, type Units } from '$lib/core/quantity';
 import { Chain, type Finding, type Fix, type Step } from '$lib/core/review';
-import { BUILT_IN_SHELF } from '$lib/core/shelf';
-import { post, SaveQueue, type SaveState, type Stored } from './save-queue';
+import { priceItem, shelfItemSchema, shelfWith, type ShelfItem } from '$lib/core/shelf';
+import { oursOver, refusalOf, samePlan, saveOf, type Snapshot } from './changes';
+import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
+import { assessed, CANNOT_BE, holds } from './trial';
 
 export interface Opened {
 	id: string;
@@ -20,23 +23,18 @@ export interface Opened {
 	today: string;
 }
 
-/** What one undo step goes back to. */
-interface Snapshot {
-	design: Design;
-	place: Place;
+/** The record before an entry, or after it where it was taken back. */
+interface Entry {
+	record: SystemRecord;
+	/** It was made in one step with a change of the plan. */
+	withPlan: boolean;
 }
-
-/** Which document a field stands in. */
-export type Of = 'design' | 'place';
 
 /** Closer than this shows less, not more. */
 export const MOST_ZOOM = 6;
 
-const chainOf = ({ design, place }: Snapshot, before?: Chain) =>
-	new Chain(design, place, BUILT_IN_SHELF, before);
-
 /**
- * One open system: the design as it stands on screen, everything that follows from it, what is selected,
+ * One open system: its parts as they stand on screen, everything that follows from it, what is selected,
  * and its history. A drag previews; letting go commits, which is one undo step and one save.
  */
 export class Session {
@@ -56,7 +54,7 @@ export class Session {
 		const owner =
 			layout.containers.find((c) => c.id === id || c.siteIds.includes(id))?.standId ??
 			[...layout.runs, ...layout.returns, ...layout.solids].find((x) => x.id === id)?.standId ??
-			design.stands.find((s) => id.startsWith(`${s.id}.`))?.id;
+			design.stands.find((s) => id.startsWith(`${s.id}.`) || id.startsWith(`${s.id}/`))?.id;
 		return Math.max(
 			0,
 			design.stands.findIndex((s) => s.id === owner)
@@ -67,33 +65,61 @@ export class Session {
 	/** Which finding the bar shows. */
 	shown = $state(0);
 	save = $state.raw() as SaveState;
-	canUndo = $state(false);
-	canRedo = $state(false);
-	readonly assessment = $derived(assessChain(this.chain));
+	/** Something to know that is no fault: what a step back left as it is. */
+	note = $state<string | null>(null);
+	readonly assessment = $derived(assessed(this.chain));
 	readonly findings = $derived(this.assessment.findings);
-	private committed: Snapshot;
+	private committed: Parts;
+	/** The parts as the server last had them. */
+	private known: Parts;
+	/** What the place added to the shelf. */
+	own = $state.raw([] as readonly ShelfItem[]);
 	private past: Snapshot[] = [];
 	private future: Snapshot[] = [];
+	/** The entry of the record just made, which alone can be taken back. */
+	private entry = $state.raw(null as Entry | null);
+	/** The entry just taken back, which can be made again as long as nothing else is done. */
+	private taken = $state.raw(null as Entry | null);
+	private planUndo = $state(false);
+	private planRedo = $state(false);
+	readonly canUndo = $derived(this.planUndo || this.entry !== null);
+	readonly canRedo = $derived(this.planRedo || this.taken !== null);
 	private readonly queue: SaveQueue;
 
 	constructor({ id, stored, today }: Opened) {
 		this.id = id;
 		this.today = today;
-		this.committed = { design: stored.design, place: stored.place };
-		this.chain = this.kept = chainOf(this.committed);
+		this.committed = partsIn(stored);
+		this.known = this.committed;
+		this.own = stored.shelf;
+		this.chain = this.kept = this.chainOf(this.committed);
 		this.save = { kind: 'saved', at: stored.savedAt };
-		this.canUndo = stored.canUndo;
-		this.canRedo = stored.canRedo;
-		this.queue = new SaveQueue(id, stored.revision, stored.placeRevision, (state, answer) => {
+		this.planUndo = stored.canUndo;
+		this.planRedo = stored.canRedo;
+		this.queue = new SaveQueue(id, stored, (state, answer) => {
 			this.save = state;
+			if (answer) this.known = partsIn(answer);
 			if (!answer || !this.queue.last) return;
-			this.canUndo = answer.canUndo;
-			this.canRedo = answer.canRedo;
+			this.planUndo = answer.canUndo;
+			this.planRedo = answer.canRedo;
+			this.adoptPlace(answer);
 		});
 	}
 
+	private chainOf = (parts: Parts, before?: Chain): Chain =>
+		new Chain(parts, before?.shelf ?? shelfWith(this.own), before);
+
+	get parts(): Parts {
+		return this.chain.parts;
+	}
 	get design(): Design {
 		return this.chain.design;
+	}
+	get operation(): Operation {
+		return this.chain.operation;
+	}
+	get record(): SystemRecord {
+		return this.chain.record;
 	}
 	get place(): Place {
 		return this.chain.place;
@@ -102,8 +128,7 @@ export class Session {
 		return this.place.units;
 	}
 	say = (value: number, kind: Kind): string => show(value, kind, this.units);
-	bounds = (path: string, of: Of = 'design') =>
-		of === 'design' ? boundsAt(this.design, path) : boundsAt(this.place, path, placeSchema);
+	bounds = (path: string) => boundsAt(this.parts, path);
 
 	/** Closer or further away, as far as makes sense. */
 	zoomBy(times: number): void {
@@ -111,62 +136,80 @@ export class Session {
 		this.zoom = zoom < 1.05 ? 1 : zoom;
 	}
 
-	/** Shows a change without keeping it: a drag in progress. */
+	/** Shows a change without keeping it: a drag in progress. What cannot be drawn is not shown. */
 	preview(changes: Change[]): void {
-		this.chain = this.chain.with(changes);
+		const next = this.chain.with(changes);
+		if (holds(next)) this.chain = next;
 	}
 
 	/** Drops a preview: a drag given up. */
 	revert(): void {
-		this.chain = chainOf(this.committed, this.chain);
+		this.chain = this.chainOf(this.committed, this.chain);
 	}
 
-	/** Keeps what is on screen as one undo step. */
+	/** Keeps what is on screen as one undo step; an entry of the record alone is none of the plan's. */
 	commit(label: string): void {
-		const { design, place } = this;
 		const before = this.committed;
-		if (design === before.design && place === before.place) return;
+		if (samePlan(this.chain, before) && this.record === before.record) return;
+		const counted = recount(before, this.chain);
+		if (counted)
+			this.chain = this.chain.with([
+				{ path: 'operation.crops', value: counted.crops },
+				{ path: 'operation.kept', value: counted.kept }
+			]);
+		const parts = (this.committed = this.chain.parts);
+		this.note = counted && recountWords(counted);
 		this.kept = this.chain;
-		this.past.push(before);
-		this.future = [];
-		this.committed = { design, place };
-		this.canUndo = true;
-		this.canRedo = false;
-		const changedPlace = place === before.place ? null : place;
-		this.queue.push({ verb: 'save', design, place: changedPlace, label: label.slice(0, 80) });
-	}
-
-	/** Makes and keeps a change; says why not where the design would not be valid. */
-	apply(changes: Change[], label: string): string | null {
-		const parsed = designSchema.safeParse(applyChanges(this.design, changes));
-		if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
-		this.chain = this.chain.with(changes);
-		this.commit(label);
-		return null;
-	}
-
-	/** The same for the place: its size, water, units. */
-	applyPlace(changes: Change[], label: string): string | null {
-		const parsed = placeSchema.safeParse(setPaths(this.place, changes));
-		if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
-		this.chain = chainOf({ design: this.design, place: parsed.data });
-		this.commit(label);
-		return null;
-	}
-
-	set = (path: string, value: unknown, label: string, of: Of = 'design'): string | null =>
-		of === 'design'
-			? this.apply([{ path, value }], label)
-			: this.applyPlace([{ path, value }], label);
-
-	/** Grows a crop at these sites; an empty id clears them. What grew there keeps its stage. */
-	plant(siteIds: readonly string[], cropId: string, label: string): void {
-		const plants = { ...this.design.plants };
-		for (const id of siteIds) {
-			if (cropId === '') delete plants[id];
-			else plants[id] = { cropId, stage: plants[id]?.stage ?? 'full' };
+		const planned = !samePlan(parts, before);
+		if (planned) {
+			this.past.push(before);
+			this.future = [];
+			this.planUndo = true;
+			this.planRedo = false;
 		}
-		this.set('plants', plants, label.slice(0, 80));
+		const noted = parts.record !== before.record;
+		this.entry = noted ? { record: before.record, withPlan: planned } : null;
+		this.taken = null;
+		this.queue.push(saveOf(before, parts, label.slice(0, 80)));
+	}
+
+	/** Makes and keeps a change of any part; says why not where the document would not be valid. */
+	apply(changes: Change[], label: string): string | null {
+		const refused = refusalOf(this.chain.parts, changes);
+		return refused ?? this.show(this.chain.with(changes), label);
+	}
+
+	/** Shows and keeps what was tried first: a change that cannot be drawn is refused and nothing is lost. */
+	private show(next: Chain, label: string): string | null {
+		if (!holds(next)) return CANNOT_BE;
+		this.chain = next;
+		this.commit(label);
+		return null;
+	}
+
+	set = (path: string, value: unknown, label: string): string | null =>
+		this.apply([{ path, value }], label);
+
+	/** Grows a crop at these sites; an empty id clears them. */
+	plant(siteIds: readonly string[], cropId: string, label: string): void {
+		const crops = { ...this.operation.crops };
+		for (const id of siteIds) {
+			if (cropId === '') delete crops[id];
+			else crops[id] = cropId;
+		}
+		this.set('operation.crops', crops, label.slice(0, 80));
+	}
+
+	/** What a line of the parts list costs, on the place's own shelf; null: not said. Says why not. */
+	price(of: string, price: number | null): string | null {
+		const item = price === null ? null : priceItem(of, price);
+		const refused = item && shelfItemSchema.safeParse(item).error?.issues[0]?.message;
+		if (refused) return refused;
+		const { id } = item ?? priceItem(of, 0);
+		this.own = [...this.own.filter((one) => one.id !== id), ...(item ? [item] : [])];
+		this.chain = this.kept = new Chain(this.committed, shelfWith(this.own));
+		this.queue.push({ verb: 'shelf', put: item ? [item] : [], drop: item ? [] : [id] });
+		return null;
 	}
 
 	/** Applies a finding's fix; the bar goes back to the most urgent. */
@@ -175,37 +218,73 @@ export class Session {
 		this.shown = 0;
 	}
 
-	undo = (): Promise<void> => this.travel('undo', this.past, this.future);
-	redo = (): Promise<void> => this.travel('redo', this.future, this.past);
+	undo = (): Promise<void> => this.go('undo');
+	redo = (): Promise<void> => this.go('redo');
 
-	private async travel(verb: 'undo' | 'redo', from: Snapshot[], to: Snapshot[]): Promise<void> {
-		if (verb === 'undo' ? !this.canUndo : !this.canRedo) return;
+	/** A step back or forth: the entry just typed, or the plan with an entry made along with it, or the plan alone. */
+	private async go(verb: 'undo' | 'redo'): Promise<void> {
+		const entry = verb === 'undo' ? this.entry : this.taken;
 		this.revert();
-		const snapshot = from.pop();
-		if (snapshot) {
-			to.push(this.committed);
-			this.goTo(snapshot);
-			this.queue.push({ verb });
-		} else if (this.queue.idle) {
-			// older than this page: the server knows it
+		this.note = null;
+		const back: Entry | null = entry && { ...entry, record: this.committed.record };
+		if (entry && !entry.withPlan) {
 			const before = this.committed;
-			const answer = await this.ask(verb);
-			if (!answer) return;
-			to.push(before);
-			this.goTo(answer);
+			this.goTo({ ...before, record: entry.record });
+			this.queue.push(saveOf(before, this.committed, verb));
+		} else {
+			const went = await this.travel(verb, entry?.record ?? null);
+			if (!went) return;
 		}
-		if (verb === 'undo') this.canRedo = true;
-		else this.canUndo = true;
+		this.entry = verb === 'undo' ? null : back;
+		this.taken = verb === 'undo' ? back : null;
 	}
 
-	private goTo({ design, place }: Snapshot): void {
-		this.committed = { design, place };
-		this.chain = this.kept = chainOf(this.committed, this.chain);
+	/** The place as the server has it, where somebody changed it elsewhere meanwhile. */
+	private adoptPlace({ place, note }: Stored): void {
+		this.note = note ?? this.note;
+		const mine = this.committed.place;
+		if (JSON.stringify(place) === JSON.stringify(mine)) return;
+		const moved = (snapshot: Snapshot): Snapshot =>
+			snapshot.place === mine ? { ...snapshot, place } : snapshot;
+		this.past = this.past.map(moved);
+		this.future = this.future.map(moved);
+		this.goTo({ ...this.committed, place });
+	}
+
+	/** Along the plan's own history; the record goes along only where it is given. True: there was a step to take. */
+	private async travel(verb: 'undo' | 'redo', record: SystemRecord | null): Promise<boolean> {
+		const [from, to] = verb === 'undo' ? [this.past, this.future] : [this.future, this.past];
+		if (verb === 'undo' ? !this.planUndo : !this.planRedo) return false;
+		const before = this.committed;
+		const snapshot = from.pop();
+		if (snapshot) {
+			const { design, operation, place } = snapshot;
+			to.push(before);
+			this.goTo({ design, operation, place, record: record ?? before.record });
+			// where a save was refused the server's steps are not ours: what stands here is saved as it is
+			this.queue.push(this.queue.inStep ? { verb, record } : saveOf(before, this.committed, verb));
+		} else if (this.queue.idle) {
+			// older than this page: the server knows it
+			const answer = await this.ask(verb);
+			if (!answer) return false;
+			to.push(before);
+			this.goTo(partsIn(answer));
+			this.note = answer.note ?? null;
+		}
+		if (verb === 'undo') this.planRedo = true;
+		else this.planUndo = true;
+		return true;
+	}
+
+	private goTo(parts: Parts): void {
+		this.committed = parts;
+		this.chain = this.kept = this.chainOf(parts, this.chain);
 	}
 
 	private async ask(verb: 'undo' | 'redo'): Promise<Stored | null> {
 		const base = this.queue.revision;
-		const response = await post(`/api/designs/${this.id}/${verb}`, 'POST', { base }).catch(
+		const request = requestId();
+		const response = await post(`/api/designs/${this.id}/${verb}`, 'POST', { base, request }).catch(
 			() => null
 		);
 		const body = response && ((await response.json()) as Stored & { stored?: Stored });
@@ -218,26 +297,32 @@ export class Session {
 			return null;
 		}
 		this.queue.resume(body);
-		this.canUndo = body.canUndo;
-		this.canRedo = body.canRedo;
+		this.known = partsIn(body);
+		this.planUndo = body.canUndo;
+		this.planRedo = body.canRedo;
 		this.save = { kind: 'saved', at: body.savedAt };
 		return body;
 	}
+
+	/** What stands if this page's last change is kept over theirs. */
+	mineOver = (theirs: Parts): Parts => oursOver(this.parts, this.known, partsIn(theirs));
 
 	/** After a conflict: theirs, or ours over theirs. */
 	resolve(choice: 'mine' | 'theirs'): void {
 		if (this.save.kind !== 'stale') return;
 		const { theirs } = this.save;
-		const mine = { design: this.design, place: this.place };
+		const mine = this.mineOver(theirs);
+		this.known = partsIn(theirs);
 		this.queue.resume(theirs);
 		this.past = [];
 		this.future = [];
-		this.goTo(theirs);
+		this.goTo(partsIn(theirs));
 		this.save = { kind: 'saved', at: theirs.savedAt };
-		this.canUndo = theirs.canUndo;
-		this.canRedo = theirs.canRedo;
+		this.planUndo = theirs.canUndo;
+		this.planRedo = theirs.canRedo;
+		this.entry = this.taken = null;
 		if (choice === 'theirs') return;
-		this.chain = chainOf(mine, this.chain);
+		this.chain = this.chainOf(mine, this.chain);
 		this.commit('kept over a newer version');
 	}
 }

@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import { areaOf, MAX_FILE_BYTES, readDesignFile, startSystem, VARIANTS } from '$lib/core/design';
+import { areaOf, MAX_FILE_BYTES, readDesignFile, VARIANTS } from '$lib/core/design';
 import { id, quantity, refuse, text } from '$lib/core/quantity';
-import { settle } from '$lib/core/review';
-import { BUILT_IN_SHELF } from '$lib/core/shelf';
-import { createDesign } from '$lib/server/designs';
+import { createDesign, importDesign } from '$lib/server/saving';
 import { answer, json, readAs, readText } from '$lib/server/http';
-import { adoptPlace, findPlace } from '$lib/server/places';
+import { findPlace } from '$lib/server/places';
+import { pool } from '$lib/server/pool';
+import { refuseUndrawn } from '$lib/server/prove';
+import { shelfOf } from '$lib/server/shelves';
 import type { RequestHandler } from './$types';
 
 const startSchema = z.strictObject({
@@ -27,15 +28,16 @@ const startSchema = z.strictObject({
 export const POST: RequestHandler = ({ request, url }) =>
 	answer(async () => {
 		if (url.searchParams.has('import')) {
-			const { design, place } = readDesignFile(await readText(request, MAX_FILE_BYTES));
-			const { id: placeId } = await adoptPlace(place);
-			return json({ id: await createDesign(placeId, design) }, 201);
+			const file = readDesignFile(await readText(request, MAX_FILE_BYTES));
+			const { design, operation, record, place, shelf } = file;
+			await refuseUndrawn({ design, operation, record, place });
+			return json({ id: await importDesign({ design, operation, record }, place, shelf) }, 201);
 		}
 		const { placeId, ...start } = await readAs(request, startSchema);
 		const stored = await findPlace(placeId);
 		if (!stored) throw refuse('placeId', 'place must be one of yours');
 		const areaId = areaOf(stored.place, start.areaId).id;
-		const started = startSystem({ ...start, areaId }, BUILT_IN_SHELF);
-		const design = settle(started, stored.place, BUILT_IN_SHELF);
-		return json({ id: await createDesign(placeId, design) }, 201);
+		const shelf = await shelfOf(placeId);
+		const system = await pool().run('start', { ...start, areaId }, stored.place, shelf);
+		return json({ id: await createDesign(placeId, system) }, 201);
 	});

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { pick, shapeHeightMm } from '../../shelf';
 import { choice, count, head, part, returnPipe, rowOf, size, stakes, yesNo } from './fields';
-import { fitting, gridSlots, type Ask, type StandKind } from './kind';
+import { fitting, gridSlots, type Ask, type StandKind, withTank } from './kind';
 
 /** What buckets have wherever they stand. */
 const buckets = {
@@ -100,8 +100,7 @@ function rowsFor(ask: Ask, spreadMm: number) {
 		emitterId: 'stake-coarse',
 		emittersPerBucket: 1,
 		stakeTubeId: 'feed-4',
-		stakeTubeMm: 500,
-		shutRows: []
+		stakeTubeMm: 500
 	};
 }
 
@@ -155,11 +154,8 @@ export const bucketRows: StandKind<BucketRows> = {
 		...rowsFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
 	}),
 	// sunk until only its rim stands out, so that low rows still drain into it
-	system: (design, _ask, shelf) => ({
-		...design,
-		tank: {
-			...design.tank,
-			floorMm: 40 - shapeHeightMm(pick(shelf.tanks, design.tank.partId).shape)
-		}
-	})
+	system: (plan, _ask, shelf) =>
+		withTank(plan, {
+			floorMm: 40 - shapeHeightMm(pick(shelf.tanks, plan.design.tank.partId).shape)
+		})
 };

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FIXING_NAMES, pick } from '../../shelf';
-import { choice, count, head, part, percent, returnPipe, size, yesNo } from './fields';
+import { angle, choice, count, head, part, percent, returnPipe, size, yesNo } from './fields';
 import { fitting, gridSlots, oftenFed, type StandKind } from './kind';
 
 /** Slit channels filled with open matting, side by side under a header or one above the other. */
@@ -14,10 +14,7 @@ export const channelsSchema = z.strictObject({
 		raked: 'leaning back',
 		horizontal: 'level, in tiers'
 	}),
-	rakeDeg: size('lean back from upright', 0, 80).meta({
-		title: 'lean back from upright',
-		unit: ''
-	}),
+	rakeDeg: angle('lean back from upright', 80),
 	pitchMm: size('channel spacing', 60, 2000),
 	plantPitchMm: size('plant spacing along a channel', 50, 1000),
 	endClearMm: size('clearance at the ends', 0, 1000),

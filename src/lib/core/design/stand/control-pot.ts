@@ -71,14 +71,12 @@ export const controlPotRing: StandKind<ControlPotRing> = {
 		returnTubeId: 'return-32',
 		...fedByStakes('stake-coarse')
 	}),
-	system: (design) => ({
-		...design,
-		tank: { ...design.tank, partId: 'control-pot', shape: null, spot: 'beside', floorMm: 0 },
-		water: {
-			...design.water,
-			nowL: 7,
-			fillL: 7,
-			topUp: { kind: 'float', reserveL: 100, with: 'solution' }
-		}
+	system: ({ design, operation }) => ({
+		design: {
+			...design,
+			tank: { ...design.tank, partId: 'control-pot', shape: null, spot: 'beside', floorMm: 0 },
+			reserve: { volumeL: 100 }
+		},
+		operation: { ...operation, fillL: 7, topUp: { kind: 'float', with: 'solution' } }
 	})
 };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, oneOf, quantity, text } from '../../quantity';
+import { id, key, oneOf, quantity, text } from '../../quantity';
 
 /**
  * The vocabulary of stands: what variants have in common has one name and one range, so that findings, grips
@@ -7,6 +7,10 @@ import { id, oneOf, quantity, text } from '../../quantity';
  */
 export const size = (title: string, min: number, max: number) =>
 	quantity(title, 'mm', { min, max });
+/** Small volumes: a site's, a pocket's. */
+export const volumeMl = (title: string, min: number, max: number) =>
+	quantity(title, 'mL', { min, max });
+export const angle = (title: string, max: number) => quantity(title, '°', { min: 0, max });
 export const count = (title: string, min: number, max: number) =>
 	quantity(title, '', { min, max, whole: true });
 /** How far out of true something stands. */
@@ -25,7 +29,7 @@ export const choice = <const K extends string>(title: string, options: Record<K,
 
 /** What every stand has. */
 export const head = <const V extends string, const F extends string>(variant: V, family: F) => ({
-	id: id('stand id'),
+	id: key('stand id'),
 	family: z.literal(family),
 	variant: z.literal(variant),
 	name: text('name of the stand', 60)
@@ -62,9 +66,7 @@ export const stakes = {
 	feedAboveRimMm: size('feed row above the rims', 0, 600),
 	emitterId: part('emitter', 'emitters', 'drip'),
 	stakeTubeId: part('stake tube', 'tubes', 'feed'),
-	stakeTubeMm: size('length of a stake tube', 50, 3000),
-	/** A shut-off valve a row; open unless listed. */
-	shutRows: z.array(count('row', 0, 39)).max(40)
+	stakeTubeMm: size('length of a stake tube', 50, 3000)
 };
 
 /** The way back in a pipe of its own. */

@@ -22,7 +22,7 @@ import { wallModules, wallModulesSchema } from './wall-modules';
 export type { BucketBench, BucketRows } from './bucket-bench';
 export { plantsAlong, type Channels } from './channels';
 export type { ControlPotRing } from './control-pot';
-export type { PipeTower } from './pipe-tower';
+export { towerAcross, type PipeTower } from './pipe-tower';
 export type { PotsOnTank } from './pots';
 export type { SingleBucket } from './single-bucket';
 export type { SlabGutter } from './slab-gutter';
@@ -103,7 +103,6 @@ export interface Vocabulary {
 	emitterId: string;
 	returnTubeId: string;
 	returnLift: boolean;
-	shutRows: number[];
 	leanMmPerM: number;
 }
 

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { AreaKind } from '../place';
 import type { Design } from '../design';
+import type { Plan } from '../parts';
 import type { Shelf } from '../../shelf';
 
 export type Family = 'drip' | 'tower' | 'dutch-buckets' | 'float-valved';
@@ -62,13 +63,22 @@ export interface StandKind<S extends { id: string }> {
 	sheet: { sites: readonly (keyof S & string)[]; lines: readonly (keyof S & string)[] };
 	slots(stand: S): Slot[];
 	start(ask: Ask, shelf: Shelf): S;
-	system?(design: Design, ask: Ask, shelf: Shelf): Design;
+	system?(plan: Plan, ask: Ask, shelf: Shelf): Plan;
 }
 
 /** Small roots in a tower want water often: a repeat timer, round the clock. */
-export const oftenFed = (design: Design): Design => ({
-	...design,
-	feed: { ...design.feed, school: 'repeat', repeatEveryMin: 30 }
+export const oftenFed = ({ design, operation }: Plan): Plan => ({
+	design,
+	operation: {
+		...operation,
+		feed: { ...operation.feed, school: 'repeat', repeatEveryMin: 30 }
+	}
+});
+
+/** A loop around a stand whose tank differs from the usual. */
+export const withTank = ({ design, operation }: Plan, tank: Partial<Design['tank']>): Plan => ({
+	design: { ...design, tank: { ...design.tank, ...tank } },
+	operation
 });
 
 /** A letter for a row, channel or tower: A … Z, then AA … */
@@ -81,6 +91,13 @@ export function rowLetter(row: number): string {
 export const rowIndex = (letters: string): number =>
 	[...letters].reduce((sum, c) => sum * 26 + c.charCodeAt(0) - 64, 0) - 1;
 
+/**
+ * The id of a site: its row or tower, its column or ring, and its plant, each counted from one, at the low end
+ * or the lowest ring, so that what grows at the other end leaves it as it is.
+ */
+export const siteId = (standId: string, row: number | string, column: number, plant: number) =>
+	`${standId}/${row}/${column + 1}/${plant + 1}`;
+
 /** Sites in rows and columns, some with several plants each, told apart by a small letter. */
 export function gridSlots(standId: string, rows: number, columns: number, plants = 1): Slot[] {
 	const slots: Slot[] = [];
@@ -89,7 +106,7 @@ export function gridSlots(standId: string, rows: number, columns: number, plants
 			for (let plant = 0; plant < plants; plant++) {
 				const small = plants > 1 ? String.fromCharCode(97 + plant) : '';
 				const label = `${rowLetter(row)}${column + 1}${small}`;
-				slots.push({ id: `${standId}.${label}`, label, row, column, plant });
+				slots.push({ id: siteId(standId, row + 1, column, plant), label, row, column, plant });
 			}
 	return slots;
 }

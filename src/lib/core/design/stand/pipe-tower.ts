@@ -1,7 +1,18 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
-import { choice, count, head, lean, part, percent, returnPipe, size, yesNo } from './fields';
-import { oftenFed, rowLetter, type Ask, type Slot, type StandKind } from './kind';
+import {
+	choice,
+	count,
+	head,
+	lean,
+	part,
+	percent,
+	returnPipe,
+	size,
+	volumeMl,
+	yesNo
+} from './fields';
+import { oftenFed, rowLetter, siteId, withTank, type Ask, type Slot, type StandKind } from './kind';
 
 /** What round towers have in common, whatever they are made of. */
 export const towerFields = {
@@ -22,7 +33,7 @@ export const towerFields = {
 	/** The largest thing that must pass it: a net pot's rim, a plug, a cube's corners. */
 	passMm: size('largest thing that must pass', 10, 150),
 	mediumId: part('medium', 'media'),
-	siteMl: quantityMl('medium at a site'),
+	siteMl: volumeMl('medium at a site', 5, 20_000),
 	/** What a site's roots and medium catch of the water that falls past. */
 	catchPercent: percent('caught of what falls past', 100),
 	footing: choice('stands on', { lid: 'the lid of the tank', base: 'bases of their own' }),
@@ -32,9 +43,6 @@ export const towerFields = {
 	leanMmPerM: lean('lean', 200),
 	markFrom: choice('holes marked from', { bottom: 'the lower end', top: 'the upper end' })
 };
-function quantityMl(title: string) {
-	return size(title, 5, 20_000).meta({ title, unit: 'mL' });
-}
 
 export const towerLines = {
 	rowTubeId: part('header tube', 'tubes', 'feed'),
@@ -51,6 +59,10 @@ export const pipeTowerSchema = z.strictObject({
 });
 export type PipeTower = z.infer<typeof pipeTowerSchema>;
 
+/** A tower of a bank by its row and its place along it, each from one. */
+export const towerAcross = (tower: number, across: number): string =>
+	`${Math.floor(tower / across) + 1}-${(tower % across) + 1}`;
+
 /** Rings that fit a pipe, as the operation counts them. */
 export const ringsOf = (
 	s: Pick<PipeTower, 'pipeLengthMm' | 'topClearMm' | 'bottomClearMm' | 'ringPitchMm'>
@@ -60,16 +72,28 @@ export const ringsOf = (
 		Math.floor((s.pipeLengthMm - s.topClearMm - s.bottomClearMm) / s.ringPitchMm + 1e-9) + 1
 	);
 
-/** Tower letter, ring number from below, place in the ring: A3b. */
-export function ringSlots(standId: string, towers: number, rings: number, perRing: number): Slot[] {
+/**
+ * Tower letter, ring number from below, place in the ring: A3b.
+ *
+ * @param across how many towers stand in each row, where they stand in rows: a tower is then counted along its own
+ */
+export function ringSlots(
+	standId: string,
+	towers: number,
+	rings: number,
+	perRing: number,
+	across?: number
+): Slot[] {
 	const slots: Slot[] = [];
-	for (let row = 0; row < towers; row++)
+	for (let row = 0; row < towers; row++) {
+		const tower = across === undefined ? row + 1 : towerAcross(row, across);
 		for (let column = 0; column < rings; column++)
 			for (let plant = 0; plant < perRing; plant++) {
 				const small = perRing > 1 ? String.fromCharCode(97 + plant) : '';
 				const label = `${rowLetter(row)}${column + 1}${small}`;
-				slots.push({ id: `${standId}.${label}`, label, row, column, plant });
+				slots.push({ id: siteId(standId, tower, column, plant), label, row, column, plant });
 			}
+	}
 	return slots;
 }
 
@@ -174,5 +198,5 @@ export const pipeTower: StandKind<PipeTower> = {
 		name: 'Columns',
 		...towerFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
 	}),
-	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid', hatch: true } })
+	system: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
 };

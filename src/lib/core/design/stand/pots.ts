@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
 import { choice, count, head, part, returnPipe, rowOf, size, stakes, yesNo } from './fields';
-import { fitting, gridSlots, type Ask, type StandKind } from './kind';
+import { fitting, gridSlots, withTank, type Ask, type StandKind } from './kind';
 
 /** A grid of pots in a tray over or beside the tank. */
 export const potsOnTankSchema = z.strictObject({
@@ -93,7 +93,7 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 			returnLift: false
 		};
 	},
-	system: (design) => ({ ...design, tank: { ...design.tank, spot: 'under' } })
+	system: (plan) => withTank(plan, { spot: 'under' })
 };
 
 /** About square, but no more rows than a hand reaches over, and no longer than there is room for. */
@@ -117,6 +117,5 @@ export const fedByStakes = (emitterId: string) => ({
 	feedAboveRimMm: 50,
 	emitterId,
 	stakeTubeId: 'feed-4',
-	stakeTubeMm: 400,
-	shutRows: [] as number[]
+	stakeTubeMm: 400
 });

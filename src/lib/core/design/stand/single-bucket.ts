@@ -54,23 +54,25 @@ export const singleBucket: StandKind<SingleBucket> = {
 		stakeTubeId: 'feed-4',
 		clearStrip: true
 	}),
-	system: (design) => ({
-		...design,
-		tank: {
-			...design.tank,
-			partId: 'bucket-foot',
-			shape: null,
-			spot: 'inside',
-			hatch: true,
-			overflowBelowRimMm: 15
+	system: ({ design, operation }) => ({
+		design: {
+			...design,
+			tank: {
+				...design.tank,
+				partId: 'bucket-foot',
+				shape: null,
+				spot: 'inside',
+				hatch: true,
+				overflowBelowRimMm: 15
+			},
+			source: { kind: 'pump', partId: 'pump-350' },
+			lines: { ...design.lines, mainTubeId: 'feed-9.5' }
 		},
-		water: {
-			...design.water,
-			nowL: 5,
+		operation: {
+			...operation,
+			dial: 0.7,
 			fillL: 5,
 			topUp: { kind: 'hand', everyDays: 1, with: 'weak' }
-		},
-		source: { kind: 'pump', partId: 'pump-350', dial: 0.7, bench: null },
-		lines: { ...design.lines, mainTubeId: 'feed-9.5' }
+		}
 	})
 };

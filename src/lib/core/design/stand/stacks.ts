@@ -1,8 +1,20 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
-import { choice, count, head, lean, part, percent, returnPipe, size, yesNo } from './fields';
+import {
+	angle,
+	choice,
+	count,
+	head,
+	lean,
+	part,
+	percent,
+	returnPipe,
+	size,
+	volumeMl,
+	yesNo
+} from './fields';
 import { ringSlots } from './pipe-tower';
-import { oftenFed, type StandKind } from './kind';
+import { oftenFed, withTank, type StandKind } from './kind';
 
 /** What stacks share: they stand on a lid or bases in a line, with water falling down inside. */
 const stack = {
@@ -19,7 +31,7 @@ const stack = {
 	catchPercent: percent('caught of what falls past', 100),
 	...returnPipe('bases')
 };
-const siteMl = size('medium at a site', 5, 20_000).meta({ title: 'medium at a site', unit: 'mL' });
+const siteMl = volumeMl('medium at a site', 5, 20_000);
 const tail = {
 	footing: 'lid' as const,
 	lowEndHeightMm: 450,
@@ -56,10 +68,7 @@ export const branchStackSchema = z.strictObject({
 	socketMm: size('depth a pipe goes into a branch', 0, 120)
 		.default(50)
 		.meta({ title: 'depth a pipe goes into a branch', unit: 'mm' }),
-	turnDeg: size('turn from branch to branch', 0, 180).meta({
-		title: 'turn from branch to branch, degrees',
-		unit: ''
-	}),
+	turnDeg: angle('turn from branch to branch', 180),
 	siteMl
 });
 export type BranchStack = z.infer<typeof branchStackSchema>;
@@ -85,7 +94,7 @@ export const potStackSchema = z.strictObject({
 	lobes: count('lobes a pot', 3, 8),
 	potDiameterMm: size('pot across the lobes', 150, 600),
 	potHeightMm: size('height a pot adds', 80, 300),
-	potLitresMl: size('medium in a pot', 500, 15_000).meta({ title: 'medium in a pot', unit: 'mL' }),
+	potLitresMl: volumeMl('medium in a pot', 500, 15_000),
 	drippers: count('drippers at the top', 1, 8),
 	tied: yesNo('tied against the wind')
 });
@@ -153,7 +162,7 @@ export const branchStack: StandKind<BranchStack> = {
 			siteMl: 250
 		};
 	},
-	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid', hatch: true } })
+	system: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
 };
 
 export const bucketStack: StandKind<BucketStack> = {
@@ -206,11 +215,8 @@ export const bucketStack: StandKind<BucketStack> = {
 			siteMl: 300
 		};
 	},
-	system: (design) =>
-		oftenFed({
-			...design,
-			tank: { ...design.tank, partId: 'bin-72', shape: null, spot: 'lid', hatch: true }
-		})
+	system: (plan) =>
+		oftenFed(withTank(plan, { partId: 'bin-72', shape: null, spot: 'lid', hatch: true }))
 };
 
 export const potStack: StandKind<PotStack> = {
@@ -262,5 +268,5 @@ export const potStack: StandKind<PotStack> = {
 			tied: true
 		};
 	},
-	system: (design) => oftenFed({ ...design, tank: { ...design.tank, spot: 'lid', hatch: true } })
+	system: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
 };

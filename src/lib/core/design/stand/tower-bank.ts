@@ -35,7 +35,8 @@ export const towerBank: StandKind<TowerBank> = {
 		sites: ['rows', 'rowGapMm', ...towerSheet.sites.filter((f) => f !== 'footing')],
 		lines: towerSheet.lines
 	},
-	slots: (stand) => ringSlots(stand.id, stand.towers * stand.rows, ringsOf(stand), stand.perRing),
+	slots: ({ id, towers, rows, perRing, ...sizes }) =>
+		ringSlots(id, towers * rows, ringsOf(sizes), perRing, towers),
 	start: (ask, shelf) => {
 		const { spreadMm } = pick(shelf.crops, ask.cropId);
 		const tower = towerFor(ask, spreadMm);

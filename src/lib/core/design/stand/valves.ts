@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { choice, count, head, lean, levelRowOf, part, size, yesNo } from './fields';
 import { grid } from './pots';
 import { gridSlots, type StandKind } from './kind';
-import type { Design } from '../design';
+import type { Plan } from '../parts';
 
 /** What a valve keeps: a depth, filled to, drunk dry, filled again. */
 const kept = {
@@ -26,8 +26,8 @@ export const valvePotsSchema = z.strictObject({
 		comb: 'comb: a branch to each row',
 		ring: 'ring: closed at the far end'
 	}),
-	/** How far each pot's floor stands over the level, mm, in drawing order; 0 where not measured. */
-	floorsMm: z.array(size('floor of a pot over the level', -200, 200)).max(800),
+	/** How far a pot's floor stands over the level, mm, by its row and column as in `2/3`; 0 where not measured. */
+	floorsMm: z.record(z.string().max(20), size('floor of a pot over the level', -200, 200)),
 	...kept
 });
 export type ValvePots = z.infer<typeof valvePotsSchema>;
@@ -52,12 +52,14 @@ export const valveTraysSchema = z.strictObject({
 export type ValveTrays = z.infer<typeof valveTraysSchema>;
 
 /** A tank that stands over the trays, and no pump. */
-const byGravity = (design: Design): Design => ({
-	...design,
-	tank: { ...design.tank, spot: 'beside', floorMm: 550 },
-	source: { kind: 'gravity' },
-	lines: { ...design.lines, mainTubeId: 'feed-13', filter: true, checkValve: false },
-	water: { ...design.water, topUp: { kind: 'hand', everyDays: 7, with: 'solution' } }
+const byGravity = ({ design, operation }: Plan): Plan => ({
+	design: {
+		...design,
+		tank: { ...design.tank, spot: 'beside', floorMm: 550 },
+		source: { kind: 'gravity' },
+		lines: { ...design.lines, mainTubeId: 'feed-13', filter: true, checkValve: false }
+	},
+	operation: { ...operation, topUp: { kind: 'hand', everyDays: 7, with: 'solution' } }
 });
 
 export const valvePots: StandKind<ValvePots> = {
@@ -102,7 +104,7 @@ export const valvePots: StandKind<ValvePots> = {
 		mediumId: 'compost-perlite',
 		rimFreeMm: 25,
 		hose: 'comb',
-		floorsMm: [],
+		floorsMm: {},
 		depthMm: 22,
 		leanMmPerM: 0,
 		rowTubeId: 'feed-13',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FIXING_NAMES } from '../../shelf';
-import { choice, count, head, part, percent, returnPipe, size } from './fields';
+import { choice, count, head, part, percent, returnPipe, size, volumeMl } from './fields';
 import { ringSlots } from './pipe-tower';
 import type { StandKind } from './kind';
 
@@ -13,7 +13,7 @@ export const wallModulesSchema = z.strictObject({
 	panelHeightMm: size('panel height', 100, 800),
 	panelDepthMm: size('panel depth', 60, 400),
 	pockets: count('pockets a panel', 1, 8),
-	pocketMl: size('medium in a pocket', 100, 8000).meta({ title: 'medium in a pocket', unit: 'mL' }),
+	pocketMl: volumeMl('medium in a pocket', 100, 8000),
 	mediumId: part('medium', 'media'),
 	lowEndHeightMm: size('height of the lowest tier', 0, 2500),
 	fixingsPerTier: count('fixings a tier', 1, 40),

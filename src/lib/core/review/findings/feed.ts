@@ -1,26 +1,26 @@
-import { names, set, some, type Concern, type Finding, type Fix } from '../finding';
+import { names, set, some, type Concern, type Said, type Fix } from '../finding';
 import type { Chain } from '../chain';
 
 const labelsOf = (chain: Chain, ids: readonly string[]): string[] =>
 	chain.layout.sites.filter((site) => ids.includes(site.id)).map((site) => site.label);
 
 const asPlanned = (chain: Chain): Fix | null => {
-	const { feed, design } = chain;
-	if (!feed || design.feed.setMin === null || feed.plan.onMin === feed.onMin) return null;
+	const { feed, operation } = chain;
+	if (!feed || operation.feed.setMin === null || feed.plan.onMin === feed.onMin) return null;
 	return {
 		label: `Set the timer to ${feed.plan.onMin} min`,
 		effect: 'every site gets its deficit and its drain',
-		change: [set('feed.setMin', null)]
+		change: [set('operation.feed.setMin', null)]
 	};
 };
 
 export const noPlan: Concern = (chain) => {
 	if (chain.feed || chain.thirst.bySite.size === 0) return [];
-	const { feed } = chain.design;
+	const { feed } = chain.operation;
 	const wide = feed.window.startAfterOnMin + feed.window.stopBeforeOffMin > feed.lights.durationMin;
 	if (!wide) return [];
 	const change = [
-		set('feed.window', {
+		set('operation.feed.window', {
 			startAfterOnMin: 60,
 			stopBeforeOffMin: Math.min(60, Math.max(0, feed.lights.durationMin - 60))
 		})
@@ -68,19 +68,19 @@ export const doseShort: Concern = (chain) => {
 };
 
 export const timer: Concern = (chain) => {
-	const { feed, design } = chain;
+	const { feed, operation } = chain;
 	if (!feed) return [];
 	const { plan } = feed;
-	const list: Finding[] = [];
-	const slots = design.feed.timer.slotsPerDay;
+	const list: Said[] = [];
+	const slots = operation.feed.timer.slotsPerDay;
 	if (plan.warnings.includes('too-many-events')) {
 		const events = plan.events.length;
-		const every = Math.ceil(((events / slots) * design.feed.pulseEveryMin) / 5) * 5;
-		const wider = [set('feed.pulseEveryMin', every)];
-		const soak = [set('feed.school', 'soak'), set('feed.soakPerDay', null)];
+		const every = Math.ceil(((events / slots) * operation.feed.pulseEveryMin) / 5) * 5;
+		const wider = [set('operation.feed.pulseEveryMin', every)];
+		const soak = [set('operation.feed.school', 'soak'), set('operation.feed.soakPerDay', null)];
 		const often = Math.max(
 			1,
-			Math.floor(design.feed.lights.durationMin / Math.max(1, plan.leastDayEvents))
+			Math.floor(operation.feed.lights.durationMin / Math.max(1, plan.leastDayEvents))
 		);
 		const count = (change: Fix['change']) =>
 			chain.with(change).feed?.plan.events.length ?? Infinity;
@@ -91,19 +91,22 @@ export const timer: Concern = (chain) => {
 			subject: 'timer',
 			message: `Your timer holds ${slots} switchings a day; this plan needs ${events}. The last ones would simply not happen.`,
 			fixes: some(
-				design.feed.school === 'pulse' &&
+				operation.feed.school === 'pulse' &&
 					count(wider) <= slots && {
 						label: `Pulse every ${every} min`,
 						effect: `${count(wider)} a day`,
 						change: wider
 					},
-				design.feed.school !== 'repeat' &&
+				operation.feed.school !== 'repeat' &&
 					feed.plan.leastDayEvents <= 288 && {
 						label: 'A repeat timer, round the clock',
 						effect: `every ${often} min, no slots to run out of`,
-						change: [set('feed.school', 'repeat'), set('feed.repeatEveryMin', often)]
+						change: [
+							set('operation.feed.school', 'repeat'),
+							set('operation.feed.repeatEveryMin', often)
+						]
 					},
-				design.feed.school !== 'soak' &&
+				operation.feed.school !== 'soak' &&
 					count(soak) <= slots && {
 						label: 'A few long soaks',
 						effect: `${count(soak)} a day`,
@@ -112,7 +115,7 @@ export const timer: Concern = (chain) => {
 				{
 					label: 'A steady trickle',
 					effect: 'the pump runs all day',
-					change: [set('feed.school', 'continuous')]
+					change: [set('operation.feed.school', 'continuous')]
 				}
 			)
 		});
@@ -122,7 +125,7 @@ export const timer: Concern = (chain) => {
 		starts.length > 1
 			? Math.min(...starts.map((s, i) => (starts[i + 1] ?? starts[0]! + 1440) - s))
 			: 1440;
-	if (design.feed.school !== 'continuous' && starts.length > 1 && feed.onMin > gap)
+	if (operation.feed.school !== 'continuous' && starts.length > 1 && feed.onMin > gap)
 		list.push({
 			code: 'feed-overlap',
 			step: 'feed',
@@ -130,24 +133,27 @@ export const timer: Concern = (chain) => {
 			subject: 'timer',
 			message: `A feed of ${feed.onMin} min runs into the next one ${gap} min later: the pump never stops between them.`,
 			fixes: some(
-				design.feed.setMin !== null && {
+				operation.feed.setMin !== null && {
 					label: `Feed for ${gap} min`,
 					effect: 'they just meet',
-					change: [set('feed.setMin', Math.max(1, gap))]
+					change: [set('operation.feed.setMin', Math.max(1, gap))]
 				},
 				{
 					label: 'A steady trickle',
 					effect: 'the pump runs all day, as it does now',
-					change: [set('feed.school', 'continuous')]
+					change: [set('operation.feed.school', 'continuous')]
 				}
 			)
 		});
 	if (plan.warnings.includes('too-few-events')) {
 		const least = plan.leastDayEvents;
 		const depletion = Math.max(...plan.sites.map((s) => s.depletion));
-		const soaks = [set('feed.school', 'soak'), set('feed.soakPerDay', null)];
-		const every = Math.max(1, Math.floor(design.feed.lights.durationMin / Math.max(1, least)));
-		const often = [set('feed.school', 'repeat'), set('feed.repeatEveryMin', every)];
+		const soaks = [set('operation.feed.school', 'soak'), set('operation.feed.soakPerDay', null)];
+		const every = Math.max(1, Math.floor(operation.feed.lights.durationMin / Math.max(1, least)));
+		const often = [
+			set('operation.feed.school', 'repeat'),
+			set('operation.feed.repeatEveryMin', every)
+		];
 		// a timer with slots to set can run out of them; one that repeats cannot
 		const inSlots = (chain.with(soaks).feed?.plan.events.length ?? Infinity) <= slots;
 		list.push({
@@ -157,11 +163,11 @@ export const timer: Concern = (chain) => {
 			subject: plan.frequencySetBy,
 			message:
 				`${plan.dayEvents} feeds by day let ${names(labelsOf(chain, [plan.frequencySetBy]))} use up ${Math.round(depletion * 100)} % of the water its medium holds; ` +
-				`you allow ${Math.round(design.feed.allowedDepletion * 100)} %. It needs ${least}.`,
+				`you allow ${Math.round(operation.feed.allowedDepletion * 100)} %. It needs ${least}.`,
 			fixes: [
 				{
 					label: inSlots ? `Feed ${least} times a day` : `Feed every ${every} min`,
-					effect: `at most ${Math.round(design.feed.allowedDepletion * 100)} % used up`,
+					effect: `at most ${Math.round(operation.feed.allowedDepletion * 100)} % used up`,
 					change: inSlots ? soaks : often
 				}
 			]
@@ -173,8 +179,8 @@ export const timer: Concern = (chain) => {
 const HEAVY = 0.6;
 
 export const drainHeavy: Concern = (chain) => {
-	const { feed, design } = chain;
-	if (!feed || design.feed.school === 'continuous') return [];
+	const { feed, record, operation } = chain;
+	if (!feed || operation.feed.school === 'continuous') return [];
 	// down a tower all water passes on from site to site: that is no drainage
 	const passing = new Set(
 		chain.layout.emissions.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id))
@@ -183,9 +189,9 @@ export const drainHeavy: Concern = (chain) => {
 	if (heavy.length === 0) return [];
 	const most = (c: Chain) =>
 		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (passing.has(id) ? 0 : d.drainFraction)));
-	const least = [set('feed.drainFraction', 0.1), set('feed.setMin', null)];
+	const least = [set('operation.feed.drainFraction', 0.1), set('operation.feed.setMin', null)];
 	const eased = most(chain.with(least));
-	const shortest = feed.onMin <= design.feed.timer.minOnMin;
+	const shortest = feed.onMin <= operation.feed.timer.minOnMin;
 	const why = shortest
 		? `${feed.onMin} min is the shortest feed the timer makes`
 		: 'one timer serves thirsty and modest plants alike';
@@ -212,7 +218,7 @@ export const drainHeavy: Concern = (chain) => {
 				{
 					label: 'Leave it so',
 					effect: 'settles this caution',
-					change: [set('diary.seenTo', [...design.diary.seenTo, 'feed-drains'])]
+					change: [set('record.acknowledged', [...record.acknowledged, 'feed-drains'])]
 				}
 			)
 		}
@@ -220,12 +226,12 @@ export const drainHeavy: Concern = (chain) => {
 };
 
 export const strength: Concern = (chain) => {
-	const { mix, design } = chain;
+	const { mix, operation } = chain;
 	if (chain.thirst.crops.length === 0) return [];
 	const { low, high } = mix.range;
 	// a meter reads to a twentieth
 	const half = Math.round(((low + high) / 2) * 20) / 20;
-	const met = design.mix.strengthMsCm === half;
+	const met = operation.mix.strengthMsCm === half;
 	if (low > high)
 		return [
 			{
@@ -242,12 +248,12 @@ export const strength: Concern = (chain) => {
 					!met && {
 						label: `Meet at ${chain.say(half, 'strength')}`,
 						effect: 'halfway between them',
-						change: [set('mix.strengthMsCm', half)]
+						change: [set('operation.mix.strengthMsCm', half)]
 					}
 				)
 			}
 		];
-	const aim = mix.strengthMsCm;
+	const aim = operation.mix.method === 'meter' ? mix.aimMsCm : mix.strengthMsCm;
 	if (aim >= low - 0.05 && aim <= high + 0.05) return [];
 	return [
 		{
@@ -257,12 +263,12 @@ export const strength: Concern = (chain) => {
 			subject: 'mix',
 			message: `${chain.say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${chain.say(low, 'strength')} to ${chain.say(high, 'strength')}).`,
 			fixes: some(
-				design.mix.method === 'meter' && {
+				operation.mix.method === 'meter' && {
 					label: `Mix at ${chain.say(mix.recommendedMsCm, 'strength')}`,
 					effect: 'what they want at their stage',
-					change: [set('mix.strengthMsCm', null)]
+					change: [set('operation.mix.strengthMsCm', null)]
 				},
-				design.mix.method === 'label' &&
+				operation.mix.method === 'label' &&
 					aim > chain.place.water.ecMsCm &&
 					(() => {
 						const share = Math.min(
@@ -271,7 +277,7 @@ export const strength: Concern = (chain) => {
 								0.1,
 								Math.round(
 									10 *
-										design.mix.labelShare *
+										operation.mix.labelShare *
 										((mix.recommendedMsCm - chain.place.water.ecMsCm) /
 											(aim - chain.place.water.ecMsCm))
 								) / 10
@@ -280,10 +286,10 @@ export const strength: Concern = (chain) => {
 						return {
 							label: `${Math.round(share * 100)} % of the label dose`,
 							effect: chain.say(
-								chain.with([set('mix.labelShare', share)]).mix.expectedMsCm,
+								chain.with([set('operation.mix.labelShare', share)]).mix.expectedMsCm,
 								'strength'
 							),
-							change: [set('mix.labelShare', share)]
+							change: [set('operation.mix.labelShare', share)]
 						};
 					})()
 			)

@@ -2,7 +2,7 @@ import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { Chain } from '../chain';
-import { between, names, set, some, type Concern, type Finding, type Fix } from '../finding';
+import { between, names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import { openOutlets } from '../stages/path';
 import { outletWords } from '../words';
 import { allFed, dialUp, driestLph, fuller, otherPump } from './more-water';
@@ -29,13 +29,13 @@ export const dryOutlets: Concern = (chain) => {
 	const labels = names(dry.map((e) => e.label));
 	const all = dry.length === chain.layout.emissions.length && dry.length > 1;
 	const [, outlets] = outletWords(chain);
-	const finding: Finding = {
+	const finding: Said = {
 		code: 'outlet-dry',
 		step: 'pump',
 		severity: 'stop',
 		subject: dry.at(-1)!.containerId,
 		message:
-			`${all ? `All ${outlets} run` : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${chain.say(chain.design.water.nowL, 'volume')} in the tank: ` +
+			`${all ? `All ${outlets} run` : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${chain.say(chain.record.nowL, 'volume')} in the tank: ` +
 			`the water is lifted to ${chain.say(top, 'head')}, the ${outlets} stand at up to ${chain.say(highest, 'head')}. ` +
 			`Plants there wilt within a day.`,
 		fixes: some(
@@ -51,7 +51,7 @@ export const dryOutlets: Concern = (chain) => {
 function levelFor(chain: Chain, needs: ReadonlyMap<string, number>): number | null {
 	const fed = chain.lowestFedL ?? chain.lowestFlowingL;
 	if (fed === null) return null;
-	const trial = chain.with([set('water.nowL', Math.ceil(fed + 1))]);
+	const trial = chain.with([set('record.nowL', Math.ceil(fed + 1))]);
 	return allFed(trial, needs) ? fed : null;
 }
 
@@ -60,8 +60,7 @@ export const underDemand: Concern = (chain) => {
 	const {
 		feed,
 		layout,
-		flows: { siteLph },
-		design
+		flows: { siteLph }
 	} = chain;
 	if (!feed) return [];
 	const short = layout.sites.filter((site) => {
@@ -87,7 +86,7 @@ export const underDemand: Concern = (chain) => {
 			severity: 'look',
 			subject: worst.containerId,
 			message:
-				`With ${chain.say(design.water.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} get${short.length === 1 ? 's' : ''} ` +
+				`With ${chain.say(chain.record.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} get${short.length === 1 ? 's' : ''} ` +
 				`${between(chain.say(Math.min(...flows), 'flow'), chain.say(Math.max(...flows), 'flow'))} where ${crop.plural} need ${chain.say(needs.get(worst.id)!, 'flow')} ` +
 				`in feeds of ${feed.onMin} min. They will run short on a warm afternoon.`,
 			fixes: some(
@@ -101,15 +100,15 @@ export const underDemand: Concern = (chain) => {
 
 /** Lets the timer run as long as the slowest site needs. */
 function longerFeeds(chain: Chain): Fix | null {
-	const { feed, design } = chain;
-	if (!feed || design.feed.setMin === null || feed.plan.onMin <= feed.onMin) return null;
+	const { feed, operation } = chain;
+	if (!feed || operation.feed.setMin === null || feed.plan.onMin <= feed.onMin) return null;
 	const minutes = feed.plan.onMin;
-	const trial = chain.with([set('feed.setMin', minutes)]);
+	const trial = chain.with([set('operation.feed.setMin', minutes)]);
 	const drains = [...trial.feed!.dose.values()].map((d) => d.drainFraction);
 	return {
 		label: `Feed for ${minutes} min`,
 		effect: `all get enough, the wettest drains ${Math.round(100 * Math.max(...drains))} %`,
-		change: [set('feed.setMin', minutes)]
+		change: [set('operation.feed.setMin', minutes)]
 	};
 }
 
@@ -117,14 +116,14 @@ const TOO_LARGE = 2.5;
 
 /** A pump that cannot do it even when full open and full up, or does far too much. */
 export const pumpSize: Concern = (chain) => {
-	const { design, feed } = chain;
+	const { design, feed, operation } = chain;
 	if (design.source.kind !== 'pump') return [];
 	const { source } = design;
 	const part = pick(chain.shelf.pumps, source.partId);
 	const needs = trickle(chain);
 	const brimL = chain.tank.fullL;
 	if (chain.trials.worst(needs, brimL, 1) < -1e-6) {
-		const full = chain.with([set('source.dial', 1), set('water.nowL', Math.floor(brimL))]);
+		const full = chain.with([set('operation.dial', 1), set('record.nowL', Math.floor(brimL))]);
 		const reason = feed
 			? `the driest ${outletWords(chain)[0]} gets ${chain.say(driestLph(full), 'flow')}, and the thirstiest needs ${chain.say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
 			: `it lifts ${chain.say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every ${outletWords(chain)[0]} to run`;
@@ -144,7 +143,7 @@ export const pumpSize: Concern = (chain) => {
 		...[...feed.needLph].map(([id, need]) => (chain.flows.siteLph.get(id) ?? 0) / need)
 	);
 	if (chain.layout.emissions.some((e) => e.passes)) return [];
-	if (!(spare > TOO_LARGE) || source.dial <= 0.3 || design.feed.setMin === null) return [];
+	if (!(spare > TOO_LARGE) || operation.dial <= 0.3 || operation.feed.setMin === null) return [];
 	return [
 		{
 			code: 'pump-too-large',
@@ -161,13 +160,13 @@ export const pumpSize: Concern = (chain) => {
 
 function shorter(chain: Chain, spare: number): Fix | null {
 	const { feed } = chain;
-	if (!feed || chain.design.feed.school === 'continuous') return null;
+	if (!feed || chain.operation.feed.school === 'continuous') return null;
 	const minutes = Math.max(1, Math.ceil(feed.onMin / spare));
 	if (minutes >= feed.onMin) return null;
 	return {
 		label: `Feed for ${minutes} min`,
 		effect: `${(feed.onMin - minutes) * feed.plan.events.length} min of pump a day less`,
-		change: [set('feed.setMin', minutes)]
+		change: [set('operation.feed.setMin', minutes)]
 	};
 }
 
@@ -178,9 +177,10 @@ function smaller(chain: Chain): Fix | null {
 	for (const pump of chain.shelf.pumps) {
 		if (pump.watts >= now.watts) break;
 		const change = [
-			set('source', { kind: 'pump', partId: pump.id, dial: 1, bench: null }),
+			set('design.source', { kind: 'pump', partId: pump.id }),
+			set('operation.dial', 1),
 			...(lines.mainTubeId === `feed-${now.outletMm}`
-				? [set('lines.mainTubeId', `feed-${pump.outletMm}`)]
+				? [set('design.lines.mainTubeId', `feed-${pump.outletMm}`)]
 				: [])
 		];
 		if (allFed(chain.with(change), chain.feed.needLph))
@@ -195,13 +195,13 @@ function smaller(chain: Chain): Fix | null {
 
 /** The tank is drawn down past the level at which the last buckets stop, before anybody refills it. */
 export const levelLimit: Concern = (chain) => {
-	const { design, lowestFlowingL: lowest, tank, thirst } = chain;
-	if (lowest === null || lowest <= tank.pumpMinimumL + 0.5 || lowest > design.water.nowL) return [];
-	const { topUp, fillL } = design.water;
+	const { design, lowestFlowingL: lowest, tank, thirst, operation, record } = chain;
+	if (lowest === null || lowest <= tank.pumpMinimumL + 0.5 || lowest > record.nowL) return [];
+	const { topUp, fillL } = operation;
 	const reached =
 		topUp.kind === 'hand'
 			? fillL - thirst.useLPerDay * topUp.everyDays
-			: topUp.reserveL === null
+			: design.reserve === null
 				? fillL
 				: 0;
 	if (reached >= lowest) return [];
@@ -221,16 +221,15 @@ export const levelLimit: Concern = (chain) => {
 };
 
 function dialForLowest(chain: Chain): Fix | null {
-	const { source } = chain.design;
-	if (source.kind !== 'pump') return null;
-	for (let percent = Math.ceil(source.dial * 100) + 2; percent <= 100; percent += 4) {
-		const trial = chain.with([set('source.dial', percent / 100)]);
+	if (chain.design.source.kind !== 'pump') return null;
+	for (let percent = Math.ceil(chain.operation.dial * 100) + 2; percent <= 100; percent += 4) {
+		const trial = chain.with([set('operation.dial', percent / 100)]);
 		const lowest = trial.lowestFlowingL;
 		if (lowest !== null && lowest <= chain.tank.pumpMinimumL + 0.5)
 			return {
 				label: `Dial to ${percent} %`,
 				effect: `all flow down to ${chain.say(lowest, 'volume')}`,
-				change: [set('source.dial', percent / 100)]
+				change: [set('operation.dial', percent / 100)]
 			};
 	}
 	return null;
@@ -247,14 +246,14 @@ export const brokenColumn: Concern = (chain) => {
 			severity: 'stop',
 			subject: 'main',
 			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${chain.say(lowestPressureM, 'head')}): they fill with vapour and the flow stops.`,
-			fixes: chain.design.stands.flatMap((stand, i) =>
+			fixes: chain.design.stands.flatMap((stand) =>
 				fieldsOf(stand).feedAboveRimMm === undefined
 					? []
 					: [
 							{
 								label: 'Feed rows at the rims',
 								effect: 'less to fall, less pull',
-								change: [set(`stands.${i}.feedAboveRimMm`, 0)]
+								change: [setOf(stand, 'feedAboveRimMm', 0)]
 							}
 						]
 			)

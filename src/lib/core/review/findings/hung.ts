@@ -2,7 +2,8 @@ import { returnHeight } from './return';
 import { spotOf, fieldsOf } from '../../design';
 import { FIXINGS, pick } from '../../shelf';
 import type { Chain } from '../chain';
-import { seenTo, set, some, type Concern, type Finding } from '../finding';
+import { seenTo, set, some, type Concern, type Said, setOf } from '../finding';
+import { subjectOn } from '../words';
 
 /** A fixing is asked for a quarter of what it can hold. */
 const SAFETY = 4;
@@ -12,7 +13,7 @@ const at = (chain: Chain, standId: string): number =>
 
 /** Pull and shear on the fixings of a wall, against what they hold. */
 export const fixings: Concern = (chain) =>
-	chain.loads.flatMap(({ stand, wall, massKg }): Finding[] => {
+	chain.loads.flatMap(({ stand, wall, massKg }): Said[] => {
 		if (!wall) return [];
 		const i = at(chain, stand.id);
 		const design = chain.design.stands[i]!;
@@ -31,7 +32,7 @@ export const fixings: Concern = (chain) =>
 				code: over ? 'fixings-overloaded' : 'wall-bears',
 				step: 'sites',
 				severity: over ? 'stop' : 'caution',
-				subject: `${stand.id}.wall`,
+				subject: subjectOn(chain, stand, 'wall'),
 				message:
 					`Wet and grown, ${chain.say(massKg, 'mass')} hang on the wall: each fixing holds ${chain.say(shearPerFixingN, 'force')} across and the worst pulls with ${chain.say(worstPullN, 'force')}. ` +
 					`One of this kind (${fixing.name}) holds ${chain.say(fixing.pullN, 'force')} (${fixing.source}); with a factor of ${SAFETY} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
@@ -40,16 +41,16 @@ export const fixings: Concern = (chain) =>
 						field !== null && {
 							label: `${more} fixings a tier`,
 							effect: 'each holds its quarter',
-							change: [set(`stands.${i}.${field}`, more)]
+							change: [setOf(stand, field, more)]
 						},
 					over &&
 						stronger &&
 						'fixing' in design && {
 							label: stronger.name,
 							effect: `${chain.say(stronger.pullN, 'force')} each`,
-							change: [set(`stands.${i}.fixing`, stronger.id)]
+							change: [setOf(stand, 'fixing', stronger.id)]
 						},
-					!over && seenTo(chain.design, 'wall-bears', 'The wall bears it')
+					!over && seenTo(chain.record, 'wall-bears', 'The wall bears it')
 				)
 			}
 		];
@@ -59,7 +60,7 @@ export const fixings: Concern = (chain) =>
 export const studs: Concern = (chain) => {
 	const spacing = chain.area.studMm;
 	if (spacing === null) return [];
-	return chain.loads.flatMap(({ stand, wall }): Finding[] => {
+	return chain.loads.flatMap(({ stand, wall }): Said[] => {
 		if (!wall) return [];
 		const i = at(chain, stand.id);
 		const design = chain.design.stands[i]!;
@@ -71,13 +72,13 @@ export const studs: Concern = (chain) => {
 				code: 'more-fixings-than-studs',
 				step: 'sites',
 				severity: 'look',
-				subject: `${stand.id}.wall`,
+				subject: subjectOn(chain, stand, 'wall'),
 				message: `${design.fixingsPerTier} fixings a tier, but only ${there} studs stand behind ${chain.say(stand.lengthM, 'span')} of wall at ${chain.say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
 				fixes: [
 					{
 						label: `${there} a tier, one in each stud`,
 						effect: 'every one holds',
-						change: [set(`stands.${i}.fixingsPerTier`, there)]
+						change: [setOf(stand, 'fixingsPerTier', there)]
 					}
 				]
 			}
@@ -87,21 +88,21 @@ export const studs: Concern = (chain) => {
 
 /** Air gathers where a header is highest and stops the flow. */
 export const airLock: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand): Said[] => {
 		if (!('airBleed' in stand) || stand.airBleed) return [];
 		return [
 			{
 				code: 'no-air-bleed',
 				step: 'lines',
 				severity: 'look',
-				subject: `${stand.id}.A`,
+				subject: subjectOn(chain, stand, 'A'),
 				message:
 					'The header has no air bleed at its high point: air that gathers there keeps the last channels dry.',
 				fixes: [
 					{
 						label: 'Add an air bleed',
 						effect: 'the header fills every time',
-						change: [set(`stands.${i}.airBleed`, true)]
+						change: [setOf(stand, 'airBleed', true)]
 					}
 				]
 			}
@@ -110,7 +111,7 @@ export const airLock: Concern = (chain) =>
 
 /** Drainage that goes to waste takes water and feed with it. */
 export const toWaste: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand): Said[] => {
 		if (!('drainsTo' in stand) || stand.drainsTo !== 'waste' || !chain.feed) return [];
 		const mine = new Set(
 			chain.layout.sites.filter((site) => site.standId === stand.id).map((site) => site.id)
@@ -119,7 +120,7 @@ export const toWaste: Concern = (chain) =>
 		let litres = 0;
 		for (const [id, { doseL, deficitL }] of chain.feed.dose)
 			if (mine.has(id)) litres += Math.max(0, doseL - deficitL) * events;
-		const back = [set(`stands.${i}.drainsTo`, 'tank')];
+		const back = [setOf(stand, 'drainsTo', 'tank')];
 		// what ran to waste anywhere must now end over the tank's water
 		const higher = returnHeight(chain.with(back))[0]?.fixes[0];
 		return [
@@ -127,7 +128,7 @@ export const toWaste: Concern = (chain) =>
 				code: 'drains-to-waste',
 				step: 'feed',
 				severity: 'caution',
-				subject: `${stand.id}.top`,
+				subject: subjectOn(chain, stand, 'top'),
 				message: `${chain.say(litres, 'volume')} a day run to waste with their feed. Measure what drains: at a fifth of what you give you may stop. Let it run where it harms no drain, bed or well.`,
 				fixes: some(
 					{
@@ -135,7 +136,7 @@ export const toWaste: Concern = (chain) =>
 						effect: `${chain.say(litres, 'volume')} a day saved${higher ? `; ${higher.label.toLowerCase()}` : ''}`,
 						change: [...back, ...(higher?.change ?? [])]
 					},
-					seenTo(chain.design, 'drains-to-waste', 'I want it so')
+					seenTo(chain.record, 'drains-to-waste', 'I want it so')
 				)
 			}
 		];
@@ -156,7 +157,7 @@ export const wetPlate: Concern = (chain) => {
 				{
 					label: `Overflow ${chain.say(15, 'size')} under the plate`,
 					effect: 'the plate stands clear',
-					change: [set('tank.overflowBelowRimMm', 15)]
+					change: [set('design.tank.overflowBelowRimMm', 15)]
 				}
 			]
 		}
@@ -167,12 +168,12 @@ export const wetPlate: Concern = (chain) => {
 export const mustStandLevel: Concern = (chain) =>
 	chain.sharing.length === 0 ||
 	chain.design.stands.every((s) => (fieldsOf(s).leanMmPerM ?? 0) === 0)
-		? chain.sharing.slice(0, 1).map(({ emission, mostTiltMmPerM }): Finding => ({
+		? chain.sharing.slice(0, 1).map(({ emission, mostTiltMmPerM }): Said => ({
 				code: 'stand-it-level',
 				step: 'dry-run',
 				severity: 'caution',
 				subject: emission.containerId,
 				message: `Stand every tower to the bubble: from ${chain.say(Math.floor(mostTiltMmPerM), 'slope')} on, one side runs dry at this flow.`,
-				fixes: [seenTo(chain.design, 'stand-it-level', 'They stand upright')]
+				fixes: [seenTo(chain.record, 'stand-it-level', 'They stand upright')]
 			}))
 		: [];

@@ -1,8 +1,9 @@
 import { fieldsOf } from '../../design';
 import type { Chain } from '../chain';
-import { names, seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
+import { names, seenTo, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import { ringOf, type LevelState, type RingState } from '../stages/levels';
 import { levelOf } from '../stages/path';
+import { subjectOn } from '../words';
 
 /** A tank stands at least so far over the trays it fills, m. */
 const LEAST_HEAD_M = 0.15;
@@ -16,7 +17,7 @@ const labelOf = (chain: Chain, id: string): string =>
 
 /** Gravity needs height. */
 export const tankHeight: Concern = (chain) =>
-	chain.levels.flatMap((state): Finding[] => {
+	chain.levels.flatMap((state): Said[] => {
 		if (state.headM >= LEAST_HEAD_M) return [];
 		const byMm = Math.ceil(((LEAST_HEAD_M - state.headM) * 1000) / 10) * 10;
 		const floorMm = chain.design.tank.floorMm + byMm;
@@ -34,7 +35,7 @@ export const tankHeight: Concern = (chain) =>
 					floorMm <= 4000 && {
 						label: `Raise the tank by ${chain.say(byMm, 'size')}`,
 						effect: `${chain.say(LEAST_HEAD_M, 'head')} of head`,
-						change: [set('tank.floorMm', floorMm)]
+						change: [set('design.tank.floorMm', floorMm)]
 					}
 				)
 			}
@@ -43,7 +44,7 @@ export const tankHeight: Concern = (chain) =>
 
 /** Pots too high or too low for one shared level, and trays that lean. */
 export const outOfLevel: Concern = (chain) =>
-	chain.levels.flatMap((state): Finding[] => {
+	chain.levels.flatMap((state): Said[] => {
 		if (!state.filled) return [];
 		const { trays } = state.filled.result;
 		const dry = trays.filter((t) => t.dry);
@@ -86,48 +87,46 @@ function levelled(chain: Chain, state: LevelState, shared: boolean): Fix[] {
 	const i = at(chain, state.standId);
 	const stand = chain.design.stands[i]!;
 	const lean = fieldsOf(stand).leanMmPerM ?? 0;
-	const floors = 'floorsMm' in stand && stand.floorsMm.some((mm) => mm !== 0);
+	const floors = 'floorsMm' in stand && Object.values(stand.floorsMm).some((mm) => mm !== 0);
 	const deeper = Math.min(200, Math.ceil(state.basis.depthMm * 1.5));
 	return some(
 		lean > 0 && {
 			label: 'Level the floor',
 			effect: shared ? 'every pot holds the same' : 'every tray holds the same depth',
-			change: [set(`stands.${i}.leanMmPerM`, 0)]
+			change: [setOf(stand, 'leanMmPerM', 0)]
 		},
 		floors && {
 			label: 'Shim all pots to one level',
 			effect: `${chain.say(state.basis.depthMm, 'size')} in each`,
-			change: [set(`stands.${i}.floorsMm`, [])]
+			change: [setOf(stand, 'floorsMm', {})]
 		},
 		!shared && {
 			label: `Keep ${chain.say(deeper, 'size')}`,
 			effect: 'deeper water reaches the high end',
-			change: [set(`stands.${i}.depthMm`, deeper)]
+			change: [setOf(stand, 'depthMm', deeper)]
 		}
 	);
 }
 
 /** Small parts of a valve system that fail it when they are left out. */
 export const valveParts: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand): Said[] => {
 		if (stand.variant !== 'valve-trays') return [];
-		const list: Finding[] = [];
+		const list: Said[] = [];
 		const missing = (
 			field: 'rootDisc' | 'strainer' | 'flushTap',
 			message: string,
 			label: string,
-			severity: Finding['severity']
+			severity: Said['severity']
 		) => {
 			if (stand[field]) return;
 			list.push({
 				code: `no-${field.toLowerCase()}`,
 				step: 'lines',
 				severity,
-				subject: `${stand.id}.top`,
+				subject: subjectOn(chain, stand, 'top'),
 				message,
-				fixes: [
-					{ label, effect: 'on the shopping list', change: [set(`stands.${i}.${field}`, true)] }
-				]
+				fixes: [{ label, effect: 'on the shopping list', change: [setOf(stand, field, true)] }]
 			});
 		};
 		missing(
@@ -153,9 +152,9 @@ export const valveParts: Concern = (chain) =>
 
 /** A valve stays shut until roots are down, and a stuck one lets the whole tank go. */
 export const valveRisks: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand): Said[] => {
 		if (!('established' in stand)) return [];
-		const litres = chain.design.water.nowL;
+		const litres = chain.record.nowL;
 		return [
 			...(stand.established
 				? []
@@ -164,14 +163,14 @@ export const valveRisks: Concern = (chain) =>
 							code: 'valve-shut',
 							step: 'plant-out' as const,
 							severity: 'caution' as const,
-							subject: `${stand.id}.top`,
+							subject: subjectOn(chain, stand, 'top'),
 							message:
 								'The valves are shut while roots reach down, 10 to 21 days: drench the pots once from above and water by hand. Then unlatch each valve and see it float before you open the tap.',
 							fixes: [
 								{
 									label: 'Roots are down: valves open',
 									effect: 'they let in what is drunk',
-									change: [set(`stands.${i}.established`, true)]
+									change: [setOf(stand, 'established', true)]
 								}
 							]
 						}
@@ -182,17 +181,17 @@ export const valveRisks: Concern = (chain) =>
 				severity: 'caution' as const,
 				subject: 'tank',
 				message: `A valve that sticks open lets up to ${chain.say(litres, 'volume')} run out of the tank. Stand it where that does no harm, or over a tray with a drain; look at the floats every week.`,
-				fixes: [seenTo(chain.design, 'valve-may-stick', 'It can run off safely')]
+				fixes: [seenTo(chain.record, 'valve-may-stick', 'It can run off safely')]
 			}
 		];
 	});
 
 /** Pots on a level return line, while the pump runs. */
 export const ringLevels: Concern = (chain) =>
-	chain.rings.flatMap(({ run, pots }): Finding[] => {
+	chain.rings.flatMap(({ run, pots }): Said[] => {
 		const i = at(chain, run.standId);
 		const stand = chain.design.stands[i]!;
-		const list: Finding[] = [];
+		const list: Said[] = [];
 		if ('capped' in stand && !stand.capped)
 			list.push({
 				code: 'line-end-open',
@@ -204,7 +203,7 @@ export const ringLevels: Concern = (chain) =>
 					{
 						label: 'Cap every end',
 						effect: 'the line holds its level',
-						change: [set(`stands.${i}.capped`, true)]
+						change: [setOf(stand, 'capped', true)]
 					}
 				]
 			});
@@ -220,7 +219,7 @@ function brim(
 	i: number,
 	innerMm: number,
 	pot: { id: string; riseMm: number; marginMm: number }
-): Finding {
+): Said {
 	const over = pot.marginMm < 0;
 	const wider = chain.shelf.tubes.find((t) => t.use === 'return' && t.innerDiameterMm > innerMm);
 	const said = (mm: number) =>
@@ -228,7 +227,7 @@ function brim(
 	const run = chain.layout.returns.find((r) => r.id === runId)!;
 	const least = (ring: RingState) => Math.min(...ring.pots.map((p) => p.marginMm));
 	const widened = wider && least(ringOf(chain, { ...run, innerDiameterMm: wider.innerDiameterMm }));
-	const lower = Math.max(1, Math.floor(chain.design.water.fillL * 0.8));
+	const lower = Math.max(1, Math.floor(chain.operation.fillL * 0.8));
 	// every pot falls with the control pot
 	const lowered = pot.marginMm + (chain.path.waterLevelM - levelOf(chain, lower)) * 1000;
 	return {
@@ -244,12 +243,12 @@ function brim(
 				widened !== undefined && {
 					label: `Return line of ${wider.nominalMm} mm`,
 					effect: said(widened),
-					change: [set(`stands.${i}.returnTubeId`, wider.id)]
+					change: [setOf({ id: run.standId }, 'returnTubeId', wider.id)]
 				},
 			lowered > pot.marginMm + 5 && {
 				label: `Float lower, ${chain.say(lower, 'volume')}`,
 				effect: said(lowered),
-				change: [set('water.fillL', lower), set('water.nowL', lower)]
+				change: [set('operation.fillL', lower), set('record.nowL', lower)]
 			}
 		)
 	};

@@ -1,5 +1,6 @@
+import { hoursOf, lampPath } from '../../design';
 import { pick } from '../../shelf';
-import { names, seenTo, set, some, type Concern, type Finding } from '../finding';
+import { names, seenTo, set, some, type Concern, type Said } from '../finding';
 
 /** Under this share of what a crop likes it grows thin and late. */
 const TOO_DIM = 0.7;
@@ -11,25 +12,24 @@ const MAINS_V = { metric: 230, us: 120 };
 
 /** Lamps too high, too low or too short for what stands under them. */
 export const lampLight: Concern = (chain) => {
-	const { light, design, layout } = chain;
+	const { light, design, operation, layout } = chain;
 	if (light.size === 0) return [];
 	const planted = layout.sites.filter((site) => site.cropId);
 	const share = (id: string, cropId: string) =>
 		light.get(id)!.dliMol / pick(chain.shelf.crops, cropId).dliMol;
 	const dim = planted.filter((site) => share(site.id, site.cropId!) < TOO_DIM);
-	const list: Finding[] = [];
+	const list: Said[] = [];
 	if (dim.length > 0) {
 		const worst = dim.reduce((a, b) => (share(a.id, a.cropId!) <= share(b.id, b.cropId!) ? a : b));
 		const crop = pick(chain.shelf.crops, worst.cropId!);
-		const longer = Math.min(
-			18,
-			Math.ceil((design.lamps[0]!.hours * TOO_DIM) / share(worst.id, worst.cropId!))
-		);
+		// lamps nobody set a timer for are begun with half a day
+		const on = hoursOf(operation, design.lamps[0]!.id);
+		const longer = Math.min(18, Math.ceil((on * TOO_DIM) / share(worst.id, worst.cropId!)) || 12);
 		const lower = Math.max(0.1, Math.round((design.lamps[0]!.heightM - 0.15) * 100) / 100);
 		const dliWith = (change: ReturnType<typeof set>[]) =>
 			`${worst.label} gets ${(chain.with(change).light.get(worst.id)?.dliMol ?? 0).toFixed(1)} mol a day`;
-		const hours = design.lamps.map((_, i) => set(`lamps.${i}.hours`, longer));
-		const down = design.lamps.map((_, i) => set(`lamps.${i}.heightM`, lower));
+		const hours = design.lamps.map(({ id }) => set(`operation.lampHours.${id}`, longer));
+		const down = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lower));
 		list.push({
 			code: 'too-dim',
 			step: 'place',
@@ -37,7 +37,7 @@ export const lampLight: Concern = (chain) => {
 			subject: worst.containerId,
 			message: `${names(dim.map((site) => site.label))} get${dim.length === 1 ? 's' : ''} little light: ${light.get(worst.id)!.dliMol.toFixed(1)} mol a day at ${worst.label}, where ${crop.plural} like ${crop.dliMol}.`,
 			fixes: some(
-				longer > design.lamps[0]!.hours && {
+				longer > on && {
 					label: `Lamps on for ${longer} h`,
 					effect: dliWith(hours),
 					change: hours
@@ -48,7 +48,7 @@ export const lampLight: Concern = (chain) => {
 	}
 	const bright = planted.filter((site) => light.get(site.id)!.ppfdUmol > TOO_BRIGHT_PPFD);
 	if (bright.length > 0) {
-		const up = design.lamps.map((lamp, i) => set(`lamps.${i}.heightM`, lamp.heightM + 0.2));
+		const up = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lamp.heightM + 0.2));
 		list.push({
 			code: 'too-bright',
 			step: 'place',
@@ -69,7 +69,7 @@ export const sockets: Concern = (chain) => {
 	const volts = MAINS_V[chain.place.units.system];
 	const loads = new Map<number, number>();
 	for (const lamp of lamps) loads.set(lamp.socket, (loads.get(lamp.socket) ?? 0) + lamp.watts);
-	return [...loads].flatMap(([socket, watts]): Finding[] => {
+	return [...loads].flatMap(([socket, watts]): Said[] => {
 		if (watts <= SOCKET_W) return [];
 		return [
 			{
@@ -82,7 +82,7 @@ export const sockets: Concern = (chain) => {
 					lamps.length > 1 && {
 						label: 'A socket to each lamp',
 						effect: 'the load is shared out',
-						change: lamps.map((_, i) => set(`lamps.${i}.socket`, Math.min(20, i + 1)))
+						change: lamps.map((lamp, i) => set(lampPath(lamp, 'socket'), Math.min(20, i + 1)))
 					}
 				)
 			}
@@ -92,7 +92,7 @@ export const sockets: Concern = (chain) => {
 
 /** Climbing plants want something to hold on to, and what holds them carries their crop. */
 export const held: Concern = (chain) => {
-	const { design, layout, shelf } = chain;
+	const { design, layout, shelf, record } = chain;
 	const climbers = layout.sites.filter(
 		(site) => site.cropId && pick(shelf.crops, site.cropId).habit === 'climber'
 	);
@@ -111,9 +111,9 @@ export const held: Concern = (chain) => {
 					{
 						label: 'Strings from a beam',
 						effect: `${chain.say(kg / climbers.length, 'mass')} on each`,
-						change: [set('support', { kind: 'strings', heightM })]
+						change: [set('design.support', { kind: 'strings', heightM })]
 					},
-					seenTo(design, 'nothing-to-climb', 'They are held')
+					seenTo(record, 'nothing-to-climb', 'They are held')
 				]
 			}
 		];
@@ -126,7 +126,7 @@ export const held: Concern = (chain) => {
 			severity: 'caution',
 			subject: climbers[0]!.containerId,
 			message: `${kind === 'strings' ? 'The beam' : 'What holds them'} carries ${chain.say(kg, 'mass')} of crop over ${chain.say(spanM, 'span')}, ${chain.say(kg / climbers.length, 'mass')} on each of ${climbers.length}, and more in a jerk. Whether a beam of the building may carry it, its owner decides.`,
-			fixes: [seenTo(design, 'support-bears', 'It bears them')]
+			fixes: [seenTo(record, 'support-bears', 'It bears them')]
 		}
 	];
 };

@@ -23,31 +23,31 @@ const driest = (chain: Chain): string => `driest site ${chain.say(driestLph(chai
 /** Turns the dial up just enough, to a whole percent. */
 export function dialUp(chain: Chain, needs: ReadonlyMap<string, number>): Fix | null {
 	const { source } = chain.design;
-	if (source.kind !== 'pump' || source.dial >= 1) return null;
+	if (source.kind !== 'pump' || chain.operation.dial >= 1) return null;
 	const least = chain.trials.leastDialPercent(needs);
 	if (least === null) return null;
 	// a little in hand, for a clogged stake or a tired pump
 	const percent = Math.min(100, least + 2);
-	const change = [set('source.dial', percent / 100)];
+	const change = [set('operation.dial', percent / 100)];
 	return { label: `Dial to ${percent} %`, effect: driest(chain.with(change)), change };
 }
 
 /** Keeps the tank fuller: the float raised, or topped up by hand, to where all are fed. */
 export function fuller(chain: Chain, atLeastL: number | null): Fix | null {
 	if (atLeastL === null) return null;
-	const { water } = chain.design;
+	const { operation, record } = chain;
 	const litres = Math.ceil(atLeastL + 1);
-	const fill = Math.max(water.fillL, litres);
+	const fill = Math.max(operation.fillL, litres);
 	if (
-		litres <= water.nowL ||
+		litres <= record.nowL ||
 		fill > Math.min(chain.drainBack.result.safeRunningL, brimLitresOf(chain.design, chain.shelf))
 	)
 		return null;
 	const change = [
-		set('water.nowL', litres),
-		...(fill !== water.fillL ? [set('water.fillL', fill)] : [])
+		set('record.nowL', litres),
+		...(fill !== operation.fillL ? [set('operation.fillL', fill)] : [])
 	];
-	const float = water.topUp.kind === 'float';
+	const float = operation.topUp.kind === 'float';
 	return {
 		label: `${float ? 'Set the float to' : 'Top up to'} ${chain.say(litres, 'volume')}`,
 		effect: driest(chain.with(change)),
@@ -63,9 +63,10 @@ export function otherPump(chain: Chain, needs: ReadonlyMap<string, number>): Fix
 	for (const pump of chain.shelf.pumps) {
 		if (pump.id === source.partId || pump.watts <= (now?.watts ?? 0)) continue;
 		const change = [
-			set('source', { kind: 'pump', partId: pump.id, dial: 1, bench: null }),
+			set('design.source', { kind: 'pump', partId: pump.id }),
+			set('operation.dial', 1),
 			...(lines.mainTubeId === `feed-${now?.outletMm}`
-				? [set('lines.mainTubeId', `feed-${pump.outletMm}`)]
+				? [set('design.lines.mainTubeId', `feed-${pump.outletMm}`)]
 				: [])
 		];
 		const trial = chain.with(change);

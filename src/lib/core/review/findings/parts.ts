@@ -1,16 +1,17 @@
 import { fieldsOf } from '../../design';
 import { pumpJoint } from '../../layout';
 import { has } from '../../shelf';
-import { set, some, type Concern, type Finding } from '../finding';
+import { set, some, type Concern, type Said, setOf } from '../finding';
+import { subjectOn } from '../words';
 
 export const joints: Concern = (chain) =>
 	[...pumpJoint(chain.design, chain.shelf), ...chain.layout.joints]
 		.filter((joint) => !joint.fits)
-		.map((joint): Finding => {
+		.map((joint): Said => {
 			const { lines, stands } = chain.design;
-			const i = stands.findIndex((s) => joint.id === `${s.id}.elbow-return`);
+			const stand = stands.find((s) => joint.id === `${s.id}.elbow-return`);
 			const elbow = chain.shelf.elbows
-				.filter((e) => i >= 0 && e.holeMm <= (2 / 3) * joint.bMm)
+				.filter((e) => stand && e.holeMm <= (2 / 3) * joint.bMm)
 				.at(-1);
 			const tubeId = `feed-${joint.aMm}`;
 			const swap = joint.id === 'pump-main' && chain.shelf.tubes.find((t) => t.id === tubeId);
@@ -26,18 +27,19 @@ export const joints: Concern = (chain) =>
 					{
 						label: `Add ${joint.count === 1 ? 'the adapter' : `${joint.count} adapters`}`,
 						effect: joint.adapter ?? '',
-						change: [set('lines.adapters', [...lines.adapters, joint.id])]
+						change: [set('design.lines.adapters', [...lines.adapters, joint.id])]
 					},
 					swap && {
 						label: `Use ${swap.name}`,
 						effect: 'fits the pump as it is',
-						change: [set('lines.mainTubeId', swap.id)]
+						change: [set('design.lines.mainTubeId', swap.id)]
 					},
-					elbow && {
-						label: `Use the ${elbow.name}`,
-						effect: `its ${elbow.holeMm} mm hole leaves wall enough`,
-						change: [set(`stands.${i}.elbowId`, elbow.id)]
-					}
+					stand &&
+						elbow && {
+							label: `Use the ${elbow.name}`,
+							effect: `its ${elbow.holeMm} mm hole leaves wall enough`,
+							change: [setOf(stand, 'elbowId', elbow.id)]
+						}
 				)
 			};
 		});
@@ -45,7 +47,7 @@ export const joints: Concern = (chain) =>
 const FALL_TO_EMPTY = 0.5;
 
 export const hotWater: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i) => {
+	chain.design.stands.flatMap((stand) => {
 		const { feedFallPercent } = fieldsOf(stand);
 		if (feedFallPercent === undefined || feedFallPercent >= FALL_TO_EMPTY) return [];
 		if (!chain.area.sunOnPipes) return [];
@@ -60,13 +62,13 @@ export const hotWater: Concern = (chain) =>
 				code: 'hot-water-standing',
 				step: 'lines' as const,
 				severity: 'look' as const,
-				subject: `${stand.id}.A`,
+				subject: subjectOn(chain, stand, 'A'),
 				message: `The feed rows fall only ${feedFallPercent} %, so ${chain.say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
 				fixes: [
 					{
 						label: 'Let the feed rows fall 1.5 %',
 						effect: 'they empty into the tank after each feed',
-						change: [set(`stands.${i}.feedFallPercent`, 1.5)]
+						change: [setOf(stand, 'feedFallPercent', 1.5)]
 					}
 				]
 			}
@@ -89,7 +91,7 @@ export const unknownPump: Concern = ({ design, shelf }) => {
 				{
 					label: `Use ${first!.name.split(',')[0]}`,
 					effect: 'what is solved is then what you have',
-					change: [set('source.partId', first!.id)]
+					change: [set('design.source.partId', first!.id)]
 				}
 			]
 		}

@@ -1,7 +1,8 @@
 import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import type { Chain } from '../chain';
-import { set, some, type Concern, type Finding, type Fix } from '../finding';
+import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { subjectOn } from '../words';
 
 /** Hand room over a tank for the pump, the strainer and a can, m. */
 const HAND_M = 0.2;
@@ -28,13 +29,13 @@ const handRoom: Concern = (chain) => {
 				{
 					label: `Tank beside the ${what}`,
 					effect: 'open above',
-					change: [set('tank.spot', 'beside')]
+					change: [set('design.tank.spot', 'beside')]
 				},
 				low !== undefined &&
 					low + byMm <= HIGHEST_MM && {
 						label: `Raise ${what} by ${chain.say(byMm, 'size')}`,
 						effect: `${chain.say(HAND_M * 1000, 'size')} free`,
-						change: [set('stands.0.lowEndHeightMm', low + byMm)]
+						change: [setOf(chain.design.stands[0]!, 'lowEndHeightMm', low + byMm)]
 					}
 			)
 		}
@@ -43,7 +44,7 @@ const handRoom: Concern = (chain) => {
 
 /** The tank put elsewhere, where the pump still lifts the water to every outlet, its dial opened if it must be. */
 function stillFlows(chain: Chain, change: Change[], label: string): Fix | null {
-	const opened = [...change, set('source.dial', 1)];
+	const opened = [...change, set('operation.dial', 1)];
 	const dry = (c: Chain) => Math.min(...c.flows.outletLph.values()) < DRY_LPH;
 	for (const all of chain.curve ? [change, opened] : [change])
 		if (!dry(chain.with(all))) {
@@ -80,7 +81,7 @@ const underPlants: Concern = (chain) => {
 						? `Cut a hatch of ${size} in the lid`
 						: `Set an access tube of ${size} in it`,
 					effect: 'reached without lifting a plant',
-					change: [set('tank.hatch', true)]
+					change: [set('design.tank.hatch', true)]
 				},
 				onLid &&
 					stillFlows(
@@ -93,8 +94,9 @@ const underPlants: Concern = (chain) => {
 	];
 };
 
-const backRow: Concern = ({ layout, design, place, say }) =>
-	layout.stands.flatMap((stand, i): Finding[] => {
+const backRow: Concern = (chain) => {
+	const { layout, design, place, say } = chain;
+	return layout.stands.flatMap((stand, i): Said[] => {
 		const far = stand.depthM - 0.15;
 		if (far <= place.reachM || stand.view !== 'rows') return [];
 		const { rows, rowGapMm, perRow } = fieldsOf(design.stands[i]!);
@@ -104,7 +106,7 @@ const backRow: Concern = ({ layout, design, place, say }) =>
 				code: 'row-out-of-reach',
 				step: 'sites',
 				severity: 'look',
-				subject: `${stand.id}.top`,
+				subject: subjectOn(chain, stand, 'top'),
 				message: `The back row stands ${say(far, 'span')} from the front edge; you reach ${say(place.reachM, 'span')}. You would have to lean over the plants.`,
 				fixes: some(
 					rows !== undefined &&
@@ -113,26 +115,27 @@ const backRow: Concern = ({ layout, design, place, say }) =>
 						rowGapMm > CLOSEST_MM && {
 							label: `Rows ${say(CLOSEST_MM, 'size')} apart`,
 							effect: `${say(far - ((rows - 1) * (rowGapMm - CLOSEST_MM)) / 1000, 'span')} to the back row`,
-							change: [set(`stands.${i}.rowGapMm`, CLOSEST_MM)]
+							change: [setOf(stand, 'rowGapMm', CLOSEST_MM)]
 						},
 					rows !== undefined &&
 						rows > 1 && {
 							label: 'One row fewer',
 							effect: `${perRow ?? 'some'} ${containers} fewer`,
-							change: [set(`stands.${i}.rows`, rows - 1)]
+							change: [setOf(stand, 'rows', rows - 1)]
 						}
 				)
 			}
 		];
 	});
+};
 
 /** Somebody has to get by in front of it, with a can. */
 const wayIn: Concern = ({ layout, area, design, say }) => {
 	const { from, to } = layout.extent;
 	const left = area.widthM - (to.yM - from.yM);
 	if (area.walkM === 0 || left < 0 || left >= area.walkM - 1e-9) return [];
-	const i = design.stands.findIndex((stand) => (fieldsOf(stand).rows ?? 1) > 1);
-	const rows = i < 0 ? 1 : fieldsOf(design.stands[i]!).rows!;
+	const stand = design.stands.find((one) => (fieldsOf(one).rows ?? 1) > 1);
+	const { rows = 1, rowGapMm = 0 } = stand ? fieldsOf(stand) : {};
 	return [
 		{
 			code: 'no-way-through',
@@ -141,10 +144,10 @@ const wayIn: Concern = ({ layout, area, design, say }) => {
 			subject: 'place',
 			message: `Only ${say(left, 'span')} are left in front to walk and work in; you keep ${say(area.walkM, 'span')} free.`,
 			fixes: some(
-				i >= 0 && {
+				stand && {
 					label: 'One row fewer',
-					effect: `${say(left + (fieldsOf(design.stands[i]!).rowGapMm ?? 0) / 1000, 'span')} free`,
-					change: [set(`stands.${i}.rows`, rows - 1)]
+					effect: `${say(left + rowGapMm / 1000, 'span')} free`,
+					change: [setOf(stand, 'rows', rows - 1)]
 				}
 			)
 		}
@@ -154,7 +157,7 @@ const wayIn: Concern = ({ layout, area, design, say }) => {
 /** Plants that only a ladder reaches. */
 const HIGHEST_REACH_M = 1.2;
 const overhead: Concern = ({ layout, place, say }) =>
-	layout.stands.flatMap((stand): Finding[] => {
+	layout.stands.flatMap((stand): Said[] => {
 		const mine = layout.sites.filter((site) => site.standId === stand.id);
 		const top = Math.max(0, ...mine.map((site) => site.zM));
 		const reachable = place.reachM + HIGHEST_REACH_M;

@@ -1,8 +1,7 @@
 import { fieldsOf, kindOf } from '../../design';
 import { diameterForFlow, drain } from '../../hydraulics';
-import { set, some, type Concern } from '../finding';
-import type { Chain } from '../chain';
-import type { ReturnState } from '../stages/tank';
+import { some, type Concern, setOf } from '../finding';
+import { subjectOn } from '../words';
 
 const LEAST_FALL = 1;
 /** A return must never run over half full, or it gurgles and backs up. */
@@ -12,15 +11,11 @@ const HIGHEST_MM = 2500;
 /** The pipe's end stays this far over the highest water, m. */
 const AIR_GAP_M = 0.02;
 
-const standIndex = (chain: Chain, state: ReturnState): number =>
-	chain.design.stands.findIndex((stand) => stand.id === state.run.standId);
-
 export const returnSize: Concern = (chain) =>
 	chain.returns.flatMap((state) => {
 		const full = state.result ? state.result.depthRatio : 1;
 		if (full <= MOST_FULL || state.run.fallPercent <= 0) return [];
 		if (state.run.way === 'drop' || state.run.way === 'level') return [];
-		const i = standIndex(chain, state);
 		const wanted = diameterForFlow(
 			state.flowLph,
 			state.result?.halfCapacityLph ?? state.flowLph / 2,
@@ -62,12 +57,12 @@ export const returnSize: Concern = (chain) =>
 					tube && {
 						label: `Return of ${tube.nominalMm} mm`,
 						effect: depth(tube.innerDiameterMm, state.run.fallPercent),
-						change: [set(`stands.${i}.returnTubeId`, tube.id)]
+						change: [setOf({ id: state.run.standId }, 'returnTubeId', tube.id)]
 					},
 					steeper > state.run.fallPercent && {
 						label: `Fall of ${steeper} %`,
 						effect: depth(state.run.innerDiameterMm, steeper),
-						change: [set(`stands.${i}.fallPercent`, steeper)]
+						change: [setOf({ id: state.run.standId }, 'fallPercent', steeper)]
 					}
 				)
 			}
@@ -81,14 +76,14 @@ export const returnFall: Concern = (chain) =>
 		const falls = mine.some((run) => run.way === 'fall' || run.way === 'waste');
 		if (fallPercent === undefined || !falls || fallPercent >= LEAST_FALL) return [];
 		const what = kindOf(stand).words.stand;
-		const change = [set(`stands.${i}.fallPercent`, 1.5)];
+		const change = [setOf(stand, 'fallPercent', 1.5)];
 		const drop = (1.5 - fallPercent) * chain.layout.stands[i]!.lengthM * 10;
 		return [
 			{
 				code: 'return-too-flat',
 				step: 'lines' as const,
 				severity: fallPercent <= 0 ? ('stop' as const) : ('look' as const),
-				subject: `${stand.id}.top`,
+				subject: subjectOn(chain, stand, 'top'),
 				message:
 					fallPercent <= 0
 						? `The ${what} does not fall, so nothing brings the drainage back to the tank.`
@@ -114,8 +109,8 @@ export const returnHeight: Concern = (chain) => {
 	const stand = chain.design.stands[i]!;
 	const byMm = Math.ceil(((water + AIR_GAP_M - low.endM) * 1000 + 2) / 10) * 10;
 	const lowMm = fieldsOf(stand).lowEndHeightMm;
-	const raise = [set(`stands.${i}.lowEndHeightMm`, (lowMm ?? 0) + byMm)];
-	const lift = [set(`stands.${i}.returnLift`, true)];
+	const raise = [setOf(stand, 'lowEndHeightMm', (lowMm ?? 0) + byMm)];
+	const lift = [setOf(stand, 'returnLift', true)];
 	const under = water - low.endM;
 	return [
 		{

@@ -2,10 +2,11 @@ import { spotOf, fieldsOf, kindOf } from '../../design';
 import type { LayoutProblem } from '../../layout';
 import type { FieldMeta } from '../../quantity';
 import type { Chain } from '../chain';
-import { names, set, some, type Concern, type Finding, type Fix } from '../finding';
+import { names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { subjectOn } from '../words';
 
 /** More in a row than its length has room for. */
-function tooShort(chain: Chain, problem: LayoutProblem, i: number): Finding {
+function tooShort(chain: Chain, problem: LayoutProblem, i: number): Said {
 	const stand = chain.design.stands[i]!;
 	const { stand: what, container } = kindOf(stand).words;
 	const { lengthMm = 0, endClearMm = 0, pitchMm = 1 } = fieldsOf(stand);
@@ -19,24 +20,24 @@ function tooShort(chain: Chain, problem: LayoutProblem, i: number): Finding {
 		code: problem.code,
 		step: 'sites',
 		severity: 'stop',
-		subject: `${stand.id}.top`,
+		subject: subjectOn(chain, stand, 'top'),
 		message: `${asked} ${container[1]} at ${chain.say(pitchMm, 'size')} need a ${what} of ${chain.say(needed / 1000, 'span')}; this one is ${chain.say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
 		fixes: some(
 			{
 				label: `${what[0]!.toUpperCase()}${what.slice(1)} of ${chain.say(needed / 1000, 'span')}`,
 				effect: `${asked} fit`,
-				change: [set(`stands.${i}.lengthMm`, Math.min(20_000, needed))]
+				change: [setOf(stand, 'lengthMm', Math.min(20_000, needed))]
 			},
 			fits >= 1 &&
 				room >= 0 && {
 					label: `${fits} a row`,
 					effect: 'fits as it is',
-					change: [set(`stands.${i}.${along}`, fits)]
+					change: [setOf(stand, along, fits)]
 				},
 			closer >= 250 && {
 				label: `Space at ${chain.say(closer, 'size')}`,
 				effect: `${asked} fit`,
-				change: [set(`stands.${i}.pitchMm`, closer)]
+				change: [setOf(stand, 'pitchMm', closer)]
 			}
 		)
 	};
@@ -45,11 +46,16 @@ function tooShort(chain: Chain, problem: LayoutProblem, i: number): Finding {
 /** A length as the layout writes it. */
 const LENGTH = /(\d+(?:\.\d+)?) mm/g;
 
+/** What a problem of the layout is about: the stand that has it or that its path leads to, else tank or main. */
+function subjectOf(chain: Chain, path: string | undefined, standId: string | null): string {
+	const id = standId ?? /^design\.stands\[id=([^\]]+)\]/.exec(path ?? '')?.[1];
+	if (id !== undefined) return subjectOn(chain, { id }, 'top');
+	if (path?.startsWith('design.lines.')) return 'main';
+	return path?.startsWith('design.tank.') ? 'tank' : 'place';
+}
+
 /** What the layout could not build as asked, and the nearest it could. */
-function impossible(
-	chain: Chain,
-	{ code, text, path, replacement, standId }: LayoutProblem
-): Finding {
+function impossible(chain: Chain, { code, text, path, replacement, standId }: LayoutProblem): Said {
 	const stand = chain.design.stands.find((s) => s.id === standId);
 	const field = path?.split('.').at(-1) ?? '';
 	const meta = (stand && (kindOf(stand).schema.shape[field]?.meta() as FieldMeta)) ?? {};
@@ -64,7 +70,7 @@ function impossible(
 		code,
 		step: 'sites',
 		severity: 'stop',
-		subject: `${standId}.top`,
+		subject: subjectOf(chain, path, standId),
 		message: `${inUnits(text)}.`,
 		fixes: some(
 			path !== undefined &&
@@ -77,7 +83,7 @@ function impossible(
 	};
 }
 
-function outsideArea(chain: Chain, problem: LayoutProblem): Finding {
+function outsideArea(chain: Chain, problem: LayoutProblem): Said {
 	const { length, width, height } = problem.numbers as Record<
 		'length' | 'width' | 'height',
 		number
@@ -109,7 +115,7 @@ function outsideArea(chain: Chain, problem: LayoutProblem): Finding {
 				spotOf(chain.design) === 'beside' && {
 					label: 'Tank underneath',
 					effect: `${chain.say(chain.layout.tank.lengthM - 0.1, 'span')} shorter`,
-					change: [set('tank.spot', 'under')]
+					change: [set('design.tank.spot', 'under')]
 				}
 		)
 	};
@@ -128,8 +134,10 @@ function fewer(chain: Chain, length: number): Fix | false {
 		label: `${now - excess} ${along === 'perRow' ? 'a row' : words.container[1]}`,
 		effect: `${chain.say(length - (excess * pitchMm) / 1000, 'span')} long`,
 		change: [
-			set(`stands.0.${along}`, now - excess),
-			...(lengthMm ? [set('stands.0.lengthMm', Math.max(200, lengthMm - excess * pitchMm))] : [])
+			setOf(chain.design.stands[0]!, along, now - excess),
+			...(lengthMm
+				? [setOf(chain.design.stands[0]!, 'lengthMm', Math.max(200, lengthMm - excess * pitchMm))]
+				: [])
 		]
 	};
 }
@@ -144,7 +152,7 @@ function fewerOf(
 	const stand = chain.design.stands[0]!;
 	const now = Number((stand as unknown as Record<string, unknown>)[field] ?? 0);
 	for (let count = now - 1; count >= 1; count--) {
-		const change = [set(`stands.0.${field}`, count)];
+		const change = [setOf(chain.design.stands[0]!, field, count)];
 		const { extent, sites } = chain.with(change).layout;
 		if (fits(extent))
 			return {
@@ -162,7 +170,7 @@ function lower(chain: Chain, byM: number): Fix | false {
 	if (!('pipeLengthMm' in stand)) return false;
 	const length = Math.floor((stand.pipeLengthMm - byM * 1000) / 10) * 10;
 	if (length < 200) return false;
-	const change = [set('stands.0.pipeLengthMm', length)];
+	const change = [setOf(chain.design.stands[0]!, 'pipeLengthMm', length)];
 	return {
 		label: `Pipe of ${chain.say(length, 'size')}`,
 		effect: `${chain.with(change).layout.sites.length} sites`,
@@ -171,7 +179,7 @@ function lower(chain: Chain, byM: number): Fix | false {
 }
 
 export const place: Concern = (chain) =>
-	chain.layout.problems.flatMap((problem): Finding[] => {
+	chain.layout.problems.flatMap((problem): Said[] => {
 		const i = chain.design.stands.findIndex((s) => s.id === problem.standId);
 		const stand = chain.design.stands[i];
 		if (problem.code === 'cannot-be-built') return [impossible(chain, problem)];
@@ -204,7 +212,7 @@ export const place: Concern = (chain) =>
 export const obstacles: Concern = (chain) => {
 	const { layout, area, design } = chain;
 	const { from, to } = layout.extent;
-	return area.obstacles.flatMap((o, k): Finding[] => {
+	return area.obstacles.flatMap((o, k): Said[] => {
 		const across = o.xM < to.xM && o.xM + o.lengthM > from.xM;
 		const deep = o.yM < to.yM && o.yM + o.widthM > from.yM;
 		if (!across || !deep) return [];
@@ -217,10 +225,14 @@ export const obstacles: Concern = (chain) => {
 					pitchMm
 			) + 1;
 		const shorter = [
-			set('stands.0.perRow', fit),
-			set('stands.0.lengthMm', Math.max(200, 2 * endClearMm + (fit - 1) * pitchMm))
+			setOf(chain.design.stands[0]!, 'perRow', fit),
+			setOf(
+				chain.design.stands[0]!,
+				'lengthMm',
+				Math.max(200, 2 * endClearMm + (fit - 1) * pitchMm)
+			)
 		];
-		const one = [set('stands.0.rows', 1)];
+		const one = [setOf(chain.design.stands[0]!, 'rows', 1)];
 		const clears = (change: Fix['change']) => {
 			const box = chain.with(change).layout.extent;
 			return !(

@@ -2,12 +2,13 @@ import { fieldsOf, kindOf } from '../../design';
 import { fillBucket } from '../../layout';
 import { pick, type Bucket } from '../../shelf';
 import type { Chain } from '../chain';
-import { seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
+import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import type { StandLoad } from '../stages/loads';
+import { subjectOn } from '../words';
 
 /** What stands bear, and who decides whether the floor does. */
 export const weight: Concern = (chain) =>
-	chain.loads.flatMap((load): Finding[] => {
+	chain.loads.flatMap((load): Said[] => {
 		if (load.perM2 === null || onGround(chain, load)) return [];
 		const { stand, massKg, perM2 } = load;
 		const limit = chain.area.floorKgM2;
@@ -23,14 +24,14 @@ export const weight: Concern = (chain) =>
 				code: over ? 'floor-overloaded' : 'bench-weight',
 				step: 'sites',
 				severity: over ? 'stop' : 'caution',
-				subject: `${stand.id}.top`,
+				subject: subjectOn(chain, stand, 'top'),
 				message:
 					`Wet and grown, the ${what} ${what.endsWith('s') ? 'weigh' : 'bears'} ${chain.say(massKg, 'mass')}: ${legs}${chain.say(perM2, 'floorLoad')} of floor` +
 					`${over ? `, over the ${chain.say(limit, 'floorLoad')} it may bear` : ''}. ` +
 					`On a deck, balcony or upper floor the building's owner and its rated load decide.`,
 				fixes: some(
 					lighter(chain, load),
-					!over && seenTo(chain.design, 'bench-weight', `Floor and ${what} bear it`)
+					!over && seenTo(chain.record, 'bench-weight', `Floor and ${what} bear it`)
 				)
 			}
 		];
@@ -55,7 +56,7 @@ function lighter(chain: Chain, { stand, massKg }: StandLoad): Fix | null {
 	return {
 		label: `Take ${smaller.name}s`,
 		effect: `${chain.say(saved, 'mass')} lighter`,
-		change: [set(`stands.${i}.bucketId`, smaller.id)]
+		change: [setOf(stand, 'bucketId', smaller.id)]
 	};
 }
 
@@ -74,7 +75,7 @@ export const electricity: Concern = (chain) => {
 			message:
 				`${lifted ? 'Two pumps' : `A ${watts} W pump`} in water: use a socket with residual-current (ground-fault) protection, in a dry box over ${chain.say(flood + 0.3, 'span')} — above where this tank can flood — ` +
 				`with a drip loop in the lead and no extension lead in a tray. New circuits are for a licensed electrician, by local code.`,
-			fixes: [seenTo(chain.design, 'electricity-near-water', 'It is wired so')]
+			fixes: [seenTo(chain.record, 'electricity-near-water', 'It is wired so')]
 		}
 	];
 };

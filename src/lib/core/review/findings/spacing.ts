@@ -2,7 +2,7 @@ import { fieldsOf, kindOf, type Change } from '../../design';
 import type { Site } from '../../layout';
 import { CANOPY_SHARE, pick, STAGES, type Crop } from '../../shelf';
 import type { Chain } from '../chain';
-import { seenTo, set, some, type Concern, type Finding, type Fix } from '../finding';
+import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
 
 interface Pair {
 	a: Site;
@@ -58,7 +58,7 @@ export function touchDay(crop: Crop, apartMm: number, wantsMm: number): number |
 
 /** Grown plants that would stand in one another's leaves. */
 export const spacing: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand, i): Said[] => {
 		const worst = tightestOf(chain, stand.id);
 		if (!worst) return [];
 		const crop = pick(chain.shelf.crops, worst.a.cropId ?? '');
@@ -79,7 +79,7 @@ export const spacing: Concern = (chain) =>
 				fixes: some(
 					...roomier(chain, i, worst),
 					seenTo(
-						chain.design,
+						chain.record,
 						'too-close',
 						climbs ? `I train and thin the ${words.container[1]}` : 'I pick them young'
 					)
@@ -105,10 +105,10 @@ function roomier(chain: Chain, i: number, worst: Pair): Fix[] {
 		const room = Math.max(1, Math.floor((lengthMm - 2 * clear) / wide) + 1);
 		const fitsArea = needs <= chain.area.lengthM * 1000 - 200;
 		const change: Change[] = [
-			set(`stands.${i}.pitchMm`, wide),
+			setOf(stand, 'pitchMm', wide),
 			fitsArea
-				? set(`stands.${i}.lengthMm`, Math.max(lengthMm, needs))
-				: set(`stands.${i}.perRow`, Math.min(perRow, room))
+				? setOf(stand, 'lengthMm', Math.max(lengthMm, needs))
+				: setOf(stand, 'perRow', Math.min(perRow, room))
 		];
 		fixes.push({
 			label: fitsArea
@@ -123,10 +123,10 @@ function roomier(chain: Chain, i: number, worst: Pair): Fix[] {
 		fixes.push({
 			label: `Towers ${chain.say(stand.pitchMm + by, 'size')} apart`,
 			effect: 'no leaf of one reaches the next',
-			change: [set(`stands.${i}.pitchMm`, Math.min(3000, stand.pitchMm + by))]
+			change: [setOf(stand, 'pitchMm', Math.min(3000, stand.pitchMm + by))]
 		});
 	} else if ('ringPitchMm' in stand && stand.ringPitchMm < wide) {
-		const change = [set(`stands.${i}.ringPitchMm`, Math.min(1000, wide))];
+		const change = [setOf(stand, 'ringPitchMm', Math.min(1000, wide))];
 		const after = chain.with(change).layout.sites.length;
 		fixes.push({
 			label: `Rings ${chain.say(wide, 'size')} apart`,

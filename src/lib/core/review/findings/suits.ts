@@ -2,14 +2,15 @@ import { fieldsOf, kindOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick, type Emitter } from '../../shelf';
 import type { Chain } from '../chain';
-import { seenTo, set, type Concern, type Finding } from '../finding';
+import { seenTo, set, type Concern, type Said, setOf } from '../finding';
 import { driestLph } from './more-water';
+import { subjectOn } from '../words';
 
 const grain = (coarse: boolean): Emitter['suits'] => (coarse ? 'coarse' : 'fine');
 
 /** A coarse stake floods fine medium at one spot; a fine one runs straight down through pebbles. */
 export const stakes: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand): Said[] => {
 		const { emitterId, mediumId } = fieldsOf(stand);
 		if (!emitterId || !mediumId || kindOf(stand).feeding !== 'pump') return [];
 		const emitter = pick(chain.shelf.emitters, emitterId);
@@ -30,12 +31,12 @@ export const stakes: Concern = (chain) =>
 				code: 'stake-and-medium',
 				step: 'lines',
 				severity: 'look',
-				subject: `${stand.id}.A1`,
+				subject: subjectOn(chain, stand, 'A1'),
 				message: medium.coarse
 					? `${emitter.name} in ${name}: its ${each} at one spot run straight down, and roots beside it stay dry.`
 					: `${emitter.name} in ${name}: ${each} at one spot are more than that takes in; it floods the top and washes a channel.`,
 				fixes: others.slice(0, 2).flatMap((other) => {
-					const change = [set(`stands.${i}.emitterId`, other.id)];
+					const change = [setOf(stand, 'emitterId', other.id)];
 					const after = chain.with(change);
 					if (Math.min(...after.flows.outletLph.values()) < DRY_LPH) return [];
 					return [
@@ -55,7 +56,7 @@ const NARROW_LPH = 20;
 
 /** Even drippers are even because they are narrow. */
 export const filters: Concern = (chain) => {
-	const { design, layout, shelf } = chain;
+	const { design, layout, shelf, record } = chain;
 	if (design.lines.filter) return [];
 	const narrow = layout.emissions.filter(({ emitterId }) => {
 		const { law } = pick(shelf.emitters, emitterId);
@@ -74,9 +75,9 @@ export const filters: Concern = (chain) => {
 				{
 					label: 'Put a screen filter in the main',
 					effect: 'rinsed in a minute, and it costs a little head',
-					change: [set('lines.filter', true)]
+					change: [set('design.lines.filter', true)]
 				},
-				seenTo(design, 'drippers-may-clog', 'I look at each one weekly')
+				seenTo(record, 'drippers-may-clog', 'I look at each one weekly')
 			]
 		}
 	];
@@ -84,7 +85,7 @@ export const filters: Concern = (chain) => {
 
 /** Light grains float off through a drain that has no strainer. */
 export const washesOut: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand): Said[] => {
 		const { strainers, mediumId } = fieldsOf(stand);
 		if (strainers !== false || !mediumId) return [];
 		const medium = pick(chain.shelf.media, mediumId);
@@ -95,13 +96,13 @@ export const washesOut: Concern = (chain) =>
 				code: 'medium-washes-out',
 				step: 'sites',
 				severity: 'look',
-				subject: `${stand.id}.A1`,
+				subject: subjectOn(chain, stand, 'A1'),
 				message: `${medium.name} washes out through ${drains === 1 ? '1 drain' : `${drains} drains`} without a strainer: it gathers in the return and in the pump.`,
 				fixes: [
 					{
 						label: 'Strainers in the drains',
 						effect: 'the medium stays where it is',
-						change: [set(`stands.${i}.strainers`, true)]
+						change: [setOf(stand, 'strainers', true)]
 					}
 				]
 			}
@@ -110,7 +111,7 @@ export const washesOut: Concern = (chain) =>
 
 /** Holes with nothing in them let light in and water out. */
 export const openHoles: Concern = (chain) =>
-	chain.layout.stands.flatMap(({ id }): Finding[] => {
+	chain.layout.stands.flatMap(({ id }): Said[] => {
 		const mine = chain.layout.sites.filter((s) => s.standId === id && s.facingDeg !== null);
 		const open = mine.filter((site) => !site.cropId);
 		// before anything is planted it is the dry run that looks at them
@@ -122,7 +123,7 @@ export const openHoles: Concern = (chain) =>
 				severity: 'caution',
 				subject: open[0]!.containerId,
 				message: `${open.length} of ${mine.length} sites have no plant: light comes in and feeds algae, and water splashes out. Plug or cover them until something grows there.`,
-				fixes: [seenTo(chain.design, 'holes-stand-open', 'They are plugged')]
+				fixes: [seenTo(chain.record, 'holes-stand-open', 'They are plugged')]
 			}
 		];
 	});
@@ -132,7 +133,7 @@ const THROWN_MM = 10;
 
 /** Water must reach the wall of a tower before the first site does. */
 export const spreaders: Concern = (chain: Chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand): Said[] => {
 		if (!('rimMm' in stand)) return [];
 		const innerMm = stand.outerDiameterMm - 2 * stand.wallMm;
 		const offMm = (innerMm - stand.rimMm) / 2;
@@ -144,7 +145,7 @@ export const spreaders: Concern = (chain: Chain) =>
 				code: fits ? 'drips-miss-sites' : 'spreader-too-wide',
 				step: 'sites',
 				severity: fits ? 'look' : 'stop',
-				subject: `${stand.id}.A`,
+				subject: subjectOn(chain, stand, 'A'),
 				message: fits
 					? `Water leaves the spreader ${chain.say(offMm, 'size')} from the wall of the pipe: most of it falls down the middle, past the first sites.`
 					: `A spreader of ${chain.say(stand.rimMm, 'size')} does not go into a pipe of ${chain.say(innerMm, 'size')} inside.`,
@@ -152,7 +153,7 @@ export const spreaders: Concern = (chain: Chain) =>
 					{
 						label: `Spreader of ${chain.say(rimMm, 'size')}`,
 						effect: 'its drips run down the wall, onto the first sites',
-						change: [set(`stands.${i}.rimMm`, rimMm)]
+						change: [setOf(stand, 'rimMm', rimMm)]
 					}
 				]
 			}

@@ -18,12 +18,12 @@ function largerTank(
 		.sort((a, b) => a.fullL - b.fullL);
 	for (const { part, fullL } of bigger) {
 		// filled as full as this one was, with the same room for what drains back
-		const fillL = Math.max(1, Math.floor((chain.design.water.fillL / now) * fullL));
+		const fillL = Math.max(1, Math.floor((chain.operation.fillL / now) * fullL));
 		const change = [
-			set('tank.partId', part.id),
-			set('tank.shape', null),
-			set('water.fillL', fillL),
-			set('water.nowL', fillL)
+			set('design.tank.partId', part.id),
+			set('design.tank.shape', null),
+			set('operation.fillL', fillL),
+			set('record.nowL', fillL)
 		];
 		const text = effect(chain.with(change), fullL - fillL);
 		if (text) return { label: `Take the ${part.name}`, effect: text, change };
@@ -36,10 +36,10 @@ export const drainBackSpill: Concern = (chain) => {
 	if (!result.spills) return [];
 	const safe = Math.floor(result.safeRunningL * 10) / 10;
 	const lower = [
-		set('water.fillL', Math.max(0.1, safe)),
-		set('water.nowL', Math.min(chain.design.water.nowL, safe))
+		set('operation.fillL', Math.max(0.1, safe)),
+		set('record.nowL', Math.min(chain.record.nowL, safe))
 	];
-	const valve = [set('lines.checkValve', true)];
+	const valve = [set('design.lines.checkValve', true)];
 	// what is on its way still comes back; what stands in the lines stays there
 	const held = input.tankFullL - input.runningL - input.inTransitL;
 	return [
@@ -75,18 +75,18 @@ export const drainBackSpill: Concern = (chain) => {
 };
 
 export const belowPump: Concern = (chain) => {
-	const { topUp } = chain.design.water;
+	const { topUp } = chain.operation;
 	const { firstDayBelowPump: day } = chain.run.result;
 	if (day === null) return [];
 	if (topUp.kind === 'float') return reserveEmpty(chain, day);
 	const { useLPerDay } = chain.thirst;
 	const fit = Math.floor(
-		(chain.design.water.fillL - chain.size.input.inTransitL - chain.tank.pumpMinimumL) / useLPerDay
+		(chain.operation.fillL - chain.size.input.inTransitL - chain.tank.pumpMinimumL) / useLPerDay
 	);
 	// counted from a full tank: one that is low today is filled up first
 	const often = [
-		set('water.topUp', { ...topUp, everyDays: Math.max(1, fit) }),
-		set('water.nowL', chain.design.water.fillL)
+		set('operation.topUp', { ...topUp, everyDays: Math.max(1, fit) }),
+		set('record.nowL', chain.operation.fillL)
 	];
 	const after = chain.with(often).run.result.firstDayBelowPump;
 	const pumped = chain.design.source.kind === 'pump';
@@ -120,10 +120,11 @@ const RESERVE_L = 120;
 
 /** A float holds the level from a reserve that stands beside it. */
 function byFloat(chain: Chain): Fix | null {
-	const { topUp } = chain.design.water;
+	const { topUp } = chain.operation;
 	const change = [
-		set('water.topUp', { kind: 'float', reserveL: RESERVE_L, with: topUp.with }),
-		set('water.nowL', chain.design.water.fillL)
+		set('operation.topUp', { kind: 'float', with: topUp.with }),
+		set('design.reserve', { volumeL: RESERVE_L }),
+		set('record.nowL', chain.operation.fillL)
 	];
 	const day = chain.with(change).run.result.firstDayBelowPump;
 	if (day !== null && day < 4) return null;
@@ -135,10 +136,10 @@ function byFloat(chain: Chain): Fix | null {
 }
 
 function reserveEmpty(chain: Chain, day: number) {
-	const { topUp } = chain.design.water;
+	const { reserve } = chain.design;
 	const empty = chain.run.result.reserveEmptyDay;
-	if (topUp.kind !== 'float' || topUp.reserveL === null || empty === null) return [];
-	const more = [set('water.topUp', { ...topUp, reserveL: topUp.reserveL * 2 })];
+	if (chain.operation.topUp.kind !== 'float' || !reserve || empty === null) return [];
+	const more = [set('design.reserve.volumeL', reserve.volumeL * 2)];
 	const later = chain.with(more).run.result;
 	return [
 		{
@@ -147,7 +148,7 @@ function reserveEmpty(chain: Chain, day: number) {
 			severity: 'caution' as const,
 			subject: 'tank',
 			message:
-				`The reserve of ${chain.say(topUp.reserveL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
+				`The reserve of ${chain.say(reserve.volumeL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
 				`Refill the reserve before then, or somebody must look in.`,
 			fixes: [
 				{
@@ -171,15 +172,15 @@ const TOP_UP_LABEL = {
 /** Filled up more often, it strays less. */
 function sooner(
 	chain: Chain,
-	topUp: Extract<Chain['design']['water']['topUp'], { kind: 'hand' }>
+	topUp: Extract<Chain['operation']['topUp'], { kind: 'hand' }>
 ): Fix | null {
 	for (let days = topUp.everyDays - 1; days >= 1; days = Math.floor(days / 2)) {
 		const change = [
-			set('water.topUp', { ...topUp, everyDays: days }),
-			set('water.nowL', chain.design.water.fillL)
+			set('operation.topUp', { ...topUp, everyDays: days }),
+			set('record.nowL', chain.operation.fillL)
 		];
 		const { percent } = driftOf(chain.with(change));
-		if (percent <= chain.design.water.maxDriftPercent)
+		if (percent <= chain.operation.maxDriftPercent)
 			return {
 				label: `Fill up every ${days === 1 ? 'day' : `${days} days`}`,
 				effect: `drifts ${Math.round(percent)} %`,
@@ -203,14 +204,22 @@ function driftOf(chain: Chain): { percent: number; day: number; ecMsCm: number }
 	return worst;
 }
 
+/** Too little water from refill to refill, or top-ups that bring another strength than is taken up, day after day. */
+function why({ operation, size, tank, say }: Chain, endMsCm: number): string {
+	const { byDriftL } = size.result;
+	if (operation.topUp.kind === 'hand' && byDriftL > Math.min(operation.fillL, tank.fullL))
+		return `: from refill to refill alone it would take ${say(byDriftL, 'volume')} in the tank`;
+	const more = endMsCm > size.input.ecStartMsCm;
+	return `: every top-up brings ${more ? 'more' : 'less'} salt than the plants take up`;
+}
+
 export const drift: Concern = (chain) => {
-	const { maxDriftPercent, topUp } = chain.design.water;
+	const { maxDriftPercent, topUp } = chain.operation;
 	const worst = driftOf(chain);
-	const atRefill = topUp.kind === 'hand' ? chain.size.result : null;
 	if (worst.percent <= maxDriftPercent) return [];
 	const swaps = TOP_UPS.filter((kind) => kind !== topUp.with)
 		.map((kind) => {
-			const change = [set('water.topUp', { ...topUp, with: kind })];
+			const change = [set('operation.topUp', { ...topUp, with: kind })];
 			return { kind, change, percent: driftOf(chain.with(change)).percent };
 		})
 		.sort((a, b) => a.percent - b.percent);
@@ -223,7 +232,7 @@ export const drift: Concern = (chain) => {
 			subject: 'tank',
 			message:
 				`By day ${worst.day} the strength has gone from ${chain.say(chain.mix.strengthMsCm, 'strength')} to ${chain.say(worst.ecMsCm, 'strength')}, ` +
-				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${atRefill ? `: this tank would need ${chain.say(atRefill.byDriftL, 'volume')}` : ''}.`,
+				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${why(chain, worst.ecMsCm)}.`,
 			fixes: some(
 				swap.percent < worst.percent * 0.8 && {
 					label: TOP_UP_LABEL[swap.kind],

@@ -1,11 +1,10 @@
 import type { Chain } from '../chain';
-import { names, seenTo, set, some, type Concern, type Finding } from '../finding';
+import { names, seenTo, some, type Concern, type Said, setOf } from '../finding';
+import { subjectOn } from '../words';
 
 /** Sites of one line below the other get less than this share of the best line: the lean is felt. */
 const UNEVEN = 0.6;
 
-const standIndex = (chain: Chain, standId: string): number =>
-	chain.design.stands.findIndex((stand) => stand.id === standId);
 const labels = (chain: Chain, ids: readonly string[]): string[] => {
 	const known = new Map(chain.layout.sites.map((site) => [site.id, site.label]));
 	return ids.map((id) => known.get(id) ?? id);
@@ -13,14 +12,14 @@ const labels = (chain: Chain, ids: readonly string[]): string[] => {
 
 /** A lean sends the water down one side of a tower. */
 export const leaning: Concern = (chain) =>
-	chain.sharing.flatMap((state): Finding[] => {
+	chain.sharing.flatMap((state): Said[] => {
 		const { rim, result, emission } = state;
 		if (rim.tiltMmPerM === 0 || state.input.flowLph <= 0) return [];
 		const flows = result.sectors.map((sector) => sector.flowLph);
 		const most = Math.max(...flows);
 		const worst = flows.indexOf(Math.min(...flows));
 		if (result.dry === 0 && flows[worst]! / most >= UNEVEN) return [];
-		const i = standIndex(chain, emission.standId);
+		const stand = { id: emission.standId };
 		const drySites = rim.lines.filter((_, k) => flows[k] === 0).flat();
 		const dry = result.dry > 0;
 		const half = Math.floor(state.mostTiltMmPerM / 2);
@@ -37,13 +36,13 @@ export const leaning: Concern = (chain) =>
 					{
 						label: 'Stand it upright',
 						effect: 'every side gets the same',
-						change: [set(`stands.${i}.leanMmPerM`, 0)]
+						change: [setOf(stand, 'leanMmPerM', 0)]
 					},
 					dry &&
 						half >= 1 && {
 							label: `Shim it to ${chain.say(half, 'slope')}`,
 							effect: 'no side is dry',
-							change: [set(`stands.${i}.leanMmPerM`, half)]
+							change: [setOf(stand, 'leanMmPerM', half)]
 						}
 				)
 			}
@@ -56,7 +55,7 @@ const GUSTY_KMH = 75;
 /** A free-standing tower in the wind, at this level and at empty. */
 export const wind: Concern = (chain) => {
 	if (chain.area.kind === 'indoors' || chain.area.kind === 'tent') return [];
-	return chain.loads.flatMap(({ stand, tipping }): Finding[] => {
+	return chain.loads.flatMap(({ stand, tipping }): Said[] => {
 		if (!tipping || tipping.now.result.gustKmH >= GUSTY_KMH) return [];
 		const { now, empty } = tipping;
 		const needKg = now.result.massKg * ((GUSTY_KMH / now.result.gustKmH) ** 2 - 1);
@@ -65,11 +64,11 @@ export const wind: Concern = (chain) => {
 				code: 'wind-tips',
 				step: 'sites',
 				severity: 'look',
-				subject: `${stand.id}.lid`,
+				subject: subjectOn(chain, stand, 'lid'),
 				message:
 					`A gust of ${chain.say(now.result.gustMS, 'wind')} tips it at this water level, ${chain.say(empty.gustMS, 'wind')} when the tank is empty. ` +
 					`Tie the top to something that holds${needKg < 100 ? `, or stand ${chain.say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
-				fixes: [seenTo(chain.design, 'wind-tips', 'It is tied')]
+				fixes: [seenTo(chain.record, 'wind-tips', 'It is tied')]
 			}
 		];
 	});
@@ -78,7 +77,7 @@ export const wind: Concern = (chain) => {
 /** Hole pattern: too little pipe left between the holes. */
 const LEAST_WEB_MM = 12;
 export const webs: Concern = (chain) =>
-	chain.layout.stands.flatMap((stand, i): Finding[] => {
+	chain.layout.stands.flatMap((stand): Said[] => {
 		const entry = stand.operations.find((op) => op.name === 'layout-tower');
 		if (!entry) return [];
 		const { webMm, arcPitchMm } = entry.result as { webMm: number | null; arcPitchMm: number };
@@ -90,7 +89,7 @@ export const webs: Concern = (chain) =>
 				code: 'web-too-thin',
 				step: 'sites',
 				severity: webMm <= 0 ? 'stop' : 'look',
-				subject: `${stand.id}.A`,
+				subject: subjectOn(chain, stand, 'A'),
 				message:
 					webMm <= 0
 						? `Holes of ${chain.say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${chain.say(webMm + input.holeDiameterMm, 'size')} apart.`
@@ -99,12 +98,12 @@ export const webs: Concern = (chain) =>
 					input.perRing > 1 && {
 						label: `${input.perRing - 1} sites a ring`,
 						effect: 'more pipe between them',
-						change: [set(`stands.${i}.perRing`, input.perRing - 1)]
+						change: [setOf(stand, 'perRing', input.perRing - 1)]
 					},
 					hole >= 20 && {
 						label: `Holes of ${chain.say(hole, 'size')}`,
 						effect: `${chain.say(LEAST_WEB_MM, 'size')} left`,
-						change: [set(`stands.${i}.holeMm`, hole)]
+						change: [setOf(stand, 'holeMm', hole)]
 					}
 				)
 			}
@@ -113,20 +112,20 @@ export const webs: Concern = (chain) =>
 
 /** The cup, plug or cube must go through the hole, and not fall through it. */
 export const holes: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Finding[] => {
+	chain.design.stands.flatMap((stand): Said[] => {
 		if (!('passMm' in stand) || stand.passMm <= stand.holeMm) return [];
 		return [
 			{
 				code: 'hole-too-small',
 				step: 'sites',
 				severity: 'look',
-				subject: `${stand.id}.A`,
+				subject: subjectOn(chain, stand, 'A'),
 				message: `What must pass is ${chain.say(stand.passMm, 'size')} wide and the hole ${chain.say(stand.holeMm, 'size')}: it does not go in without breaking roots.`,
 				fixes: [
 					{
 						label: `Holes of ${chain.say(Math.min(150, stand.passMm + 2), 'size')}`,
 						effect: 'it passes',
-						change: [set(`stands.${i}.holeMm`, Math.min(150, stand.passMm + 2))]
+						change: [setOf(stand, 'holeMm', Math.min(150, stand.passMm + 2))]
 					}
 				]
 			}

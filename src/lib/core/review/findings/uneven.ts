@@ -2,7 +2,7 @@ import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { Chain } from '../chain';
-import { between, set, type Concern, type Fix } from '../finding';
+import { between, set, type Concern, type Fix, setOf } from '../finding';
 import { openOutlets, variationWith } from '../stages/path';
 import { outletWords } from '../words';
 
@@ -51,11 +51,11 @@ interface Evener {
 }
 
 function evenerFixes(chain: Chain, before: number): Fix[] {
-	const { design, shelf, layout } = chain;
+	const { design, shelf, layout, operation } = chain;
 	const candidates: Evener[] = [];
-	if (design.source.kind === 'pump' && design.source.dial < 0.99)
-		candidates.push({ label: 'Dial to 100 %', change: [set('source.dial', 1)] });
-	design.stands.forEach((stand, i) => {
+	if (design.source.kind === 'pump' && operation.dial < 0.99)
+		candidates.push({ label: 'Dial to 100 %', change: [set('operation.dial', 1)] });
+	design.stands.forEach((stand) => {
 		const { rowTubeId, emitterId } = fieldsOf(stand);
 		const tube = rowTubeId && pick(shelf.tubes, rowTubeId);
 		const wider =
@@ -66,7 +66,7 @@ function evenerFixes(chain: Chain, before: number): Fix[] {
 			);
 			candidates.push({
 				label: `Row tube of ${wider.nominalMm} mm`,
-				change: [set(`stands.${i}.rowTubeId`, wider.id)],
+				change: [setOf(stand, 'rowTubeId', wider.id)],
 				edit: { runs: rows, innerDiameterMm: wider.innerDiameterMm }
 			});
 		}
@@ -74,7 +74,7 @@ function evenerFixes(chain: Chain, before: number): Fix[] {
 		if (drips && !emitterId.startsWith('even'))
 			candidates.push({
 				label: `Compensating drippers, ${chain.say(4, 'flow')}`,
-				change: [set(`stands.${i}.emitterId`, 'even-4')],
+				change: [setOf(stand, 'emitterId', 'even-4')],
 				edit: {
 					outlets: new Set(
 						layout.emissions.filter((e) => e.standId === stand.id).map((e) => e.nodeId)

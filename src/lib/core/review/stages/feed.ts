@@ -4,7 +4,7 @@ import { DRY_LPH } from '../../hydraulics';
 import { NoSolution } from '../../quantity';
 import { pick } from '../../shelf';
 import type { Chain } from '../chain';
-import type { Design } from '../../design';
+import type { Operation } from '../../design';
 
 export interface FeedState {
 	input: FeedPlanInput;
@@ -20,7 +20,7 @@ export interface FeedState {
 const DAY_MIN = 1440;
 
 /** The operation's input for one school; planted sites that get no water are left out, and are a finding. */
-export function feedInput(chain: Chain, feed: Design['feed']): FeedPlanInput | null {
+export function feedInput(chain: Chain, feed: Operation['feed']): FeedPlanInput | null {
 	const { layout, thirst, flows } = chain;
 	const timed = timedSites(chain);
 	const sites = layout.sites.flatMap((site) => {
@@ -60,7 +60,7 @@ export function timedSites({ design, layout }: Chain): Set<string> {
 
 /** The plan with the grower's own minutes laid over it; null where nothing can be planned. */
 export function feedOf(chain: Chain): FeedState | null {
-	const { feed } = chain.design;
+	const { feed } = chain.operation;
 	const input = feedInput(chain, feed);
 	if (!input) return null;
 	let plan: FeedPlan;

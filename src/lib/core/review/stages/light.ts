@@ -1,4 +1,4 @@
-import type { Lamp } from '../../design';
+import { hoursOf, type Lamp } from '../../design';
 import type { Point, Site } from '../../layout';
 import type { Chain } from '../chain';
 
@@ -28,20 +28,21 @@ export function ppfdOf(lamp: Lamp, at: Point): number {
 }
 
 /** Light at the crown of every site from all the lamps there are. */
-export function lightOf({ design, layout, shelf }: Chain): Map<string, SiteLight> {
+export function lightOf({ design, operation, layout, shelf }: Chain): Map<string, SiteLight> {
 	const light = new Map<string, SiteLight>();
 	if (design.lamps.length === 0) return light;
 	const { from } = layout.extent;
 	const crops = new Map(shelf.crops.map((crop) => [crop.id, crop]));
+	const hours = design.lamps.map((lamp) => hoursOf(operation, lamp.id));
 	for (const site of layout.sites) {
 		const at = { ...crownOf(site, crops.get(site.cropId ?? '')?.heightMm ?? 0) };
 		at.xM -= from.xM;
 		at.yM -= from.yM;
 		let [ppfdUmol, dliMol] = [0, 0];
-		for (const lamp of design.lamps) {
+		for (const [i, lamp] of design.lamps.entries()) {
 			const ppfd = ppfdOf(lamp, at);
 			ppfdUmol += ppfd;
-			dliMol += ppfd * lamp.hours * 0.0036;
+			dliMol += ppfd * hours[i]! * 0.0036;
 		}
 		light.set(site.id, { ppfdUmol, dliMol });
 	}

@@ -29,7 +29,7 @@ export const loadsOf = (chain: Chain): StandLoad[] =>
 		// only the first stand can stand on the tank
 		const spot = spotOf(chain.design);
 		const carried = i === 0 && (spot === 'lid' || spot === 'inside');
-		const massKg = own + (carried ? tankKg(chain, chain.design.water.fillL) : 0);
+		const massKg = own + (carried ? tankKg(chain, chain.operation.fillL) : 0);
 		const { tank } = chain.layout;
 		const areaM2 = carried ? tank.lengthM * tank.widthM : stand.lengthM * stand.depthM;
 		return {
@@ -68,7 +68,7 @@ function tippingOf(
 		faces: [{ areaM2: stance.faceM2, heightM: stance.faceHeightM, drag: 1.2 }],
 		edgeM: stance.edgeM
 	});
-	const input = inputAt(chain.design.water.nowL);
+	const input = inputAt(chain.record.nowL);
 	return { now: { input, result: tipping(input) }, empty: tipping(inputAt(0)) };
 }
 

@@ -1,6 +1,12 @@
 import {
+	AMMONIUM_SHARE,
+	FULL_MSCM,
+	LIMITED,
+	LIMITS_MGL,
 	recipe,
 	salts,
+	targetsAt,
+	type Nutrient,
 	type Recipe,
 	type RecipeInput,
 	type SaltsInput,
@@ -19,8 +25,9 @@ export interface MixItem {
 }
 
 export interface MixState {
-	/** Strength aimed at, and the one the crops on this loop would like. */
+	/** Strength it comes to, the one aimed at, and the one the crops on this loop would like. */
 	strengthMsCm: number;
+	aimMsCm: number;
 	recommendedMsCm: number;
 	/** Where the crops' ranges overlap; where they do not, low is over high. */
 	range: { low: number; high: number };
@@ -28,17 +35,22 @@ export interface MixState {
 	litres: number;
 	items: MixItem[];
 	expectedMsCm: number;
+	/** What the twelve elements should be at the strength aimed at, mg/L. */
+	targetsMgL: Record<Nutrient, number>;
+	/** Strength of the source water by what is dissolved in it, mS/cm. */
+	waterMsCm: number;
 	/** Half width of what to expect, mS/cm. */
 	uncertaintyMsCm: number;
 	recipe: { input: RecipeInput; result: Recipe } | null;
 	salts: { input: SaltsInput; result: Solution };
 }
 
-/** Targets in mg/L at full strength (about 2 mS/cm), for leaves and for fruit. */
-const LEAF = { N: 165, P: 40, K: 210, Ca: 150, Mg: 40, S: 55, Fe: 2 };
-const FRUIT = { N: 165, P: 45, K: 250, Ca: 160, Mg: 45, S: 65, Fe: 2.2 };
 /** Strength wanted by nobody: an empty loop is mixed for a young plant. */
 const NOBODY_MSCM = 1.2;
+/** A mix this near is what was aimed at: no meter reads closer. */
+const OFF_MSCM = 0.05;
+/** Less of a salt than this, g/L, is rounding and not an ingredient. */
+const NO_GRAMS = 1e-9;
 
 /** A crop's wish grows from its early to its full strength as the plant does. */
 export const wishOf = (crop: Crop, stage: Stage): number =>
@@ -46,7 +58,7 @@ export const wishOf = (crop: Crop, stage: Stage): number =>
 
 /** What the crops want, and the recipe per litre that gives it; independent of how much is mixed. */
 export function strengthOf(chain: Chain) {
-	const { mix } = chain.design;
+	const { mix } = chain.operation;
 	const { crops, useLPerDay } = chain.thirst;
 	const low = Math.max(0, ...crops.map(({ crop }) => crop.ecEarlyMsCm));
 	const high = Math.min(6, ...crops.map(({ crop }) => crop.ecFullMsCm));
@@ -65,23 +77,27 @@ export function strengthOf(chain: Chain) {
 			low: Math.max(4, ...crops.map(({ crop }) => crop.phLow)),
 			high: Math.min(7, ...crops.map(({ crop }) => crop.phHigh))
 		},
+		targetsMgL: targetsAt(aimMsCm, fruiting),
 		recipe: source.kind === 'salts' ? fitRecipe(chain, source.saltIds, aimMsCm, fruiting) : null
 	};
 }
 
 /** The mix for this tank's fill. */
 export function mixOf(chain: Chain): MixState {
-	const { design, place, strength } = chain;
-	const litres = Math.max(0.1, Math.min(design.water.fillL, chain.tank.fullL));
-	const { source, method } = design.mix;
+	const { place, strength, operation } = chain;
+	const litres = Math.max(0.1, Math.min(operation.fillL, chain.tank.fullL));
+	const { source, method } = operation.mix;
 	const dosed =
 		source.kind === 'salts'
 			? weighed(chain, strength.recipe!, litres)
 			: byProduct(chain, source, strength.aimMsCm, litres);
 	const byLabel = method === 'label' && source.kind === 'product';
+	// what cannot be reached, or the water alone passes, is not what will be in the tank
+	const reached = Math.abs(dosed.expectedMsCm - strength.aimMsCm) <= OFF_MSCM;
 	return {
 		...strength,
-		strengthMsCm: byLabel ? Math.max(0.05, dosed.expectedMsCm) : strength.aimMsCm,
+		strengthMsCm: byLabel || !reached ? Math.max(0.05, dosed.expectedMsCm) : strength.aimMsCm,
+		waterMsCm: salts({ volumeL: 1, additions: [], water: waterOf(chain) }).ecMsCm,
 		litres,
 		...dosed,
 		uncertaintyMsCm: uncertainty(
@@ -100,20 +116,22 @@ const waterOf = ({ place }: Chain) => {
 	return { Ca, Mg, Na, Cl, S };
 };
 
-/** The recipe is fitted at a share of full strength; the share is moved until the strength is met. */
+/**
+ * The macro elements are fitted at a share of full strength, and the share is moved until the strength is met;
+ * the traces go by the strength aimed at, and nothing passes its limit.
+ */
 function fitRecipe(chain: Chain, saltIds: SaltId[], aimMsCm: number, fruiting: boolean): Fitted {
-	const full = fruiting ? FRUIT : LEAF;
 	const water = waterOf(chain);
 	const inputAt = (share: number): RecipeInput => ({
-		targetsMgL: Object.fromEntries(
-			Object.entries(full).map(([e, mgL]) => [e, mgL * share])
-		) as RecipeInput['targetsMgL'],
+		targetsMgL: targetsAt(aimMsCm, fruiting, share),
 		salts: saltIds,
-		water
+		water,
+		limitsMgL: Object.fromEntries(LIMITED.map((e) => [e, LIMITS_MGL[e].value])),
+		ammoniumShare: AMMONIUM_SHARE.value
 	});
 	// strength rises almost in proportion to the share: a secant settles in a few steps
 	let [before, beforeMs] = [0, chain.place.water.ecMsCm];
-	let share = clamp(aimMsCm / 2, 0.05, 5);
+	let share = clamp(aimMsCm / FULL_MSCM, 0.05, 5);
 	let result = recipe(inputAt(share));
 	for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
 		const slope = (result.ecMsCm - beforeMs) / (share - before);
@@ -129,7 +147,7 @@ function fitRecipe(chain: Chain, saltIds: SaltId[], aimMsCm: number, fruiting: b
 /** The recipe weighed out for so many litres. */
 function weighed(chain: Chain, { result }: Fitted, litres: number): Dosed {
 	const items = result.additions
-		.filter(({ gramsPerL }) => gramsPerL > 0)
+		.filter(({ gramsPerL }) => gramsPerL > NO_GRAMS)
 		.map(({ salt, gramsPerL }): MixItem => {
 			const saltId = salt as SaltId;
 			return { name: SALTS[saltId].name, amount: gramsPerL * litres, unit: 'g', saltId };
@@ -147,10 +165,10 @@ function weighed(chain: Chain, { result }: Fitted, litres: number): Dosed {
 	};
 }
 
-type Product = Extract<Chain['design']['mix']['source'], { kind: 'product' }>;
+type Product = Extract<Chain['operation']['mix']['source'], { kind: 'product' }>;
 
 function byProduct(chain: Chain, product: Product, aimMsCm: number, litres: number): Dosed {
-	const { mix } = chain.design;
+	const { mix } = chain.operation;
 	const gramsPerUnit = product.form === 'liquid' ? product.densityKgL : 1;
 	const at = (perL: number): SaltsInput => ({
 		volumeL: litres,

@@ -13,7 +13,7 @@ import {
 	type Uniformity
 } from '../../hydraulics';
 import { brimMmOf, tankShapeOf } from '../../layout';
-import { fieldsOf } from '../../design';
+import { benchOf, valveId } from '../../design';
 import { buildNetwork, outletOf, type NetworkInput, type Source } from '../../network';
 import { heightAt, litresAt, pick } from '../../shelf';
 import type { Chain } from '../chain';
@@ -33,15 +33,22 @@ export interface CurveOf {
 	result: PumpCurve;
 }
 
-export function curveOf({ design, shelf }: Chain): CurveOf | null {
+/** What a pump for a tank can be: readings beyond it are slips of the pen. */
+const isPump = ({ shutOffHeadM, maxFlowLph }: PumpCurve): boolean =>
+	shutOffHeadM >= 0.01 && shutOffHeadM <= 100 && maxFlowLph >= 1 && maxFlowLph <= 100_000;
+
+export function curveOf({ design, record, shelf }: Chain): CurveOf | null {
 	const { source } = design;
 	if (source.kind !== 'pump') return null;
 	const { maxHeadM, maxFlowLph } = pick(shelf.pumps, source.partId);
 	const nameplate = { nameplate: { maxHeadM, maxFlowLph } };
-	if (!source.bench) return { input: nameplate, result: pumpCurve(nameplate) };
+	const bench = benchOf(design, record);
+	if (!bench) return { input: nameplate, result: pumpCurve(nameplate) };
 	try {
-		const input = { bench: source.bench };
-		return { input, result: pumpCurve(input) };
+		const input = { bench };
+		const result = pumpCurve(input);
+		if (isPump(result)) return { input, result };
+		return { input: nameplate, result: pumpCurve(nameplate) };
 	} catch {
 		// readings that make no curve: the nameplate stands in, and a finding says so
 		return { input: nameplate, result: pumpCurve(nameplate) };
@@ -49,7 +56,7 @@ export function curveOf({ design, shelf }: Chain): CurveOf | null {
 }
 
 export function sourceAt(chain: Chain, litres: number, dial?: number): Source {
-	const { design, curve } = chain;
+	const { design, curve, operation } = chain;
 	const waterLevelM = levelOf(chain, litres);
 	if (!curve || design.source.kind !== 'pump') return { kind: 'tank', nodeId: 'pump', waterLevelM };
 	const { shutOffHeadM, coefficient, exponent } = curve.result;
@@ -58,19 +65,19 @@ export function sourceAt(chain: Chain, litres: number, dial?: number): Source {
 		nodeId: 'pump',
 		waterLevelM,
 		curve: { shutOffHeadM, coefficient, exponent },
-		speed: dial ?? design.source.dial
+		speed: dial ?? operation.dial
 	};
 }
 
 export const graphOf = (chain: Chain) =>
 	buildGraph(
-		buildNetwork(chain.design, chain.layout, chain.shelf, sourceAt(chain, chain.design.water.nowL))
+		buildNetwork(chain.record, chain.layout, chain.shelf, sourceAt(chain, chain.record.nowL))
 	);
 
 /** The network in balance at the water level as it stands, started from a like chain's heads if there are any. */
 export function balanceOf(chain: Chain, near: Settled | null): Settled {
 	const warm = near ? { heads: near.heads.slice() } : undefined;
-	return settleGraph(chain.graph, sourceAt(chain, chain.design.water.nowL), warm);
+	return settleGraph(chain.graph, sourceAt(chain, chain.record.nowL), warm);
 }
 
 export interface Flows {
@@ -117,13 +124,9 @@ export function pumpMinimumL({ design, shelf }: Chain): number {
 
 /** Outlets on shut rows are meant to be dry. */
 export function openOutlets(chain: Chain) {
-	const shut = new Set(
-		chain.design.stands.flatMap((stand) =>
-			(fieldsOf(stand).shutRows ?? []).map((row) => `${stand.id}/${row}`)
-		)
-	);
+	const shut = new Set(chain.operation.shutValves);
 	if (shut.size === 0) return chain.layout.emissions;
-	const row = new Map(chain.layout.containers.map((c) => [c.id, `${c.standId}/${c.row}`]));
+	const row = new Map(chain.layout.containers.map((c) => [c.id, valveId(c.standId, c.row)]));
 	return chain.layout.emissions.filter((e) => !shut.has(row.get(e.containerId) ?? ''));
 }
 

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import {
+	diameterForFlow,
 	drain,
 	drainBack,
 	type Drain,
@@ -65,7 +66,7 @@ export function thirstOf(chain: Chain) {
 			kc: crop.kc,
 			canopyM2: crop.canopyM2 * CANOPY_SHARE[site.stage],
 			plants: 1,
-			factor: chain.design.water.useFactor
+			factor: chain.record.useFactor
 		};
 		groups.set(key, { crop, stage: site.stage, siteIds: [site.id], input, litresPerDay: 0 });
 	}
@@ -143,7 +144,7 @@ export function returnsOf(chain: Chain): ReturnState[] {
 			return { ...state, result, wetL: areaM2 * run.lengthM * 1000 };
 		} catch (problem) {
 			if (!(problem instanceof NoSolution)) throw problem;
-			return { ...state, why: problem.message };
+			return { ...state, why: tooMuch(chain, input) };
 		}
 	});
 }
@@ -163,7 +164,7 @@ interface DrainBackState {
 }
 
 export function drainBackOf(chain: Chain): DrainBackState {
-	const { design, shelf, layout } = chain;
+	const { design, shelf, layout, record, operation } = chain;
 	const tankFullL = brimLitresOf(design, shelf);
 	const input = {
 		lines: layout.runs
@@ -171,46 +172,53 @@ export function drainBackOf(chain: Chain): DrainBackState {
 			.map(({ innerDiameterMm, lengthM }) => ({ innerDiameterMm, lengthM })),
 		inTransitL: inTransitL(chain),
 		tankFullL,
-		runningL: Math.min(tankFullL, Math.max(design.water.fillL, design.water.nowL))
+		runningL: Math.min(tankFullL, Math.max(operation.fillL, record.nowL))
 	};
 	const result = drainBack(input);
 	return { input, result, highestM: levelOf(chain, Math.min(tankFullL, result.restingL)) };
 }
 
 export function tankOf(chain: Chain) {
-	const { design, shelf } = chain;
+	const { design, shelf, record, operation } = chain;
 	const shape = tankShapeOf(design, shelf);
 	const brimMm = brimMmOf(design, shelf);
 	const fullL = litresAt(shape, brimMm);
 	const minimumL = pumpMinimumL(chain);
 	const markEveryL = [1, 2, 5, 10, 20, 50, 100].find((step) => fullL / step <= 18) ?? 200;
-	const litres = [
-		minimumL,
-		Math.min(fullL, design.water.fillL),
-		Math.min(fullL, design.water.nowL)
-	];
+	const litres = [minimumL, Math.min(fullL, operation.fillL), Math.min(fullL, record.nowL)];
 	const input = { shape, brimMm, levelsMm: [], litres, markEveryL };
 	return {
 		input,
 		result: tankLevel(input),
 		fullL,
 		pumpMinimumL: minimumL,
-		nowMm: heightAt(shape, Math.min(fullL, design.water.nowL))
+		nowMm: heightAt(shape, Math.min(fullL, record.nowL))
 	};
 }
 
 const uptakeOf = (chain: Chain): number =>
-	(chain.mix.strengthMsCm * chain.design.water.uptakePercent) / 100;
+	(chain.mix.strengthMsCm * chain.operation.uptakePercent) / 100;
 /** Strength of what tops the tank up. A weak top-up brings just what the plants take. */
 export function topUpStrength(chain: Chain): number {
-	const kind = chain.design.water.topUp.with;
+	const kind = chain.operation.topUp.with;
 	if (kind === 'water') return chain.place.water.ecMsCm;
 	return kind === 'weak' ? Math.min(20, uptakeOf(chain)) : chain.mix.strengthMsCm;
 }
 
+/** Why a return cannot carry its flow, as the grower of this place reads figures. */
+function tooMuch({ say }: Chain, input: Parameters<typeof drain>[0]): string {
+	const { flowLph, innerDiameterMm, fallPercent } = input;
+	const { maxCapacityLph } = drain({ ...input, flowLph: 0 });
+	const wider = Math.ceil(diameterForFlow(flowLph, maxCapacityLph, innerDiameterMm));
+	return (
+		`at most ${say(maxCapacityLph, 'flow')} run through ${say(innerDiameterMm, 'size')} at a fall of ${fallPercent} %; ` +
+		`${say(wider, 'size')} inside would carry it`
+	);
+}
+
 export function sizeOf(chain: Chain) {
-	const { design } = chain;
-	const { topUp, maxDriftPercent } = design.water;
+	const { operation } = chain;
+	const { topUp, maxDriftPercent } = operation;
 	const input = {
 		useLPerDay: chain.thirst.useLPerDay,
 		// a float makes up each day's use on the day
@@ -225,16 +233,20 @@ export function sizeOf(chain: Chain) {
 	return { input, result: reservoirSize(input) };
 }
 
+/** Litres behind a float; null: it is fed from the mains, or there is no float. */
+export const reserveL = ({ design, operation }: Chain): number | null =>
+	operation.topUp.kind === 'float' ? (design.reserve?.volumeL ?? null) : null;
+
 const AHEAD_DAYS = 21;
 
 /** The tank from today's level on: day by day, with the top-up as planned. */
 export function runOf(chain: Chain) {
-	const { design } = chain;
-	const { topUp } = design.water;
-	const fillL = Math.min(design.water.fillL, chain.tank.fullL);
+	const { record, operation } = chain;
+	const { topUp } = operation;
+	const fillL = Math.min(operation.fillL, chain.tank.fullL);
 	const ecMsCm = topUpStrength(chain);
 	const input: ReservoirRunInput = {
-		startL: Math.max(0.001, Math.min(design.water.nowL, chain.tank.fullL)),
+		startL: Math.max(0.001, Math.min(record.nowL, chain.tank.fullL)),
 		ecStartMsCm: chain.mix.strengthMsCm,
 		pumpMinimumL: chain.tank.pumpMinimumL,
 		useLPerDay: chain.thirst.useLPerDay,
@@ -244,17 +256,17 @@ export function runOf(chain: Chain) {
 		topUp:
 			topUp.kind === 'hand'
 				? { kind: 'refill', everyDays: topUp.everyDays, toL: fillL, ecMsCm }
-				: { kind: 'float', setL: fillL, ecMsCm, reserveL: topUp.reserveL }
+				: { kind: 'float', setL: fillL, ecMsCm, reserveL: reserveL(chain) }
 	};
 	return { input, result: reservoirRun(input) };
 }
 
 /** Days until the tank, with any reserve behind it, is down to the pump's minimum. */
 export function daysLeft(chain: Chain): number | null {
-	const { design, thirst } = chain;
-	const { topUp } = design.water;
-	if (thirst.useLPerDay <= 0 || (topUp.kind === 'float' && topUp.reserveL === null)) return null;
-	const reserve = topUp.kind === 'float' ? (topUp.reserveL ?? 0) : 0;
-	const usable = Math.min(design.water.nowL, chain.tank.fullL) - chain.tank.pumpMinimumL;
+	const { thirst, record, operation } = chain;
+	const endless = operation.topUp.kind === 'float' && reserveL(chain) === null;
+	if (thirst.useLPerDay <= 0 || endless) return null;
+	const reserve = reserveL(chain) ?? 0;
+	const usable = Math.min(record.nowL, chain.tank.fullL) - chain.tank.pumpMinimumL;
 	return Math.max(0, usable - inTransitL(chain) + reserve) / thirst.useLPerDay;
 }

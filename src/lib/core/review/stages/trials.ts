@@ -58,8 +58,7 @@ export class Trials {
 	}
 
 	private solve(litres: number, dial?: number): OutletState {
-		const { source } = this.chain.design;
-		const key = `${litres} L, ${dial ?? (source.kind === 'pump' ? source.dial : 0)}`;
+		const key = `${litres} L, ${dial ?? this.chain.operation.dial}`;
 		const known = this.tried.get(key);
 		if (known) return known;
 		const state = solveOutlets(this.chain.graph, sourceAt(this.chain, litres, dial), this.warm);
@@ -84,10 +83,10 @@ export class Trials {
 
 	/** Least dial, a whole percent, at which all needs are met at the level as it stands; null: none. */
 	leastDialPercent(needs: Needs): number | null {
-		const { source, water } = this.chain.design;
-		if (source.kind !== 'pump') return null;
-		const margin = (percent: number) => this.worst(needs, water.nowL, percent / 100) + 1e-6;
-		const least = leastAtOrOver(margin, source.dial * 100, 100, 0.5);
+		const { design, operation, record } = this.chain;
+		if (design.source.kind !== 'pump') return null;
+		const margin = (percent: number) => this.worst(needs, record.nowL, percent / 100) + 1e-6;
+		const least = leastAtOrOver(margin, operation.dial * 100, 100, 0.5);
 		return least === null ? null : Math.min(100, Math.ceil(least));
 	}
 }

@@ -1,15 +1,18 @@
 import { z } from 'zod';
-import { designSchema, placeSchema } from '$lib/core/design';
+import { placeSchema, planSchema } from '$lib/core/design';
 import { quantity, text } from '$lib/core/quantity';
-import { findDesign, markDeleted, saveDesign } from '$lib/server/designs';
-import { answer, json, readAs } from '$lib/server/http';
+import { findDesign } from '$lib/server/designs';
+import { markDeleted, saveDesign } from '$lib/server/saving';
+import { answer, baseFields, json, readAs, recordField } from '$lib/server/http';
 import { gone, outcome } from '$lib/server/outcome';
+import { refuseUndrawn } from '$lib/server/prove';
 import type { RequestHandler } from './$types';
 
 const saveSchema = z.strictObject({
-	base: quantity('base revision', '', { min: 1, whole: true }),
+	...baseFields,
+	...recordField,
 	label: text('label', 80),
-	design: designSchema,
+	plan: planSchema.optional(),
 	place: z
 		.strictObject({
 			base: quantity('base revision of the place', '', { min: 1, whole: true }),
@@ -27,6 +30,13 @@ export const GET: RequestHandler = ({ params }) =>
 export const PUT: RequestHandler = ({ params, request }) =>
 	answer(async () => {
 		const save = await readAs(request, saveSchema);
+		const stored = await findDesign(params.id);
+		if (stored) {
+			const { design, operation } = save.plan ?? stored;
+			const record = save.record?.document ?? stored.record;
+			const place = save.place?.document ?? stored.place;
+			await refuseUndrawn({ design, operation, record, place });
+		}
 		return outcome(await saveDesign(params.id, save));
 	});
 

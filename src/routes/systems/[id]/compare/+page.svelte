@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
-	import { KINDS, suggest, VARIANTS, type Variant } from '$lib/core/design';
-	import { Chain, changeKind, compare, inWords } from '$lib/core/review';
-	import { BUILT_IN_SHELF, pick } from '$lib/core/shelf';
+	import { KINDS, partsIn, suggest, VARIANTS, type Variant } from '$lib/core/design';
+	import { Chain, changeKind, compare, inWords, variantOf } from '$lib/core/review';
+	import { BUILT_IN_SHELF, pick, shelfWith } from '$lib/core/shelf';
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
 	import Miniature from '$lib/ui/drawing/Miniature.svelte';
@@ -14,11 +14,14 @@
 	const { data }: { data: PageData } = $props();
 	const place = $derived(data.stored.place);
 	const units = $derived(place.units);
-	const now = $derived(new Chain(data.stored.design, place, BUILT_IN_SHELF));
-	const other = $derived(data.chosen ? new Chain(data.chosen.design, place, BUILT_IN_SHELF) : null);
+	const shelf = $derived(shelfWith(data.stored.shelf));
+	const now = $derived(new Chain(partsIn(data.stored), shelf));
+	const other = $derived(
+		data.chosen ? new Chain(variantOf(partsIn(data.stored), data.chosen.plan), shelf) : null
+	);
 	const rows = $derived(other ? compare(now, other) : []);
 	const wins = (side: 'a' | 'b') => rows.filter((row) => row.wins === side);
-	const settings = $derived(other ? differing(now.design, other.design, units) : []);
+	const settings = $derived(other ? differing(now.parts, other.parts, units) : []);
 	let busy = $state(false);
 	let problem = $state<string | null>(null);
 	let kind = $state<Variant | ''>('');
@@ -54,8 +57,8 @@
 
 	async function tryKind(): Promise<void> {
 		if (kind === '') return;
-		const { design } = changeKind(now, kind);
-		const response = await send('', 'POST', { name: KINDS[kind].title, design });
+		const { plan } = changeKind(now, kind);
+		const response = await send('', 'POST', { name: KINDS[kind].title, plan });
 		if (!response) return;
 		const { id } = (await response.json()) as { id: string };
 		kind = '';
@@ -96,7 +99,7 @@
 		{#if other && data.chosen}
 			<div class="pair">
 				<section aria-label="What stands now">
-					<div class="drawing"><Miniature design={now.design} {place} most={PICTURE} /></div>
+					<div class="drawing"><Miniature parts={now.parts} most={PICTURE} /></div>
 					<h2>{now.design.name}, as it stands</h2>
 					<p class="soft">
 						{wins('a').length > 0
@@ -105,7 +108,7 @@
 					</p>
 				</section>
 				<section aria-label="The variant">
-					<div class="drawing"><Miniature design={other.design} {place} most={PICTURE} /></div>
+					<div class="drawing"><Miniature parts={other.parts} most={PICTURE} /></div>
 					<h2>
 						{#if data.alternatives.length > 1}
 							<label class="visually-hidden" for="with">Variant</label>

@@ -27,6 +27,7 @@
 		...session.findings.filter((f) => f.code !== 'electricity-near-water').slice(0, 2),
 		...session.findings.filter((f) => f.code === 'electricity-near-water')
 	]);
+	const mixing = $derived(mixingSteps(chain));
 	const feeds = $derived(chain.feed?.plan.events ?? []);
 </script>
 
@@ -64,19 +65,27 @@
 						<span class="part">{part.name}</span><b>{amountOf(part, session.units)}</b>
 					</li>{/each}
 			</ul>
+			<h2>When mixing</h2>
+			<ul class="mind">
+				{#each mixing.filter((step) => step.kind === 'mind') as step, i (i)}<li>
+						{step.text}
+					</li>{/each}
+			</ul>
 		</section>
 		<section>
 			<h2>Mix, {session.say(chain.mix.litres, 'volume')}</h2>
 			<ol>
-				{#each mixingSteps(chain) as step, i (i)}<li class={step.kind}>
-						<span>{step.text}</span>{#if step.amount}<b>{step.amount}</b>{/if}
+				{#each mixing.filter((step) => step.kind === 'do') as step, i (i)}<li>
+						<span>{step.text.replace(', until it is clear', '')}</span>{#if step.amount}<b
+								>{step.amount}</b
+							>{/if}
 					</li>{/each}
 			</ol>
 		</section>
 		<section>
 			<h2>Timer</h2>
 			<p>
-				{session.design.feed.school === 'continuous'
+				{session.operation.feed.school === 'continuous'
 					? 'The pump runs all day.'
 					: `${chain.feed?.onMin ?? 0} min at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`}
 			</p>
@@ -167,9 +176,6 @@
 	}
 	li b {
 		white-space: nowrap;
-	}
-	li.mind {
-		color: var(--caution);
 	}
 	svg :global(.handle),
 	svg :global(.pick) {

@@ -1,12 +1,13 @@
 <script lang="ts">
+	import { partsIn } from '$lib/core/design';
 	import { Chain } from '$lib/core/review';
-	import { BUILT_IN_SHELF } from '$lib/core/shelf';
+	import { shelfWith } from '$lib/core/shelf';
 	import { templatesOf } from '$lib/ui/home/templates';
 	import type { PageData } from './$types';
 
 	/** Patterns in full size, cut into pages that are taped together: what is 100 mm here is 100 mm on paper. */
 	const { data }: { data: PageData } = $props();
-	const chain = $derived(new Chain(data.stored.design, data.stored.place, BUILT_IN_SHELF));
+	const chain = $derived(new Chain(partsIn(data.stored), shelfWith(data.stored.shelf)));
 	const PAGE = { width: 186, height: 258 };
 	const pages = $derived(
 		templatesOf(chain).flatMap((template) => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { designSchema } from '$lib/core/design';
+import { planSchema } from '$lib/core/design';
 import { refuse, text } from '$lib/core/quantity';
 import { keepAlternative, listAlternatives, MOST_ALTERNATIVES } from '$lib/server/alternatives';
 import { findDesign } from '$lib/server/designs';
@@ -10,7 +10,7 @@ import type { RequestHandler } from './$types';
 const body = z.strictObject({
 	name: text('name of the variant', 80),
 	/** What stands now, unless given. */
-	design: designSchema.optional()
+	plan: planSchema.optional()
 });
 
 /** Keeps a variant beside a system: a copy of what stands, or another way to build it. */
@@ -18,8 +18,8 @@ export const POST: RequestHandler = ({ params, request }) =>
 	answer(async () => {
 		const stored = await findDesign(params.id);
 		if (!stored) return gone();
-		const { name, design } = await readAs(request, body);
+		const { name, plan } = await readAs(request, body);
 		if ((await listAlternatives(params.id)).length >= MOST_ALTERNATIVES)
 			throw refuse('name', `${MOST_ALTERNATIVES} variants are kept at most; drop one first`);
-		return json({ id: await keepAlternative(params.id, name, design ?? stored.design) }, 201);
+		return json({ id: await keepAlternative(params.id, name, plan ?? stored) }, 201);
 	});

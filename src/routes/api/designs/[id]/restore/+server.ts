@@ -1,4 +1,4 @@
-import { markDeleted } from '$lib/server/designs';
+import { markDeleted } from '$lib/server/saving';
 import { answer, json } from '$lib/server/http';
 import { gone } from '$lib/server/outcome';
 import type { RequestHandler } from './$types';

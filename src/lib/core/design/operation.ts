@@ -1,0 +1,55 @@
+import { z } from 'zod';
+import { id, oneOf, quantity } from '../quantity';
+import { feedSchema } from './feed';
+import { mixSchema } from './mix';
+
+/** The tank's own strength, what the plants take up, or plain water. */
+export const TOP_UPS = ['solution', 'weak', 'water'] as const;
+
+const topUpWith = oneOf('top-up with', TOP_UPS);
+export const topUpSchema = z.discriminatedUnion(
+	'kind',
+	[
+		z.strictObject({
+			kind: z.literal('hand'),
+			everyDays: quantity('days between refills', 'days', { min: 1, max: 60, whole: true }),
+			with: topUpWith
+		}),
+		/** From the reserve of the design, or the mains where it has none. */
+		z.strictObject({ kind: z.literal('float'), with: topUpWith })
+	],
+	{ error: () => 'top-up must be one of hand, float' }
+);
+
+/** Which crop stands at a site. */
+const cropsAt = z.record(z.string().max(120), id('crop'));
+
+/** What a system is set to: what grows where, the valves and the dial, how it is filled, fed and mixed. */
+export const operationSchema = z.strictObject({
+	/** By site id; a site not listed is empty. */
+	crops: cropsAt,
+	/** What grew at sites that are gone, until it is dropped by hand or its site comes back. */
+	kept: cropsAt.default({}),
+	/** Speed of the pump, as a share of its full. */
+	dial: quantity('pump dial', '', { min: 0.1, max: 1 }),
+	/** Row valves that are shut, by id. */
+	shutValves: z.array(id('valve')).max(1000),
+	/** How far the grower fills the tank, at rest. */
+	fillL: quantity('fill', 'L', { min: 0.1, max: 100_000 }),
+	topUp: topUpSchema,
+	maxDriftPercent: quantity('greatest drift', '%', { above: 0, max: 100 }),
+	/** Strength of what plants take up, as a share of the tank's. */
+	uptakePercent: quantity('uptake strength', '% of the tank', { min: 0, max: 200 }),
+	feed: feedSchema,
+	/** Hours a day each lamp is on, by lamp id. */
+	lampHours: z.record(z.string().max(120), quantity('hours a day', 'h', { min: 0, max: 24 })),
+	mix: mixSchema
+});
+export type Operation = z.infer<typeof operationSchema>;
+
+/** Hours a lamp is on; one nobody set a timer for stays off. */
+export const hoursOf = ({ lampHours }: Pick<Operation, 'lampHours'>, lampId: string): number =>
+	lampHours[lampId] ?? 0;
+
+/** The id of the valve of a row, counted from nought. */
+export const valveId = (standId: string, row: number): string => `${standId}/v-${row + 1}`;

@@ -1,0 +1,230 @@
+import {
+	AMMONIUM_SHARE,
+	ELEMENT_NAME,
+	LIMITED,
+	LIMITS_MGL,
+	NUTRIENTS,
+	TRACES,
+	type Nutrient
+} from '../../nutrients';
+import type { Change } from '../../design';
+import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
+import type { Chain } from '../chain';
+import { names, set, some, type Concern, type Said, type Fix } from '../finding';
+
+/** Under this part of its target an element is lacking. */
+const LACKING = 0.5;
+/** From this part of the strength on the source water is named for what it takes. */
+const TAKES = 0.4;
+/** Under this part of the strength aimed at it is said how far the mix comes. */
+const REACHED = 0.9;
+/** Rounding is no excess. */
+const RELIEF = 1 + 1e-6;
+/** So little nitrogen has no share of ammonium worth a word, mg/L. */
+const NO_NITROGEN_MGL = 1;
+
+/** What brings an element, the best first. */
+const BRINGS: Record<Nutrient, SaltId[]> = {
+	N: ['calcium-nitrate-4h', 'potassium-nitrate'],
+	P: ['monopotassium-phosphate'],
+	K: ['potassium-nitrate', 'potassium-sulfate'],
+	Ca: ['calcium-nitrate-4h'],
+	Mg: ['magnesium-sulfate-7h'],
+	S: ['magnesium-sulfate-7h', 'potassium-sulfate'],
+	Fe: ['iron-dtpa-11'],
+	Mn: ['manganese-sulfate-1h'],
+	Zn: ['zinc-sulfate-7h'],
+	Cu: ['copper-sulfate-5h'],
+	B: ['boric-acid'],
+	Mo: ['sodium-molybdate-2h']
+};
+
+const nameOf = (e: keyof typeof ELEMENT_NAME): string => ELEMENT_NAME[e] ?? e;
+/** mg/L as the sheet shows them. */
+const mgL = (value: number): string =>
+	String(Number(value.toFixed(value < 0.995 ? 2 : value < 9.95 ? 1 : 0)));
+const saltName = (id: SaltId): string => {
+	const { name } = SALTS[id];
+	return `${name[0]!.toLowerCase()}${name.slice(1).replace(/ \(.*\)/, '')}`;
+};
+
+/** Elements of the mix over their limit, and ammonium over its share of the nitrogen. */
+function overLimits({ mix }: Chain): { said: string[]; water: string[] } {
+	const { elementsMgL: holds } = mix.salts.result;
+	const { water = {} } = mix.salts.input;
+	const over = LIMITED.filter((e) => holds[e] > LIMITS_MGL[e].value * RELIEF);
+	const said = over.map(
+		(e) => `${mgL(holds[e])} mg/L of ${nameOf(e)} where ${LIMITS_MGL[e].value} is the most`
+	);
+	if (
+		holds.N > NO_NITROGEN_MGL &&
+		holds.NH4N > AMMONIUM_SHARE.value * holds.N * RELIEF + Number.EPSILON
+	)
+		said.push(
+			`${Math.round((100 * holds.NH4N) / holds.N)} % of its nitrogen as ammonium where ${Math.round(100 * AMMONIUM_SHARE.value)} % is the most`
+		);
+	const byWater = over.filter((e) => (water[e] ?? 0) > LIMITS_MGL[e].value);
+	return { said, water: byWater.map(nameOf) };
+}
+
+/** The usual bags in place of what it is mixed from. */
+const usualBags: Change[] = [
+	set('operation.mix.source', { kind: 'salts', saltIds: USUAL_SALTS }),
+	set('operation.mix.method', 'meter')
+];
+
+/**
+ * What is said of a mix follows from its strength alone, not from pipes or litres: it is worked out once and
+ * holds for every chain that shares it, so that a drag elsewhere does not fit recipes.
+ */
+function perMix(concern: Concern): Concern {
+	const known = new WeakMap<object, Said[]>();
+	return (chain) => {
+		const said = known.get(chain.strength) ?? concern(chain);
+		known.set(chain.strength, said);
+		return said;
+	};
+}
+
+/** More of an element than roots and leaves bear, whatever brings it. */
+export const overLimit: Concern = perMix((chain) => {
+	const { said, water } = overLimits(chain);
+	if (said.length === 0) return [];
+	const clean = (after: Chain) => overLimits(after).said.length === 0;
+	const { mix, operation } = chain;
+	const weaker = Math.floor(mix.recommendedMsCm * 20) / 20;
+	const fixes: (Fix & { helps: boolean })[] = [];
+	const offer = (label: string, effect: string, change: Change[]) =>
+		fixes.push({ label, effect, change, helps: clean(chain.with(change)) });
+	if (operation.mix.source.kind === 'product') {
+		for (const share of [0.5, 0.25, 0.1])
+			if (operation.mix.method === 'label' && share < operation.mix.labelShare)
+				offer(`${share * 100} % of the label dose`, 'within every limit', [
+					set('operation.mix.labelShare', share)
+				]);
+		offer('Weigh it from salts instead', 'within every limit', usualBags);
+	}
+	if (operation.mix.method === 'meter' && weaker < mix.strengthMsCm)
+		offer(`Mix at ${chain.say(weaker, 'strength')}`, 'within every limit', [
+			set('operation.mix.strengthMsCm', null)
+		]);
+	const words = [
+		`The mix holds ${names(said, 8)}: it harms roots and leaves.`,
+		water.length > 0
+			? `The source water alone brings too much ${names(water)}; thin it with rain or filtered water before anything is added.`
+			: ''
+	];
+	return [
+		{
+			code: 'mix-over-limit',
+			step: 'mix',
+			severity: 'stop',
+			subject: 'mix',
+			message: words.filter(Boolean).join(' '),
+			fixes: some(...fixes.map(({ helps, ...fix }) => helps && fix))
+		}
+	];
+});
+
+/** Elements the mix leaves under half of what it should hold at its strength. */
+const lacking = ({ mix }: Chain): Nutrient[] =>
+	NUTRIENTS.filter((e) => mix.salts.result.elementsMgL[e] < LACKING * mix.targetsMgL[e]);
+
+/** The fewest bags that bring what is lacking, tried one by one; null where they do not. */
+function bagsFor(chain: Chain): { added: SaltId[]; change: Change[] } | null {
+	const { source } = chain.operation.mix;
+	if (source.kind !== 'salts') return null;
+	let saltIds: SaltId[] = source.saltIds;
+	let at = chain;
+	for (let left = lacking(at); left.length > 0;) {
+		const bag = left
+			.flatMap((e) => BRINGS[e])
+			.find(
+				(id) =>
+					!saltIds.includes(id) && lacking(withBags(chain, [...saltIds, id])).length < left.length
+			);
+		if (!bag) return null;
+		saltIds = [...saltIds, bag];
+		at = withBags(chain, saltIds);
+		left = lacking(at);
+	}
+	return {
+		added: saltIds.slice(source.saltIds.length),
+		change: [set('operation.mix.source.saltIds', saltIds)]
+	};
+}
+const withBags = (chain: Chain, saltIds: readonly SaltId[]): Chain =>
+	chain.with([set('operation.mix.source.saltIds', saltIds)]);
+
+/** An element the crops need and the mix does not give. */
+export const lacks: Concern = perMix((chain) => {
+	if (chain.thirst.crops.length === 0) return [];
+	const short = lacking(chain);
+	if (short.length === 0) return [];
+	const { mix, operation } = chain;
+	const holds = mix.salts.result.elementsMgL;
+	const noTraces = TRACES.every((e) => holds[e] === 0);
+	const listed = short.filter((e) => !(noTraces && (TRACES as readonly Nutrient[]).includes(e)));
+	const amounts = listed.map(
+		(e) => `${nameOf(e)} (${mgL(holds[e])} of ${mgL(mix.targetsMgL[e])} mg/L)`
+	);
+	const words = [
+		listed.length > 0
+			? `The mix lacks ${names(amounts, NUTRIENTS.length)}: growth stops and leaves show it within two weeks.`
+			: '',
+		noTraces
+			? `It holds no trace elements at all, no ${names(TRACES.map(nameOf), 5)}: young leaves yellow and tips die back.`.replace(
+					' and molybdenum',
+					' or molybdenum'
+				)
+			: '',
+		mix.waterMsCm >= TAKES * mix.aimMsCm && short.includes('N')
+			? `The source water alone is ${chain.say(mix.waterMsCm, 'strength')} of the ${chain.say(mix.aimMsCm, 'strength')} aimed at, which leaves ${mgL(holds.N)} mg/L of nitrogen.`
+			: mix.expectedMsCm < mix.aimMsCm * REACHED
+				? `Kept within the limits it comes to ${chain.say(mix.expectedMsCm, 'strength')} of the ${chain.say(mix.aimMsCm, 'strength')} aimed at.`
+				: ''
+	];
+	const mends = (change: Change[]): boolean => {
+		const after = chain.with(change);
+		return lacking(after).length === 0 && overLimits(after).said.length === 0;
+	};
+	const bags = bagsFor(chain);
+	const usual = operation.mix.source.kind === 'product' || (bags && bags.added.length > 3);
+	const stronger = Math.round(mix.range.high * 20) / 20;
+	return [
+		{
+			code: 'mix-lacks',
+			step: 'mix',
+			severity: 'look',
+			subject: 'mix',
+			message: words.filter(Boolean).join(' '),
+			fixes: some(
+				bags &&
+					mends(bags.change) && {
+						label:
+							bags.added.length > 2
+								? `Add the ${bags.added.length} salts that bring them`
+								: `Add ${names(bags.added.map(saltName))}`,
+						effect: `${names(bags.added.map(saltName), 5)}: nothing is under half its target any more`,
+						change: bags.change
+					},
+				(usual || !bags) &&
+					mends(usualBags) && {
+						label:
+							operation.mix.source.kind === 'product'
+								? 'Weigh it from salts instead'
+								: 'Take the ten usual salts',
+						effect: 'brings all twelve elements',
+						change: usualBags
+					},
+				operation.mix.method === 'meter' &&
+					stronger > mix.aimMsCm &&
+					mends([set('operation.mix.strengthMsCm', stronger)]) && {
+						label: `Mix at ${chain.say(stronger, 'strength')}`,
+						effect: `as strong as these crops take, nitrogen ${mgL(chain.with([set('operation.mix.strengthMsCm', stronger)]).mix.salts.result.elementsMgL.N)} mg/L`,
+						change: [set('operation.mix.strengthMsCm', stronger)]
+					}
+			)
+		}
+	];
+});

@@ -1,0 +1,36 @@
+import { hostname, networkInterfaces } from 'node:os';
+import { readSettings } from './settings';
+
+const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
+
+/** The server is open to the network of the home, not to this machine alone. */
+export const isOpen = (host = process.env.HOST): boolean =>
+	host !== undefined && !['', '127.0.0.1', 'localhost', '::1'].includes(host);
+
+/** Addresses of this machine in its networks, as they stand in a browser. */
+export const ownAddresses = (): string[] =>
+	Object.values(networkInterfaces())
+		.flatMap((list) => list ?? [])
+		.filter(({ internal }) => !internal)
+		.map(({ address, family }) => (family === 'IPv6' ? `[${address}]` : address));
+
+/** The name in a Host header, without its port. */
+export const nameOf = (header: string): string => header.trim().toLowerCase().replace(/:\d+$/, '');
+
+/**
+ * Whether a request may come under this Host header. A page of somebody else's that has its own name point
+ * here (DNS rebinding) is turned away by it: it comes under a name that is not ours.
+ */
+export async function mayCome(header: string | null): Promise<boolean> {
+	if (header === null) return false;
+	const name = nameOf(header);
+	if (LOOPBACK.includes(name)) return true;
+	if (isOpen()) {
+		const own = hostname().toLowerCase();
+		if ([...ownAddresses(), own, `${own}.local`].includes(name)) return true;
+	}
+	const origin = process.env.ORIGIN;
+	if (origin && URL.canParse(origin) && new URL(origin).hostname === name) return true;
+	const { hosts } = await readSettings();
+	return hosts.includes(name);
+}

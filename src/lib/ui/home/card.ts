@@ -1,0 +1,42 @@
+import type { Parts } from '$lib/core/design';
+import { Chain, containerWords, findingsOf, type Finding } from '$lib/core/review';
+import type { Shelf } from '$lib/core/shelf';
+import { miniatureOfChain, type Miniature } from '../drawing/miniature';
+
+/** A system as it hangs on the wall at home: its drawing, what it is made of and the most urgent thing. */
+export interface Card {
+	area: string;
+	/** What it is made of, in its own word: "14 buckets". */
+	holds: string;
+	plants: number;
+	state: 'fine' | 'look' | 'stop';
+	sentence: string;
+	drawing: Miniature;
+}
+
+const PER_METRE = 118;
+
+/** Works the whole system out: the card is the proof that it can be drawn and judged. */
+export function cardOf(parts: Parts, shelf: Shelf): Card {
+	const chain = new Chain(parts, shelf);
+	const [finding] = findingsOf(chain);
+	const [one, many] = containerWords(chain);
+	const count = chain.layout.containers.length;
+	return {
+		area: chain.area.name,
+		holds: `${count} ${count === 1 ? one : many}`,
+		plants: chain.thirst.bySite.size,
+		state: !finding || finding.severity === 'caution' ? 'fine' : finding.severity,
+		sentence: finding ? firstOf(finding) : 'Nothing stands against it.',
+		drawing: miniatureOfChain(chain, { perMetre: PER_METRE })
+	};
+}
+
+/** The first sentence of a finding; of one that is true only later, when. */
+function firstOf({ message, state }: Finding): string {
+	const first = `${message.split(/(?<=[.:]) /)[0]?.replace(/:$/, '.')}`;
+	if (state === 'now') return first;
+	// a name such as A7 stays as it is
+	const word = /^[A-Z][a-z]/.test(first) ? `${first[0]!.toLowerCase()}${first.slice(1)}` : first;
+	return `Once the plants are grown: ${word}`;
+}

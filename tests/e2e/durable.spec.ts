@@ -1,0 +1,292 @@
+import { createClient } from '@libsql/client';
+import type { Page } from '@playwright/test';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { bar, expect, open, ownRail, saved, server, step, systemOf, test } from './bench';
+
+const PORT = 4393;
+const home = `http://127.0.0.1:${PORT}`;
+const file = () => join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'own.db');
+
+/** A demo place of a test's own, with its database in reach. */
+async function place() {
+	const path = file();
+	const own = server(PORT, `file:${path}`, { CRELBO_TODAY: '2026-05-28' });
+	await own.ready();
+	return {
+		path,
+		end: async () => {
+			own.child.kill('SIGTERM');
+			await own.ended;
+		}
+	};
+}
+const openAt = async (page: Page, id: string) => {
+	await page.goto(`${home}/systems/${id}`);
+	await expect(page.locator('[data-step="pump"]')).toBeVisible();
+};
+const placeFigure = async (page: Page, label: string, value: string) => {
+	await step(page, 'place').click();
+	const input = page.getByLabel(label, { exact: true });
+	await input.fill(value);
+	await input.press('Enter');
+	await saved(page);
+};
+
+test('undo across two systems and their place: what the other changed stays, and whose it is', async ({
+	page,
+	context
+}) => {
+	const own = await place();
+	try {
+		const other = await context.newPage();
+		await openAt(page, 'lean-to-rail');
+		await placeFigure(page, 'Electricity costs', '0.41');
+		await openAt(other, 'loft-table');
+		await placeFigure(other, 'Alkalinity', '2.7');
+		await page.getByRole('button', { name: 'Undo' }).click();
+		await expect(
+			page.getByText('The place was changed since from “Loft table”: that stays as it is.')
+		).toBeVisible();
+		await expect(page.getByLabel('Alkalinity', { exact: true })).toHaveValue('2.7');
+		await expect(page.getByLabel('Electricity costs', { exact: true })).toHaveValue('0.41');
+		// the other's own is undone as ever
+		await other.getByRole('button', { name: 'Undo' }).click();
+		await saved(other);
+		await expect(other.getByLabel('Alkalinity', { exact: true })).toHaveValue('1.9');
+		await other.close();
+	} finally {
+		await own.end();
+	}
+});
+
+test('one place edited from two tabs: the later is told, and keeping mine loses nothing of theirs', async ({
+	page,
+	context,
+	quiet
+}) => {
+	quiet.expectStatus(409);
+	const own = await place();
+	try {
+		const other = await context.newPage();
+		await openAt(page, 'lean-to-rail');
+		await openAt(other, 'loft-table');
+		await placeFigure(other, 'Alkalinity', '2.7');
+		await step(page, 'place').click();
+		const price = page.getByLabel('Electricity costs', { exact: true });
+		await price.fill('0.41');
+		await price.press('Enter');
+		const dialog = page.getByRole('dialog', { name: 'This system was changed in another window' });
+		await expect(dialog.getByRole('row', { name: /alkalinity/ })).toContainText('2.7');
+		await dialog.getByRole('button', { name: 'Keep mine' }).click();
+		await saved(page);
+		await expect(page.getByLabel('Alkalinity', { exact: true })).toHaveValue('2.7');
+		await expect(price).toHaveValue('0.41');
+		await other.close();
+	} finally {
+		await own.end();
+	}
+});
+
+test('a save that fails with 5xx is tried again; one whose answer is lost is no conflict', async ({
+	page,
+	request,
+	quiet
+}) => {
+	quiet.expectStatus(500);
+	page.removeAllListeners('console');
+	page.removeAllListeners('requestfailed');
+	const id = await ownRail(request);
+	await open(page, id);
+	let turn = 0;
+	await page.route('**/api/designs/**', async (route) => {
+		turn++;
+		if (turn === 1) return route.fulfill({ status: 500, body: '{"error":{"message":"Full."}}' });
+		if (turn === 2) {
+			// it is done there, but nobody hears of it
+			await route.fetch();
+			return route.abort();
+		}
+		return route.continue();
+	});
+	await page.getByRole('slider', { name: 'Pump dial' }).fill('77');
+	await expect(page.getByText('Not saved yet: Full. Trying again.')).toBeVisible();
+	await expect(page.getByText('Not saved: no connection')).toBeVisible();
+	await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible({ timeout: 20_000 });
+	await expect(page.getByRole('dialog')).toHaveCount(0);
+	expect(turn).toBe(3);
+	await page.reload();
+	await expect(page.getByRole('slider', { name: 'Pump dial' })).toHaveValue('77');
+});
+
+test('a tab closed with something unsaved asks first; a save on its way still arrives', async ({
+	page,
+	request
+}) => {
+	page.removeAllListeners('requestfailed');
+	page.removeAllListeners('console');
+	const id = await ownRail(request);
+	await open(page, id);
+	await page.route('**/api/designs/**', (route) => route.abort());
+	await page.getByRole('slider', { name: 'Pump dial' }).click();
+	await page.getByRole('slider', { name: 'Pump dial' }).fill('66');
+	await expect(page.getByText('Not saved: no connection')).toBeVisible();
+	const asked = page.waitForEvent('dialog');
+	await page.close({ runBeforeUnload: true });
+	const dialog = await asked;
+	expect(dialog.type()).toBe('beforeunload');
+	await dialog.dismiss();
+	await page.unroute('**/api/designs/**');
+	await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible({ timeout: 20_000 });
+	await page.close();
+	expect((await systemOf(request, id)).operation.dial).toBe(0.66);
+});
+
+test('a broken document leaves home standing and has ways out', async ({ page }) => {
+	const own = await place();
+	try {
+		await openAt(page, 'loft-table');
+		await page.getByRole('textbox', { name: 'Name of the system' }).fill('Attic table');
+		await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
+		await saved(page);
+		const client = createClient({ url: `file:${own.path}` });
+		await client.execute(
+			"UPDATE revisions SET document = replace(document, '\"floorMm\"', '\"floor\"') WHERE id = (SELECT current FROM designs WHERE id = 'loft-table')"
+		);
+		client.close();
+		await page.goto(home);
+		const card = page.getByRole('article').filter({ hasText: 'Attic table' });
+		await expect(card).toContainText('It holds what cannot be');
+		await expect(page.getByRole('article')).toHaveCount(5);
+		await card.getByRole('link', { name: 'Open' }).click();
+		await expect(page.getByRole('heading', { name: 'Attic table' })).toBeVisible();
+		await page.getByRole('button', { name: 'Go back to the version before' }).click();
+		await expect(page.getByRole('textbox', { name: 'Name of the system' })).toHaveValue(
+			'Loft table'
+		);
+		await page.goto(home);
+		await expect(page.getByText('Cannot be drawn')).toHaveCount(0);
+	} finally {
+		await own.end();
+	}
+});
+
+test('a height in metres for millimetres is refused in words, and the system and home go on', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'tank').click();
+	await page.getByLabel('Its shape').selectOption('round');
+	await saved(page);
+	await page.getByLabel('High inside').fill('0.35');
+	await page.getByLabel('High inside').press('Enter');
+	await expect(
+		page.getByText(/height of the tank must be a number from 10 to 3000 mm/)
+	).toBeVisible();
+	await page.reload();
+	await expect(page.locator('[data-step="pump"]')).toBeVisible();
+	await page.goto('/');
+	await expect(page.getByRole('heading', { name: 'Tern Cottage' }).first()).toBeVisible();
+	await expect(page.getByText('Cannot be drawn')).toHaveCount(0);
+});
+
+test('a copy of everything, taken while it runs, stands again in another place', async ({
+	page
+}) => {
+	const own = await place();
+	const elsewhere = server(4394, `file:${file()}`, { CRELBO_SEED: '' });
+	await elsewhere.ready();
+	try {
+		await openAt(page, 'loft-table');
+		await page.getByRole('textbox', { name: 'Name of the system' }).fill('Attic table');
+		await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
+		await saved(page);
+		await page.goto(home);
+		await page.getByRole('button', { name: 'Copies and network' }).click();
+		const coming = page.waitForEvent('download');
+		await page.getByRole('link', { name: 'Save a copy of everything' }).click();
+		const download = await coming;
+		expect(download.suggestedFilename()).toBe('crelbo-2026-05-28.db');
+		await page.goto('http://127.0.0.1:4394/');
+		await expect(page.getByRole('heading', { name: 'Grow food without soil' })).toBeVisible();
+		await page.getByRole('button', { name: 'Copies and network' }).click();
+		await page.getByLabel('Restore a copy').setInputFiles(await download.path());
+		await page.getByRole('button', { name: 'Restore it' }).click();
+		await expect(page.getByText('The copy stands in place of what was here.')).toBeVisible();
+		await page.getByRole('button', { name: 'Close' }).click();
+		await expect(page.getByRole('article')).toHaveCount(5);
+		await expect(page.getByRole('article').filter({ hasText: 'Attic table' })).toBeVisible();
+	} finally {
+		elsewhere.child.kill('SIGTERM');
+		await Promise.all([own.end(), elsewhere.ended]);
+	}
+});
+
+test('a second request is answered before a slow one ends', async ({ request }) => {
+	test.setTimeout(60_000);
+	const count = 4000;
+	const network = {
+		source: { kind: 'tank', nodeId: 'n0', waterLevelM: 3 },
+		nodes: Array.from({ length: count }, (_, i) => ({
+			id: `n${i}`,
+			elevationM: 0,
+			...(i % 2 && { outlet: { kind: 'orifice', nominalFlowLph: 2, nominalHeadM: 10 } })
+		})),
+		links: Array.from({ length: 3 * count }, (_, i) => ({
+			id: `l${i}`,
+			from: `n${i < count - 1 ? i : (i * 7919) % count}`,
+			to: `n${i < count - 1 ? i + 1 : (i * 104_729 + 1) % count}`,
+			innerDiameterMm: 10,
+			lengthM: 1
+		})).filter(({ from, to }) => from !== to)
+	};
+	let slowEnded = false;
+	const slow = request
+		.post('/api/calc/network', { data: network, timeout: 40_000 })
+		.finally(() => (slowEnded = true));
+	await new Promise((r) => setTimeout(r, 300));
+	expect((await request.post('/api/calc/ppm', { data: { msCm: 1, scale: 500 } })).status()).toBe(
+		200
+	);
+	expect((await request.get('/')).status()).toBe(200);
+	expect(slowEnded).toBe(false);
+	const answer = await slow;
+	expect(answer.status()).toBe(503);
+	expect(await answer.text()).toContain('too-long');
+});
+
+test('a mix without trace elements says so, and the fix brings them', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'mix').click();
+	await page.getByText(/salts on the shelf/).click();
+	for (const salt of [
+		'Manganese sulfate',
+		'Zinc sulfate',
+		'Copper sulfate',
+		'Boric acid',
+		'Sodium molybdate'
+	])
+		await page.getByLabel(salt).uncheck();
+	await saved(page);
+	await expect(page.getByRole('cell', { name: '0.00' }).first()).toBeVisible();
+	for (let i = 0; i < 12; i++) {
+		if (
+			await bar(page)
+				.getByText(/no trace elements at all/)
+				.count()
+		)
+			break;
+		await bar(page).getByRole('button', { name: /next/i }).click();
+	}
+	await expect(bar(page)).toContainText('no trace elements at all');
+	await bar(page)
+		.getByRole('button', { name: /Add the 5 salts/ })
+		.click();
+	await saved(page);
+	await expect(page.getByLabel('Boric acid')).toBeChecked();
+	await expect(bar(page)).not.toContainText('no trace elements');
+});
