@@ -1,23 +1,15 @@
 import { defineConfig } from '@playwright/test';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-
-const port = Number(process.env.E2E_PORT ?? 4391);
-// the config is read again by every worker: one database for all of them
-const database =
-	(process.env.E2E_DATABASE ??= `file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'e2e.db')}`);
-
 export default defineConfig({
 	testDir: 'tests/e2e',
-	fullyParallel: false,
-	workers: 1,
+	// each worker brings its own server and database (tests/e2e/bench.ts)
+	fullyParallel: true,
+	workers: 2,
 	retries: 0,
-	timeout: 45_000,
-	expect: { timeout: 8_000 },
+	maxFailures: 1,
+	timeout: 60_000,
+	expect: { timeout: 12_000 },
 	reporter: 'list',
 	use: {
-		baseURL: `http://127.0.0.1:${port}`,
 		viewport: { width: 1280, height: 800 },
 		reducedMotion: 'reduce',
 		timezoneId: 'UTC',
@@ -32,19 +24,6 @@ export default defineConfig({
 				'--disable-component-update',
 				'--disable-sync'
 			]
-		}
-	},
-	webServer: {
-		command: 'node build/index.js',
-		url: `http://127.0.0.1:${port}/`,
-		reuseExistingServer: false,
-		env: {
-			PORT: String(port),
-			HOST: '127.0.0.1',
-			DATABASE_URL: database,
-			CRELBO_SEED: 'demo',
-			CRELBO_TODAY: '2026-05-28',
-			BODY_SIZE_LIMIT: '16M'
 		}
 	}
 });

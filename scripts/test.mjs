@@ -1,53 +1,89 @@
-// npm test: installs what is missing, then every check in order, stopping at the first that fails.
+// npm test: installs what is missing, then every check, stopping at the first that fails.
+// Two lanes take the checks in turn (static, then build and unit), and end to end has both to itself.
 // Ends with a plain line "N passed, N failed", all runners summed.
-import { spawnSync } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { install, ROOT, say } from './lib.mjs';
 
+const LANES = 2;
+/** The unit tests go in so many parts, so that the lanes end at about the same time. */
+const PARTS = 4;
+
 let passed = 0;
 let failed = 0;
+const running = new Set();
+const began = Date.now();
 
 function finish() {
+	for (const child of running) child.kill();
 	say(`${passed} passed, ${failed} failed`);
 	process.exit(failed > 0 ? 1 : 0);
 }
 
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
+const seconds = (since) => `${Math.round((Date.now() - since) / 1000)} s`;
 
 /** Runs one check. `count` reads how many tests it ran from its output; without it the check is one. */
-function check(title, command, args, { count, env = {} } = {}) {
-	say(`\n— ${title}`);
-	const result = spawnSync(command, args, {
-		cwd: ROOT,
-		env: { ...process.env, ...env },
-		stdio: ['ignore', 'pipe', 'pipe'],
-		encoding: 'utf8',
-		maxBuffer: 1 << 28
+function check({ title, command, args, count }) {
+	const start = Date.now();
+	return new Promise((done) => {
+		const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+		running.add(child);
+		let output = '';
+		child.stdout.on('data', (chunk) => (output += chunk));
+		child.stderr.on('data', (chunk) => (output += chunk));
+		child.on('error', (fault) => (output += String(fault)));
+		child.on('close', (code) => {
+			running.delete(child);
+			const good = code === 0;
+			const counted = count?.(output) ?? { passed: good ? 1 : 0, failed: 0 };
+			passed += counted.passed;
+			failed += counted.failed;
+			if (!good && counted.failed === 0) failed += 1;
+			say(`— ${title}: ${counted.passed} passed in ${seconds(start)}`);
+			if (!good) {
+				say(output);
+				finish();
+			}
+			done();
+		});
 	});
-	const output = `${result.stdout ?? ''}${result.stderr ?? ''}`;
-	const good = result.status === 0;
-	const counted = count?.(output);
-	if (counted) {
-		passed += counted.passed;
-		failed += counted.failed;
-		if (!good && counted.failed === 0) failed += 1;
-	} else if (good) passed += 1;
-	else failed += 1;
-	if (!good) {
-		say(output);
-		finish();
-	}
-	say(counted ? `${counted.passed} passed` : 'fine');
 }
 
-const number = (output, pattern) => Number(pattern.exec(output)?.[1] ?? 0);
+/** Both lanes take from one list, in its order. */
+const inLanes = (list) =>
+	Promise.all(
+		Array.from({ length: LANES }, async () => {
+			for (let next; (next = list.shift());) await check(next);
+		})
+	);
+
+const counting = (good, bad) => (output) => ({
+	passed: Number(good.exec(output)?.[1] ?? 0),
+	failed: Number(bad.exec(output)?.[1] ?? 0)
+});
+
+function unit() {
+	const files = readdirSync(join(ROOT, 'tests', 'unit'), { recursive: true })
+		.filter((name) => name.endsWith('.test.ts'))
+		.sort();
+	return Array.from({ length: PARTS }, (_, part) => ({
+		title: `unit, part ${part + 1} of ${PARTS}`,
+		command: bin('mocha'),
+		args: [
+			'--bail',
+			...files.filter((_, i) => i % PARTS === part).map((name) => join('tests', 'unit', name))
+		],
+		count: counting(/(\d+) passing/, /(\d+) failing/)
+	}));
+}
 
 /** Debian's Chromium where there is none and we may install it. */
 function browser() {
 	const path = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
 	if (existsSync(path)) return;
-	say('\n— installing Chromium from Debian');
+	say('— installing Chromium from Debian');
 	const apt = (args) =>
 		spawnSync('apt-get', args, {
 			stdio: 'inherit',
@@ -63,30 +99,30 @@ function browser() {
 }
 
 install();
-check('format', bin('prettier'), ['--check', '.']);
-check('lint', bin('eslint'), ['.']);
-check('types', bin('svelte-kit'), ['sync']);
-check('types', bin('svelte-check'), ['--tsconfig', './tsconfig.json', '--fail-on-warnings']);
-check('import directions', bin('depcruise'), [
-	'--config',
-	'.dependency-cruiser.cjs',
-	'src',
-	'cli',
-	'bench'
+await check({ title: 'routes', command: bin('svelte-kit'), args: ['sync'] });
+await inLanes([
+	{
+		title: 'types',
+		command: bin('svelte-check'),
+		args: ['--tsconfig', './tsconfig.json', '--fail-on-warnings']
+	},
+	{ title: 'format', command: bin('prettier'), args: ['--check', '.'] },
+	{ title: 'lint', command: bin('eslint'), args: ['.'] },
+	{
+		title: 'import directions',
+		command: bin('depcruise'),
+		args: ['--config', '.dependency-cruiser.cjs', 'src', 'cli', 'bench']
+	},
+	{ title: 'unused code', command: bin('knip'), args: [] },
+	{ title: 'build', command: process.execPath, args: [join('scripts', 'build.mjs')] },
+	...unit()
 ]);
-check('unused code', bin('knip'), []);
-check('unit', bin('mocha'), ['tests/unit/**/*.test.ts'], {
-	count: (output) => ({
-		passed: number(output, /(\d+) passing/),
-		failed: number(output, /(\d+) failing/)
-	})
-});
-check('build', process.execPath, [join('scripts', 'build.mjs')]);
 browser();
-check('end to end', bin('playwright'), ['test'], {
-	count: (output) => ({
-		passed: number(output, /(\d+) passed/),
-		failed: number(output, /(\d+) failed/)
-	})
+await check({
+	title: 'end to end',
+	command: bin('playwright'),
+	args: ['test'],
+	count: counting(/(\d+) passed/, /(\d+) failed/)
 });
+say(`all in ${seconds(began)}`);
 finish();

@@ -1,9 +1,14 @@
 <script lang="ts">
 	import '../app.css';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Snippet } from 'svelte';
 	import { hasUnsaved } from '$lib/ui/workspace/save-queue';
 
 	const { children }: { children: Snippet } = $props();
+
+	// a page is drawn before its program has come: from here on a press does something
+	onMount(() => {
+		document.documentElement.dataset.live = '';
+	});
 
 	/** The tab is about to be closed: what is not saved yet would go with it, whatever page it was made on. */
 	function onbeforeunload(event: BeforeUnloadEvent): void {

@@ -1,6 +1,8 @@
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 import { spawn } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Stored } from '../../src/lib/ui/workspace/save-queue';
 
 export const RAIL = readFileSync(
@@ -8,8 +10,29 @@ export const RAIL = readFileSync(
 	'utf8'
 );
 
-/** Every test fails on a console error, a page error or a failed request it did not expect. */
-export const test = base.extend<{ quiet: { expectStatus: (status: number) => void } }>({
+type OfTest = { quiet: { expectStatus: (status: number) => void } };
+type OfWorker = { ports: (nth: number) => number; house: string };
+
+/**
+ * Every test fails on a console error, a page error or a failed request it did not expect.
+ * Each browser worker has a server, a database and ports of its own: `ports(0)` is that server's.
+ */
+export const test = base.extend<OfTest, OfWorker>({
+	ports: [
+		async ({}, use, info) => use((nth) => 4391 + 10 * info.parallelIndex + nth),
+		{ scope: 'worker' }
+	],
+	house: [
+		async ({ ports }, use) => {
+			const own = server(ports(0), newDatabase(), { CRELBO_TODAY: '2026-05-28' });
+			await own.ready();
+			await use(`http://127.0.0.1:${ports(0)}`);
+			own.child.kill('SIGTERM');
+			await own.ended;
+		},
+		{ scope: 'worker' }
+	],
+	baseURL: ({ house }, use) => use(house),
 	quiet: [
 		async ({ page }, use) => {
 			const noise: string[] = [];
@@ -53,8 +76,18 @@ async function own(request: APIRequestContext, data: string): Promise<string> {
 	return ((await response.json()) as { id: string }).id;
 }
 
+/** The address of a database of its own, not there yet. */
+export const newDatabase = () => `file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'own.db')}`;
+
+/** Goes to a page and waits until its program answers a press. */
+export async function visit(page: Page, path: string): Promise<void> {
+	await page.goto(path);
+	await alive(page);
+}
+export const alive = (page: Page) => expect(page.locator('html[data-live]')).toBeAttached();
+
 export async function open(page: Page, id: string): Promise<void> {
-	await page.goto(`/systems/${id}`, { waitUntil: 'networkidle' });
+	await visit(page, `/systems/${id}`);
 	await expect(page.locator('[data-step="pump"]')).toBeVisible();
 }
 
@@ -86,8 +119,9 @@ export function server(port: number, database: string, more: Record<string, stri
 		child.on('exit', (code) => done({ code, printed }))
 	);
 	const ready = async () => {
-		for (let i = 0; i < 100 && !printed.includes('Listening'); i++)
+		for (let i = 0; i < 400 && !printed.includes('Listening') && child.exitCode === null; i++)
 			await new Promise((r) => setTimeout(r, 100));
+		if (!printed.includes('Listening')) throw new Error(`The server did not start: ${printed}`);
 	};
 	return { child, ended, ready };
 }

@@ -1,29 +1,35 @@
 import { createClient } from '@libsql/client';
 import type { Page } from '@playwright/test';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { bar, expect, open, ownRail, saved, server, step, systemOf, test } from './bench';
-
-const PORT = 4393;
-const home = `http://127.0.0.1:${PORT}`;
-const file = () => join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'own.db');
+import {
+	bar,
+	expect,
+	newDatabase,
+	open,
+	ownRail,
+	saved,
+	server,
+	step,
+	systemOf,
+	test,
+	visit
+} from './bench';
 
 /** A demo place of a test's own, with its database in reach. */
-async function place() {
-	const path = file();
-	const own = server(PORT, `file:${path}`, { CRELBO_TODAY: '2026-05-28' });
+async function place(port: number) {
+	const database = newDatabase();
+	const own = server(port, database, { CRELBO_TODAY: '2026-05-28' });
 	await own.ready();
 	return {
-		path,
+		database,
+		home: `http://127.0.0.1:${port}`,
 		end: async () => {
 			own.child.kill('SIGTERM');
 			await own.ended;
 		}
 	};
 }
-const openAt = async (page: Page, id: string) => {
-	await page.goto(`${home}/systems/${id}`);
+const openAt = async (page: Page, home: string, id: string) => {
+	await visit(page, `${home}/systems/${id}`);
 	await expect(page.locator('[data-step="pump"]')).toBeVisible();
 };
 const placeFigure = async (page: Page, label: string, value: string) => {
@@ -36,14 +42,15 @@ const placeFigure = async (page: Page, label: string, value: string) => {
 
 test('undo across two systems and their place: what the other changed stays, and whose it is', async ({
 	page,
-	context
+	context,
+	ports
 }) => {
-	const own = await place();
+	const own = await place(ports(1));
 	try {
 		const other = await context.newPage();
-		await openAt(page, 'lean-to-rail');
+		await openAt(page, own.home, 'lean-to-rail');
 		await placeFigure(page, 'Electricity costs', '0.41');
-		await openAt(other, 'loft-table');
+		await openAt(other, own.home, 'loft-table');
 		await placeFigure(other, 'Alkalinity', '2.7');
 		await page.getByRole('button', { name: 'Undo' }).click();
 		await expect(
@@ -64,21 +71,24 @@ test('undo across two systems and their place: what the other changed stays, and
 test('one place edited from two tabs: the later is told, and keeping mine loses nothing of theirs', async ({
 	page,
 	context,
-	quiet
+	quiet,
+	ports
 }) => {
 	quiet.expectStatus(409);
-	const own = await place();
+	const own = await place(ports(1));
 	try {
 		const other = await context.newPage();
-		await openAt(page, 'lean-to-rail');
-		await openAt(other, 'loft-table');
+		await openAt(page, own.home, 'lean-to-rail');
+		await openAt(other, own.home, 'loft-table');
 		await placeFigure(other, 'Alkalinity', '2.7');
 		await step(page, 'place').click();
 		const price = page.getByLabel('Electricity costs', { exact: true });
 		await price.fill('0.41');
 		await price.press('Enter');
 		const dialog = page.getByRole('dialog', { name: 'This system was changed in another window' });
-		await expect(dialog.getByRole('row', { name: /alkalinity/ })).toContainText('2.7');
+		// only what was changed here is a choice: the water typed there stands either way
+		await expect(dialog.getByRole('row', { name: /electricity/i })).toContainText('0.41');
+		await expect(dialog.getByRole('row', { name: /alkalinity/i })).toHaveCount(0);
 		await dialog.getByRole('button', { name: 'Keep mine' }).click();
 		await saved(page);
 		await expect(page.getByLabel('Alkalinity', { exact: true })).toHaveValue('2.7');
@@ -143,19 +153,19 @@ test('a tab closed with something unsaved asks first; a save on its way still ar
 	expect((await systemOf(request, id)).operation.dial).toBe(0.66);
 });
 
-test('a broken document leaves home standing and has ways out', async ({ page }) => {
-	const own = await place();
+test('a broken document leaves home standing and has ways out', async ({ page, ports }) => {
+	const own = await place(ports(1));
 	try {
-		await openAt(page, 'loft-table');
+		await openAt(page, own.home, 'loft-table');
 		await page.getByRole('textbox', { name: 'Name of the system' }).fill('Attic table');
 		await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 		await saved(page);
-		const client = createClient({ url: `file:${own.path}` });
+		const client = createClient({ url: own.database });
 		await client.execute(
 			"UPDATE revisions SET document = replace(document, '\"floorMm\"', '\"floor\"') WHERE id = (SELECT current FROM designs WHERE id = 'loft-table')"
 		);
 		client.close();
-		await page.goto(home);
+		await page.goto(own.home);
 		const card = page.getByRole('article').filter({ hasText: 'Attic table' });
 		await expect(card).toContainText('It holds what cannot be');
 		await expect(page.getByRole('article')).toHaveCount(5);
@@ -165,7 +175,7 @@ test('a broken document leaves home standing and has ways out', async ({ page })
 		await expect(page.getByRole('textbox', { name: 'Name of the system' })).toHaveValue(
 			'Loft table'
 		);
-		await page.goto(home);
+		await page.goto(own.home);
 		await expect(page.getByText('Cannot be drawn')).toHaveCount(0);
 	} finally {
 		await own.end();
@@ -194,23 +204,24 @@ test('a height in metres for millimetres is refused in words, and the system and
 });
 
 test('a copy of everything, taken while it runs, stands again in another place', async ({
-	page
+	page,
+	ports
 }) => {
-	const own = await place();
-	const elsewhere = server(4394, `file:${file()}`, { CRELBO_SEED: '' });
+	const own = await place(ports(1));
+	const elsewhere = server(ports(2), newDatabase(), { CRELBO_SEED: '' });
 	await elsewhere.ready();
 	try {
-		await openAt(page, 'loft-table');
+		await openAt(page, own.home, 'loft-table');
 		await page.getByRole('textbox', { name: 'Name of the system' }).fill('Attic table');
 		await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 		await saved(page);
-		await page.goto(home);
+		await page.goto(own.home);
 		await page.getByRole('button', { name: 'Copies and network' }).click();
 		const coming = page.waitForEvent('download');
 		await page.getByRole('link', { name: 'Save a copy of everything' }).click();
 		const download = await coming;
 		expect(download.suggestedFilename()).toBe('crelbo-2026-05-28.db');
-		await page.goto('http://127.0.0.1:4394/');
+		await page.goto(`http://127.0.0.1:${ports(2)}/`);
 		await expect(page.getByRole('heading', { name: 'Grow food without soil' })).toBeVisible();
 		await page.getByRole('button', { name: 'Copies and network' }).click();
 		await page.getByLabel('Restore a copy').setInputFiles(await download.path());

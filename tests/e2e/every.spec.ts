@@ -1,5 +1,5 @@
 import { readdirSync } from 'node:fs';
-import { bar, expect, open, ownExample, saved, step, test } from './bench';
+import { bar, expect, open, ownExample, saved, step, test, visit } from './bench';
 
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
@@ -79,7 +79,7 @@ test('where valves keep the water the drawing says how deep it stands, pot by po
 
 test('the lid of a tank is printed in full size, with its hatch', async ({ page, request }) => {
 	const id = await ownExample(request, 'segment-tower');
-	await page.goto(`/systems/${id}/template`, { waitUntil: 'networkidle' });
+	await visit(page, `/systems/${id}/template`);
 	await expect(page.getByText(/^Lid of the tank, page 1 of/).first()).toBeVisible();
 	await expect(page.getByRole('img', { name: 'Lid of the tank, page 1' })).toContainText('riser');
 	const width = await page

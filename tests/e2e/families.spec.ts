@@ -1,4 +1,4 @@
-import { bar, systemOf, expect, open, ownExample, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownExample, saved, step, test, visit } from './bench';
 import type { Page } from '@playwright/test';
 
 const DEMOS: [id: string, warning: RegExp][] = [
@@ -19,7 +19,7 @@ for (const [id, warning] of DEMOS)
 
 /** From nothing to the workspace, as somebody with these plants would. */
 async function start(page: Page, kind: string, crop: string, plants: string): Promise<void> {
-	await page.goto('/start', { waitUntil: 'networkidle' });
+	await visit(page, '/start');
 	await page.getByLabel('Where it stands').selectOption('yard');
 	await page.getByLabel('How many').fill(plants);
 	await page.getByLabel('Of what').selectOption(crop);
@@ -51,7 +51,7 @@ for (const [kind, crop, plants, sites] of FAMILIES)
 test('a branch stack from nothing with the keyboard alone, and a plant of another kind in it', async ({
 	page
 }) => {
-	await page.goto('/start', { waitUntil: 'networkidle' });
+	await visit(page, '/start');
 	const tabTo = async (name: RegExp) => {
 		for (let i = 0; i < 60; i++) {
 			await page.keyboard.press('Tab');
@@ -180,7 +180,7 @@ test('every family works at 390 px', async ({ page }) => {
 	await page.setViewportSize({ width: 390, height: 844 });
 	for (const [id] of DEMOS)
 		for (const path of [`/systems/${id}`, `/systems/${id}/compare`]) {
-			await page.goto(path, { waitUntil: 'networkidle' });
+			await visit(page, path);
 			const wide = await page.evaluate(() => document.documentElement.scrollWidth);
 			expect(wide, path).toBeLessThanOrEqual(390);
 		}

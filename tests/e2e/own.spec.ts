@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { bar, systemOf, expect, open, ownRail, RAIL, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownRail, RAIL, saved, step, test, visit } from './bench';
 
 test('a bench of one’s own, from nothing to a mix', async ({ page, request }) => {
 	await page.goto('/');
@@ -32,7 +32,7 @@ test('a bench of one’s own, from nothing to a mix', async ({ page, request }) 
 });
 
 test('started from a place and from parts, with bad answers refused', async ({ page }) => {
-	await page.goto('/start', { waitUntil: 'networkidle' });
+	await visit(page, '/start');
 	await page.getByText('A place', { exact: true }).click();
 	await page.getByLabel(/^Length free/).fill('0.1');
 	await expect(page.getByRole('alert')).toContainText('Length must be a number from 0.4 m to 20 m');
@@ -75,7 +75,7 @@ test('exported, deleted, taken back, deleted and imported again: the same bytes'
 	expect((await request.get(`/api/designs/${id}`)).status()).toBe(200);
 	await request.delete(`/api/designs/${id}`);
 
-	await page.goto('/', { waitUntil: 'networkidle' });
+	await visit(page, '/');
 	const before = await page.getByRole('article').count();
 	await page
 		.getByLabel('Import a file')
@@ -93,7 +93,7 @@ test('exported, deleted, taken back, deleted and imported again: the same bytes'
 
 test('files that are not designs are refused in a sentence', async ({ page, quiet }) => {
 	quiet.expectStatus(400);
-	await page.goto('/', { waitUntil: 'networkidle' });
+	await visit(page, '/');
 	const count = await page.getByRole('article').count();
 	const table: [string, string, RegExp][] = [
 		['broken.json', RAIL.slice(0, 400), /broken or of another kind/],

@@ -1,4 +1,4 @@
-import { bar, systemOf, expect, open, ownRail, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownRail, saved, step, test, alive } from './bench';
 
 test('the demo opens on a shelf, and the rail shows its water and its warning', async ({
 	page
@@ -44,7 +44,8 @@ test('the water level is dragged down until buckets run dry; the fix, undo, a re
 	await expect(bar(page)).toContainText('dry with');
 	await saved(page);
 
-	await page.reload({ waitUntil: 'networkidle' });
+	await page.reload();
+	await alive(page);
 	await expect(bar(page)).toContainText('dry with');
 	await page.getByRole('button', { name: 'Redo' }).click();
 	await expect(bar(page)).not.toContainText('dry with');

@@ -1,7 +1,7 @@
 import { chmodSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, ownRail, server, test } from './bench';
+import { expect, newDatabase, ownRail, server, test } from './bench';
 import type { Stored } from '../../src/lib/ui/workspace/save-queue';
 
 test('the API refuses junk with 4xx JSON, never 5xx', async ({ request }) => {
@@ -69,13 +69,13 @@ test('addresses that lead nowhere say so in words', async ({ page, quiet }) => {
 	await expect(page.getByRole('heading', { name: 'Tern Cottage' }).first()).toBeVisible();
 });
 
-test('a database that cannot be used stops the start with what and where', async () => {
+test('a database that cannot be used stops the start with what and where', async ({ ports }) => {
 	const folder = mkdtempSync(join(tmpdir(), 'crelbo-'));
 	const notOne = join(folder, 'text.db');
 	writeFileSync(notOne, 'this is not a database, only a text long enough to look at\n'.repeat(40));
 	chmodSync(notOne, 0o644);
 	for (const url of [`file:${notOne}`, 'file:/proc/nowhere/crelbo.db']) {
-		const { code, printed } = await server(4398, url).ended;
+		const { code, printed } = await server(ports(3), url).ended;
 		expect(code).toBe(1);
 		expect(printed).toContain(url.slice('file:'.length));
 		expect(printed).toContain('cannot be');
@@ -84,19 +84,21 @@ test('a database that cannot be used stops the start with what and where', async
 });
 
 test('every acknowledged save is there after the server is killed, and two servers do not tear one', async ({
-	request
+	request,
+	ports
 }) => {
-	const database = `file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'kill.db')}`;
+	const [one, two] = [ports(1), ports(2)];
+	const database = newDatabase();
 	const at = (port: number, path: string) => `http://127.0.0.1:${port}${path}`;
-	let first = server(4396, database);
+	let first = server(one, database);
 	await first.ready();
 	const address = '/api/designs/lean-to-rail';
 	const read = async (port: number) =>
 		(await (await request.get(at(port, address))).json()) as Stored;
-	let { revision, design, operation } = await read(4396);
+	let { revision, design, operation } = await read(one);
 	for (let i = 0; i < 12; i++) {
 		const plan = { design, operation: { ...operation, dial: (50 + i) / 100 } };
-		const response = await request.put(at(4396, address), {
+		const response = await request.put(at(one, address), {
 			data: { base: revision, label: 'dial', plan }
 		});
 		expect(response.status()).toBe(200);
@@ -104,14 +106,14 @@ test('every acknowledged save is there after the server is killed, and two serve
 	}
 	first.child.kill('SIGKILL');
 	await first.ended;
-	first = server(4396, database);
-	const second = server(4397, database);
+	first = server(one, database);
+	const second = server(two, database);
 	await Promise.all([first.ready(), second.ready()]);
-	const after = await read(4396);
+	const after = await read(one);
 	expect(after).toMatchObject({ revision, operation: { dial: 0.61 } });
 	// two writers over the same base: one is taken, the other told
 	const answers = await Promise.all(
-		[4396, 4397].map((port, i) =>
+		[one, two].map((port, i) =>
 			request.put(at(port, address), {
 				data: {
 					base: revision,
@@ -123,7 +125,7 @@ test('every acknowledged save is there after the server is killed, and two serve
 	);
 	expect(answers.map((a) => a.status()).sort()).toEqual([200, 409]);
 	const winner = answers.findIndex((a) => a.status() === 200);
-	expect((await read(4397)).operation.dial).toBe(0.3 + winner / 10);
+	expect((await read(two)).operation.dial).toBe(0.3 + winner / 10);
 	for (const { child, ended } of [first, second]) {
 		child.kill('SIGKILL');
 		await ended;

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { bar, systemOf, expect, open, ownRail, saved, step, test } from './bench';
+import { bar, systemOf, expect, open, ownRail, saved, step, test, alive } from './bench';
 
 /** Each step as a grower would use it, on a rail of the test's own. */
 const sheet = (page: Page, name: string) => page.getByRole('complementary', { name });
@@ -275,7 +275,8 @@ test('the name and the theme are kept; a system of fourteen is drawn at every si
 		'Lean-to rail'
 	);
 	await page.getByRole('button', { name: 'Dark drawing' }).click();
-	await page.reload({ waitUntil: 'networkidle' });
+	await page.reload();
+	await alive(page);
 	await expect(page.getByRole('button', { name: 'Light drawing' })).toBeVisible();
 	for (const [width, height] of [
 		[1600, 1000],

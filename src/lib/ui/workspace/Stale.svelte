@@ -5,7 +5,7 @@
 	import { differing } from '../home/differences';
 	import { useSession } from './context';
 
-	/** Two versions of one system, side by side: nothing is merged, the grower chooses. */
+	/** Two versions of one system, side by side. Mine is what was changed here over theirs; the grower chooses. */
 	const session = useSession();
 	const theirs = $derived(session.save.kind === 'stale' ? session.save.theirs : null);
 	/** What would stand: this page's last change over the other version. */
@@ -45,7 +45,7 @@
 			<Dialog.Title>This system was changed in another window</Dialog.Title>
 			<p>
 				Your last change is not saved yet. Choose which version stands; the other stays in its
-				history.
+				history. What was changed there alone is kept either way.
 			</p>
 			{#if theirs}
 				<div class="sides">
