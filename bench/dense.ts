@@ -1,5 +1,5 @@
 import { buildGraph, type Graph } from '../src/lib/core/hydraulics';
-import type { NetworkInput } from '../src/lib/core/network';
+import type { NetworkInput } from '../src/lib/core/hydraulics';
 
 /**
  * The plain way, to measure against: Newton on the nodal balance with a full matrix, Gaussian elimination

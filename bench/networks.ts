@@ -1,4 +1,4 @@
-import type { NetworkInput, NetworkLink, NetworkNode, Outlet } from '../src/lib/core/network';
+import type { NetworkInput, NetworkLink, NetworkNode, Outlet } from '../src/lib/core/hydraulics';
 
 /** A small seeded generator (mulberry32): the same networks on every machine. */
 export function seeded(seed: number): () => number {

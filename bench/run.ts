@@ -20,8 +20,10 @@ import {
 } from '../src/lib/core/design';
 import { layoutDesign } from '../src/lib/core/layout';
 import { solveNetwork } from '../src/lib/core/hydraulics';
-import { assessChain } from '../src/lib/core/operations';
-import { Chain, findingsOf, settle, stepsOf } from '../src/lib/core/review';
+import { assessModel } from '../src/lib/core/operations';
+import { SystemModel } from '../src/lib/core/model';
+import { findingsOf, stepsOf } from '../src/lib/core/review';
+import { settle } from '../src/lib/core/edit';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
 import { denseNewton } from './dense';
 import { randomNetwork, rowsOnHeader, seeded } from './networks';
@@ -85,22 +87,25 @@ function assessing(): void {
 	let turn = 0;
 	/** A level never seen before, so that nothing is remembered from the round before. */
 	const fresh = () =>
-		new Chain({ ...parts, record: { ...record, nowL: 25 + (turn++ % 200) / 20 } }, BUILT_IN_SHELF);
-	for (let i = 0; i < 400; i++) assessChain(fresh());
-	const whole = time(() => void assessChain(fresh()), 201);
+		new SystemModel(
+			{ ...parts, record: { ...record, nowL: 25 + (turn++ % 200) / 20 } },
+			BUILT_IN_SHELF
+		);
+	for (let i = 0; i < 400; i++) assessModel(fresh());
+	const whole = time(() => void assessModel(fresh()), 201);
 	print('assess, demo rail', `${whole.toFixed(2)} ms`);
-	const base = new Chain(parts, BUILT_IN_SHELF);
-	assessChain(base);
+	const base = new SystemModel(parts, BUILT_IN_SHELF);
+	assessModel(base);
 	const drag = time(
-		() => void assessChain(base.with([{ path: 'record.nowL', value: 25 + (turn++ % 200) / 20 }])),
+		() => void assessModel(base.with([{ path: 'record.nowL', value: 25 + (turn++ % 200) / 20 }])),
 		201
 	);
 	print('assess, a drag of the water level', `${drag.toFixed(2)} ms`);
-	const stages: [string, (chain: Chain) => unknown][] = [
+	const stages: [string, (model: SystemModel) => unknown][] = [
 		['layout', (c) => c.layout],
 		['graph', (c) => c.graph],
 		['water path', (c) => c.path],
-		['demand', (c) => c.thirst],
+		['demand', (c) => c.waterUse],
 		['feed', (c) => c.feed],
 		['tank', (c) => [c.tank, c.drainBack, c.size, c.run]],
 		['mix', (c) => c.mix],
@@ -110,10 +115,10 @@ function assessing(): void {
 	];
 	const spent = stages.map(() => [] as number[]);
 	for (let i = 0; i < 201; i++) {
-		const chain = fresh();
+		const model = fresh();
 		stages.forEach(([, stage], k) => {
 			const start = performance.now();
-			stage(chain);
+			stage(model);
 			spent[k]!.push(performance.now() - start);
 		});
 	}
@@ -158,10 +163,10 @@ function variants(): void {
 			let turn = 0;
 			const fresh = () => {
 				const nowL = 60 + (turn++ % 200) / 20;
-				return new Chain({ ...parts, record: { ...parts.record, nowL } }, BUILT_IN_SHELF);
+				return new SystemModel({ ...parts, record: { ...parts.record, nowL } }, BUILT_IN_SHELF);
 			};
-			for (let i = 0; i < 40; i++) assessChain(fresh());
-			const ms = time(() => void assessChain(fresh()), 41);
+			for (let i = 0; i < 40; i++) assessModel(fresh());
+			const ms = time(() => void assessModel(fresh()), 41);
 			spent.push(ms);
 			return `${fresh().layout.sites.length} sites ${ms.toFixed(1)} ms`;
 		});

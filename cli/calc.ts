@@ -4,7 +4,9 @@
  *   calc batch < list.json      a list of { op, input }
  *   calc list                   ids with one line each
  *   calc schema <op>            JSON Schema of input and output
- *   calc assess --design <name> a design of examples/ by name
+ *   calc stage                  names of the steps of the model
+ *   calc stage <name>           one of them, of an input as assess takes it
+ * --design <name> in place of an input: a design of examples/ by name
  * A bad input exits 2 with {"error": …} on standard error.
  */
 import { readFileSync } from 'node:fs';
@@ -14,7 +16,10 @@ import {
 	findOperation,
 	invalid,
 	OPERATIONS,
+	modelOfInput,
 	schemasOf,
+	stageNames,
+	stageOf,
 	type Failure
 } from '../src/lib/core/operations';
 
@@ -27,8 +32,9 @@ function fail(error: Failure): never {
 const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value)}\n`);
 
 function inputText(): string {
-	if (command === 'assess' && rest[0] === '--design') {
-		const name = rest[1] ?? '';
+	const at = rest.indexOf('--design');
+	if (['assess', 'stage'].includes(command ?? '') && at >= 0) {
+		const name = rest[at + 1] ?? '';
 		if (!/^[a-z0-9-]+$/.test(name))
 			fail(invalid('design', 'name a design of examples/, such as lean-to-rail').error);
 		try {
@@ -49,9 +55,22 @@ function readInput(): unknown {
 	}
 }
 
+/** One step of the model of a whole design; without a name, the names there are. */
+function stage(name: string | undefined): void {
+	if (name === undefined) {
+		process.stdout.write(`${stageNames().join('\n')}\n`);
+		return;
+	}
+	if (!stageNames().includes(name))
+		fail(invalid('stage', `there is no stage "${name}": calc stage lists them`).error);
+	const model = modelOfInput(readInput());
+	if ('error' in model) fail(model.error);
+	print(stageOf(model.model, name));
+}
+
 if (!command || command === '--help') {
 	process.stdout.write(
-		'calc <op> < input.json | calc batch < list.json | calc list | calc schema <op>\n'
+		'calc <op> < input.json | calc batch < list.json | calc list | calc schema <op> | calc stage [<name>] < design.json\n'
 	);
 } else if (command === 'list') {
 	for (const { id, summary } of OPERATIONS) process.stdout.write(`${id.padEnd(20)}${summary}\n`);
@@ -63,6 +82,8 @@ if (!command || command === '--help') {
 	const answers = calculateBatch(readInput());
 	if ('error' in answers) fail(answers.error);
 	print(answers);
+} else if (command === 'stage') {
+	stage(rest[0]);
 } else if (!findOperation(command)) {
 	fail({ code: 'unknown-operation', message: `there is no operation "${command}"` });
 } else {

@@ -2,7 +2,8 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { partsSchema, startSystem, type Parts } from '../../src/lib/core/design';
 import { assess, calculate, findOperation } from '../../src/lib/core/operations';
-import { Chain, findingsOf } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { benchIn, rail } from './rail';
 
@@ -78,11 +79,11 @@ describe('assess', () => {
 			[{ path: 'design.reserve', value: null }],
 			[{ path: 'design.lines.checkValve', value: true }]
 		];
-		const before = new Chain(parts, BUILT_IN_SHELF);
+		const before = new SystemModel(parts, BUILT_IN_SHELF);
 		findingsOf(before);
 		for (const change of changes) {
 			const shared = before.with(change);
-			const fresh = new Chain(shared.parts, BUILT_IN_SHELF);
+			const fresh = new SystemModel(shared.parts, BUILT_IN_SHELF);
 			expect(findingsOf(shared).map((f) => f.message)).to.deep.equal(
 				findingsOf(fresh).map((f) => f.message)
 			);
@@ -153,18 +154,18 @@ describe('assess', () => {
 					place
 				} as Parts;
 				partsSchema.parse(parts);
-				const chain = new Chain(parts, BUILT_IN_SHELF);
+				const model = new SystemModel(parts, BUILT_IN_SHELF);
 				const result = assess(parts);
 				expect(JSON.stringify(result)).to.not.match(/NaN|Infinity|null,"headM"/);
 				const reached = new Set(['pump']);
-				for (const run of chain.layout.runs) if (reached.has(run.from)) reached.add(run.to);
-				for (const e of chain.layout.emissions)
+				for (const run of model.layout.runs) if (reached.has(run.from)) reached.add(run.to);
+				for (const e of model.layout.emissions)
 					expect(reached.has(e.nodeId), 'joined').to.equal(true);
-				for (const run of chain.layout.runs) expect(run.lengthM).to.be.at.least(0);
+				for (const run of model.layout.runs) expect(run.lengthM).to.be.at.least(0);
 				for (const finding of result.findings) {
 					expect(finding.message).to.match(/\d|crops|Air|readings|bench|window|water|join|shelf/);
 					expect(finding.fixes.length).to.be.at.most(3);
-					for (const fix of finding.fixes) partsSchema.parse(chain.with(fix.change).parts);
+					for (const fix of finding.fixes) partsSchema.parse(model.with(fix.change).parts);
 				}
 			}),
 			{ numRuns: Number(process.env.RUNS ?? 120) }

@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import { readdirSync } from 'node:fs';
-import { bendsOf, insertionM, partsOf } from '../../src/lib/core/build';
+import { bendsOf, insertionM, partsOf } from '../../src/lib/core/construction';
 import { pipeLoss, reportOf, settleGraph, solveGraph } from '../../src/lib/core/hydraulics';
 import { pick } from '../../src/lib/core/shelf';
-import type { Chain } from '../../src/lib/core/review';
-import { chainOf, set } from './example';
+import type { SystemModel } from '../../src/lib/core/model';
+import { modelOf, set } from './example';
 
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
@@ -12,7 +12,7 @@ const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name
 const sum = (list: Iterable<number>) => [...list].reduce((a, b) => a + b, 0);
 
 /** What goes into a node less what comes out of it, L/h. */
-function imbalance({ path }: Chain): Map<string, number> {
+function imbalance({ path }: SystemModel): Map<string, number> {
 	const { input, result } = path;
 	const at = new Map(result.nodes.map((node) => [node.id, -node.outletFlowLph]));
 	const add = (id: string, q: number) => at.set(id, at.get(id)! + q);
@@ -26,16 +26,16 @@ function imbalance({ path }: Chain): Map<string, number> {
 
 describe('the water path of every example', () => {
 	for (const name of NAMES) {
-		const chain = chainOf(name);
-		const { input, result, waterLevelM, outletLph, siteLph } = chain.path;
+		const model = modelOf(name);
+		const { input, result, waterLevelM, outletLph, siteLph } = model.path;
 
 		it(`${name}: no water is made or lost at any joint`, () => {
-			for (const [id, left] of imbalance(chain)) expect(left, id).to.be.closeTo(0, 1e-3);
+			for (const [id, left] of imbalance(model)) expect(left, id).to.be.closeTo(0, 1e-3);
 			expect(sum(outletLph.values())).to.be.closeTo(result.source.flowLph, 1e-3);
-			const passing = chain.layout.emissions.some((e) => e.passes);
+			const passing = model.layout.emissions.some((e) => e.passes);
 			if (!passing) expect(sum(siteLph.values())).to.be.closeTo(result.source.flowLph, 1e-3);
 			// down a tower the same water passes one site after the other; none catches more than there is
-			for (const { nodeId, shares } of chain.layout.emissions)
+			for (const { nodeId, shares } of model.layout.emissions)
 				for (const [id, share] of shares)
 					if (passing) expect(siteLph.get(id), id).to.be.at.most(result.source.flowLph + 1e-6);
 					else expect(siteLph.get(id), id).to.be.at.least(share * outletLph.get(nodeId)! - 1e-9);
@@ -71,7 +71,7 @@ describe('the water path of every example', () => {
 		});
 
 		it(`${name}: started from elsewhere it comes to the same`, () => {
-			const { graph, balance } = chain;
+			const { graph, balance } = model;
 			const cold = reportOf(graph, settleGraph(graph, balance.source));
 			const heads = balance.heads.map((h, i) => h + Math.sin(i * 7.3));
 			const warm = solveGraph(graph, balance.source, { heads });
@@ -82,19 +82,19 @@ describe('the water path of every example', () => {
 
 	it('a higher tank level never gives any outlet less, and a wider main never does', () => {
 		for (const name of NAMES) {
-			const chain = chainOf(name);
-			const low = Math.max(1, 0.7 * chain.record.nowL);
-			const at = chain.with([set('record.nowL', low)]).flows.outletLph;
-			for (const [id, q] of chain.flows.outletLph)
+			const model = modelOf(name);
+			const low = Math.max(1, 0.7 * model.record.nowL);
+			const at = model.with([set('record.nowL', low)]).flows.outletLph;
+			for (const [id, q] of model.flows.outletLph)
 				expect(q, `${name} ${id}`).to.be.at.least(at.get(id)! - 1e-4);
 		}
 	});
 
 	it('trying another emitter without laying out anew is the same as laying it out', () => {
-		const chain = chainOf('loft-table');
-		const changed = chain.with([set('design.stands.0.emitterId', 'even-4')]);
+		const model = modelOf('loft-table');
+		const changed = model.with([set('design.stands.0.emitterId', 'even-4')]);
 		const [finding] = [changed.path.result.uniformity.variationPercent];
-		const fresh = chainOf('loft-table', set('design.stands.0.emitterId', 'even-4'));
+		const fresh = modelOf('loft-table', set('design.stands.0.emitterId', 'even-4'));
 		expect(finding).to.be.closeTo(fresh.path.result.uniformity.variationPercent, 1e-6);
 	});
 });
@@ -102,7 +102,7 @@ describe('the water path of every example', () => {
 describe('what is counted', () => {
 	for (const name of NAMES)
 		it(`${name}: each run is cut once, with what goes into its fittings`, () => {
-			const { design, layout, shelf } = chainOf(name);
+			const { design, layout, shelf } = modelOf(name);
 			const parts = new Map(partsOf(design, layout, shelf).map((p) => [p.id, p]));
 			const bought = [...layout.runs, ...layout.returns.filter((r) => r.way !== 'drop')];
 			for (const tubeId of new Set(bought.map((run) => run.tubeId))) {
@@ -123,7 +123,7 @@ describe('what is counted', () => {
 
 	for (const name of NAMES)
 		it(`${name}: what comes back is what stands in pipes that empty, and what is on its way`, () => {
-			const { layout, drainBack, returns } = chainOf(name);
+			const { layout, drainBack, returns } = modelOf(name);
 			const standing = sum(
 				layout.runs
 					.filter((run) => run.open && run.emptiesBack)
@@ -137,9 +137,9 @@ describe('what is counted', () => {
 
 	for (const name of NAMES)
 		it(`${name}: the plants together drink what each drinks`, () => {
-			const { thirst, layout } = chainOf(name);
-			expect(sum(thirst.bySite.values())).to.be.closeTo(thirst.useLPerDay, 1e-9);
+			const { waterUse, layout } = modelOf(name);
+			expect(sum(waterUse.bySite.values())).to.be.closeTo(waterUse.useLPerDay, 1e-9);
 			const planted = layout.sites.filter((site) => site.cropId).map((site) => site.id);
-			expect([...thirst.bySite.keys()].sort()).to.deep.equal(planted.sort());
+			expect([...waterUse.bySite.keys()].sort()).to.deep.equal(planted.sort());
 		});
 });

@@ -7,7 +7,8 @@ import {
 	type DesignFile,
 	type Parts
 } from '../../src/lib/core/design';
-import { Chain, findingsOf } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 
 /** One of the shipped examples. */
@@ -16,13 +17,13 @@ export const exampleFile = (name: string): DesignFile =>
 /** The same without what its place added to the shelf. */
 export const example = (name: string): Parts => partsIn(exampleFile(name));
 
-/** An example's chain, with changes. */
-export const chainOf = (name: string, ...changes: Change[]): Chain => {
-	return new Chain(applyChanges(example(name), changes), BUILT_IN_SHELF);
+/** An example's model, with changes. */
+export const modelOf = (name: string, ...changes: Change[]): SystemModel => {
+	return new SystemModel(applyChanges(example(name), changes), BUILT_IN_SHELF);
 };
 
 export const set = (path: string, value: unknown): Change => ({ path, value });
-export const codes = (chain: Chain) => findingsOf(chain).map((f) => f.code);
+export const codes = (model: SystemModel) => findingsOf(model).map((f) => f.code);
 
 /** All shipped examples. */
 export const EXAMPLES = readdirSync(new URL('../../examples/', import.meta.url)).map((file) =>

@@ -2,17 +2,10 @@ import { expect } from 'chai';
 import { readdirSync } from 'node:fs';
 import { applyChanges } from '../../src/lib/core/design';
 import { BUILT_IN_SHELF, pick } from '../../src/lib/core/shelf';
-import {
-	Chain,
-	changesFor,
-	extensionOf,
-	findingsOf,
-	fitOf,
-	heldIn,
-	inTransitL,
-	LIMITS
-} from '../../src/lib/core/review';
-import { chainOf, example, set } from './example';
+import { SystemModel, heldIn, inTransitL } from '../../src/lib/core/model';
+import { changesFor, extensionOf, fitOf, LIMITS } from '../../src/lib/core/edit';
+import { findingsOf } from '../../src/lib/core/review';
+import { modelOf, example, set } from './example';
 
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
@@ -22,44 +15,44 @@ const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
 describe('how far it can be extended', () => {
 	for (const name of NAMES.filter((each) => each !== 'mixed-loop'))
 		it(`${name}: each part is good for so many, and not for one more`, () => {
-			const chain = chainOf(name);
-			const { now, most, first } = extensionOf(chain);
-			expect(now).to.equal(fitOf(chain).now);
+			const model = modelOf(name);
+			const { now, most, first } = extensionOf(model);
+			expect(now).to.equal(fitOf(model).now);
 			const ends = LIMITS.flatMap((limit) => most[limit] ?? []);
 			if (ends.length === 0) expect(first).to.equal(null);
 			else expect(first!.most).to.equal(Math.min(...ends));
 			if (most.place === null) return;
-			const { along } = fitOf(chain);
+			const { along } = fitOf(model);
 			const outside = (count: number) =>
-				chain
-					.with(changesFor(chain, 0, along, count))
+				model
+					.with(changesFor(model, 0, along, count))
 					.layout.problems.some((problem) => problem.code === 'outside-area');
 			if (most.place > 0) expect(outside(most.place)).to.equal(false);
 			expect(outside(most.place + 1)).to.equal(true);
 		});
 
 	it('a larger pump is good for more, a smaller tank for fewer', () => {
-		const base = extensionOf(chainOf('loft-table')).most;
+		const base = extensionOf(modelOf('loft-table')).most;
 		const pump = { kind: 'pump', partId: 'pump-350', dial: 1, bench: null };
-		const weak = extensionOf(chainOf('loft-table', set('design.source', pump))).most;
+		const weak = extensionOf(modelOf('loft-table', set('design.source', pump))).most;
 		expect(weak.pump ?? 60).to.be.at.most(base.pump ?? 60);
-		const low = extensionOf(chainOf('loft-table', set('operation.fillL', 20))).most;
+		const low = extensionOf(modelOf('loft-table', set('operation.fillL', 20))).most;
 		expect(low.tank ?? 60).to.be.at.most(base.tank ?? 60);
 	});
 
 	it('a float asks nothing of the tank, and what falls straight in nothing of a return', () => {
-		expect(extensionOf(chainOf('float-top-up')).most.tank).to.equal(null);
-		expect(extensionOf(chainOf('kitchen-columns')).most.return).to.equal(null);
+		expect(extensionOf(modelOf('float-top-up')).most.tank).to.equal(null);
+		expect(extensionOf(modelOf('kitchen-columns')).most.return).to.equal(null);
 	});
 
 	it('at its end the tank still lasts to the refill, and one further does not', () => {
-		const chain = chainOf('away-bench', set('operation.topUp.everyDays', 3));
-		const { most } = extensionOf(chain);
-		const [crop] = Object.values(chain.operation.crops);
+		const model = modelOf('away-bench', set('operation.topUp.everyDays', 3));
+		const { most } = extensionOf(model);
+		const [crop] = Object.values(model.operation.crops);
 		const dry = (count: number) => {
-			const longer = chain.with(changesFor(chain, 0, 'perRow', count));
+			const longer = model.with(changesFor(model, 0, 'perRow', count));
 			const crops = Object.fromEntries(
-				longer.layout.sites.map(({ id }) => [id, chain.operation.crops[id] ?? crop])
+				longer.layout.sites.map(({ id }) => [id, model.operation.crops[id] ?? crop])
 			);
 			return longer.with([set('operation.crops', crops)]).run.result.firstDayBelowPump;
 		};
@@ -75,7 +68,7 @@ describe('how deep it can be', () => {
 		const areas = parts.place.areas.map((area) => ({ ...area, walkM, widthM }));
 		const changes = [set('place.areas', areas)];
 		if (rows !== undefined) changes.push(set('design.stands.0.rows', rows));
-		return new Chain(applyChanges(parts, changes), BUILT_IN_SHELF);
+		return new SystemModel(applyChanges(parts, changes), BUILT_IN_SHELF);
 	};
 	for (const name of ['loft-table', 'outdoor-bucket-rows', 'tower-bank', 'away-bench'])
 		it(`${name}: so many rows leave room to walk, and one more does not`, () => {
@@ -104,9 +97,9 @@ describe('how deep it can be', () => {
 	});
 
 	it('headroom is what is left under the roof', () => {
-		const chain = chainOf('kitchen-columns');
-		expect(fitOf(chain).headroomM).to.be.closeTo(
-			chain.area.heightM - chain.layout.extent.to.zM,
+		const model = modelOf('kitchen-columns');
+		expect(fitOf(model).headroomM).to.be.closeTo(
+			model.area.heightM - model.layout.extent.to.zM,
 			1e-9
 		);
 	});
@@ -115,9 +108,9 @@ describe('how deep it can be', () => {
 describe('water in the containers', () => {
 	for (const name of NAMES)
 		it(`${name}: medium, pool and what falls through add up to what the loop is reckoned with`, () => {
-			const chain = chainOf(name);
-			const { layout, shelf } = chain;
-			const held = layout.containers.map((c) => heldIn(chain, c));
+			const model = modelOf(name);
+			const { layout, shelf } = model;
+			const held = layout.containers.map((c) => heldIn(model, c));
 			for (const { mediumL, availableL, poolL, fallingL } of held) {
 				expect(availableL).to.be.within(0, mediumL + 1e-9);
 				expect(Math.min(poolL, fallingL)).to.be.at.least(0);
@@ -126,25 +119,25 @@ describe('water in the containers', () => {
 				(s) => s.mediumL * pick(shelf.media, s.mediumId).availableFraction
 			);
 			expect(sum(held.map((h) => h.availableL))).to.be.closeTo(sum(sites), 1e-9);
-			const home = chain.returns.filter(({ run }) => run.way !== 'waste');
+			const home = model.returns.filter(({ run }) => run.way !== 'waste');
 			const counted = new Set(home.flatMap(({ run }) => run.containerIds));
 			const falling = sum(
 				layout.containers.map((c, i) => (counted.has(c.id) ? held[i]!.fallingL : 0))
 			);
 			const pipes = sum(home.map((state) => state.wetL));
-			if (chain.levels.length === 0) expect(inTransitL(chain)).to.be.closeTo(falling + pipes, 1e-9);
+			if (model.levels.length === 0) expect(inTransitL(model)).to.be.closeTo(falling + pipes, 1e-9);
 		});
 
 	it('a tray holds what its valve keeps in it', () => {
-		const chain = chainOf('away-bench');
-		const total = sum(chain.layout.containers.map((c) => heldIn(chain, c).poolL));
-		expect(total).to.be.closeTo(chain.levels[0]!.filled!.result.totalL, 1e-9);
+		const model = modelOf('away-bench');
+		const total = sum(model.layout.containers.map((c) => heldIn(model, c).poolL));
+		expect(total).to.be.closeTo(model.levels[0]!.filled!.result.totalL, 1e-9);
 	});
 
 	it('more water falls through the faster it is given, up to what the medium holds up', () => {
 		const at = (emitterId: string) => {
-			const chain = chainOf('lean-to-rail', set('design.stands.0.emitterId', emitterId));
-			return sum(chain.layout.containers.map((c) => heldIn(chain, c).fallingL));
+			const model = modelOf('lean-to-rail', set('design.stands.0.emitterId', emitterId));
+			return sum(model.layout.containers.map((c) => heldIn(model, c).fallingL));
 		};
 		expect(at('spray')).to.be.above(at('even-2'));
 	});

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import { partsOf } from '../../src/lib/core/build';
+import { partsOf } from '../../src/lib/core/construction';
 import { lengthOf, type LayoutTower } from '../../src/lib/core/layout';
-import { timedSites } from '../../src/lib/core/review';
+import { timedSites } from '../../src/lib/core/model';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { barsOf, columnsOf } from '../../src/lib/ui/drawing/bars';
 import { frameOf, isTall } from '../../src/lib/ui/drawing/frame';
@@ -9,14 +9,14 @@ import { dryOf, shownOf } from '../../src/lib/ui/drawing/shown';
 import { differing } from '../../src/lib/ui/home/differences';
 import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
 import { METRIC } from '../../src/lib/core/quantity';
-import { chainOf, set } from './example';
+import { modelOf, set } from './example';
 
-const layoutOf = (...args: Parameters<typeof chainOf>) => chainOf(...args).layout;
-const parts = (...args: Parameters<typeof chainOf>) => {
-	const { design, layout } = chainOf(...args);
+const layoutOf = (...args: Parameters<typeof modelOf>) => modelOf(...args).layout;
+const parts = (...args: Parameters<typeof modelOf>) => {
+	const { design, layout } = modelOf(...args);
 	return new Map(partsOf(design, layout, BUILT_IN_SHELF).map((p) => [p.id, p]));
 };
-const run = (id: string, ...args: Parameters<typeof chainOf>) =>
+const run = (id: string, ...args: Parameters<typeof modelOf>) =>
 	layoutOf(...args).runs.find((r) => r.id === id)!;
 
 describe('pipe towers', () => {
@@ -36,7 +36,7 @@ describe('pipe towers', () => {
 		const { tank, containers } = layout;
 		const middle = (containers[0]!.xM + containers[1]!.xM) / 2;
 		expect(middle).to.be.closeTo(tank.xM + tank.lengthM / 2, 1e-9);
-		const { path } = chainOf('kitchen-columns');
+		const { path } = modelOf('kitchen-columns');
 		const [a, b] = layout.emissions.map((e) => path.outletLph.get(e.nodeId)!);
 		expect(a).to.be.closeTo(b!, 1e-3);
 	});
@@ -58,7 +58,7 @@ describe('pipe towers', () => {
 	});
 	it('each site of a line catches its share of what falls past, less on the high side of a lean', () => {
 		const flow = (...changes: Parameters<typeof set>[]) => {
-			const { path } = chainOf('kitchen-columns', ...changes.map((c) => set(...c)));
+			const { path } = modelOf('kitchen-columns', ...changes.map((c) => set(...c)));
 			return (id: string) => path.siteLph.get(id)!;
 		};
 		const upright = flow();
@@ -98,14 +98,14 @@ describe('stacks', () => {
 			);
 	});
 	it('of pots nest in one another, drip at the top, and every pot is watered', () => {
-		const chain = chainOf('pot-stack');
-		const { containers, emissions } = chain.layout;
+		const model = modelOf('pot-stack');
+		const { containers, emissions } = model.layout;
 		containers.slice(1).forEach((pot, i) => {
 			expect(pot.zM - containers[i]!.zM).to.be.closeTo(containers[i]!.heightMm / 1000, 1e-9);
 		});
 		expect(emissions).to.have.length(3);
-		expect(dryOf(chain).size).to.equal(0);
-		expect(barsOf(chain).bars.every((bar) => bar.state === 'fine')).to.equal(true);
+		expect(dryOf(model).size).to.equal(0);
+		expect(barsOf(model).bars.every((bar) => bar.state === 'fine')).to.equal(true);
 	});
 });
 
@@ -140,7 +140,7 @@ describe('channels and walls', () => {
 	});
 	it('a wall bears the same weight on more fixings with less on each', () => {
 		const shear = (n: number) =>
-			chainOf('wall-pockets', set('design.stands.0.fixingsPerTier', n)).loads[0]!.wall!.result
+			modelOf('wall-pockets', set('design.stands.0.fixingsPerTier', n)).loads[0]!.wall!.result
 				.shearPerFixingN;
 		expect(shear(4)).to.be.closeTo(shear(2) / 2, 1e-9);
 	});
@@ -154,13 +154,13 @@ describe('pots, slabs and buckets', () => {
 	});
 	it('what drains to waste does not come back to the tank', () => {
 		const transit = (to: string) =>
-			chainOf('slab-gutter', set('design.stands.0.drainsTo', to)).drainBack.input.inTransitL;
+			modelOf('slab-gutter', set('design.stands.0.drainsTo', to)).drainBack.input.inTransitL;
 		expect(transit('waste')).to.equal(0);
 		expect(transit('tank')).to.be.above(0);
 	});
 	it('a ring manifold waters the far pots from two sides', () => {
 		const least = (manifold: string) =>
-			chainOf(
+			modelOf(
 				'loft-table',
 				set('design.stands.0.manifold', manifold),
 				set('design.stands.0.rowTubeId', 'feed-4')
@@ -180,10 +180,10 @@ describe('pots, slabs and buckets', () => {
 		for (const e of emissions) expect(e.zM).to.be.above(pot!.zM + pot!.fillMm / 1000);
 	});
 	it('pots round a control pot hold water as deep as the float keeps it', () => {
-		const chain = chainOf('control-pot-ring');
-		const level = chain.operation.fillL;
-		const depth = chain.tank.result.heightsMm[chain.tank.input.litres.indexOf(level)]!;
-		for (const pot of chain.layout.containers) expect(pot.poolMm).to.be.closeTo(depth, 1e-6);
+		const model = modelOf('control-pot-ring');
+		const level = model.operation.fillL;
+		const depth = model.tank.result.heightsMm[model.tank.input.litres.indexOf(level)]!;
+		for (const pot of model.layout.containers) expect(pot.poolMm).to.be.closeTo(depth, 1e-6);
 	});
 	it('rows outdoors stand on blocks, the tank in the ground', () => {
 		const { solids, tank, containers } = layoutOf('outdoor-bucket-rows');
@@ -196,15 +196,15 @@ describe('pots, slabs and buckets', () => {
 
 describe('valves', () => {
 	it('let water in by the tank’s own height, and no timer is asked', () => {
-		const chain = chainOf('away-bench');
-		expect(chain.curve).to.equal(null);
-		expect(chain.feed).to.equal(null);
-		expect(timedSites(chain).size).to.equal(0);
-		expect(chain.path.result.uniformity.dry).to.equal(0);
+		const model = modelOf('away-bench');
+		expect(model.curve).to.equal(null);
+		expect(model.feed).to.equal(null);
+		expect(timedSites(model).size).to.equal(0);
+		expect(model.path.result.uniformity.dry).to.equal(0);
 	});
 	it('keep their depth whatever the tank, and fill slower from a lower one', () => {
 		const fill = (floorMm: number) =>
-			chainOf('away-bench', set('design.tank.floorMm', floorMm)).levels[0]!.filled!.result;
+			modelOf('away-bench', set('design.tank.floorMm', floorMm)).levels[0]!.filled!.result;
 		expect(fill(400).totalL).to.be.closeTo(fill(900).totalL, 1e-9);
 		expect(fill(400).fillMinutes).to.be.above(fill(900).fillMinutes);
 	});
@@ -254,28 +254,28 @@ describe('the drawing of any kind', () => {
 				expect(frame.plan.beside || frame.plan.top >= frame.bars.bottom).to.equal(true);
 		});
 	it('shows one row of what stands in rows, and all sides of a tower, the far ones behind', () => {
-		const table = shownOf(chainOf('loft-table'), null);
+		const table = shownOf(modelOf('loft-table'), null);
 		expect(table.containers.map((c) => c.label)).to.deep.equal(['A1', 'A2', 'A3']);
-		expect(shownOf(chainOf('loft-table'), 'table.C2').containers[0]!.label).to.equal('C1');
-		const columns = shownOf(chainOf('kitchen-columns'), null);
+		expect(shownOf(modelOf('loft-table'), 'table.C2').containers[0]!.label).to.equal('C1');
+		const columns = shownOf(modelOf('kitchen-columns'), null);
 		expect(columns.containers).to.have.length(2);
 		expect(columns.behind.size).to.be.within(20, 32);
 	});
 	it('bars that share a column stand beside one another', () => {
-		expect(columnsOf(barsOf(chainOf('loft-table')).bars)).to.deep.equal([
+		expect(columnsOf(barsOf(modelOf('loft-table')).bars)).to.deep.equal([
 			0, 0, 0, 1, 1, 1, 2, 2, 2
 		]);
-		expect(columnsOf(barsOf(chainOf('yard-channels')).bars)).to.deep.equal([0, 0, 0, 0, 0, 0]);
+		expect(columnsOf(barsOf(modelOf('yard-channels')).bars)).to.deep.equal([0, 0, 0, 0, 0, 0]);
 	});
 	it('a site of many is told by itself, its tower by all of them', () => {
-		const chain = chainOf('kitchen-columns');
-		expect(selectedLine(chain, 'columns/1/1/1')!.words).to.match(/^mint, growing: [\d.]+ L\/h of/);
-		expect(selectedLine(chain, 'columns.A')!.words).to.match(/^8 × mint, growing and 8 × pak choi/);
-		expect(selectedLine(chain, 'columns.lid')).to.equal(null);
+		const model = modelOf('kitchen-columns');
+		expect(selectedLine(model, 'columns/1/1/1')!.words).to.match(/^mint, growing: [\d.]+ L\/h of/);
+		expect(selectedLine(model, 'columns.A')!.words).to.match(/^8 × mint, growing and 8 × pak choi/);
+		expect(selectedLine(model, 'columns.lid')).to.equal(null);
 	});
 	it('two designs differ by what a grower would name', () => {
-		const { parts } = chainOf('loft-table');
-		const other = chainOf(
+		const { parts } = modelOf('loft-table');
+		const other = modelOf(
 			'loft-table',
 			set('design.stands.0.pitchMm', 400),
 			set('design.source.partId', 'pump-1500')
@@ -284,7 +284,7 @@ describe('the drawing of any kind', () => {
 			{ name: 'Pump', mine: '15 W pump, 1.6 m / 900 L/h', theirs: '25 W pump, 2.4 m / 1500 L/h' },
 			{ name: 'Pot spacing', mine: '360 mm', theirs: '400 mm' }
 		]);
-		const kinds = differing(parts, chainOf('away-bench').parts, METRIC);
+		const kinds = differing(parts, modelOf('away-bench').parts, METRIC);
 		expect(kinds[0]).to.deep.equal({
 			name: 'Kind',
 			mine: 'Pots on a tank',

@@ -1,7 +1,8 @@
 import { expect } from 'chai';
-import { Chain, findingsOf } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { rail, railChain } from './rail';
+import { rail, railModel } from './rail';
 
 describe('findings', () => {
 	const stand = (field: string, value: unknown) => ({ path: `design.stands.0.${field}`, value });
@@ -107,11 +108,11 @@ describe('findings', () => {
 	];
 	for (const [code, changes, settles = true] of table)
 		it(`${code}: raised with figures, and its fix helps`, () => {
-			const chain = railChain(changes);
-			const finding = findingsOf(chain).find((f) => f.code === code);
+			const model = railModel(changes);
+			const finding = findingsOf(model).find((f) => f.code === code);
 			if (!finding)
 				throw new Error(
-					`not raised, but ${findingsOf(chain)
+					`not raised, but ${findingsOf(model)
 						.map((f) => f.code)
 						.join(', ')}`
 				);
@@ -121,14 +122,14 @@ describe('findings', () => {
 			for (const fix of finding.fixes) {
 				expect(fix.label).to.not.equal('');
 				expect(fix.effect).to.not.equal('');
-				const after = findingsOf(chain.with(fix.change));
+				const after = findingsOf(model.with(fix.change));
 				const still = after.filter((f) => f.code === code && f.subject === finding.subject);
 				expect(
 					still.map((f) => f.message),
 					fix.label
 				).to.not.include(finding.message);
 			}
-			const best = findingsOf(chain.with(finding.fixes[0]!.change)).filter((f) => f.code === code);
+			const best = findingsOf(model.with(finding.fixes[0]!.change)).filter((f) => f.code === code);
 			if (
 				![
 					'reserve-runs-out',
@@ -149,10 +150,10 @@ describe('findings', () => {
 	];
 	for (const [what, change] of strangers)
 		it(`unknown-part: a ${what} that is not on the shelf is named, and can be replaced`, () => {
-			const chain = railChain([change]);
-			const finding = findingsOf(chain).find((f) => f.code === 'unknown-part')!;
+			const model = railModel([change]);
+			const finding = findingsOf(model).find((f) => f.code === 'unknown-part')!;
 			expect(finding.message).to.match(new RegExp(`^The ${what} “`));
-			const after = chain.with(finding.fixes[0]!.change);
+			const after = model.with(finding.fixes[0]!.change);
 			expect(findingsOf(after).map((f) => f.code)).to.not.include('unknown-part');
 		});
 
@@ -161,17 +162,17 @@ describe('findings', () => {
 		const { place } = parts;
 		const post = { name: 'Post', xM: 2.2, yM: 0.6, lengthM: 0.1, widthM: 0.1, heightM: 2 };
 		const area = { ...place.areas[0]!, obstacles: [post] };
-		const chain = new Chain({ ...parts, place: { ...place, areas: [area] } }, BUILT_IN_SHELF);
-		const finding = findingsOf(chain).find((f) => f.code === 'obstacle-in-the-way')!;
+		const model = new SystemModel({ ...parts, place: { ...place, areas: [area] } }, BUILT_IN_SHELF);
+		const finding = findingsOf(model).find((f) => f.code === 'obstacle-in-the-way')!;
 		expect(finding.message).to.match(/^Post stands in the way, 2.20 m from the left/);
 		expect(finding.fixes.length).to.be.within(1, 2);
 		for (const fix of finding.fixes)
-			expect(findingsOf(chain.with(fix.change)).map((f) => f.code)).to.not.include(
+			expect(findingsOf(model.with(fix.change)).map((f) => f.code)).to.not.include(
 				'obstacle-in-the-way'
 			);
 		const aside = { ...place, areas: [{ ...area, obstacles: [{ ...post, yM: 1.1 }] }] };
 		expect(
-			findingsOf(new Chain({ ...parts, place: aside }, BUILT_IN_SHELF)).map((f) => f.code)
+			findingsOf(new SystemModel({ ...parts, place: aside }, BUILT_IN_SHELF)).map((f) => f.code)
 		).to.not.include('obstacle-in-the-way');
 	});
 
@@ -179,7 +180,7 @@ describe('findings', () => {
 		const seen = [
 			{ path: 'record.acknowledged', value: ['electricity-near-water', 'bench-weight'] }
 		];
-		const codes = findingsOf(railChain(seen)).map((f) => f.code);
+		const codes = findingsOf(railModel(seen)).map((f) => f.code);
 		for (const code of ['electricity-near-water', 'bench-weight'])
 			expect(codes).to.not.include(code);
 	});

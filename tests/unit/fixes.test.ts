@@ -1,7 +1,8 @@
 import { expect } from 'chai';
 import { partsSchema } from '../../src/lib/core/design';
-import { Chain, findingsOf, type Finding } from '../../src/lib/core/review';
-import { chainOf, set } from './example';
+import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf, type Finding } from '../../src/lib/core/review';
+import { modelOf, set } from './example';
 import { TROUBLES, type Trouble } from './troubles';
 
 /** A figure with a metric unit, which somebody who asked for feet and gallons should not meet. */
@@ -21,10 +22,13 @@ function readable({ code, message, fixes }: Finding): void {
 		expect(effect, code).to.not.match(/\.$/);
 	}
 }
-const troubled = ({ from, by, area }: Trouble, units?: Chain['place']['units']): Chain => {
-	const chain = chainOf(from, ...by);
-	const areas = chain.place.areas.map((one) => ({ ...one, ...area }));
-	return chain.with([set('place.areas', areas), ...(units ? [set('place.units', units)] : [])]);
+const troubled = (
+	{ from, by, area }: Trouble,
+	units?: SystemModel['place']['units']
+): SystemModel => {
+	const model = modelOf(from, ...by);
+	const areas = model.place.areas.map((one) => ({ ...one, ...area }));
+	return model.with([set('place.areas', areas), ...(units ? [set('place.units', units)] : [])]);
 };
 const worst = (list: readonly Finding[], of: Finding) =>
 	list.filter((f) => f.code === of.code && f.subject === of.subject).length;
@@ -33,8 +37,8 @@ describe('what goes wrong', () => {
 	for (const trouble of TROUBLES) {
 		const { code, from, subject, says, unmended } = trouble;
 		it(`${code} in ${from}: is said, and each way out is one`, () => {
-			const chain = troubled(trouble);
-			const all = findingsOf(chain);
+			const model = troubled(trouble);
+			const all = findingsOf(model);
 			const found = all.filter((f) => f.code === code && (!subject || f.subject === subject));
 			expect(
 				found.map((f) => f.code),
@@ -45,7 +49,7 @@ describe('what goes wrong', () => {
 			if (!unmended) expect(found[0]!.fixes, 'fixes').to.not.have.length(0);
 			for (const finding of found)
 				for (const { label, change } of finding.fixes) {
-					const after = chain.with(change);
+					const after = model.with(change);
 					expect(partsSchema.safeParse(after.parts).error?.issues ?? [], label).to.deep.equal([]);
 					// gone, or at least less of it: the same words again mean that nothing happened
 					const left = findingsOf(after).find(
@@ -64,11 +68,11 @@ describe('what goes wrong', () => {
 		);
 		for (const trouble of built) {
 			const { code, from } = trouble;
-			const chain = troubled(trouble);
-			const before = findingsOf(chain);
+			const model = troubled(trouble);
+			const before = findingsOf(model);
 			for (const finding of before.filter((f) => f.code === code))
 				for (const { label, change } of finding.fixes)
-					for (const f of findingsOf(chain.with(change)))
+					for (const f of findingsOf(model.with(change)))
 						if (f.severity === 'stop' && worst(before, f) === 0)
 							made.push(`${from}, ${code}: ${label} → ${f.code}`);
 		}

@@ -8,7 +8,7 @@ import { leavesOf } from '../../src/lib/ui/drawing/plant-shape';
 import { dryOf, shownOf } from '../../src/lib/ui/drawing/shown';
 import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
 import { templatesOf } from '../../src/lib/ui/home/templates';
-import { chainOf, set } from './example';
+import { modelOf, set } from './example';
 
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
@@ -33,7 +33,7 @@ function toScale(frame: Frame): void {
 
 describe('the drawing on a board', () => {
 	for (const name of NAMES) {
-		const { layout } = chainOf(name);
+		const { layout } = modelOf(name);
 
 		it(`${name}: is to scale, and all of it is on the board`, () => {
 			for (const [width, height] of BOARDS)
@@ -80,7 +80,7 @@ describe('the drawing on a board', () => {
 	}
 
 	it('what is taller than long is drawn with the rest beside it', () => {
-		const tall = NAMES.filter((name) => isTall(chainOf(name).layout));
+		const tall = NAMES.filter((name) => isTall(modelOf(name).layout));
 		expect(tall).to.include.members(['kitchen-columns', 'pot-stack', 'bucket-stack']);
 		for (const name of ['lean-to-rail', 'slab-gutter', 'away-bench'])
 			expect(tall).to.not.include(name);
@@ -88,7 +88,7 @@ describe('the drawing on a board', () => {
 
 	it('on a larger board it is drawn larger, never smaller', () => {
 		for (const name of NAMES) {
-			const { layout } = chainOf(name);
+			const { layout } = modelOf(name);
 			const scales = [400, 800, 1600, 3200].map((w) => frameOf(layout, w, w * 0.7, false).scale);
 			expect(
 				[...scales].sort((a, b) => a - b),
@@ -98,7 +98,7 @@ describe('the drawing on a board', () => {
 	});
 
 	it('a plant over a low bucket is drawn to where it is cut, not cut at the rim', () => {
-		const { layout } = chainOf('single-bucket');
+		const { layout } = modelOf('single-bucket');
 		const [site] = layout.sites;
 		expect(frameOf(layout, 850, 590, true).topM).to.be.at.least(site!.zM + 0.4);
 	});
@@ -116,35 +116,35 @@ describe('the drawing on a board', () => {
 describe('what is shown', () => {
 	for (const name of NAMES)
 		it(`${name}: a bar for each container, a line of words for each thing`, () => {
-			const chain = chainOf(name);
-			const { kind, bars } = barsOf(chain);
+			const model = modelOf(name);
+			const { kind, bars } = barsOf(model);
 			expect(bars.map((bar) => bar.container.id)).to.deep.equal(
-				chain.layout.containers.map((c) => c.id)
+				model.layout.containers.map((c) => c.id)
 			);
 			expect(
 				new Set(bars.map((bar, i) => `${bar.container.xM} ${columnsOf(bars)[i]}`)).size
 			).to.equal(bars.length);
-			expect(kind).to.equal(chain.feed ? 'flow' : 'depth');
+			expect(kind).to.equal(model.feed ? 'flow' : 'depth');
 			const things = [
 				'tank',
-				...(chain.design.source.kind === 'pump' ? ['pump'] : []),
-				...chain.layout.containers.map((c) => c.id),
-				...chain.layout.sites.map((s) => s.id),
-				...chain.layout.runs.map((r) => r.id),
-				...chain.layout.returns.map((r) => r.id)
+				...(model.design.source.kind === 'pump' ? ['pump'] : []),
+				...model.layout.containers.map((c) => c.id),
+				...model.layout.sites.map((s) => s.id),
+				...model.layout.runs.map((r) => r.id),
+				...model.layout.returns.map((r) => r.id)
 			];
 			for (const id of things) {
-				const line = selectedLine(chain, id);
+				const line = selectedLine(model, id);
 				expect(line, id).to.not.equal(null);
 				expect(line!.words, id).to.match(/\.$/);
 				expect(`${line!.name} ${line!.words}`, id).to.not.match(/undefined|NaN|null|\[object/);
 			}
-			expect(selectedLine(chain, 'nothing of that name')).to.equal(null);
-			expect(selectedLine(chain, null)).to.equal(null);
+			expect(selectedLine(model, 'nothing of that name')).to.equal(null);
+			expect(selectedLine(model, null)).to.equal(null);
 		});
 
 	it('where valves keep the water, bars say how deep it stands; a pot too high is dry', () => {
-		const { kind, bars } = barsOf(chainOf('valve-pots'));
+		const { kind, bars } = barsOf(modelOf('valve-pots'));
 		expect(kind).to.equal('depth');
 		expect(
 			bars.filter((bar) => bar.state === 'dry').map((bar) => bar.container.label)
@@ -156,7 +156,7 @@ describe('what is shown', () => {
 
 	it('leaning, a tray’s bar is short where a corner falls dry', () => {
 		const states = (lean: number) =>
-			barsOf(chainOf('away-bench', set('design.stands.0.leanMmPerM', lean))).bars.map(
+			barsOf(modelOf('away-bench', set('design.stands.0.leanMmPerM', lean))).bars.map(
 				(bar) => bar.state
 			);
 		expect(new Set(states(0))).to.deep.equal(new Set(['fine']));
@@ -164,9 +164,9 @@ describe('what is shown', () => {
 	});
 
 	it('the row in front is shown, or the one that holds what is selected', () => {
-		const chain = chainOf('loft-table');
+		const model = modelOf('loft-table');
 		const rows = (id: string | null) => [
-			...new Set(shownOf(chain, id).containers.map((c) => c.label[0]))
+			...new Set(shownOf(model, id).containers.map((c) => c.label[0]))
 		];
 		expect(rows(null)).to.deep.equal(['A']);
 		expect(rows('table.C2')).to.deep.equal(['C']);
@@ -174,7 +174,7 @@ describe('what is shown', () => {
 	});
 
 	it('what grows on the far side of a tower is behind it', () => {
-		const shown = shownOf(chainOf('kitchen-columns'), null);
+		const shown = shownOf(modelOf('kitchen-columns'), null);
 		expect(shown.sides).to.equal(true);
 		for (const site of shown.sites) {
 			const away = Math.abs(((site.facingDeg! + 180) % 360) - 180) > 90.6;
@@ -183,18 +183,18 @@ describe('what is shown', () => {
 	});
 
 	it('dry is what gets nothing, container and site alike', () => {
-		const chain = chainOf('lean-to-rail', set('operation.shutValves', ['rail/v-1']));
-		const dry = dryOf(chain);
-		for (const site of chain.layout.sites) expect(dry.has(site.id)).to.equal(site.row === 0);
-		for (const c of chain.layout.containers) expect(dry.has(c.id)).to.equal(c.row === 0);
+		const model = modelOf('lean-to-rail', set('operation.shutValves', ['rail/v-1']));
+		const dry = dryOf(model);
+		for (const site of model.layout.sites) expect(dry.has(site.id)).to.equal(site.row === 0);
+		for (const c of model.layout.containers) expect(dry.has(c.id)).to.equal(c.row === 0);
 	});
 
 	it('shade is marked once a tower, and not where there is next to none', () => {
-		const chain = chainOf('tower-bank');
-		const dark = darkOf(chain.layout, chain.shade!);
-		expect(dark.length).to.be.at.most(chain.layout.containers.length);
+		const model = modelOf('tower-bank');
+		const dark = darkOf(model.layout, model.shade!);
+		expect(dark.length).to.be.at.most(model.layout.containers.length);
 		for (const { lost } of dark) expect(lost).to.be.within(0.02, 1);
-		expect(chainOf('loft-table').shade).to.equal(null);
+		expect(modelOf('loft-table').shade).to.equal(null);
 	});
 
 	it('leaves stay about their plant, whatever its habit', () => {
@@ -214,7 +214,7 @@ describe('what is shown', () => {
 describe('templates', () => {
 	for (const name of NAMES)
 		it(`${name}: every hole lies on its sheet, none in another`, () => {
-			for (const { id, widthMm, heightMm, holes, outlines } of templatesOf(chainOf(name))) {
+			for (const { id, widthMm, heightMm, holes, outlines } of templatesOf(modelOf(name))) {
 				expect(outlines.length, id).to.be.above(0);
 				for (const { d } of outlines) expect(d, id).to.match(/^M[-\d. a-zA-Z]+$/);
 				holes.forEach((hole, i) => {
@@ -231,7 +231,7 @@ describe('templates', () => {
 
 	it('the lid of a tank shows each foot, what is drilled in it, and a hatch if there is one', () => {
 		const lid = (hatch: boolean) =>
-			templatesOf(chainOf('kitchen-columns', set('design.tank.hatch', hatch))).find(
+			templatesOf(modelOf('kitchen-columns', set('design.tank.hatch', hatch))).find(
 				({ id }) => id === 'design.tank.lid'
 			)!;
 		expect(lid(false).holes.filter((h) => h.label.startsWith('riser'))).to.have.length(2);

@@ -1,15 +1,17 @@
 import { expect } from 'chai';
 import { startSystem, VARIANTS } from '../../src/lib/core/design';
 import { assess } from '../../src/lib/core/operations';
-import { Chain, findingsOf, settle, type Finding } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf, type Finding } from '../../src/lib/core/review';
+import { settle } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { chainOf, example, EXAMPLES, set } from './example';
+import { modelOf, example, EXAMPLES, set } from './example';
 
 /** An example with all its plants at a stage. */
 const at = (name: string, stage: string, ...more: Parameters<typeof set>[]) => {
 	const sites = Object.keys(example(name).operation.crops);
 	const stages = Object.fromEntries(sites.map((id) => [id, stage]));
-	return chainOf(
+	return modelOf(
 		name,
 		set('record.stages', stages),
 		...more.map(([path, value]) => set(path, value))
@@ -20,9 +22,9 @@ const key = ({ code, subject }: Finding) => `${code} ${subject}`;
 describe('now and grown', () => {
 	it('a system of grown plants is its own grown state', () => {
 		for (const name of EXAMPLES) {
-			const chain = at(name, 'full');
-			expect(chain.grown, name).to.equal(chain);
-			for (const { state, code } of findingsOf(chain)) expect(state, code).to.equal('now');
+			const model = at(name, 'full');
+			expect(model.grown, name).to.equal(model);
+			for (const { state, code } of findingsOf(model)) expect(state, code).to.equal('now');
 		}
 	});
 
@@ -44,12 +46,12 @@ describe('now and grown', () => {
 		});
 
 	it('loads, tank and pump are judged grown; mix, timer and today’s tank are reckoned now', () => {
-		const chain = at('lean-to-rail', 'seedling');
+		const model = at('lean-to-rail', 'seedling');
 		const full = at('lean-to-rail', 'full');
-		expect(chain.thirst.useLPerDay).to.be.below(0.3 * full.thirst.useLPerDay);
-		expect(chain.mix.recommendedMsCm).to.be.below(full.mix.recommendedMsCm);
-		expect(chain.grown.loads[0]!.massKg).to.be.closeTo(full.loads[0]!.massKg, 1e-9);
-		expect(chain.grown.size.result.grossL).to.be.closeTo(full.size.result.grossL, 1e-9);
+		expect(model.waterUse.useLPerDay).to.be.below(0.3 * full.waterUse.useLPerDay);
+		expect(model.mix.recommendedMsCm).to.be.below(full.mix.recommendedMsCm);
+		expect(model.grown.loads[0]!.massKg).to.be.closeTo(full.loads[0]!.massKg, 1e-9);
+		expect(model.grown.size.result.grossL).to.be.closeTo(full.size.result.grossL, 1e-9);
 		const pot = at(
 			'loft-table',
 			'seedling',
@@ -70,20 +72,20 @@ describe('now and grown', () => {
 
 	it('a change shares the grown state with what stood before, and says the same as a fresh one', () => {
 		for (const name of ['lean-to-rail', 'kitchen-columns', 'away-bench']) {
-			let chain = at(name, 'young');
-			findingsOf(chain);
+			let model = at(name, 'young');
+			findingsOf(model);
 			for (const change of [
 				set('record.nowL', 12),
 				set('operation.dial', 0.9),
 				set('operation.feed.setMin', 4)
 			]) {
-				if (change.path === 'operation.dial' && chain.design.source.kind !== 'pump') continue;
-				const before = chain.grown;
-				chain = chain.with([change]);
+				if (change.path === 'operation.dial' && model.design.source.kind !== 'pump') continue;
+				const before = model.grown;
+				model = model.with([change]);
 				if (change.path === 'operation.feed.setMin')
-					expect(chain.grown.layout).to.equal(before.layout);
-				const fresh = new Chain(chain.parts, chain.shelf);
-				expect(findingsOf(chain), name).to.deep.equal(findingsOf(fresh));
+					expect(model.grown.layout).to.equal(before.layout);
+				const fresh = new SystemModel(model.parts, model.shelf);
+				expect(findingsOf(model), name).to.deep.equal(findingsOf(fresh));
 			}
 		}
 	});
@@ -122,10 +124,10 @@ describe('now and grown', () => {
 				BUILT_IN_SHELF
 			);
 			const settled = settle({ ...start, place }, BUILT_IN_SHELF);
-			const chain = new Chain(settled, BUILT_IN_SHELF);
-			expect(Object.keys(chain.plants).length, variant).to.be.above(0);
-			for (const { stage } of Object.values(chain.plants)) expect(stage).to.equal('young');
-			const stops = findingsOf(chain).filter(
+			const model = new SystemModel(settled, BUILT_IN_SHELF);
+			expect(Object.keys(model.plants).length, variant).to.be.above(0);
+			for (const { stage } of Object.values(model.plants)) expect(stage).to.equal('young');
+			const stops = findingsOf(model).filter(
 				(f) => f.severity === 'stop' && f.state === 'grown' && f.fixes.length > 0
 			);
 			expect(

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { colebrook, fluid, frictionFactor, pipeLoss } from '../../src/lib/core/hydraulics';
 import { outletLaw, PipeLaw, PowerLaw, type Law } from '../../src/lib/core/hydraulics/laws';
 import { SparseLdl } from '../../src/lib/core/hydraulics/sparse';
-import type { Outlet } from '../../src/lib/core/network';
+import type { Outlet } from '../../src/lib/core/hydraulics';
 import { InvalidInput } from '../../src/lib/core/quantity';
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });

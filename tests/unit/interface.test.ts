@@ -14,10 +14,10 @@ import {
 	type SaveState,
 	type Stored
 } from '../../src/lib/ui/workspace/save-queue';
-import { rail, railChain } from './rail';
+import { rail, railModel } from './rail';
 
 describe('frame', () => {
-	const { layout } = railChain();
+	const { layout } = railModel();
 	const sizes: [width: number, height: number, below: boolean][] = [
 		[834, 570, true],
 		[834, 394, false],
@@ -92,7 +92,7 @@ describe('the day, dragged', () => {
 					expect(window.startAfterOnMin + window.stopBeforeOffMin).to.be.at.most(
 						lights.durationMin
 					);
-					expect(railChain([{ path: 'operation.feed', value: moved }]).feed).to.not.equal(null);
+					expect(railModel([{ path: 'operation.feed', value: moved }]).feed).to.not.equal(null);
 				}
 			),
 			{ numRuns: 80 }
@@ -123,7 +123,7 @@ describe('the day, dragged', () => {
 });
 
 describe('what is chosen', () => {
-	const chain = railChain();
+	const model = railModel();
 	const table: [id: string, name: string, words: RegExp][] = [
 		[
 			'rail.A7',
@@ -145,18 +145,18 @@ describe('what is chosen', () => {
 	];
 	for (const [id, name, words] of table)
 		it(`${id} is said in a line`, () => {
-			const line = selectedLine(chain, id)!;
+			const line = selectedLine(model, id)!;
 			expect(line.name).to.equal(name);
 			expect(line.words).to.match(words);
 		});
 	it('nothing, or something that is gone, is not said', () => {
-		expect(selectedLine(chain, null)).to.equal(null);
-		expect(selectedLine(chain, 'rail.Z9')).to.equal(null);
+		expect(selectedLine(model, null)).to.equal(null);
+		expect(selectedLine(model, 'rail.Z9')).to.equal(null);
 	});
 });
 
 describe('explanations', () => {
-	it('there are words and a source for every operation the chain runs', () => {
+	it('there are words and a source for every operation the model runs', () => {
 		for (const { words, source } of Object.values(WORDS)) {
 			expect(words.length).to.be.above(20);
 			expect(source.length).to.be.above(5);

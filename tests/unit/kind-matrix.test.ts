@@ -1,16 +1,9 @@
 import { expect } from 'chai';
 import { partsSchema, KINDS, spotOf, spotsFor, suggest, VARIANTS } from '../../src/lib/core/design';
-import {
-	changeKind,
-	compare,
-	findingsOf,
-	kindChanges,
-	oneMore,
-	stepsOf,
-	STEPS
-} from '../../src/lib/core/review';
+import { changeKind, compare, kindChanges, oneMore } from '../../src/lib/core/edit';
+import { findingsOf, stepsOf, STEPS } from '../../src/lib/core/review';
 import { CROPS, pick } from '../../src/lib/core/shelf';
-import { chainOf, set } from './example';
+import { modelOf, set } from './example';
 
 /** An example that is of the kind and nothing else. */
 const OF = {
@@ -34,7 +27,7 @@ const OF = {
 describe('from every kind to every other', () => {
 	for (const from of VARIANTS)
 		it(`${from}: plants come along as far as there are sites, and everything is said`, () => {
-			const before = chainOf(OF[from]);
+			const before = modelOf(OF[from]);
 			const planted = before.layout.sites.filter((site) => site.cropId);
 			for (const to of VARIANTS) {
 				const changed = changeKind(before, to);
@@ -59,7 +52,7 @@ describe('from every kind to every other', () => {
 		const some = ['pots-on-tank', 'pipe-tower', 'valve-trays', 'channels'] as const;
 		for (const a of some)
 			for (const b of some) {
-				const [mine, theirs] = [chainOf(OF[a]), chainOf(OF[b])];
+				const [mine, theirs] = [modelOf(OF[a]), modelOf(OF[b])];
 				const there = compare(mine, theirs);
 				const back = compare(theirs, mine);
 				expect(there.map((row) => row.name)).to.deep.equal(back.map((row) => row.name));
@@ -76,9 +69,9 @@ describe('from every kind to every other', () => {
 describe('steps of every kind', () => {
 	for (const variant of VARIANTS)
 		it(`${variant}: each has a state and a headline; findings stand under one of them`, () => {
-			const chain = chainOf(OF[variant]);
-			const findings = findingsOf(chain);
-			const steps = stepsOf(chain, findings);
+			const model = modelOf(OF[variant]);
+			const findings = findingsOf(model);
+			const steps = stepsOf(model, findings);
 			expect(steps.map((s) => s.step)).to.deep.equal([...STEPS]);
 			for (const { step, state, headline } of steps) {
 				expect(headline, step).to.not.match(/undefined|NaN|null|Infinity/);
@@ -92,15 +85,15 @@ describe('steps of every kind', () => {
 
 	for (const variant of VARIANTS.filter((v) => v !== 'single-bucket'))
 		it(`${variant}: one more has a site or more, and drinks for it`, () => {
-			const chain = chainOf(OF[variant]);
-			const more = oneMore(chain, 1)!;
-			const fewer = oneMore(chain, -1);
-			expect(more.sites).to.be.above(chain.layout.sites.length);
-			expect(more.useLPerDay).to.be.above(chain.thirst.useLPerDay);
+			const model = modelOf(OF[variant]);
+			const more = oneMore(model, 1)!;
+			const fewer = oneMore(model, -1);
+			expect(more.sites).to.be.above(model.layout.sites.length);
+			expect(more.useLPerDay).to.be.above(model.waterUse.useLPerDay);
 			if (fewer) {
-				expect(fewer.sites).to.be.below(chain.layout.sites.length);
-				expect(chain.layout.sites.length - fewer.sites).to.equal(
-					more.sites - chain.layout.sites.length
+				expect(fewer.sites).to.be.below(model.layout.sites.length);
+				expect(model.layout.sites.length - fewer.sites).to.equal(
+					more.sites - model.layout.sites.length
 				);
 			}
 		});
@@ -147,11 +140,11 @@ describe('a place for it', () => {
 			['lean-to-rail', 'lengthM', 1.5],
 			['loft-table', 'widthM', 0.5]
 		] as const) {
-			const chain = chainOf(name);
-			const areas = chain.place.areas.map((area) =>
-				area.id === chain.design.areaId ? { ...area, [field]: value } : area
+			const model = modelOf(name);
+			const areas = model.place.areas.map((area) =>
+				area.id === model.design.areaId ? { ...area, [field]: value } : area
 			);
-			const tight = chain.with([set('place.areas', areas)]);
+			const tight = model.with([set('place.areas', areas)]);
 			expect(
 				findingsOf(tight).map((f) => f.code),
 				name

@@ -1,24 +1,24 @@
-import { chainOf, example, set } from './example';
+import { modelOf, example, set } from './example';
 import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { costOf, partsOf } from '../../src/lib/core/build';
+import { costOf, partsOf } from '../../src/lib/core/construction';
 import { readDesignFile, VARIANTS, writeDesignFile, type Change } from '../../src/lib/core/design';
 import { layoutTower, plantBy, PLANT_RULES, type PlantRule } from '../../src/lib/core/layout';
 import { levelFill, spread } from '../../src/lib/core/hydraulics';
 import {
 	variantOf,
-	Chain,
 	changeKind,
 	compare,
 	fitOf,
 	kindChanges,
 	oneMore
-} from '../../src/lib/core/review';
+} from '../../src/lib/core/edit';
+import { SystemModel } from '../../src/lib/core/model';
 import { BUILT_IN_SHELF, CROPS, priceItem, shelfWith } from '../../src/lib/core/shelf';
 
 describe('planting by rule', () => {
-	const { layout } = chainOf('kitchen-columns');
+	const { layout } = modelOf('kitchen-columns');
 	const count = (plants: ReturnType<typeof plantBy>, cropId: string) =>
 		Object.values(plants).filter((crop) => crop === cropId).length;
 
@@ -44,7 +44,7 @@ describe('planting by rule', () => {
 			return zs.reduce((a, b) => a + b, 0) / zs.length;
 		};
 		expect(height(low, 'mint')).to.be.below(height(low, 'rocket'));
-		const table = chainOf('loft-table').layout.sites;
+		const table = modelOf('loft-table').layout.sites;
 		const out = plantBy('outside', ['chilli', 'strawberry'], table, BUILT_IN_SHELF);
 		expect(out['table/2/2/1']).to.equal('chilli');
 		expect(out['table/1/1/1']).to.equal('strawberry');
@@ -52,7 +52,7 @@ describe('planting by rule', () => {
 
 	it('leaves the stages as they were seen, and plants nothing where nothing is asked', () => {
 		const crops = plantBy('rows', ['basil'], layout.sites, BUILT_IN_SHELF);
-		const planted = chainOf('kitchen-columns', set('operation.crops', crops));
+		const planted = modelOf('kitchen-columns', set('operation.crops', crops));
 		expect(planted.plants['columns/1/1/1']).to.deep.equal({ cropId: 'basil', stage: 'growing' });
 		expect(plantBy('rows', [], layout.sites, BUILT_IN_SHELF)).to.deep.equal({});
 	});
@@ -61,7 +61,7 @@ describe('planting by rule', () => {
 describe('another kind of system', () => {
 	for (const variant of VARIANTS)
 		it(`as ${variant}: the plants, the place and the mix come along, and it works`, () => {
-			const before = chainOf('loft-table');
+			const before = modelOf('loft-table');
 			const changed = changeKind(before, variant);
 			const after = before.with(kindChanges(changed));
 			expect(after.design.stands.map((s) => s.variant)).to.deep.equal([variant]);
@@ -75,23 +75,24 @@ describe('another kind of system', () => {
 			const said = changed.kept.find((words) => words.includes('plant'));
 			expect(said).to.match(new RegExp(`^${planted} plant`));
 			// it works filled as it is meant to be; what is in the tank now is only seen
-			const shown = new Chain(variantOf(before.parts, changed.plan), BUILT_IN_SHELF);
+			const shown = new SystemModel(variantOf(before.parts, changed.plan), BUILT_IN_SHELF);
 			expect(shown.record.nowL).to.equal(shown.operation.fillL);
 			expect(shown.path.result.uniformity.dry).to.equal(0);
 		});
 
 	it('there and back, no plant is lost', () => {
-		const before = chainOf('loft-table');
+		const before = modelOf('loft-table');
 		const trays = before.with(kindChanges(changeKind(before, 'valve-trays')));
 		const back = trays.with(kindChanges(changeKind(trays, 'pots-on-tank')));
-		const crops = (chain: Chain) => chain.layout.sites.flatMap((site) => site.cropId ?? []).sort();
+		const crops = (model: SystemModel) =>
+			model.layout.sites.flatMap((site) => site.cropId ?? []).sort();
 		expect(crops(back)).to.deep.equal(crops(before));
 	});
 });
 
 describe('two variants compared', () => {
 	it('say who wins on what, and nobody against oneself', () => {
-		const a = chainOf('kitchen-columns');
+		const a = modelOf('kitchen-columns');
 		const b = a.with([set('design.stands.0.ringPitchMm', 240)]);
 		const winner = new Map(compare(a, b).map((row) => [row.name, row.wins]));
 		expect(winner.get('Plants')).to.equal('a');
@@ -103,18 +104,18 @@ describe('two variants compared', () => {
 		expect(variantOf(a.parts, other.parts).record.nowL).to.equal(other.operation.fillL);
 	});
 	it('a bench without a pump wins on power', () => {
-		const [pumped, valved] = [chainOf('loft-table'), chainOf('away-bench')];
+		const [pumped, valved] = [modelOf('loft-table'), modelOf('away-bench')];
 		const power = compare(pumped, valved).find((row) => row.name === 'Power')!;
 		expect([power.a, power.b, power.wins]).to.deep.equal([15, 0, 'b']);
 	});
 	it('cost comes from the grower’s own prices, and only then', () => {
 		const own = [priceItem('pot-7', 2.5), priceItem('feed-13', 1)];
-		const chain = new Chain(example('loft-table'), shelfWith(own));
-		const { total, priced } = costOf(chain.shelf, partsOf(chain.design, chain.layout, chain.shelf));
-		const tube = partsOf(chain.design, chain.layout, chain.shelf).find((p) => p.id === 'feed-13')!;
+		const model = new SystemModel(example('loft-table'), shelfWith(own));
+		const { total, priced } = costOf(model.shelf, partsOf(model.design, model.layout, model.shelf));
+		const tube = partsOf(model.design, model.layout, model.shelf).find((p) => p.id === 'feed-13')!;
 		expect(priced).to.equal(2);
 		expect(total).to.be.closeTo(9 * 2.5 + tube.lengthM!, 1e-9);
-		const rows = compare(chain, chainOf('loft-table'));
+		const rows = compare(model, modelOf('loft-table'));
 		expect(rows.find((row) => row.name === 'Cost of parts')!.b).to.equal(null);
 	});
 });
@@ -122,9 +123,9 @@ describe('two variants compared', () => {
 describe('fit', () => {
 	it('as many as fit the place: one more would not', () => {
 		for (const name of ['yard-channels', 'away-bench', 'outdoor-bucket-rows', 'tower-bank']) {
-			const chain = chainOf(name);
-			const { most, along } = fitOf(chain);
-			const stand = chain.design.stands[0]!;
+			const model = modelOf(name);
+			const { most, along } = fitOf(model);
+			const stand = model.design.stands[0]!;
 			const change = (count: number): Change[] => [
 				set(`design.stands.0.${along}`, count),
 				...('lengthMm' in stand
@@ -132,19 +133,19 @@ describe('fit', () => {
 					: [])
 			];
 			const long = (count: number) => {
-				const { extent } = chain.with(change(count)).layout;
+				const { extent } = model.with(change(count)).layout;
 				return extent.to.xM - extent.from.xM;
 			};
-			expect(long(most!), name).to.be.at.most(chain.area.lengthM + 1e-9);
-			expect(long(most! + 1), name).to.be.above(chain.area.lengthM);
+			expect(long(most!), name).to.be.at.most(model.area.lengthM + 1e-9);
+			expect(long(most! + 1), name).to.be.above(model.area.lengthM);
 		}
 	});
 	it('one more drinks more, one fewer less', () => {
-		const chain = chainOf('yard-channels');
-		const [more, fewer] = [oneMore(chain, 1)!, oneMore(chain, -1)!];
+		const model = modelOf('yard-channels');
+		const [more, fewer] = [oneMore(model, 1)!, oneMore(model, -1)!];
 		expect(more.sites).to.equal(35);
 		expect(fewer.sites).to.equal(25);
-		expect(more.useLPerDay / chain.thirst.useLPerDay).to.be.closeTo(35 / 30, 1e-9);
+		expect(more.useLPerDay / model.waterUse.useLPerDay).to.be.closeTo(35 / 30, 1e-9);
 		expect(fewer.driestLph).to.be.above(more.driestLph);
 	});
 });

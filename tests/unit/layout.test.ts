@@ -1,16 +1,18 @@
 import { expect } from 'chai';
-import { insertionM, partsOf } from '../../src/lib/core/build';
+import { insertionM, partsOf } from '../../src/lib/core/construction';
 import { startSystem, type Change } from '../../src/lib/core/design';
 import { lengthOf } from '../../src/lib/core/layout';
-import { Chain, findingsOf, settle } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf } from '../../src/lib/core/review';
+import { settle } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF, pick } from '../../src/lib/core/shelf';
-import { benchIn, rail, railChain } from './rail';
+import { benchIn, rail, railModel } from './rail';
 
 const stand = (field: string, value: unknown): Change => ({
 	path: `design.stands.0.${field}`,
 	value
 });
-const layoutOf = (...changes: Change[]) => railChain(changes).layout;
+const layoutOf = (...changes: Change[]) => railModel(changes).layout;
 
 describe('bucket bench', () => {
 	it('stands its buckets at their spacing, each higher by the fall', () => {
@@ -69,29 +71,29 @@ describe('bucket bench', () => {
 	});
 
 	it('puts two plants in a bucket, with half the medium and half the water each', () => {
-		const chain = railChain([
+		const model = railModel([
 			stand('plantsPerBucket', 2),
 			{ path: 'operation.crops', value: { 'rail/1/1/1': 'basil', 'rail/1/1/2': 'mint' } }
 		]);
-		const [a, b] = chain.layout.sites.filter((s) => s.containerId === 'rail.A1');
+		const [a, b] = model.layout.sites.filter((s) => s.containerId === 'rail.A1');
 		expect([a!.label, b!.label]).to.deep.equal(['A1a', 'A1b']);
 		expect(a!.mediumL).to.be.closeTo(layoutOf().sites[0]!.mediumL / 2, 1e-9);
-		const flow = chain.path.outletLph.get('rail.A1.out')!;
-		expect(chain.path.siteLph.get('rail/1/1/1')).to.be.closeTo(flow / 2, 1e-9);
+		const flow = model.path.outletLph.get('rail.A1.out')!;
+		expect(model.path.siteLph.get('rail/1/1/1')).to.be.closeTo(flow / 2, 1e-9);
 	});
 
 	it('gives each stake an outlet of its own', () => {
-		const chain = railChain([stand('emittersPerBucket', 2)]);
-		expect(chain.layout.emissions).to.have.length(28);
-		const both = ['rail.A1.e1', 'rail.A1.e2'].map((id) => chain.path.outletLph.get(id)!);
-		expect(chain.path.siteLph.get('rail/1/1/1')).to.be.closeTo(both[0]! + both[1]!, 1e-9);
+		const model = railModel([stand('emittersPerBucket', 2)]);
+		expect(model.layout.emissions).to.have.length(28);
+		const both = ['rail.A1.e1', 'rail.A1.e2'].map((id) => model.path.outletLph.get(id)!);
+		expect(model.path.siteLph.get('rail/1/1/1')).to.be.closeTo(both[0]! + both[1]!, 1e-9);
 	});
 
 	it('a shut valve dries its row, and that is no finding', () => {
-		const chain = railChain([{ path: 'operation.shutValves', value: ['rail/v-2'] }]);
-		expect(chain.path.outletLph.get('rail.B3.out')).to.equal(0);
-		expect(chain.path.outletLph.get('rail.A3.out')).to.be.above(1);
-		expect(findingsOf(chain).map((f) => f.code)).to.not.include('outlet-dry');
+		const model = railModel([{ path: 'operation.shutValves', value: ['rail/v-2'] }]);
+		expect(model.path.outletLph.get('rail.B3.out')).to.equal(0);
+		expect(model.path.outletLph.get('rail.A3.out')).to.be.above(1);
+		expect(findingsOf(model).map((f) => f.code)).to.not.include('outlet-dry');
 	});
 
 	it('moves the tank beside the bench, and everything with it', () => {
@@ -108,27 +110,28 @@ describe('bucket bench', () => {
 
 	it('a sunk tank lifts further, a raised one less', () => {
 		const flow = (floorMm: number) =>
-			railChain([{ path: 'design.tank.floorMm', value: floorMm }]).path.result.source.flowLph;
+			railModel([{ path: 'design.tank.floorMm', value: floorMm }]).path.result.source.flowLph;
 		expect(flow(-100)).to.be.below(flow(0));
 		expect(flow(200)).to.be.above(flow(0));
 	});
 
 	it('runs by gravity from a tank that stands high enough', () => {
-		const chain = railChain([
+		const model = railModel([
 			{ path: 'design.source', value: { kind: 'gravity' } },
 			{ path: 'design.tank.floorMm', value: 1600 },
 			{ path: 'design.tank.spot', value: 'beside' }
 		]);
-		expect(chain.curve).to.equal(null);
-		expect(chain.path.result.uniformity.dry).to.equal(0);
-		expect(chain.path.result.source.headM).to.equal(0);
+		expect(model.curve).to.equal(null);
+		expect(model.path.result.uniformity.dry).to.equal(0);
+		expect(model.path.result.source.headM).to.equal(0);
 	});
 
 	it('an adapter makes a joint fit, costs a little head and is on the shopping list', () => {
 		const wide = [{ path: 'design.lines.mainTubeId', value: 'feed-19' }];
-		const made = railChain([...wide, { path: 'design.lines.adapters', value: ['pump-main'] }]);
-		const codes = (chain: Chain) => findingsOf(chain).filter((f) => f.subject === 'pump-main');
-		expect(codes(railChain(wide))).to.have.length(1);
+		const made = railModel([...wide, { path: 'design.lines.adapters', value: ['pump-main'] }]);
+		const codes = (model: SystemModel) =>
+			findingsOf(model).filter((f) => f.subject === 'pump-main');
+		expect(codes(railModel(wide))).to.have.length(1);
 		expect(codes(made)).to.have.length(0);
 		const parts = partsOf(made.design, made.layout, BUILT_IN_SHELF);
 		expect(parts.find((p) => p.id === 'adapter pump-main')!.name).to.equal(
@@ -137,7 +140,7 @@ describe('bucket bench', () => {
 	});
 
 	it('lists what to buy: pieces by count, tube by length with a little to spare', () => {
-		const { design, layout } = railChain();
+		const { design, layout } = railModel();
 		const parts = new Map(partsOf(design, layout, BUILT_IN_SHELF).map((p) => [p.id, p]));
 		expect(parts.get('bucket-11')!.count).to.equal(14);
 		expect(parts.get('stake-coarse')!.count).to.equal(14);
@@ -171,10 +174,10 @@ describe('a system started from a few answers', () => {
 				);
 				const settled = settle({ ...start, place: wide }, BUILT_IN_SHELF);
 				const { design } = settled;
-				const chain = new Chain(settled, BUILT_IN_SHELF);
-				expect(Object.keys(chain.plants)).to.have.length(buckets);
-				expect(chain.path.result.uniformity.dry).to.equal(0);
-				const stops = findingsOf(chain).filter((f) => f.severity === 'stop');
+				const model = new SystemModel(settled, BUILT_IN_SHELF);
+				expect(Object.keys(model.plants)).to.have.length(buckets);
+				expect(model.path.result.uniformity.dry).to.equal(0);
+				const stops = findingsOf(model).filter((f) => f.severity === 'stop');
 				expect(stops.map((f) => f.message)).to.deep.equal([]);
 				expect(design.assumed).to.include(`design.stands[id=${design.stands[0]!.id}].mediumId`);
 			});

@@ -1,8 +1,8 @@
-import { chainOf, codes, set } from './example';
+import { modelOf, codes, set } from './example';
 import { expect } from 'chai';
 import { type Change } from '../../src/lib/core/design';
-import { bestFront, Chain } from '../../src/lib/core/review';
-import { ppfdOf } from '../../src/lib/core/review/stages/light';
+import { bestFront, SystemModel } from '../../src/lib/core/model';
+import { ppfdOf } from '../../src/lib/core/model';
 import { dayLengthH, growingDays, sunAt } from '../../src/lib/core/water';
 import { templatesOf } from '../../src/lib/ui/home/templates';
 
@@ -20,7 +20,7 @@ describe('light and shade', () => {
 		socket: 1
 	};
 	const lit = (...changes: Change[]) =>
-		chainOf(
+		modelOf(
 			'loft-table',
 			set('design.lamps', [lamp]),
 			set('operation.lampHours', { a: 12 }),
@@ -41,7 +41,7 @@ describe('light and shade', () => {
 		expect(at(2)).to.equal(0);
 	});
 	it('longer hours and a lower lamp give more in a day', () => {
-		const dli = (chain: Chain) => chain.light.get('table/2/2/1')!.dliMol;
+		const dli = (model: SystemModel) => model.light.get('table/2/2/1')!.dliMol;
 		expect(dli(lit(set('operation.lampHours.a', 18))) / dli(lit())).to.be.closeTo(1.5, 1e-9);
 		expect(dli(lit(set('design.lamps.0.heightM', 1.4)))).to.be.above(dli(lit()));
 	});
@@ -58,27 +58,27 @@ describe('light and shade', () => {
 		expect(growingDays(-35).longest).to.be.within(353, 358);
 	});
 	it('towers wider apart take less sun from one another, and nothing stands in its own light', () => {
-		const mean = (...changes: Change[]) => chainOf('tower-bank', ...changes).shade!.mean;
+		const mean = (...changes: Change[]) => modelOf('tower-bank', ...changes).shade!.mean;
 		expect(
 			mean(set('design.stands.0.pitchMm', 1500), set('design.stands.0.rowGapMm', 1500))
 		).to.be.below(mean());
 		expect(mean(set('design.stands.0.towers', 1), set('design.stands.0.rows', 1))).to.equal(0);
-		const best = bestFront(chainOf('tower-bank'))!;
+		const best = bestFront(modelOf('tower-bank'))!;
 		expect(best.mean).to.be.at.most(mean() + 1e-9);
 	});
 	it('climbers ask for something to hold them, and then weigh on it', () => {
-		expect(codes(chainOf('lean-to-rail'))).to.include('support-bears');
+		expect(codes(modelOf('lean-to-rail'))).to.include('support-bears');
 		const none = { kind: 'none', heightM: 2 };
-		expect(codes(chainOf('lean-to-rail', set('design.support', none)))).to.include(
+		expect(codes(modelOf('lean-to-rail', set('design.support', none)))).to.include(
 			'nothing-to-climb'
 		);
-		expect(codes(chainOf('loft-table'))).to.not.include('nothing-to-climb');
+		expect(codes(modelOf('loft-table'))).to.not.include('nothing-to-climb');
 	});
 });
 
 describe('templates in full size', () => {
 	it('a hole at every site of the pattern, within the sheet', () => {
-		const [skin] = templatesOf(chainOf('kitchen-columns'));
+		const [skin] = templatesOf(modelOf('kitchen-columns'));
 		expect(skin!.holes).to.have.length(32);
 		expect(skin!.widthMm).to.be.closeTo(Math.PI * 110 + 8, 1e-9);
 		for (const hole of skin!.holes) {
@@ -87,9 +87,9 @@ describe('templates in full size', () => {
 		}
 	});
 	it('a lid for a stack of buckets: riser, bolts, drains and cord', () => {
-		const lid = templatesOf(chainOf('bucket-stack')).find((t) => t.id.endsWith('.lid'))!;
+		const lid = templatesOf(modelOf('bucket-stack')).find((t) => t.id.endsWith('.lid'))!;
 		expect(lid.holes.filter((h) => h.label === 'bolt')).to.have.length(4);
 		expect(lid.holes.some((h) => h.label.startsWith('riser'))).to.equal(true);
-		expect(templatesOf(chainOf('loft-table'))).to.deep.equal([]);
+		expect(templatesOf(modelOf('loft-table'))).to.deep.equal([]);
 	});
 });

@@ -7,25 +7,25 @@ import {
 	NUTRIENTS,
 	recipe
 } from '../../src/lib/core/nutrients';
-import { Chain } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
 import { lacks, overLimit } from '../../src/lib/core/review/findings/mix';
 import { SALT_IDS, saltFractions, USUAL_SALTS, type SaltId } from '../../src/lib/core/shelf';
-import { chainOf, EXAMPLES, set } from './example';
+import { modelOf, EXAMPLES, set } from './example';
 
 const MACRO: SaltId[] = USUAL_SALTS.slice(0, 5);
 const rail = (...saltIds: SaltId[]) =>
-	chainOf('lean-to-rail', set('operation.mix.source.saltIds', saltIds));
+	modelOf('lean-to-rail', set('operation.mix.source.saltIds', saltIds));
 const without = (...out: SaltId[]) => USUAL_SALTS.filter((id) => !out.includes(id));
-const mixFindings = (chain: Chain) => [...overLimit(chain), ...lacks(chain)];
-const watered = (chain: Chain, water: Partial<Chain['place']['water']>) =>
-	chain.with([set('place.water', { ...chain.place.water, ...water })]);
+const mixFindings = (model: SystemModel) => [...overLimit(model), ...lacks(model)];
+const watered = (model: SystemModel, water: Partial<SystemModel['place']['water']>) =>
+	model.with([set('place.water', { ...model.place.water, ...water })]);
 
 /** Nothing over its limit, or it is said as a stop. */
-function harmless(chain: Chain): void {
-	const { elementsMgL: holds } = chain.mix.salts.result;
+function harmless(model: SystemModel): void {
+	const { elementsMgL: holds } = model.mix.salts.result;
 	const over = LIMITED.filter((e) => holds[e] > LIMITS_MGL[e].value * 1.00001);
 	const ammonium = holds.NH4N > AMMONIUM_SHARE.value * holds.N * 1.00001 + 1e-9;
-	const stop = mixFindings(chain).find((f) => f.code === 'mix-over-limit');
+	const stop = mixFindings(model).find((f) => f.code === 'mix-over-limit');
 	expect(stop?.severity, over.join(' ')).to.equal(over.length > 0 || ammonium ? 'stop' : undefined);
 }
 
@@ -43,19 +43,19 @@ describe('a mix never poisons', () => {
 				// nothing but the trace sulfate brings sulfur
 				[...without('magnesium-sulfate-7h'), 'magnesium-nitrate-6h' as const]
 			]) {
-				const chain = rail(...bags);
-				const wanted = (mgL * chain.mix.aimMsCm) / 2;
-				expect(chain.mix.salts.result.elementsMgL[element], salt).to.be.closeTo(
+				const model = rail(...bags);
+				const wanted = (mgL * model.mix.aimMsCm) / 2;
+				expect(model.mix.salts.result.elementsMgL[element], salt).to.be.closeTo(
 					wanted,
 					0.002 * wanted
 				);
-				harmless(chain);
+				harmless(model);
 			}
 	});
 
 	it('the targets of traces follow the strength and not how far the fit is stretched', () => {
 		for (const strength of [1, 2, 3]) {
-			const { mix } = chainOf('lean-to-rail', set('operation.mix.strengthMsCm', strength));
+			const { mix } = modelOf('lean-to-rail', set('operation.mix.strengthMsCm', strength));
 			expect(mix.targetsMgL.Mn).to.be.closeTo(0.3 * strength, 1e-12);
 			expect(mix.salts.result.elementsMgL.Mn).to.be.closeTo(0.3 * strength, 0.001 * strength);
 		}
@@ -80,29 +80,29 @@ describe('a mix never poisons', () => {
 	];
 	for (const [what, bags, words] of lists)
 		it(`${what}: no element over its limit, the lack named, a fix that works`, () => {
-			const chain = rail(...bags);
-			harmless(chain);
-			const found = mixFindings(chain).find((f) => f.code === 'mix-lacks')!;
+			const model = rail(...bags);
+			harmless(model);
+			const found = mixFindings(model).find((f) => f.code === 'mix-lacks')!;
 			expect(found.message).to.match(words);
 			expect(found.fixes).to.not.have.length(0);
 			for (const { label, change } of found.fixes)
 				expect(
-					mixFindings(chain.with(change)).map((f) => f.code),
+					mixFindings(model.with(change)).map((f) => f.code),
 					label
 				).to.deep.equal([]);
 		});
 
 	it('salty water: what it takes alone and what nitrogen is left are named', () => {
-		const chain = watered(chainOf('kitchen-columns', set('operation.mix.strengthMsCm', 1)), {
+		const model = watered(modelOf('kitchen-columns', set('operation.mix.strengthMsCm', 1)), {
 			Ca: 200,
 			Mg: 50,
 			ecMsCm: 1.6
 		});
-		const [lack] = mixFindings(chain);
+		const [lack] = mixFindings(model);
 		expect(lack!.message).to.match(
 			/nitrogen \(.*alone is 1.\d+ mS\/cm of the 1 mS\/cm aimed at.*leaves [\d.]+ mg\/L of nitrogen/
 		);
-		const salt = watered(chain, { Na: 140, Cl: 260 });
+		const salt = watered(model, { Na: 140, Cl: 260 });
 		const stop = mixFindings(salt).find((f) => f.code === 'mix-over-limit')!;
 		expect(stop.severity).to.equal('stop');
 		expect(stop.message).to.match(
@@ -117,18 +117,18 @@ describe('a mix never poisons', () => {
 				fc.subarray(SALT_IDS, { minLength: 1 }),
 				fc.double({ min: 0.2, max: 6, noNaN: true }),
 				(name, saltIds, strength) => {
-					const chain = chainOf(
+					const model = modelOf(
 						name,
 						set('operation.mix.source', { kind: 'salts', saltIds }),
 						set('operation.mix.method', 'meter'),
 						set('operation.mix.strengthMsCm', strength)
 					);
-					harmless(chain);
+					harmless(model);
 					for (const id of ['Mn', 'Zn', 'Cu', 'B', 'Mo'] as const)
-						expect(chain.mix.salts.result.elementsMgL[id], id).to.be.at.most(
-							chain.mix.targetsMgL[id] * 1.05 + 1e-9
+						expect(model.mix.salts.result.elementsMgL[id], id).to.be.at.most(
+							model.mix.targetsMgL[id] * 1.05 + 1e-9
 						);
-					expect(chain.mix.strengthMsCm).to.be.closeTo(chain.mix.expectedMsCm, 0.051);
+					expect(model.mix.strengthMsCm).to.be.closeTo(model.mix.expectedMsCm, 0.051);
 				}
 			),
 			{ numRuns: 50, seed: 20261126 }
@@ -137,10 +137,10 @@ describe('a mix never poisons', () => {
 
 	it('shipped examples lack nothing and hold all twelve elements', () => {
 		for (const name of EXAMPLES) {
-			const chain = chainOf(name);
-			expect(mixFindings(chain), name).to.deep.equal([]);
+			const model = modelOf(name);
+			expect(mixFindings(model), name).to.deep.equal([]);
 			for (const e of NUTRIENTS)
-				expect(chain.mix.salts.result.elementsMgL[e], `${name} ${e}`).to.be.above(0);
+				expect(model.mix.salts.result.elementsMgL[e], `${name} ${e}`).to.be.above(0);
 		}
 	});
 });

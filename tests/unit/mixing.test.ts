@@ -1,9 +1,10 @@
 import { expect } from 'chai';
-import { Chain, mixingSteps } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
+import { mixingSteps } from '../../src/lib/core/review';
 import { SALTS, type SaltId } from '../../src/lib/core/shelf';
 import { salts } from '../../src/lib/core/nutrients';
-import { chainOf, EXAMPLES, set } from './example';
-import { railChain } from './rail';
+import { modelOf, EXAMPLES, set } from './example';
+import { railModel } from './rail';
 
 /** A product by its label. */
 const product = (over: object = {}) =>
@@ -18,26 +19,27 @@ const product = (over: object = {}) =>
 	});
 const rankOf = (saltId: SaltId | null): number =>
 	saltId === null ? -1 : saltId.startsWith('calcium') ? 2 : saltId.startsWith('iron') ? 1 : 0;
-const gramsIn = (chain: Chain) => new Map(chain.mix.items.map((item) => [item.name, item.amount]));
+const gramsIn = (model: SystemModel) =>
+	new Map(model.mix.items.map((item) => [item.name, item.amount]));
 
 describe('the mix of every example', () => {
 	for (const name of EXAMPLES) {
-		const chain = chainOf(name);
+		const model = modelOf(name);
 
 		it(`${name}: comes to the strength aimed at, worked out from what is weighed`, () => {
-			const { mix } = chain;
+			const { mix } = model;
 			const again = salts(mix.salts.input);
 			expect(again.ecMsCm).to.be.closeTo(mix.expectedMsCm, 1e-9);
-			if (chain.operation.mix.method === 'meter')
+			if (model.operation.mix.method === 'meter')
 				expect(mix.expectedMsCm).to.be.closeTo(mix.strengthMsCm, 0.02);
 			expect(mix.uncertaintyMsCm).to.be.above(0);
 		});
 
 		it(`${name}: calcium goes in last, iron just before it, all of it in plain water first`, () => {
-			const { items } = chain.mix;
+			const { items } = model.mix;
 			const ranks = items.map((item) => rankOf(item.saltId));
 			expect(ranks).to.deep.equal([...ranks].sort((a, b) => a - b));
-			const steps = mixingSteps(chain);
+			const steps = mixingSteps(model);
 			expect(steps[0]!.text).to.match(/^Fill the tank with plain water/);
 			const stirred = steps.filter((s) => s.text.startsWith('Stir in'));
 			expect(stirred).to.have.length(items.length);
@@ -50,13 +52,13 @@ describe('the mix of every example', () => {
 		});
 
 		it(`${name}: twice the water takes twice the salts, at the same strength`, () => {
-			const fillL = chain.operation.fillL;
-			const half = chain.with([set('operation.fillL', fillL / 2)]);
-			const [all, some] = [gramsIn(chain), gramsIn(half)];
-			const share = half.mix.litres / chain.mix.litres;
+			const fillL = model.operation.fillL;
+			const half = model.with([set('operation.fillL', fillL / 2)]);
+			const [all, some] = [gramsIn(model), gramsIn(half)];
+			const share = half.mix.litres / model.mix.litres;
 			for (const [salt, grams] of all)
 				expect(some.get(salt)!).to.be.closeTo(grams * share, 1e-6 * grams);
-			expect(half.mix.expectedMsCm).to.be.closeTo(chain.mix.expectedMsCm, 1e-6);
+			expect(half.mix.expectedMsCm).to.be.closeTo(model.mix.expectedMsCm, 1e-6);
 		});
 	}
 });
@@ -67,7 +69,7 @@ describe('what the mix is made of', () => {
 	it('a stronger mix takes more of everything together, and reads stronger', () => {
 		let before = 0;
 		for (const strength of [0.8, 1.2, 1.8, 2.4]) {
-			const { mix } = chainOf(weighed, set('operation.mix.strengthMsCm', strength));
+			const { mix } = modelOf(weighed, set('operation.mix.strengthMsCm', strength));
 			const total = mix.items.reduce((sum, item) => sum + item.amount, 0);
 			expect(total).to.be.above(before);
 			before = total;
@@ -75,9 +77,9 @@ describe('what the mix is made of', () => {
 	});
 
 	it('water that brings calcium needs less of it weighed', () => {
-		const chain = chainOf(weighed);
+		const model = modelOf(weighed);
 		const calcium = (mgL: number) => {
-			const { mix } = chain.with([set('place.water.Ca', mgL)]);
+			const { mix } = model.with([set('place.water.Ca', mgL)]);
 			return mix.items
 				.filter((item) => item.saltId?.startsWith('calcium'))
 				.reduce((sum, item) => sum + item.amount, 0);
@@ -86,10 +88,10 @@ describe('what the mix is made of', () => {
 	});
 
 	it('a product is dosed by the meter to the strength, by its label to the label', () => {
-		const byMeter = chainOf(weighed, product(), set('operation.mix.method', 'meter')).mix;
+		const byMeter = modelOf(weighed, product(), set('operation.mix.method', 'meter')).mix;
 		expect(byMeter.expectedMsCm).to.be.closeTo(byMeter.strengthMsCm, 0.01);
 		const byLabel = (labelShare: number) =>
-			chainOf(
+			modelOf(
 				weighed,
 				product(),
 				set('operation.mix.method', 'label'),
@@ -104,16 +106,16 @@ describe('what the mix is made of', () => {
 	});
 
 	it('a powder is given in grams, a liquid in millilitres', () => {
-		const unit = (form: string) => chainOf(weighed, product({ form })).mix.items[0]!.unit;
+		const unit = (form: string) => modelOf(weighed, product({ form })).mix.items[0]!.unit;
 		expect([unit('liquid'), unit('powder')]).to.deep.equal(['mL', 'g']);
-		const steps = mixingSteps(chainOf(weighed, product()));
+		const steps = mixingSteps(modelOf(weighed, product()));
 		expect(steps.find((s) => /leaf feed/i.test(s.text))!.amount).to.match(/\d (?:mL|L)$/);
 	});
 
 	it('acid is asked for only where the water needs it, with its caution', () => {
-		const chain = chainOf(weighed);
+		const model = modelOf(weighed);
 		const steps = (ph: number) =>
-			mixingSteps(chain.with([set('place.water.ph', ph)])).map((s) => s.text);
+			mixingSteps(model.with([set('place.water.ph', ph)])).map((s) => s.text);
 		expect(steps(8).join(' '))
 			.to.match(/Bring the pH/)
 			.and.match(/Acid into water, never water into acid/);
@@ -149,24 +151,24 @@ describe('mix', () => {
 
 	it('weighs out the strength it was asked for', () => {
 		for (const strengthMsCm of [0.8, 1.4, 2.2, 3]) {
-			const { mix } = railChain([{ path: 'operation.mix.strengthMsCm', value: strengthMsCm }]);
+			const { mix } = railModel([{ path: 'operation.mix.strengthMsCm', value: strengthMsCm }]);
 			expect(mix.expectedMsCm).to.be.closeTo(strengthMsCm, 0.01);
 		}
 	});
 
 	it('follows the plants: weaker for young ones, and what they have in common', () => {
 		const stages = (stage: string) =>
-			Object.fromEntries(Object.keys(railChain().operation.crops).map((id) => [id, stage]));
+			Object.fromEntries(Object.keys(railModel().operation.crops).map((id) => [id, stage]));
 		const at = (stage: string) =>
-			railChain([{ path: 'record.stages', value: stages(stage) }]).mix.recommendedMsCm;
+			railModel([{ path: 'record.stages', value: stages(stage) }]).mix.recommendedMsCm;
 		expect(at('seedling')).to.be.below(at('growing'));
 		expect(at('growing')).to.be.at.most(at('full'));
-		expect(railChain().mix.recommendedMsCm).to.be.within(1.6, 2.2);
+		expect(railModel().mix.recommendedMsCm).to.be.within(1.6, 2.2);
 	});
 
 	it('a product by its label says what to expect and how far that is to be trusted', () => {
 		const by = (method: string, share = 1) =>
-			railChain([
+			railModel([
 				{ path: 'operation.mix.source', value: product },
 				{ path: 'operation.mix.method', value: method },
 				{ path: 'operation.mix.labelShare', value: share }
@@ -180,14 +182,14 @@ describe('mix', () => {
 	});
 
 	it('its card goes from water to calcium, and minds acid', () => {
-		const texts = mixingSteps(railChain()).map((step) => step.text);
+		const texts = mixingSteps(railModel()).map((step) => step.text);
 		const at = (word: RegExp) => texts.findIndex((text) => word.test(text));
 		expect(at(/Fill the tank/)).to.equal(0);
 		expect(at(/magnesium sulfate/)).to.be.below(at(/calcium nitrate/));
 		expect(at(/monopotassium/)).to.be.below(at(/calcium nitrate/));
 		expect(at(/calcium nitrate/)).to.be.below(at(/Top up/));
 		expect(at(/Acid into water/)).to.be.above(0);
-		const young = railChain([
+		const young = railModel([
 			{ path: 'operation.crops', value: { 'rail/1/1/1': 'chilli' } },
 			{ path: 'record.stages', value: { 'rail/1/1/1': 'young' } }
 		]);

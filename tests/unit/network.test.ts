@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { randomNetwork, rowsOnHeader, seeded } from '../../bench/networks';
-import type { NetworkInput } from '../../src/lib/core/network';
+import type { NetworkInput } from '../../src/lib/core/hydraulics';
 import {
 	atSpeed,
 	buildGraph,

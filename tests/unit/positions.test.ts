@@ -2,8 +2,8 @@ import { expect } from 'chai';
 import type { Change } from '../../src/lib/core/design';
 import { boxOf, hatchIn, type Layout } from '../../src/lib/core/layout';
 import { spotOf, spotsFor, tankTo } from '../../src/lib/core/design';
-import type { Chain } from '../../src/lib/core/review';
-import { chainOf, set } from './example';
+import type { SystemModel } from '../../src/lib/core/model';
+import { modelOf, set } from './example';
 
 const rad = (deg: number) => (deg * Math.PI) / 180;
 type At = [label: string, xM: number, yM: number, zM: number];
@@ -94,7 +94,7 @@ const TABLE: Placed[] = [
 describe('where plants stand', () => {
 	for (const { name, by = [], at } of TABLE)
 		it(`${name}${by.length > 0 ? ', changed' : ''}: as a tape says`, () => {
-			const { sites } = chainOf(name, ...by).layout;
+			const { sites } = modelOf(name, ...by).layout;
 			const found = new Map(sites.map((site) => [site.label, site]));
 			// the first site is where measuring starts; distances from it are what is checked
 			const probe = at({ x: 0, y: 0 });
@@ -114,7 +114,7 @@ describe('where plants stand', () => {
 			['beside', 0.08],
 			['under', -1]
 		] as const) {
-			const { layout } = chainOf('lean-to-rail', set('design.tank.spot', spot));
+			const { layout } = modelOf('lean-to-rail', set('design.tank.spot', spot));
 			const left = Math.min(...layout.containers.map((c) => boxOf(c.front).x0));
 			const tankRight = layout.tank.xM + layout.tank.lengthM;
 			if (spot === 'beside') expect(left).to.be.above(tankRight + clear - 1e-9);
@@ -135,14 +135,14 @@ describe('where the tank stands', () => {
 			['tower-bank', 'lid', 'beside'],
 			['away-bench', 'inside', 'beside']
 		] as const) {
-			const { design } = chainOf(name, set('design.tank.spot', asked));
+			const { design } = modelOf(name, set('design.tank.spot', asked));
 			expect(spotOf(design), `${name}, ${asked}`).to.equal(stands);
 			expect(spotsFor(design.stands[0]!)).to.include(stands);
 		}
 	});
 
 	it('a bank of towers stands on bases, whatever a file says of its footing', () => {
-		const { design, layout } = chainOf('tower-bank', set('design.stands.0.footing', 'lid'));
+		const { design, layout } = modelOf('tower-bank', set('design.stands.0.footing', 'lid'));
 		expect(spotOf(design)).to.equal('beside');
 		expect(tankTo(design, 'under')).to.deep.equal([set('design.tank.spot', 'under')]);
 		const { tank, containers } = layout;
@@ -151,9 +151,9 @@ describe('where the tank stands', () => {
 	});
 
 	it('a second stand of towers on the loop does not go on the same lid', () => {
-		const one = chainOf('segment-tower');
+		const one = modelOf('segment-tower');
 		const [stand] = one.design.stands;
-		const two = chainOf('segment-tower', set('design.stands', [stand, { ...stand, id: 'more' }]));
+		const two = modelOf('segment-tower', set('design.stands', [stand, { ...stand, id: 'more' }]));
 		const [first, second] = ['columns', 'more'].map((id) =>
 			two.layout.containers.filter((c) => c.standId === id)
 		);
@@ -162,16 +162,16 @@ describe('where the tank stands', () => {
 	});
 
 	it('taken from under its towers it puts them on bases, and back up again', () => {
-		const chain = chainOf('kitchen-columns');
-		const down = chain.with(tankTo(chain.design, 'beside'));
+		const model = modelOf('kitchen-columns');
+		const down = model.with(tankTo(model.design, 'beside'));
 		expect(spotOf(down.design)).to.equal('beside');
-		const clear = (c: Chain) =>
+		const clear = (c: SystemModel) =>
 			Math.min(...c.layout.containers.map((t) => t.xM - t.radiusM!)) -
 			(c.layout.tank.xM + c.layout.tank.lengthM);
 		expect(clear(down)).to.be.above(0);
-		expect(clear(chain)).to.be.below(0);
+		expect(clear(model)).to.be.below(0);
 		const up = down.with(tankTo(down.design, 'lid'));
-		expect(up.layout.sites).to.deep.equal(chain.layout.sites);
+		expect(up.layout.sites).to.deep.equal(model.layout.sites);
 	});
 });
 
@@ -191,19 +191,19 @@ describe('a hatch in the lid', () => {
 			}
 	};
 	for (const name of ['kitchen-columns', 'branch-stack', 'segment-tower'])
-		it(`${name}: lies in the lid, beside what stands on it`, () => free(chainOf(name).layout));
+		it(`${name}: lies in the lid, beside what stands on it`, () => free(modelOf(name).layout));
 
 	it('keeps clear of towers wherever they are put, and says so where it cannot', () => {
 		for (const pitchMm of [160, 240, 320, 400, 480, 560, 640]) {
-			const { layout } = chainOf('kitchen-columns', set('design.stands.0.pitchMm', pitchMm));
+			const { layout } = modelOf('kitchen-columns', set('design.stands.0.pitchMm', pitchMm));
 			if (layout.tank.hatch) free(layout);
 		}
-		const full = chainOf('pot-stack').layout;
+		const full = modelOf('pot-stack').layout;
 		expect(full.tank.hatch).to.equal(null);
 	});
 
 	it('is as large as there is room for', () => {
-		const { tank, pump } = chainOf('kitchen-columns').layout;
+		const { tank, pump } = modelOf('kitchen-columns').layout;
 		const size = (radiusM: number) => {
 			const { xM, yM } = { xM: tank.xM + tank.lengthM / 2, yM: tank.yM + tank.widthM / 2 };
 			const post = { xM, yM, radiusM } as Layout['containers'][number];

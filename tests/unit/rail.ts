@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Change, Parts } from '../../src/lib/core/design';
-import { Chain } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { example } from './example';
 
@@ -10,9 +10,9 @@ export const RAIL_TEXT = readFileSync(
 );
 export const rail = (): Parts => example('lean-to-rail');
 
-/** The demo rail's chain, with changes. */
-export function railChain(changes: Change[] = []): Chain {
-	return new Chain(rail(), BUILT_IN_SHELF).with(changes);
+/** The demo rail's model, with changes. */
+export function railModel(changes: Change[] = []): SystemModel {
+	return new SystemModel(rail(), BUILT_IN_SHELF).with(changes);
 }
 
 /** What is asked when a bench of buckets is started in a room of this length, mm. */

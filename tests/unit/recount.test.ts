@@ -11,7 +11,7 @@ import {
 	valueAt,
 	type Parts
 } from '../../src/lib/core/design';
-import { Chain } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { example, EXAMPLES, set } from './example';
 
@@ -46,7 +46,7 @@ const slots = ({ design }: Parts) =>
 	);
 /** Where every outlet is, by its id: its container's row and column, and how many of it come before. */
 function outlets(parts: Parts): Map<string, string> {
-	const { emissions, containers } = new Chain(parts, BUILT_IN_SHELF).layout;
+	const { emissions, containers } = new SystemModel(parts, BUILT_IN_SHELF).layout;
 	const at = new Map(containers.map((c) => [c.id, `${c.standId} ${c.row} ${c.column}`]));
 	const seen = new Map<string, number>();
 	return new Map(

@@ -3,46 +3,49 @@ import fc from 'fast-check';
 import { applyChanges, startSystem, type Change } from '../../src/lib/core/design';
 import { feedPlan } from '../../src/lib/core/feeding';
 import { atSpeed, headAt } from '../../src/lib/core/hydraulics';
-import { assessChain } from '../../src/lib/core/operations';
+import { assessModel } from '../../src/lib/core/operations';
 import {
 	between,
-	Chain,
 	dayOf,
+	faultWords,
+	findingsOf,
+	names,
+	SEVERITIES,
+	STEPS
+} from '../../src/lib/core/review';
+import {
+	SystemModel,
 	daysLeft,
 	feedInput,
-	findingsOf,
 	inTransitL,
-	names,
 	pumpMinutes,
-	SEVERITIES,
-	settle,
-	STEPS,
 	systemCurve
-} from '../../src/lib/core/review';
+} from '../../src/lib/core/model';
+import { settle } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF, CANOPY_SHARE } from '../../src/lib/core/shelf';
-import { chainOf, EXAMPLES } from './example';
-import { benchIn, rail, railChain } from './rail';
+import { modelOf, EXAMPLES } from './example';
+import { benchIn, rail, railModel } from './rail';
 import { TROUBLES } from './troubles';
 
 const change = (path: string, value: unknown): Change => ({ path, value });
 
 describe('trials at other levels and dials', () => {
 	it('the lowest level at which all flow: a little under it, somebody is dry', () => {
-		const chain = railChain();
-		const lowest = chain.lowestFlowingL!;
+		const model = railModel();
+		const lowest = model.lowestFlowingL!;
 		const dryAt = (litres: number) =>
-			chain.with([change('record.nowL', litres)]).path.result.uniformity.dry;
+			model.with([change('record.nowL', litres)]).path.result.uniformity.dry;
 		expect(dryAt(lowest + 0.01)).to.equal(0);
 		expect(dryAt(lowest - 0.5)).to.be.above(0);
 	});
 
 	it('the lowest level at which all are fed: a little under it, somebody is short', () => {
-		const chain = railChain();
-		const lowest = chain.lowestFedL!;
+		const model = railModel();
+		const lowest = model.lowestFedL!;
 		const short = (litres: number) => {
-			const { path, feed } = chain.with([change('record.nowL', litres)]);
+			const { path, feed } = model.with([change('record.nowL', litres)]);
 			return (
-				[...chain.feed!.needLph].some(([id, need]) => path.siteLph.get(id)! < need * (1 - 1e-6)) &&
+				[...model.feed!.needLph].some(([id, need]) => path.siteLph.get(id)! < need * (1 - 1e-6)) &&
 				feed !== null
 			);
 		};
@@ -51,11 +54,11 @@ describe('trials at other levels and dials', () => {
 	});
 
 	it('the least dial that feeds everybody, to a percent', () => {
-		const chain = railChain();
-		const needs = chain.feed!.needLph;
-		const percent = chain.trials.leastDialPercent(needs)!;
+		const model = railModel();
+		const needs = model.feed!.needLph;
+		const percent = model.trials.leastDialPercent(needs, model.record.nowL)!;
 		const fed = (p: number) => {
-			const { path } = chain.with([change('operation.dial', p / 100)]);
+			const { path } = model.with([change('operation.dial', p / 100)]);
 			return [...needs].every(([id, need]) => path.siteLph.get(id)! >= need * (1 - 1e-6));
 		};
 		expect(fed(percent)).to.equal(true);
@@ -64,13 +67,15 @@ describe('trials at other levels and dials', () => {
 
 	it('says so where no level and no dial would do', () => {
 		const high = [change('design.stands.0.lowEndHeightMm', 2400)];
-		const chain = railChain(high);
-		expect(chain.lowestFlowingL).to.equal(null);
-		expect(chain.trials.leastDialPercent(new Map([['rail.A1', 1]]))).to.equal(null);
+		const model = railModel(high);
+		expect(model.lowestFlowingL).to.equal(null);
+		expect(model.trials.leastDialPercent(new Map([['rail.A1', 1]]), model.record.nowL)).to.equal(
+			null
+		);
 	});
 
 	it('a fuller tank never leaves an outlet with less head', () => {
-		const { trials } = railChain();
+		const { trials } = railModel();
 		fc.assert(
 			fc.property(
 				fc.double({ min: 0, max: 70, noNaN: true }),
@@ -86,11 +91,11 @@ describe('trials at other levels and dials', () => {
 
 describe('pump and lines', () => {
 	it('cross at the operating point', () => {
-		const chain = railChain();
-		const { flowLph, headM } = chain.path.result.source;
-		const curve = atSpeed(chain.curve!.result, 0.72);
+		const model = railModel();
+		const { flowLph, headM } = model.path.result.source;
+		const curve = atSpeed(model.curve!.result, 0.72);
 		expect(headAt(curve, flowLph)).to.be.closeTo(headM, 1e-6);
-		const points = systemCurve(chain, 40);
+		const points = systemCurve(model, 40);
 		const after = points.findIndex((p) => p.headM > headM);
 		const [a, b] = [points[after - 1]!, points[after]!];
 		const share = (headM - a.headM) / (b.headM - a.headM);
@@ -98,13 +103,13 @@ describe('pump and lines', () => {
 	});
 
 	it('what the lines pass rises with the head they are given', () => {
-		const flows = systemCurve(railChain(), 20).map((p) => p.flowLph);
+		const flows = systemCurve(railModel(), 20).map((p) => p.flowLph);
 		flows.slice(1).forEach((q, i) => expect(q).to.be.at.least(flows[i]! - 1e-6));
 		expect(flows[0]).to.be.closeTo(0, 1e-3);
 	});
 
 	it('a filter or a check valve in the main costs head, and a wider row gives it back', () => {
-		const flow = (...changes: Change[]) => railChain(changes).path.result.source.flowLph;
+		const flow = (...changes: Change[]) => railModel(changes).path.result.source.flowLph;
 		expect(flow(change('design.lines.filter', true))).to.be.below(flow());
 		expect(flow(change('design.lines.checkValve', true))).to.be.below(flow());
 		expect(flow(change('design.stands.0.rowTubeId', 'feed-19'))).to.be.above(flow());
@@ -114,40 +119,40 @@ describe('pump and lines', () => {
 
 describe('tank', () => {
 	it('days left are the water over the pump’s minimum, with the reserve, by what is drunk', () => {
-		const chain = railChain();
-		const usable = 32 - chain.tank.pumpMinimumL - inTransitL(chain) + 120;
-		expect(daysLeft(chain)).to.be.closeTo(usable / chain.thirst.useLPerDay, 1e-9);
+		const model = railModel();
+		const usable = 32 - model.tank.pumpMinimumL - inTransitL(model) + 120;
+		expect(daysLeft(model)).to.be.closeTo(usable / model.waterUse.useLPerDay, 1e-9);
 		expect(
 			daysLeft(
-				railChain([
+				railModel([
 					change('operation.topUp', { kind: 'float', with: 'weak' }),
 					change('design.reserve', null)
 				])
 			)
 		).to.equal(null);
-		expect(daysLeft(railChain([change('operation.crops', {})]))).to.equal(null);
+		expect(daysLeft(railModel([change('operation.crops', {})]))).to.equal(null);
 	});
 
 	it('a check valve keeps the lines full, so less comes back', () => {
 		const back = (held: boolean) =>
-			railChain([change('design.lines.checkValve', held)]).drainBack.result.standingL;
+			railModel([change('design.lines.checkValve', held)]).drainBack.result.standingL;
 		expect(back(true)).to.be.below(back(false));
 	});
 
 	it('a feed row without fall keeps its water as well', () => {
-		const lines = railChain([change('design.stands.0.feedFallPercent', 0)]).drainBack.input.lines;
-		expect(lines.length).to.be.below(railChain().drainBack.input.lines.length);
+		const lines = railModel([change('design.stands.0.feedFallPercent', 0)]).drainBack.input.lines;
+		expect(lines.length).to.be.below(railModel().drainBack.input.lines.length);
 	});
 
 	it('an overflow hole is the brim', () => {
-		const chain = railChain([change('design.tank.overflowBelowRimMm', 100)]);
-		expect(chain.tank.fullL).to.be.below(railChain().tank.fullL);
-		expect(chain.tank.input.brimMm).to.equal(240);
+		const model = railModel([change('design.tank.overflowBelowRimMm', 100)]);
+		expect(model.tank.fullL).to.be.below(railModel().tank.fullL);
+		expect(model.tank.input.brimMm).to.equal(240);
 	});
 
 	it('each kind of top-up drifts its own way', () => {
 		const end = (kind: string) => {
-			const { days } = railChain([
+			const { days } = railModel([
 				change('operation.topUp', { kind: 'float', with: kind }),
 				change('design.reserve', null)
 			]).run.result;
@@ -163,39 +168,39 @@ describe('tank', () => {
 describe('demand and feed', () => {
 	it('follow the stage: a tenth of the leaf drinks a tenth', () => {
 		const grown = (stage: string) =>
-			railChain([
+			railModel([
 				change('operation.crops', { 'rail/1/1/1': 'tomato' }),
 				change('record.stages', { 'rail/1/1/1': stage })
-			]).thirst.useLPerDay;
+			]).waterUse.useLPerDay;
 		for (const stage of ['seedling', 'young', 'growing'] as const)
 			expect(grown(stage)).to.be.closeTo(CANOPY_SHARE[stage] * grown('full'), 1e-9);
 	});
 
 	it('the grower’s own factor scales what is predicted', () => {
 		const use = (factor: number) =>
-			railChain([change('record.useFactor', factor)]).thirst.useLPerDay;
+			railModel([change('record.useFactor', factor)]).waterUse.useLPerDay;
 		expect(use(1.3)).to.be.closeTo(1.3 * use(1), 1e-9);
 	});
 
 	it('every school can be planned for the same plants, and none is short', () => {
-		const chain = railChain([change('operation.feed.setMin', null)]);
+		const model = railModel([change('operation.feed.setMin', null)]);
 		for (const school of ['soak', 'pulse', 'repeat', 'continuous'] as const) {
-			const plan = feedPlan(feedInput(chain, { ...chain.operation.feed, school })!);
+			const plan = feedPlan(feedInput(model, { ...model.operation.feed, school })!);
 			expect(plan.warnings).to.not.include('dose-short');
 			expect(plan.events.length).to.be.above(0);
 		}
 	});
 
 	it('the timer as planned leaves nobody under their need', () => {
-		const chain = railChain([change('operation.feed.setMin', null)]);
-		for (const [id, need] of chain.feed!.needLph)
-			expect(chain.path.siteLph.get(id)).to.be.at.least(need * (1 - 1e-9));
-		expect(pumpMinutes(chain)).to.equal(chain.feed!.plan.onMin * chain.feed!.plan.events.length);
+		const model = railModel([change('operation.feed.setMin', null)]);
+		for (const [id, need] of model.feed!.needLph)
+			expect(model.path.siteLph.get(id)).to.be.at.least(need * (1 - 1e-9));
+		expect(pumpMinutes(model)).to.equal(model.feed!.plan.onMin * model.feed!.plan.events.length);
 	});
 
 	it('a timer set shorter needs more flow at every site, in proportion', () => {
 		const need = (min: number) =>
-			railChain([change('operation.feed.setMin', min)]).feed!.needLph.get('rail/1/7/1')!;
+			railModel([change('operation.feed.setMin', min)]).feed!.needLph.get('rail/1/7/1')!;
 		expect(need(5)).to.be.closeTo(3 * need(15), 1e-9);
 	});
 });
@@ -225,14 +230,14 @@ describe('steps', () => {
 	];
 	for (const [name, changes, says, state] of headlines)
 		it(`${name}${changes[0] ? ` with another ${changes[0].path}` : ''} reads ${says.source}`, () => {
-			const found = assessChain(railChain(changes)).steps.find((s) => s.step === name)!;
+			const found = assessModel(railModel(changes)).steps.find((s) => s.step === name)!;
 			expect(found.headline).to.match(says);
 			expect(found.state).to.equal(state);
 		});
 
 	it('take the worst of what was found for them', () => {
-		const { steps, findings } = assessChain(
-			railChain([change('design.stands.0.lowEndHeightMm', 200)])
+		const { steps, findings } = assessModel(
+			railModel([change('design.stands.0.lowEndHeightMm', 200)])
 		);
 		for (const { step, state } of steps) {
 			const worst = Math.min(
@@ -244,7 +249,7 @@ describe('steps', () => {
 	});
 
 	it('findings come the most urgent first', () => {
-		const ranks = findingsOf(railChain([change('record.nowL', 8)])).map((f) =>
+		const ranks = findingsOf(railModel([change('record.nowL', 8)])).map((f) =>
 			SEVERITIES.indexOf(f.severity)
 		);
 		expect(ranks).to.deep.equal([...ranks].sort());
@@ -274,7 +279,7 @@ describe('words', () => {
 
 describe('why the strength strays', () => {
 	const said = (...changes: Change[]) =>
-		findingsOf(chainOf('away-bench', change('design.tank.partId', 'bin-120'), ...changes)).find(
+		findingsOf(modelOf('away-bench', change('design.tank.partId', 'bin-120'), ...changes)).find(
 			(f) => f.code === 'drift-over-limit'
 		)?.message ?? '';
 	const hand = (everyDays: number, kind: string) =>
@@ -282,10 +287,10 @@ describe('why the strength strays', () => {
 	it('is the tank only where from refill to refill it is too small', () => {
 		const low = [change('operation.fillL', 60), change('record.nowL', 60)];
 		const small = [hand(5, 'weak'), ...low, change('operation.maxDriftPercent', 5)];
-		const { byDriftL } = chainOf('away-bench', ...small).size.result;
+		const { byDriftL } = modelOf('away-bench', ...small).size.result;
 		expect(byDriftL).to.be.above(60);
 		expect(said(...small)).to.include(
-			`from refill to refill alone it would take ${chainOf('away-bench').say(byDriftL, 'volume')}`
+			`from refill to refill alone it would take ${modelOf('away-bench').say(byDriftL, 'volume')}`
 		);
 		const full = [change('operation.fillL', 110), change('record.nowL', 110)];
 		expect(said(hand(1, 'solution'), ...full, change('operation.maxDriftPercent', 5))).to.match(
@@ -299,24 +304,26 @@ describe('why the strength strays', () => {
 
 describe('what a finding points at', () => {
 	/** Everything a press can mark in the drawing, and what only a sheet shows; joints are too small to be drawn. */
-	const drawn = ({ layout }: Chain) =>
+	const drawn = ({ layout }: SystemModel) =>
 		new Set([
 			...['tank', 'pump', 'place', 'timer', 'mix', 'design'],
 			...[layout.solids, layout.containers, layout.runs, layout.returns, layout.sites].flatMap(
 				(list) => list.map(({ id }) => id)
 			)
 		]);
-	const lost = (chain: Chain) => {
-		const there = drawn(chain);
-		return findingsOf(chain)
+	const lost = (model: SystemModel) => {
+		const there = drawn(model);
+		return findingsOf(model)
 			.filter((f) => f.code !== 'parts-do-not-join' && !there.has(f.subject))
 			.map((f) => `${f.code}: ${f.subject}`);
 	};
 	it('says of a return that cannot carry its flow what could, in the units of the place', () => {
 		const { from, by } = TROUBLES.find(({ code }) => code === 'return-too-small')!;
 		const flat = [...by, change('design.stands.0.fallPercent', 0.05)];
-		const why = (units: object) =>
-			chainOf(from, ...flat, change('place.units', units)).returns.flatMap((r) => r.why ?? []);
+		const why = (units: object) => {
+			const model = modelOf(from, ...flat, change('place.units', units));
+			return model.returns.flatMap(({ fault }) => faultWords(model, fault) ?? []);
+		};
 		for (const words of why({ system: 'metric', strength: 'mscm' }))
 			expect(words).to.match(
 				/^at most [\d.]+ L\/h run through [\d.]+ mm .* [\d.]+ mm inside would/
@@ -330,9 +337,9 @@ describe('what a finding points at', () => {
 	});
 
 	it('is there, in every example and in every trouble', () => {
-		for (const name of EXAMPLES) expect(lost(chainOf(name)), name).to.deep.equal([]);
+		for (const name of EXAMPLES) expect(lost(modelOf(name)), name).to.deep.equal([]);
 		for (const { code, from, by } of TROUBLES)
-			expect(lost(chainOf(from, ...by)), `${code} in ${from}`).to.deep.equal([]);
+			expect(lost(modelOf(from, ...by)), `${code} in ${from}`).to.deep.equal([]);
 	});
 });
 
@@ -353,7 +360,7 @@ describe('settling a start', () => {
 		const { assumed } = start.design;
 		const parts = { ...low, design: { ...low.design, assumed }, place };
 		const settled = settle(parts, BUILT_IN_SHELF);
-		const stops = findingsOf(new Chain(settled, BUILT_IN_SHELF)).filter(
+		const stops = findingsOf(new SystemModel(settled, BUILT_IN_SHELF)).filter(
 			(f) => f.severity === 'stop'
 		);
 		expect(stops.map((f) => f.code)).to.deep.equal([]);

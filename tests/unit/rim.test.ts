@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { leastWetFlowLph, mostWetTiltMmPerM, spread } from '../../src/lib/core/hydraulics';
-import { chainOf, set } from './example';
+import { modelOf, set } from './example';
 
 const rim = fc.record({
 	rimDiameterMm: fc.double({ min: 30, max: 400, noNaN: true }),
@@ -41,9 +41,9 @@ describe('the rim of a spreader', () => {
 	});
 
 	it('a tower stood at that lean has no dry side, and one further has', () => {
-		const [state] = chainOf('segment-tower').sharing;
+		const [state] = modelOf('segment-tower').sharing;
 		const at = (lean: number) =>
-			chainOf('segment-tower', set('design.stands.0.leanMmPerM', lean)).sharing[0]!.result.dry;
+			modelOf('segment-tower', set('design.stands.0.leanMmPerM', lean)).sharing[0]!.result.dry;
 		expect(at(0.99 * state!.mostTiltMmPerM)).to.equal(0);
 		expect(at(1.02 * state!.mostTiltMmPerM)).to.be.above(0);
 	});

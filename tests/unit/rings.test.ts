@@ -1,33 +1,33 @@
 import { valveId } from '../../src/lib/core/design';
 import { expect } from 'chai';
-import { ringOf, segmentsOf } from '../../src/lib/core/review/stages/levels';
-import type { Chain } from '../../src/lib/core/review';
-import { chainOf, set } from './example';
+import { ringOf, segmentsOf } from '../../src/lib/core/model';
+import type { SystemModel } from '../../src/lib/core/model';
+import { modelOf, set } from './example';
 
-const ringIn = (chain: Chain) => chain.rings[0]!;
+const ringIn = (model: SystemModel) => model.rings[0]!;
 /** What each length of the line loses, m, with the sign of the way the water takes through it. */
-const lossesOf = (chain: Chain) => {
-	const ring = ringIn(chain);
+const lossesOf = (model: SystemModel) => {
+	const ring = ringIn(model);
 	return segmentsOf(ring).map(({ result }, k) => Math.sign(ring.flowsLph[k]!) * result.totalLossM);
 };
 const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
-const risesOf = (chain: Chain) => ringIn(chain).pots.map((pot) => pot.riseMm);
+const risesOf = (model: SystemModel) => ringIn(model).pots.map((pot) => pot.riseMm);
 
 describe('pots on a return line under water', () => {
-	const chain = chainOf('control-pot-ring');
+	const model = modelOf('control-pot-ring');
 
 	it('round a ring the water loses the same both ways', () => {
-		expect(ringIn(chain).pots).to.have.length(6);
-		expect(sum(lossesOf(chain))).to.be.closeTo(0, 1e-6);
+		expect(ringIn(model).pots).to.have.length(6);
+		expect(sum(lossesOf(model))).to.be.closeTo(0, 1e-6);
 	});
 
 	it('what each pot takes in leaves it: the flow changes by that much at every pot', () => {
-		const { flowsLph, run } = ringIn(chain);
+		const { flowsLph, run } = ringIn(model);
 		const inflow = run.level!.order.map((id) =>
 			sum(
-				chain.layout.emissions
+				model.layout.emissions
 					.filter((e) => e.containerId === id)
-					.map((e) => chain.flows.outletLph.get(e.nodeId)!)
+					.map((e) => model.flows.outletLph.get(e.nodeId)!)
 			)
 		);
 		inflow.forEach((q, k) =>
@@ -38,9 +38,9 @@ describe('pots on a return line under water', () => {
 	});
 
 	it('each pot stands higher than the one it drains through by what that length loses', () => {
-		const losses = lossesOf(chain);
+		const losses = lossesOf(model);
 		let rise = 0;
-		risesOf(chain).forEach((mm, k) => {
+		risesOf(model).forEach((mm, k) => {
 			rise += losses[k]!;
 			expect(mm).to.be.closeTo(rise * 1000, 1e-6);
 			expect(mm).to.be.above(0);
@@ -48,8 +48,8 @@ describe('pots on a return line under water', () => {
 	});
 
 	it('what rises comes off the margin under the brim, to the millimetre', () => {
-		const { layout, balance } = chain;
-		for (const { id, riseMm, marginMm } of ringIn(chain).pots) {
+		const { layout, balance } = model;
+		for (const { id, riseMm, marginMm } of ringIn(model).pots) {
 			const pot = layout.containers.find((c) => c.id === id)!;
 			const brimMm = 1000 * pot.zM + pot.heightMm;
 			expect(riseMm + marginMm).to.be.closeTo(brimMm - 1000 * balance.source.waterLevelM, 1e-6);
@@ -57,12 +57,12 @@ describe('pots on a return line under water', () => {
 	});
 
 	it('a line cut open at one end sends everything one way, and its pots stand higher', () => {
-		const { run } = ringIn(chain);
+		const { run } = ringIn(model);
 		const open = { ...run.level!, closed: false, metres: run.level!.metres.slice(0, -1) };
-		const line = ringOf(chain, { ...run, level: open });
+		const line = ringOf(model, { ...run, level: open });
 		expect(line.flowsLph.every((q) => q > 0)).to.equal(true);
 		line.pots.forEach((pot, k) =>
-			expect(pot.riseMm, pot.id).to.be.above(ringIn(chain).pots[k]!.riseMm)
+			expect(pot.riseMm, pot.id).to.be.above(ringIn(model).pots[k]!.riseMm)
 		);
 	});
 
@@ -73,13 +73,13 @@ describe('pots on a return line under water', () => {
 	for (const [what, tube] of thinner)
 		it(`${what} raises the pots no less than the next wider one`, () => {
 			const highest = (id: string) =>
-				Math.max(...risesOf(chainOf('control-pot-ring', set('design.stands.0.returnTubeId', id))));
+				Math.max(...risesOf(modelOf('control-pot-ring', set('design.stands.0.returnTubeId', id))));
 			expect(highest(tube)).to.be.at.least(highest('return-50'));
 		});
 
 	it('in a large ring it settles as well as in a small one', () => {
 		for (const perRow of [2, 5, 12, 40]) {
-			const many = chainOf(
+			const many = modelOf(
 				'control-pot-ring',
 				set('design.stands.0.perRow', perRow),
 				set('design.stands.0.lengthMm', 20_000)
@@ -91,14 +91,14 @@ describe('pots on a return line under water', () => {
 	});
 
 	it('with the pump off nothing runs and all stand level', () => {
-		const still = chainOf('control-pot-ring', set('operation.dial', 0.01));
+		const still = modelOf('control-pot-ring', set('operation.dial', 0.01));
 		for (const { riseMm } of ringIn(still).pots) expect(riseMm).to.be.closeTo(0, 1e-6);
 	});
 });
 
 describe('several stands on one loop', () => {
-	const chain = chainOf('mixed-loop');
-	const { layout, path } = chain;
+	const model = modelOf('mixed-loop');
+	const { layout, path } = model;
 
 	it('are laid out side by side, each with letters of its own', () => {
 		expect(layout.stands).to.have.length(3);
@@ -118,20 +118,20 @@ describe('several stands on one loop', () => {
 	});
 
 	it('a row shut on one sends more to the others', () => {
-		const fed = (c: Chain, standId: string) =>
+		const fed = (c: SystemModel, standId: string) =>
 			sum(
 				c.layout.emissions
 					.filter((e) => e.standId === standId)
 					.map((e) => c.flows.outletLph.get(e.nodeId)!)
 			);
-		const at = chain.design.stands.findIndex((stand) => 'feedAboveRimMm' in stand);
-		const valve = valveId(chain.design.stands[at]!.id, 0);
-		const shut = chain.with([set('operation.shutValves', [valve])]);
+		const at = model.design.stands.findIndex((stand) => 'feedAboveRimMm' in stand);
+		const valve = valveId(model.design.stands[at]!.id, 0);
+		const shut = model.with([set('operation.shutValves', [valve])]);
 		const [closed, ...rest] = [
-			chain.design.stands[at]!,
-			...chain.design.stands.filter((_, i) => i !== at)
+			model.design.stands[at]!,
+			...model.design.stands.filter((_, i) => i !== at)
 		].map((stand) => stand.id);
-		expect(fed(shut, closed!)).to.be.below(fed(chain, closed!));
-		for (const id of rest) expect(fed(shut, id), id).to.be.above(fed(chain, id));
+		expect(fed(shut, closed!)).to.be.below(fed(model, closed!));
+		for (const id of rest) expect(fed(shut, id), id).to.be.above(fed(model, id));
 	});
 });

@@ -110,7 +110,7 @@ describe('repositories', () => {
 		expect(done(await redoDesign(id, { base: revision })).place.units.system).to.equal('us');
 	});
 
-	it('keep the record in a chain of its own, which undo of the plan leaves alone', async () => {
+	it('keep the record in a model of its own, which undo of the plan leaves alone', async () => {
 		const { revision, recordRevision } = await now();
 		const dialled = done(await save(0.8, revision));
 		const noted = done(

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { tipping, wallLoad } from '../../src/lib/core/build';
-import { chainOf, set } from './example';
+import { tipping, wallLoad } from '../../src/lib/core/construction';
+import { modelOf, set } from './example';
 
 const G = 9.80665;
 const amount = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -109,24 +109,24 @@ describe('what stands and hangs', () => {
 	const standing = ['bucket-stack', 'pot-stack', 'tower-bank', 'yard-channels'];
 	for (const name of standing)
 		it(`${name}: an empty tank holds a tower no better than a full one`, () => {
-			for (const { tipping: tips } of chainOf(name).loads) {
+			for (const { tipping: tips } of modelOf(name).loads) {
 				expect(tips!.empty.gustMS).to.be.at.most(tips!.now.result.gustMS + 1e-9);
 			}
 		});
 
 	it('water in the tank under a tower is weight at its foot', () => {
 		const gust = (litres: number) =>
-			chainOf('bucket-stack', set('record.nowL', litres)).loads[0]!.tipping!.now.result.gustMS;
+			modelOf('bucket-stack', set('record.nowL', litres)).loads[0]!.tipping!.now.result.gustMS;
 		const at = [2, 10, 30, 60].map(gust);
 		expect([...at].sort((a, b) => a - b)).to.deep.equal(at);
 	});
 
 	it('every plant, pot and litre of medium is in the weight', () => {
-		const chain = chainOf('loft-table');
-		const [load] = chain.loads;
-		const bare = chainOf('loft-table', set('operation.crops', {})).loads[0]!;
-		const grown = chain.layout.containers.reduce((kg, c) => kg + c.massKg, 0);
-		expect(load!.massKg).to.be.closeTo(grown + chain.layout.stands[0]!.frameKg, 1e-9);
+		const model = modelOf('loft-table');
+		const [load] = model.loads;
+		const bare = modelOf('loft-table', set('operation.crops', {})).loads[0]!;
+		const grown = model.layout.containers.reduce((kg, c) => kg + c.massKg, 0);
+		expect(load!.massKg).to.be.closeTo(grown + model.layout.stands[0]!.frameKg, 1e-9);
 		expect(bare.massKg).to.be.below(load!.massKg);
 		expect(load!.perM2! * load!.stand.lengthM * load!.stand.depthM).to.be.closeTo(
 			load!.massKg,
@@ -136,13 +136,13 @@ describe('what stands and hangs', () => {
 
 	it('a tank under a tower is in the weight on the floor too', () => {
 		const at = (litres: number) =>
-			chainOf('pot-stack', set('operation.fillL', litres)).loads[0]!.massKg;
+			modelOf('pot-stack', set('operation.fillL', litres)).loads[0]!.massKg;
 		expect(at(40) - at(20)).to.be.closeTo(20, 1e-9);
 	});
 
 	it('twice the fixings, half the shear; the pull goes down with them', () => {
 		const wall = (fixings: number) =>
-			chainOf('wall-pockets', set('design.stands.0.fixingsPerTier', fixings)).loads[0]!.wall!
+			modelOf('wall-pockets', set('design.stands.0.fixingsPerTier', fixings)).loads[0]!.wall!
 				.result;
 		expect(wall(4).shearPerFixingN).to.be.closeTo(wall(2).shearPerFixingN / 2, 1e-9);
 		expect(wall(4).worstPullN).to.be.closeTo(wall(2).worstPullN / 2, 1e-9);

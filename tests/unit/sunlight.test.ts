@@ -2,12 +2,13 @@ import { expect } from 'chai';
 import { readdirSync } from 'node:fs';
 import fc from 'fast-check';
 import type { Site } from '../../src/lib/core/layout';
-import { bestFront, findingsOf } from '../../src/lib/core/review';
+import { bestFront } from '../../src/lib/core/model';
+import { findingsOf } from '../../src/lib/core/review';
 import { tightestOf, touchDay } from '../../src/lib/core/review/findings/spacing';
-import { shadeOf } from '../../src/lib/core/review/stages/shade';
+import { shadeOf } from '../../src/lib/core/model';
 import { CANOPY_SHARE, CROPS, pick } from '../../src/lib/core/shelf';
 import { dayLengthH, growingDays, sunAt } from '../../src/lib/core/water';
-import { chainOf, set } from './example';
+import { modelOf, set } from './example';
 
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
@@ -71,37 +72,37 @@ describe('the sun', () => {
 
 describe('shade of neighbours', () => {
 	it('a single tower has none, two along the sun have, and further apart they have less', () => {
-		const lone = chainOf(
+		const lone = modelOf(
 			'tower-bank',
 			set('design.stands.0.towers', 1),
 			set('design.stands.0.rows', 1)
 		);
-		expect(shadeOf(lone)!.mean).to.equal(0);
+		expect(lone.shade!.mean).to.equal(0);
 		const means = [300, 460, 900, 1800].map(
-			(pitch) => shadeOf(chainOf('tower-bank', set('design.stands.0.pitchMm', pitch)))!.mean
+			(pitch) => modelOf('tower-bank', set('design.stands.0.pitchMm', pitch)).shade!.mean
 		);
 		expect([...means].sort((a, b) => b - a)).to.deep.equal(means);
 		expect(means[0]).to.be.above(means.at(-1)!);
 	});
 
 	it('turned right round a lone row loses the same, for the sun goes over both ways alike', () => {
-		const chain = chainOf('tower-bank', set('design.stands.0.rows', 1));
+		const model = modelOf('tower-bank', set('design.stands.0.rows', 1));
 		for (const front of [0, 45, 90, 135])
-			expect(shadeOf(chain, front)!.mean).to.be.closeTo(shadeOf(chain, front + 180)!.mean, 0.06);
+			expect(shadeOf(model, front)!.mean).to.be.closeTo(shadeOf(model, front + 180)!.mean, 0.06);
 	});
 
 	it('the way round that is recommended loses least of those tried', () => {
 		for (const name of ['tower-bank', 'lean-to-rail', 'outdoor-bucket-rows']) {
-			const chain = chainOf(name);
-			const best = bestFront(chain)!;
+			const model = modelOf(name);
+			const best = bestFront(model)!;
 			for (let front = 0; front < 360; front += 45)
-				expect(shadeOf(chain, front)!.mean, name).to.be.at.least(best.mean - 1e-9);
+				expect(shadeOf(model, front)!.mean, name).to.be.at.least(best.mean - 1e-9);
 		}
 	});
 
 	it('a share of the sun is a share, on either day', () => {
 		for (const name of NAMES) {
-			const shade = chainOf(name).shade;
+			const shade = modelOf(name).shade;
 			for (const { longest, shortest } of shade?.bySite.values() ?? []) {
 				expect(longest, name).to.be.within(0, 1);
 				expect(shortest, name).to.be.within(0, 1);
@@ -110,12 +111,12 @@ describe('shade of neighbours', () => {
 	});
 
 	it('small plants take no sun from large ones behind them', () => {
-		const grown = chainOf('outdoor-bucket-rows');
-		const young = chainOf(
+		const grown = modelOf('outdoor-bucket-rows');
+		const young = modelOf(
 			'outdoor-bucket-rows',
 			set('record.stages', Object.fromEntries(grown.layout.sites.map((s) => [s.id, 'seedling'])))
 		);
-		expect(shadeOf(young)!.mean).to.be.below(shadeOf(grown)!.mean);
+		expect(young.shade!.mean).to.be.below(grown.shade!.mean);
 	});
 });
 
@@ -128,9 +129,9 @@ describe('room between plants', () => {
 	};
 	for (const name of NAMES)
 		it(`${name}: the tightest pair is the tightest of all pairs`, () => {
-			const chain = chainOf(name);
-			for (const { id } of chain.layout.stands) {
-				const sites = chain.layout.sites.filter((s) => s.standId === id && s.cropId);
+			const model = modelOf(name);
+			for (const { id } of model.layout.stands) {
+				const sites = model.layout.sites.filter((s) => s.standId === id && s.cropId);
 				let least = Infinity;
 				sites.forEach((a, i) =>
 					sites.slice(i + 1).forEach((b) => {
@@ -141,7 +142,7 @@ describe('room between plants', () => {
 						if (apart <= wants - 1) least = Math.min(least, apart / wants);
 					})
 				);
-				const found = tightestOf(chain, id);
+				const found = tightestOf(model, id);
 				if (least === Infinity) expect(found).to.equal(null);
 				else expect(found!.apartMm / found!.wantsMm).to.be.closeTo(least, 1e-9);
 			}
@@ -166,13 +167,13 @@ describe('room between plants', () => {
 	});
 
 	it('with room enough nothing is said, and what is said goes when it is given', () => {
-		const wide = chainOf(
+		const wide = modelOf(
 			'kitchen-columns',
 			set('design.stands.0.ringPitchMm', 400),
 			set('operation.crops', {})
 		);
 		expect(findingsOf(wide).map((f) => f.code)).to.not.include('too-close');
-		const tight = chainOf('tower-bank');
+		const tight = modelOf('tower-bank');
 		const [finding] = findingsOf(tight).filter((f) => f.code === 'too-close');
 		const after = tight.with(finding!.fixes[0]!.change);
 		const left = tightestOf(after, after.layout.stands[0]!.id);

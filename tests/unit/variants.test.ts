@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import type { z } from 'zod';
-import { partsOf } from '../../src/lib/core/build';
+import { partsOf } from '../../src/lib/core/construction';
 import {
 	applyChanges,
 	KINDS,
@@ -23,8 +23,10 @@ import {
 	type Layout,
 	type Point
 } from '../../src/lib/core/layout';
-import { assessChain, calculate } from '../../src/lib/core/operations';
-import { Chain, findingsOf, settle } from '../../src/lib/core/review';
+import { assessModel, calculate } from '../../src/lib/core/operations';
+import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf } from '../../src/lib/core/review';
+import { settle } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF, type ShelfLists } from '../../src/lib/core/shelf';
 import { rail } from './rail';
 
@@ -56,7 +58,7 @@ const start = (variant: Variant, plants = 8, cropId = 'leaf-lettuce'): Parts => 
 	),
 	place: yard
 });
-const chainOf = (parts: Parts): Chain => new Chain(parts, BUILT_IN_SHELF);
+const modelOf = (parts: Parts): SystemModel => new SystemModel(parts, BUILT_IN_SHELF);
 
 /** Outlines of two convex shapes overlap unless some edge of one has the other wholly on its far side. */
 function overlap(a: readonly Corner[], b: readonly Corner[]): boolean {
@@ -118,8 +120,8 @@ function overWater({ tank }: Layout, points: readonly Point[], what: string): vo
 }
 
 /** What must hold of any design, whatever its numbers. */
-function sound(chain: Chain): void {
-	const { layout } = chain;
+function sound(model: SystemModel): void {
+	const { layout } = model;
 	expect(cutOff(layout), 'cut off').to.deep.equal([]);
 	const refused = layout.problems.some((p) => p.code === 'cannot-be-built');
 	if (!refused) expect(intersecting(layout), 'intersect').to.deep.equal([]);
@@ -133,10 +135,10 @@ function sound(chain: Chain): void {
 	}
 	const { from, to } = layout.extent;
 	const fits =
-		to.xM - from.xM <= chain.area.lengthM &&
-		to.yM - from.yM <= chain.area.widthM &&
-		to.zM <= chain.area.heightM;
-	const assessment = assessChain(chain);
+		to.xM - from.xM <= model.area.lengthM &&
+		to.yM - from.yM <= model.area.widthM &&
+		to.zM <= model.area.heightM;
+	const assessment = assessModel(model);
 	if (!fits) expect(assessment.findings.map((f) => f.code)).to.include('outside-area');
 	for (const site of layout.sites) {
 		expect(site.xM, site.id).to.be.within(from.xM - 0.2, to.xM + 0.2);
@@ -146,7 +148,7 @@ function sound(chain: Chain): void {
 		).to.equal(true);
 	}
 	finite(assessment, 'assessment');
-	finite(partsOf(chain.design, layout, chain.shelf), 'parts');
+	finite(partsOf(model.design, layout, model.shelf), 'parts');
 }
 
 /** Any value a field takes, by its schema. */
@@ -180,13 +182,13 @@ describe('every variant', () => {
 				const parts = settle(start(variant, plants, crop), BUILT_IN_SHELF);
 				const stand = parts.design.stands[0]!;
 				expect(KINDS[variant].schema.safeParse(stand).error?.issues ?? []).to.deep.equal([]);
-				const chain = chainOf(parts);
-				sound(chain);
-				expect(chain.path.result.uniformity.dry).to.equal(0);
+				const model = modelOf(parts);
+				sound(model);
+				expect(model.path.result.uniformity.dry).to.equal(0);
 				const most = KINDS[variant].suits.most ?? Infinity;
 				if (plants > most) continue;
-				expect(Object.keys(chain.plants)).to.have.length(plants);
-				const stops = findingsOf(chain).filter((f) => f.severity === 'stop');
+				expect(Object.keys(model.plants)).to.have.length(plants);
+				const stops = findingsOf(model).filter((f) => f.severity === 'stop');
 				expect(stops.map((f) => `${plants} ${crop}: ${f.message}`)).to.deep.equal([]);
 			}
 		});
@@ -222,7 +224,7 @@ describe('every variant', () => {
 						variant === 'single-bucket' ? [] : [{ path: 'design.tank.spot', value: where }];
 					const parts = applyChanges(base, [...changes, ...moved]);
 					if (!schema.safeParse(parts.design.stands[0]).success) return;
-					sound(chainOf(parts));
+					sound(modelOf(parts));
 				}),
 				{ numRuns: 30 }
 			);
@@ -239,11 +241,11 @@ describe('examples', () => {
 
 	for (const { name, ...file } of examples)
 		it(`${name}: sites, water, loads and a finding whose fix works; each figure can be had again`, () => {
-			const chain = new Chain(partsIn(file), BUILT_IN_SHELF);
-			const assessment = assessChain(chain);
+			const model = new SystemModel(partsIn(file), BUILT_IN_SHELF);
+			const assessment = assessModel(model);
 			expect(assessment.sites.length).to.be.above(0);
 			expect(assessment.operations).to.have.property('network');
-			expect(chain.loads.every((load) => load.massKg > 0)).to.equal(true);
+			expect(model.loads.every((load) => load.massKg > 0)).to.equal(true);
 			for (const [op, entries] of Object.entries(assessment.operations))
 				for (const { input, result } of [entries].flat()) {
 					const again = calculate(op, input);
@@ -251,7 +253,7 @@ describe('examples', () => {
 				}
 			const settled = assessment.findings.filter((finding) =>
 				finding.fixes.some((fix) => {
-					const after = findingsOf(chain.with(fix.change));
+					const after = findingsOf(model.with(fix.change));
 					return !after.some((f) => f.code === finding.code && f.subject === finding.subject);
 				})
 			);

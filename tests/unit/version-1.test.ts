@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { hoursOf, kindOf, partsIn, plantsOf, readDesignFile } from '../../src/lib/core/design';
 import { calculate } from '../../src/lib/core/operations';
 import { InvalidInput } from '../../src/lib/core/quantity';
-import { Chain } from '../../src/lib/core/review';
+import { SystemModel } from '../../src/lib/core/model';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 
 /** As much of a version 1 file as is looked at here. */
@@ -36,7 +36,7 @@ const fixture = (path: string) =>
 const EXPECTED = JSON.parse(fixture('v1-network.json')) as Record<string, Expected>;
 
 /** The network's input with places in the list for ids: ids may be called otherwise, nothing else may change. */
-function inOrder({ path, layout }: Chain): Expected {
+function inOrder({ path, layout }: SystemModel): Expected {
 	const { nodes, links, source, temperatureC } = path.input;
 	const at = new Map(nodes.map(({ id }, i) => [id, i]));
 	return {
@@ -60,14 +60,14 @@ describe('files of version 1', () => {
 	for (const file of names)
 		it(`${file} gives the same network and lengths as when it was written`, () => {
 			const parts = partsIn(readDesignFile(fixture(`v1/${file}`)));
-			const now = inOrder(new Chain(parts, BUILT_IN_SHELF));
+			const now = inOrder(new SystemModel(parts, BUILT_IN_SHELF));
 			expect(JSON.parse(JSON.stringify(now))).to.deep.equal(EXPECTED[file.replace('.json', '')]);
 		});
 
 	for (const file of names)
 		it(`${file}: plants, readings and settings come over under their new ids`, () => {
 			const old = JSON.parse(fixture(`v1/${file}`)) as Old;
-			const plain = new Chain(partsIn(readDesignFile(JSON.stringify(old))), BUILT_IN_SHELF);
+			const plain = new SystemModel(partsIn(readDesignFile(JSON.stringify(old))), BUILT_IN_SHELF);
 			const { emissions, sites } = plain.layout;
 			// an outlet was called after its node, a site after its label
 			const caughtMl = Object.fromEntries(emissions.map(({ nodeId }, i) => [nodeId, 10 + i]));

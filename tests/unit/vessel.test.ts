@@ -4,7 +4,7 @@ import { kindOf, SPOTS, spotOf, spotsFor, tankTo, type Spot } from '../../src/li
 import { hatchIn } from '../../src/lib/core/layout/hatch';
 import { overTank } from '../../src/lib/core/layout/over-tank';
 import { cutOff, litresAt, shapeHeightMm, TANKS, type TankShape } from '../../src/lib/core/shelf';
-import { chainOf, EXAMPLES, set } from './example';
+import { modelOf, EXAMPLES, set } from './example';
 
 const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const shapes: fc.Arbitrary<TankShape> = fc.oneof(
@@ -51,7 +51,7 @@ describe('a tank cut off level', () => {
 
 describe('where a tank stands', () => {
 	for (const name of EXAMPLES) {
-		const { design } = chainOf(name);
+		const { design } = modelOf(name);
 		const [stand] = design.stands;
 
 		it(`${name}: in one of the places its kind allows, and any of them can be asked for`, () => {
@@ -59,21 +59,21 @@ describe('where a tank stands', () => {
 			expect(spots.length).to.be.above(0);
 			expect(spots).to.include(spotOf(design));
 			for (const spot of spots) {
-				const there = chainOf(name, ...tankTo(design, spot)).design;
+				const there = modelOf(name, ...tankTo(design, spot)).design;
 				expect(spotOf(there), spot).to.equal(spot);
 			}
 		});
 
 		it(`${name}: a place it does not allow gives way to one it does`, () => {
 			for (const spot of SPOTS) {
-				const there = chainOf(name, set('design.tank.spot', spot)).design;
+				const there = modelOf(name, set('design.tank.spot', spot)).design;
 				expect(spotsFor(there.stands[0]!), spot).to.include(spotOf(there));
 			}
 		});
 
 		it(`${name}: wherever it is put, pump and returns go with it and nothing is NaN`, () => {
 			for (const spot of spotsFor(stand!)) {
-				const { layout } = chainOf(name, ...tankTo(design, spot));
+				const { layout } = modelOf(name, ...tankTo(design, spot));
 				const { tank, pump } = layout;
 				expect(pump.xM, spot).to.be.within(tank.xM, tank.xM + tank.lengthM);
 				expect(pump.yM, spot).to.be.within(tank.yM, tank.yM + tank.widthM);
@@ -87,7 +87,7 @@ describe('where a tank stands', () => {
 	}
 
 	it('only what is small enough stands on a lid', () => {
-		const onLid = (name: string) => spotsFor(chainOf(name).design.stands[0]!).includes('lid');
+		const onLid = (name: string) => spotsFor(modelOf(name).design.stands[0]!).includes('lid');
 		const allowed: [name: string, lid: boolean][] = [
 			['kitchen-columns', true],
 			['pot-stack', true],
@@ -97,7 +97,7 @@ describe('where a tank stands', () => {
 			['yard-channels', false]
 		];
 		for (const [name, lid] of allowed)
-			expect(onLid(name), kindOf(chainOf(name).design.stands[0]!).title).to.equal(lid);
+			expect(onLid(name), kindOf(modelOf(name).design.stands[0]!).title).to.equal(lid);
 	});
 });
 
@@ -196,6 +196,6 @@ describe('tanks on the shelf', () => {
 });
 
 it('every place a tank may stand has been tried by some example', () => {
-	const seen = new Set<Spot>(EXAMPLES.flatMap((name) => spotsFor(chainOf(name).design.stands[0]!)));
+	const seen = new Set<Spot>(EXAMPLES.flatMap((name) => spotsFor(modelOf(name).design.stands[0]!)));
 	expect([...seen].sort()).to.deep.equal([...SPOTS].sort());
 });

@@ -1,7 +1,8 @@
 import { expose } from 'comlink';
 import type { Parts } from '../core/design';
 import { calculate, type Answer } from '../core/operations';
-import { Chain, extensionOf, type Extension } from '../core/review';
+import { SystemModel } from '../core/model';
+import { extensionOf, type Extension } from '../core/edit';
 import { shelfWith, type ShelfItem } from '../core/shelf';
 
 /** The registry, off the page's own thread, and what takes many designs to answer. */
@@ -12,7 +13,7 @@ const registry = {
 		own: readonly ShelfItem[],
 		index: number,
 		told: (done: number) => void
-	): Extension => extensionOf(new Chain(parts, shelfWith(own)), index, told)
+	): Extension => extensionOf(new SystemModel(parts, shelfWith(own)), index, told)
 };
 export type CalcWorker = typeof registry;
 

@@ -1,6 +1,6 @@
 import { startSystem, type Parts, type Place, type Start, type System } from '../core/design';
 import { assess, calculate, type Answer } from '../core/operations';
-import { settle } from '../core/review';
+import { settle } from '../core/edit';
 import { shelfWith, type ShelfItem } from '../core/shelf';
 import { cardOf, type Card } from '../ui/home/card';
 

@@ -2,7 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { KINDS, startSystem, suggest, type Start, type Variant } from '$lib/core/design';
 	import { fromShown, scaleOf, toShown } from '$lib/core/quantity';
-	import { settle } from '$lib/core/review';
+	import { settle } from '$lib/core/edit';
 	import { BUILT_IN_SHELF } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
 	import Logo from '$lib/ui/control/Logo.svelte';

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import type * as Differences from '../../../src/lib/ui/home/differences';
 import type { Change } from '../../../src/lib/core/design';
-import { chainOf, EXAMPLES, set } from '../example';
+import { modelOf, EXAMPLES, set } from '../example';
 import { METRIC } from '../../../src/lib/core/quantity';
 import { load, US } from './stage';
 
@@ -12,7 +12,7 @@ before(async function () {
 });
 
 const between = (name: string, changes: Change[], units = METRIC, all = true) => {
-	const mine = chainOf(name);
+	const mine = modelOf(name);
 	return differing(mine.parts, mine.with(changes).parts, units, all);
 };
 
@@ -128,7 +128,7 @@ describe('what differs between two designs', () => {
 	});
 
 	it('another kind of system is one line, not a list of its fields', () => {
-		const rows = differing(chainOf('loft-table').parts, chainOf('valve-pots').parts, METRIC);
+		const rows = differing(modelOf('loft-table').parts, modelOf('valve-pots').parts, METRIC);
 		expect(rows[0]!.name).to.equal('Kind');
 		expect(rows.some((row) => /\.|Mm\b|Id\b|spacing/.test(row.name))).to.equal(false);
 	});
@@ -137,8 +137,8 @@ describe('what differs between two designs', () => {
 		for (const a of EXAMPLES)
 			for (const b of EXAMPLES)
 				for (const { name, mine, theirs } of differing(
-					chainOf(a).parts,
-					chainOf(b).parts,
+					modelOf(a).parts,
+					modelOf(b).parts,
 					METRIC,
 					true
 				)) {

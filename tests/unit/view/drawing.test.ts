@@ -44,7 +44,7 @@ describe('the board of every example', function () {
 			const buttons = root.querySelectorAll('[role="button"]');
 			for (const button of buttons) expect(button.getAttribute('aria-label')).to.match(/\S/);
 			const said = buttons.map((b) => b.getAttribute('aria-label')).join('\n');
-			const { containers, sites } = session.chain.layout;
+			const { containers, sites } = session.model.layout;
 			const holes = sites.filter((s) => s.opening !== null);
 			// far sides and rows behind are shown when chosen; what stands in front is there at once
 			expect(buttons.length).to.be.at.least(Math.min(1, containers.length));
@@ -84,7 +84,7 @@ describe('the board of every example', function () {
 		const pressed = async () =>
 			labels(svgOf(await board(session)), '[role="button"][aria-pressed="true"]');
 		expect(await pressed()).to.deep.equal([]);
-		const site = session.chain.layout.sites.find((s) => (s.facingDeg ?? 0) < 60)!;
+		const site = session.model.layout.sites.find((s) => (s.facingDeg ?? 0) < 60)!;
 		session.selected = site.id;
 		// with the tower it stands in
 		expect(await pressed()).to.deep.equal(['Tower A', `Site ${site.label}`]);
@@ -96,7 +96,7 @@ describe('the board of every example', function () {
 			svgOf(await board(session)).querySelectorAll('.site.dry').length;
 		expect(await dry(await dial(1))).to.equal(0);
 		const starved = await dial(0.2);
-		expect([...starved.chain.flows.siteLph.values()].every((q) => q < 0.001)).to.equal(true);
+		expect([...starved.model.flows.siteLph.values()].every((q) => q < 0.001)).to.equal(true);
 		expect(await dry(starved)).to.equal(
 			svgOf(await board(starved)).querySelectorAll('.site').length
 		);
@@ -108,7 +108,7 @@ describe('the board of every example', function () {
 		const root = await board(session);
 		const strip = root.querySelectorAll('svg').at(-1)!;
 		expect(strip.querySelectorAll('rect').length).to.be.at.least(
-			session.chain.feed!.plan.events.length
+			session.model.feed!.plan.events.length
 		);
 		session.step = 'pump';
 		expect((await board(session)).querySelectorAll('svg')).to.have.length(1);
@@ -143,7 +143,7 @@ describe('the board of every example', function () {
 			const grip = svgOf(await board(session)).querySelector('[aria-label^="Water level"]')!;
 			const [low, now, high] = ['min', 'now', 'max'].map((w) => number(grip, `aria-value${w}`));
 			expect(low).to.equal(0);
-			expect(high).to.be.closeTo(session.chain.tank.fullL, 0.5);
+			expect(high).to.be.closeTo(session.model.tank.fullL, 0.5);
 			expect(now).to.equal(Math.min(litres, high!));
 		}
 	});

@@ -1,11 +1,11 @@
 import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
-import { partsOf } from '../../../src/lib/core/build';
+import { partsOf } from '../../../src/lib/core/construction';
 import { applyChanges, kindOf, VARIANTS, type Change } from '../../../src/lib/core/design';
 import { mixingSteps } from '../../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../../src/lib/core/shelf';
 import { METRIC } from '../../../src/lib/core/quantity';
-import { chainOf, example, EXAMPLES, set } from '../example';
+import { modelOf, example, EXAMPLES, set } from '../example';
 import type * as Cards from '../../../src/lib/ui/home/card';
 import { load, pageOf, storedOf, US, wordsOf } from './stage';
 
@@ -23,11 +23,11 @@ describe('the printed page', function () {
 		it(`${name}: every part to buy, every step of the mix, the drawing, and no holes`, async () => {
 			const root = await pageOf('systems/[id]/print/', opened(name));
 			expect(root.toString()).to.not.match(HOLE);
-			const chain = chainOf(name);
+			const model = modelOf(name);
 			const words = wordsOf(root);
-			for (const part of partsOf(chain.design, chain.layout, chain.shelf))
+			for (const part of partsOf(model.design, model.layout, model.shelf))
 				expect(words, part.id).to.include(part.name.replace(/\s+/g, ' '));
-			for (const step of mixingSteps(chain))
+			for (const step of mixingSteps(model))
 				expect(words).to.include(step.text.replace(', until it is clear', ''));
 			expect(root.querySelectorAll('svg[role="img"]').length).to.be.at.least(1);
 		});
@@ -101,10 +101,10 @@ describe('the shelf of systems', function () {
 		const items = root.querySelectorAll('article');
 		expect(items).to.have.length(DEMO.length);
 		items.forEach((item, i) => {
-			const chain = chainOf(DEMO[i]!);
-			expect(wordsOf(item)).to.include(chain.design.name).and.include(chain.area.name);
+			const model = modelOf(DEMO[i]!);
+			expect(wordsOf(item)).to.include(model.design.name).and.include(model.area.name);
 			expect(item.querySelector('a')!.getAttribute('href')).to.equal(`/systems/${DEMO[i]}`);
-			expect(wordsOf(item)).to.include(`${chain.thirst.bySite.size} plants`);
+			expect(wordsOf(item)).to.include(`${model.waterUse.bySite.size} plants`);
 		});
 	});
 

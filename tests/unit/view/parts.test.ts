@@ -1,8 +1,8 @@
 import { expect } from 'chai';
-import { costOf, partsOf } from '../../../src/lib/core/build';
+import { costOf, partsOf } from '../../../src/lib/core/construction';
 import type * as PartWords from '../../../src/lib/ui/inspector/part-words';
 import { METRIC } from '../../../src/lib/core/quantity';
-import { chainOf, EXAMPLES } from '../example';
+import { modelOf, EXAMPLES } from '../example';
 import { load, sessionOf, shown, US, wordsOf } from './stage';
 
 describe('what to buy', function () {
@@ -10,7 +10,7 @@ describe('what to buy', function () {
 	let words: typeof PartWords;
 	before(async () => (words = await load<typeof PartWords>('ui/inspector/part-words.ts')));
 	const listOf = (name: string) => {
-		const { design, layout, shelf } = chainOf(name);
+		const { design, layout, shelf } = modelOf(name);
 		return partsOf(design, layout, shelf);
 	};
 
@@ -33,7 +33,7 @@ describe('what to buy', function () {
 	it('two stands with one medium are one line, with the litres of both', () => {
 		const [gutter] = listOf('slab-gutter').filter((part) => part.litres !== undefined);
 		expect(gutter!.litres).to.be.above(0);
-		const { design, layout } = chainOf('mixed-loop');
+		const { design, layout } = modelOf('mixed-loop');
 		for (const part of listOf('mixed-loop').filter((p) => p.litres !== undefined)) {
 			const mine = design.stands.filter((s) => 'mediumId' in s && s.mediumId === part.id);
 			const litres = layout.containers
@@ -72,11 +72,11 @@ describe('what to buy', function () {
 		const asked = root
 			.querySelectorAll('input')
 			.filter((field) => /^Your price for/.test(field.getAttribute('aria-label') ?? ''));
-		const parts = partsOf(session.design, session.chain.layout, session.chain.shelf);
+		const parts = partsOf(session.design, session.model.layout, session.model.shelf);
 		expect(asked).to.have.length(parts.length);
 		const typed = asked.map((field) => field.getAttribute('value') ?? '').filter((v) => v !== '');
 		expect(typed.sort()).to.deep.equal(['0.3', '1.2', '4.5']);
-		const { total, priced } = costOf(session.chain.shelf, parts);
+		const { total, priced } = costOf(session.model.shelf, parts);
 		expect(priced).to.equal(3);
 		expect(wordsOf(root)).to.include(`${total.toFixed(2)} for the 3 of ${parts.length} lines`);
 	});
@@ -84,10 +84,10 @@ describe('what to buy', function () {
 
 describe('how far it can be extended, told as it is found', () => {
 	it('each part in turn, and the end when all are done', async () => {
-		const { extensionOf, LIMITS } = await import('../../../src/lib/core/review');
+		const { extensionOf, LIMITS } = await import('../../../src/lib/core/edit');
 		const told: number[] = [];
-		const found = extensionOf(chainOf('loft-table'), 0, (done) => told.push(done));
+		const found = extensionOf(modelOf('loft-table'), 0, (done) => told.push(done));
 		expect(told).to.deep.equal(LIMITS.map((_, i) => i + 1));
-		expect(found).to.deep.equal(extensionOf(chainOf('loft-table')));
+		expect(found).to.deep.equal(extensionOf(modelOf('loft-table')));
 	});
 });

@@ -49,7 +49,7 @@ describe('the chart of the pump', function () {
 	it('names the crossing for those who do not see it', async () => {
 		const session = await sessionOf('kitchen-columns');
 		const label = (await chart(session)).querySelector('svg')!.getAttribute('aria-label');
-		const { flowLph, headM } = session.chain.path.result.source;
+		const { flowLph, headM } = session.model.path.result.source;
 		expect(label).to.include(session.say(flowLph, 'flow')).and.include(session.say(headM, 'head'));
 	});
 });
@@ -60,14 +60,14 @@ describe('the weeks of a tank', function () {
 		it(`${name}: a column a day, as high as the litres, dry under the pump’s minimum`, async () => {
 			const session = await sessionOf(name);
 			const root = await shown(session, 'ui/inspector/TankWeeks.svelte');
-			const { days } = session.chain.run.result;
+			const { days } = session.model.run.result;
 			const columns = root.querySelectorAll('rect');
 			expect(columns).to.have.length(days.length);
-			const full = Math.max(session.chain.tank.fullL, 1);
+			const full = Math.max(session.model.tank.fullL, 1);
 			columns.forEach((column, i) => {
 				const { volumeL } = days[i]!;
 				expect(number(column, 'height')).to.be.closeTo(Math.max(1, (volumeL / full) * 62), 1e-6);
-				const dry = volumeL < session.chain.run.input.pumpMinimumL;
+				const dry = volumeL < session.model.run.input.pumpMinimumL;
 				expect(column.classList.contains('dry'), `day ${i + 1}`).to.equal(dry);
 			});
 		});
@@ -83,7 +83,7 @@ describe('the day of feeds', function () {
 			const root = await strip(session);
 			expect(root.toString()).to.not.match(/NaN|undefined/);
 			const feeds = root.querySelectorAll('[role="slider"]');
-			const plan = session.chain.feed?.plan;
+			const plan = session.model.feed?.plan;
 			if (!plan || session.operation.feed.school === 'continuous')
 				return expect(feeds).to.have.length(0);
 			const day = plan.events.filter((event) => !event.night);
@@ -122,7 +122,7 @@ describe('the skin of a tower, laid flat', function () {
 	for (const name of TOWERS)
 		it(`${name}: shows each hole of one tower once, at its place round and up`, async () => {
 			const session = await sessionOf(name);
-			const { layout } = session.chain;
+			const { layout } = session.model;
 			const at = session.design.stands.findIndex((stand) => 'ringPitchMm' in stand);
 			session.selected = layout.containers.find((c) => c.standId === layout.stands[at]!.id)!.id;
 			const root = await shown(session, 'ui/drawing/Board.svelte');
@@ -152,7 +152,7 @@ describe('explanations', function () {
 	it('what is chosen is told in a line on every sheet', async () => {
 		for (const name of EXAMPLES) {
 			const session = await sessionOf(name);
-			for (const id of ['tank', session.chain.layout.containers[0]!.id]) {
+			for (const id of ['tank', session.model.layout.containers[0]!.id]) {
 				session.selected = id;
 				const root = await shown(session, 'ui/inspector/Selected.svelte');
 				expect(wordsOf(root), `${name}, ${id}`)

@@ -222,11 +222,11 @@ describe('an open system', function () {
 	});
 
 	it('a crop planted keeps the stage of what grew there; none clears the site', () => {
-		const [first, second] = session.chain.layout.sites;
+		const [first, second] = session.model.layout.sites;
 		session.set('operation.crops', { [first!.id]: 'mint' }, 'plants');
 		session.set('record.stages', { [first!.id]: 'young' }, 'stage');
 		session.plant([first!.id, second!.id], 'sweet-basil', 'basil');
-		expect(session.chain.plants).to.deep.equal({
+		expect(session.model.plants).to.deep.equal({
 			[first!.id]: { cropId: 'sweet-basil', stage: 'young' },
 			[second!.id]: { cropId: 'sweet-basil', stage: 'young' }
 		});
@@ -240,8 +240,8 @@ describe('an open system', function () {
 		const { crops } = rail.operation;
 		expect(rail.set('design.stands.0.plantsPerBucket', 2, 'plants a bucket')).to.equal(null);
 		expect(rail.note).to.equal('14 new sites planted like the next.');
-		expect(rail.chain.layout.sites.map((site) => site.cropId)).to.not.include(null);
-		expect(rail.chain.thirst.bySite.size).to.equal(28);
+		expect(rail.model.layout.sites.map((site) => site.cropId)).to.not.include(null);
+		expect(rail.model.waterUse.bySite.size).to.equal(28);
 		await rail.undo();
 		expect(rail.operation.crops).to.equal(crops);
 		await settled();
@@ -263,7 +263,7 @@ describe('an open system', function () {
 		const loop = await sessionOf('mixed-loop');
 		expect(loop.standIndex).to.equal(0);
 		loop.design.stands.forEach((stand, i) => {
-			const { containers, sites, runs } = loop.chain.layout;
+			const { containers, sites, runs } = loop.model.layout;
 			for (const list of [containers, sites, runs] as { id: string; standId: string | null }[][]) {
 				const one = list.find((item) => item.standId === stand.id);
 				if (!one) continue;

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
-import { daysLeft, STEPS } from '../../../src/lib/core/review';
+import { daysLeft } from '../../../src/lib/core/model';
+import { STEPS } from '../../../src/lib/core/review';
 import { EXAMPLES, set } from '../example';
 import { sessionOf, shown, storedOf, wordsOf, type Session } from './stage';
 
@@ -129,7 +130,7 @@ describe('the header', () => {
 
 describe('figures on the sheets', function () {
 	this.timeout(60_000);
-	/** What must stand on a sheet, worked out from the chain and not from the screen. */
+	/** What must stand on a sheet, worked out from the model and not from the screen. */
 	const figures: [
 		name: string,
 		step: Session['step'],
@@ -140,56 +141,56 @@ describe('figures on the sheets', function () {
 			'lean-to-rail',
 			'pump',
 			'the flow of the whole',
-			({ chain, say }) => say(chain.path.result.source.flowLph, 'flow')
+			({ model, say }) => say(model.path.result.source.flowLph, 'flow')
 		],
 		[
 			'lean-to-rail',
 			'tank',
 			'the room left for what comes back',
-			({ chain, say }) => say(chain.drainBack.result.marginL, 'volume')
+			({ model, say }) => say(model.drainBack.result.marginL, 'volume')
 		],
 		[
 			'kitchen-columns',
 			'sites',
 			'how many sites',
-			({ chain }) => String(chain.layout.sites.length)
+			({ model }) => String(model.layout.sites.length)
 		],
 		[
 			'kitchen-columns',
 			'tank',
 			'the tank it asks for',
-			({ chain, say }) => say(chain.grown.size.result.grossL, 'volume')
+			({ model, say }) => say(model.grown.size.result.grossL, 'volume')
 		],
 		[
 			'loft-table',
 			'plants',
 			'what they drink',
-			({ chain, say }) => say(chain.thirst.useLPerDay, 'volume')
+			({ model, say }) => say(model.waterUse.useLPerDay, 'volume')
 		],
 		[
 			'loft-table',
 			'mix',
 			'how strong',
-			({ chain, say }) => say(chain.mix.strengthMsCm, 'strength')
+			({ model, say }) => say(model.mix.strengthMsCm, 'strength')
 		],
 		[
 			'loft-table',
 			'lines',
 			'how even',
-			({ chain }) => `${Math.round(chain.path.result.uniformity.variationPercent)} %`
+			({ model }) => `${Math.round(model.path.result.uniformity.variationPercent)} %`
 		],
-		['away-bench', 'tank', 'the days it lasts', ({ chain, say }) => say(daysLeft(chain)!, 'days')],
+		['away-bench', 'tank', 'the days it lasts', ({ model, say }) => say(daysLeft(model)!, 'days')],
 		[
 			'mixed-loop',
 			'lines',
 			'how even',
-			({ chain }) => `${Math.round(chain.path.result.uniformity.variationPercent)} %`
+			({ model }) => `${Math.round(model.path.result.uniformity.variationPercent)} %`
 		],
 		[
 			'yard-channels',
 			'mix',
 			'how strong',
-			({ chain, say }) => say(chain.mix.strengthMsCm, 'strength')
+			({ model, say }) => say(model.mix.strengthMsCm, 'strength')
 		]
 	];
 	for (const [name, step, label, figure] of figures)
@@ -216,7 +217,7 @@ describe('figures on the sheets', function () {
 
 	it('what is filled in for the grower is marked until they touch it', async () => {
 		const session = await sessionOf('lean-to-rail');
-		session.chain = session.chain.with([]);
+		session.model = session.model.with([]);
 		const marked = async () => {
 			session.step = 'tank';
 			const root = await shown(session, 'ui/inspector/Sheet.svelte');

@@ -47,8 +47,12 @@ export function startSystem(start: Start, shelf: Shelf): System {
 		design: usualDesign(start, stand, tank.id, pick(shelf.pumps, pumpId)),
 		operation: { ...USUAL_OPERATION, crops, fillL: firstFillL(tank) }
 	};
-	const made = kind.system?.(plan, start, shelf) ?? plan;
-	return { ...made, record: { ...FRESH_RECORD, nowL: made.operation.fillL } };
+	const { design, operation } = kind.loop?.(plan, start, shelf) ?? plan;
+	return {
+		design: { ...plan.design, ...design },
+		operation,
+		record: { ...FRESH_RECORD, nowL: operation.fillL }
+	};
 }
 
 /** What was filled in for somebody who did not say. */

@@ -71,7 +71,7 @@ export const placeSchema = z
 export type Place = z.infer<typeof placeSchema>;
 
 /** The area a design stands in; one that is gone falls back to the place's first. */
-export const areaOf = (place: Place, areaId: string): Area =>
+export const areaOf = (place: Pick<Place, 'areas'>, areaId: string): Area =>
 	place.areas.find((area) => area.id === areaId) ?? place.areas[0]!;
 
 /** A sheltered spot with typical figures, for somebody who has not measured theirs yet. */

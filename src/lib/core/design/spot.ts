@@ -1,5 +1,6 @@
 import { standPath, type Change } from './change';
-import type { Design, SPOTS } from './design';
+import type { Design } from './design';
+import type { SPOTS } from './loop';
 import type { Stand } from './stand';
 
 export type Spot = (typeof SPOTS)[number];

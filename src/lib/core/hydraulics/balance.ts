@@ -1,4 +1,4 @@
-import type { Source } from '../network';
+import type { Source } from './network-types';
 import { pumpLaw, type Law } from './laws';
 import type { Graph } from './network-graph';
 import { atSpeed } from './pump';

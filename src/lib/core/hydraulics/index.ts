@@ -7,6 +7,7 @@ export * from './level-fill';
 export * from './network';
 export { buildGraph, relaw, type Graph } from './network-graph';
 export * from './network-schema';
+export type * from './network-types';
 export * from './pump';
 export * from './spread';
 export * from './uniformity';

@@ -1,4 +1,4 @@
-import type { CurveNumbers, Outlet } from '../network/types';
+import type { CurveNumbers, Outlet } from './network-types';
 import { G } from '../quantity';
 import { colebrook, frictionFactor } from './friction';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { NetworkInput } from '../network/types';
+import type { NetworkInput } from './network-types';
 import { id, quantity, refuseRepeats } from '../quantity';
 import { DEFAULT_ROUGHNESS_MM, lengthM, pipeFields, roughnessMessage, tooRough } from './friction';
 

@@ -1,17 +1,17 @@
-import { rowLetter, type BranchStack, type System, type Stand } from '../design';
-import { pick, type Shelf } from '../shelf';
+import { rowLetter, type BranchStack, type Stand } from '../design';
+import { pick, type ShelfLists } from '../shelf';
 import { footing } from './footing';
 import { body, finish, headerZ, outletJoints, PVC_KG_L } from './stack-kit';
 import type { Anchor, StandPiece } from './stand-piece';
 import { cupFront, evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
-import type { FeedNode, Point } from './types';
+import type { FeedNode, Point, LayoutInput } from './types';
 import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
 
 /** Branch fittings on short pipes, turned from one to the next; a shared riser between two stacks. */
 export function branchStack(
 	stand: BranchStack,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

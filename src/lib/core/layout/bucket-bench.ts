@@ -1,5 +1,6 @@
-import { rowLetter, type BucketBench, type BucketRows, type System, type Stand } from '../design';
-import { pick, type Shelf } from '../shelf';
+import { rowLetter, type BucketBench, type BucketRows, type Stand } from '../design';
+import { pick, type ShelfLists } from '../shelf';
+import type { LayoutInput } from './types';
 import { fillBucket, potAt } from './buckets';
 import { feedRows } from './feed-rows';
 import { returnRuns } from './return-runs';
@@ -13,8 +14,8 @@ type Buckets = BucketBench | BucketRows;
 /** Rows of buckets on a bench that falls to the tank, a feed row over each, a return under each. */
 export function bucketBench(
 	stand: BucketBench,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
@@ -34,8 +35,8 @@ export function bucketBench(
 /** The same rows outdoors: a block under each bucket, nothing else. */
 export function bucketGroundRows(
 	stand: BucketRows,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

@@ -1,18 +1,18 @@
-import { rowLetter, type BucketStack, type System, type Slot, type Stand } from '../design';
-import { pick, type Shelf } from '../shelf';
+import { rowLetter, type BucketStack, type Slot, type Stand } from '../design';
+import { pick, type ShelfLists } from '../shelf';
 import { footing } from './footing';
 import { rect } from './outline';
 import { body, finish, headerZ, linesBy, outletJoints } from './stack-kit';
 import type { Anchor, StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
-import type { Container } from './types';
+import type { Container, LayoutInput } from './types';
 import { Workshop } from './workshop';
 
 /** Buckets bolted lid to base, a spray head under the top lid, lids that send the water to the rim. */
 export function bucketStack(
 	stand: BucketStack,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

@@ -1,18 +1,11 @@
-import {
-	plantsAlong,
-	rowLetter,
-	type Channels,
-	type System,
-	type Slot,
-	type Stand
-} from '../design';
-import { pick, type Shelf } from '../shelf';
+import { plantsAlong, rowLetter, type Channels, type Slot, type Stand } from '../design';
+import { pick, type ShelfLists } from '../shelf';
 import { frame } from './channel-frame';
 import { collector } from './collector';
 import { bar, boxOf, rect } from './outline';
 import { layoutRow } from './row';
 import type { Anchor, StandPiece } from './stand-piece';
-import type { Container, Corner, FeedNode, Point } from './types';
+import type { Container, Corner, FeedNode, Point, LayoutInput } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
 /** PVC down-pipe, 2 mm wall. */
@@ -32,8 +25,8 @@ interface Placed {
 /** Slit channels side by side or in tiers, a drip into the high end of each, a collector under the low ends. */
 export function channels(
 	stand: Channels,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

@@ -1,9 +1,9 @@
-import type { ControlPotRing, System, Stand } from '../design';
-import { pick, type Shelf } from '../shelf';
+import type { ControlPotRing, Stand } from '../design';
+import { pick, type ShelfLists } from '../shelf';
 import { feedRows } from './feed-rows';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
-import { lengthOf, type Container, type Point } from './types';
+import { lengthOf, type Container, type Point, type LayoutInput } from './types';
 import { Workshop } from './workshop';
 
 /** The return line lies this far over the pots' floor. */
@@ -12,8 +12,8 @@ const LINE_M = 0.03;
 /** Pots on the control pot's level: drippers over them, a wide line between their feet. */
 export function controlPotRing(
 	stand: ControlPotRing,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

@@ -1,5 +1,5 @@
-import { rowIndex, rowLetter, spotOf, type Area, type Design, type System } from '../design';
-import { heightAt, pick, type Shelf } from '../shelf';
+import { rowIndex, rowLetter, spotOf, type Area, type Design } from '../design';
+import { heightAt, pick, type ShelfLists } from '../shelf';
 import { extentOf, outside } from './extent';
 import { hatchIn } from './hatch';
 import { joint } from './joints';
@@ -14,7 +14,8 @@ import {
 	type Joint,
 	type Layout,
 	type Point,
-	type TankLayout
+	type TankLayout,
+	type LayoutInput
 } from './types';
 import { unknownParts } from './unknown-parts';
 import { layoutStand } from './variants';
@@ -33,7 +34,7 @@ const PUMP_M = 0.05;
  * The whole loop in space: tank, stands, feed and return, with true lengths and elevations.
  * Never refuses a design: what cannot be built is drawn as far as it goes and listed under `problems`.
  */
-export function layoutDesign(system: System, area: Area, shelf: Shelf): Layout {
+export function layoutDesign(system: LayoutInput, area: Area, shelf: ShelfLists): Layout {
 	const { design } = system;
 	const tank: TankLayout = { ...tankAtOrigin(design, shelf), xM: MARGIN_M, yM: MARGIN_M };
 	const spot = spotOf(design);
@@ -92,7 +93,12 @@ export function layoutDesign(system: System, area: Area, shelf: Shelf): Layout {
 	return layout;
 }
 
-function mainRun(design: Design, shelf: Shelf, pump: Point, riser: FeedNode): FeedRun {
+function mainRun(
+	design: LayoutInput['design'],
+	shelf: ShelfLists,
+	pump: Point,
+	riser: FeedNode
+): FeedRun {
 	const tube = pick(shelf.tubes, design.lines.mainTubeId);
 	const points = [pump, { ...pump, zM: riser.zM }, riser];
 	const adapted = design.lines.adapters.includes('pump-main');
@@ -135,7 +141,7 @@ function letterOn(pieces: StandPiece[]): void {
 }
 
 /** Height of the water when the tank is filled, m over the floor of the place. */
-function filledTo({ design, operation }: System, shelf: Shelf): number {
+function filledTo({ design, operation }: LayoutInput, shelf: ShelfLists): number {
 	const mm = Math.min(
 		brimMmOf(design, shelf),
 		heightAt(tankShapeOf(design, shelf), operation.fillL)
@@ -147,7 +153,7 @@ const remeasure = (run: FeedRun): FeedRun =>
 	run.role === 'header' ? { ...run, lengthM: lengthOf(run.points) } : run;
 
 /** The pump on its main: apart from the layout, which a change of pump does not touch. */
-export function pumpJoint(design: Design, shelf: Shelf): Joint[] {
+export function pumpJoint(design: Pick<Design, 'source' | 'lines'>, shelf: ShelfLists): Joint[] {
 	if (design.source.kind !== 'pump') return [];
 	const pump = pick(shelf.pumps, design.source.partId);
 	const tube = pick(shelf.tubes, design.lines.mainTubeId);

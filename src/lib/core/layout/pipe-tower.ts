@@ -2,20 +2,19 @@ import { body, finish, headerZ, outletJoints, PVC_KG_L } from './stack-kit';
 import {
 	rowLetter,
 	towerAcross,
-	type System,
 	type PipeTower,
 	type Slot,
 	type Stand,
 	type TowerBank
 } from '../design';
 import { InvalidInput } from '../quantity';
-import { pick, type Shelf } from '../shelf';
+import { pick, type ShelfLists } from '../shelf';
 import { footing } from './footing';
 
 import type { Anchor, StandPiece } from './stand-piece';
 import { layoutTower, type LayoutTower, type LayoutTowerInput } from './tower';
 import { cupFront, evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
-import type { Container, Point } from './types';
+import type { Container, Point, LayoutInput } from './types';
 import { Workshop } from './workshop';
 
 type Towers = PipeTower | TowerBank;
@@ -26,24 +25,24 @@ const CAP_M = 0.03;
 /** Pipes on end: a riser inside each, a spreader under its cap, rings of sites down its skin. */
 export const pipeTower = (
 	stand: PipeTower,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece => towersOf(stand, system, shelf, anchor, 1, 0);
 
 /** Towers in rows, each on a base of its own. */
 export const towerBank = (
 	stand: TowerBank,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece =>
 	towersOf({ ...stand, footing: 'base' }, system, shelf, anchor, stand.rows, stand.rowGapMm / 1000);
 
 function towersOf(
 	stand: PipeTower | TowerBank,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor,
 	rows: number,
 	rowGapM: number

@@ -1,5 +1,5 @@
 import type { Operation } from '../design';
-import { pick, type Shelf } from '../shelf';
+import { pick, type ShelfLists } from '../shelf';
 import type { Site } from './types';
 
 /** Ways to plant many sites at once. */
@@ -31,12 +31,12 @@ export function plantBy(
 	rule: PlantRule,
 	cropIds: readonly string[],
 	sites: readonly Site[],
-	shelf: Shelf
+	shelf: ShelfLists
 ): Operation['crops'] {
 	if (cropIds.length === 0) return {};
 	const ordered = [...sites].sort(inOrder);
 	const crop = (id: string) => pick(shelf.crops, id);
-	const thirst = (id: string) => crop(id).kc * crop(id).canopyM2;
+	const waterUse = (id: string) => crop(id).kc * crop(id).canopyM2;
 	// how far from the middle of what is planted
 	const mean = (of: (site: Site) => number) =>
 		sites.reduce((sum, site) => sum + of(site), 0) / Math.max(1, sites.length);
@@ -55,7 +55,7 @@ export function plantBy(
 				return (site) => cropIds[Math.floor((site.column * cropIds.length) / most)]!;
 			}
 			case 'low': {
-				const thirsty = [...cropIds].sort((a, b) => thirst(b) - thirst(a));
+				const thirsty = [...cropIds].sort((a, b) => waterUse(b) - waterUse(a));
 				const low = dealt(
 					[...ordered].sort((a, b) => a.zM - b.zM),
 					thirsty

@@ -1,18 +1,18 @@
-import { rowLetter, type System, type PotStack, type Slot, type Stand } from '../design';
-import { pick, type Shelf } from '../shelf';
+import { rowLetter, type PotStack, type Slot, type Stand } from '../design';
+import { pick, type ShelfLists } from '../shelf';
 import { footing } from './footing';
 import { rect, taperFront } from './outline';
 import { finish, headerZ } from './stack-kit';
 import type { Anchor, StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
-import type { Container, Point } from './types';
+import type { Container, Point, LayoutInput } from './types';
 import { BARB, TEE_BRANCH, Workshop } from './workshop';
 
 /** Lobed pots threaded on a pipe; the drippers stand over the top one, each pot drains into the next. */
 export function potStack(
 	stand: PotStack,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

@@ -1,12 +1,6 @@
-import {
-	spotOf,
-	rowLetter,
-	type ControlPotRing,
-	type System,
-	type PotsOnTank,
-	type Stand
-} from '../design';
-import { pick, type Bucket, type Shelf } from '../shelf';
+import { spotOf, rowLetter, type ControlPotRing, type PotsOnTank, type Stand } from '../design';
+import { pick, type Bucket, type ShelfLists } from '../shelf';
+import type { LayoutInput } from './types';
 import { fillBucket, potAt } from './buckets';
 import { drop } from './collector';
 import { feedRows } from './feed-rows';
@@ -20,8 +14,8 @@ import { BARB, Workshop } from './workshop';
 /** A grid of pots in a tray that falls to the tank; rows from a header, or joined to a ring. */
 export function potsOnTank(
 	stand: PotsOnTank,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

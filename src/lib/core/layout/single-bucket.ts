@@ -1,10 +1,10 @@
-import type { System, SingleBucket, Stand } from '../design';
-import { cutOff, litresAt, pick, type Bucket, type Shelf } from '../shelf';
+import type { SingleBucket, Stand } from '../design';
+import { cutOff, litresAt, pick, type Bucket, type ShelfLists } from '../shelf';
 import { drop } from './collector';
 import { taperFront } from './outline';
 import type { Anchor, StandPiece } from './stand-piece';
 import { tankShapeOf } from './tank';
-import { equally, type Point } from './types';
+import { equally, type Point, type LayoutInput } from './types';
 import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
 
 const RING_OVER_M = 0.02;
@@ -14,8 +14,8 @@ const HIGHEST_PLATE = 0.7;
 /** Pot, plate, reservoir and pump in one: the tank is the foot of the bucket, up to the plate. */
 export function singleBucket(
 	stand: SingleBucket,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

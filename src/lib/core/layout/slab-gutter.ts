@@ -1,18 +1,18 @@
-import { rowLetter, type System, type SlabGutter, type Stand } from '../design';
-import { pick, type Shelf } from '../shelf';
+import { rowLetter, type SlabGutter, type Stand } from '../design';
+import { pick, type ShelfLists } from '../shelf';
 import { feedRows } from './feed-rows';
 import { rect } from './outline';
 import { returnRuns } from './return-runs';
 import { benchSolids, rowFrame, type RowFrame } from './row-frame';
 import type { Anchor, StandPiece } from './stand-piece';
-import type { Container } from './types';
+import type { Container, LayoutInput } from './types';
 import { Workshop } from './workshop';
 
 /** Slabs lying end to end in a gutter that falls, a stake to every plant. */
 export function slabGutter(
 	stand: SlabGutter,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

@@ -5,7 +5,7 @@ import type { Layout, TankLayout } from './types';
 const LAMP_M = 0.05;
 
 /** Lamps over what is built, from its left and its front; the drawing grows to hold them. */
-export function hang(layout: Layout, design: Design): void {
+export function hang(layout: Layout, design: Pick<Design, 'lamps'>): void {
 	const { from, to } = layout.extent;
 	const [left, front] = [from.xM, from.yM];
 	for (const lamp of design.lamps) {

@@ -1,17 +1,21 @@
 import type { Design } from '../design';
-import { litresAt, pick, shapeHeightMm, type Shelf, type TankShape } from '../shelf';
+import { litresAt, pick, shapeHeightMm, type ShelfLists, type TankShape } from '../shelf';
 import type { TankLayout } from './types';
 
 /** The tank's true shape: as measured by the grower, else the shelf's. */
-export const tankShapeOf = (design: Pick<Design, 'tank'>, shelf: Shelf): TankShape =>
-	design.tank.shape ?? pick(shelf.tanks, design.tank.partId).shape;
+export const tankShapeOf = (
+	design: Pick<Design, 'tank'>,
+	shelf: Pick<ShelfLists, 'tanks'>
+): TankShape => design.tank.shape ?? pick(shelf.tanks, design.tank.partId).shape;
 
 /** Height of the lowest opening over the inside floor, mm. */
-export const brimMmOf = (design: Pick<Design, 'tank'>, shelf: Shelf): number =>
+export const brimMmOf = (design: Pick<Design, 'tank'>, shelf: Pick<ShelfLists, 'tanks'>): number =>
 	Math.max(1, shapeHeightMm(tankShapeOf(design, shelf)) - design.tank.overflowBelowRimMm);
 
-export const brimLitresOf = (design: Pick<Design, 'tank'>, shelf: Shelf): number =>
-	litresAt(tankShapeOf(design, shelf), brimMmOf(design, shelf));
+export const brimLitresOf = (
+	design: Pick<Design, 'tank'>,
+	shelf: Pick<ShelfLists, 'tanks'>
+): number => litresAt(tankShapeOf(design, shelf), brimMmOf(design, shelf));
 
 interface Footprint {
 	lengthM: number;
@@ -52,7 +56,10 @@ function footprint(shape: TankShape): Footprint {
 }
 
 /** The tank at x = 0; the stand decides where it goes. */
-export function tankAtOrigin(design: Design, shelf: Shelf): TankLayout {
+export function tankAtOrigin(
+	design: Pick<Design, 'tank'>,
+	shelf: Pick<ShelfLists, 'tanks'>
+): TankLayout {
 	const shape = tankShapeOf(design, shelf);
 	const floorM = design.tank.floorMm / 1000;
 	return {

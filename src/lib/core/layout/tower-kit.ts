@@ -21,7 +21,7 @@ export function headers(
 		shop.node(shop.id(`${rowLetter(i)}.foot`), { xM: foot.xM, yM: foot.yM, zM })
 	);
 	const rows = new Set(nodes.map((node) => node.yM));
-	const chain = (list: FeedNode[]) => {
+	const model = (list: FeedNode[]) => {
 		let before = start;
 		for (const node of list) {
 			// to one of several rows: across at the riser, then along
@@ -45,8 +45,8 @@ export function headers(
 	// row by row, so that no header is shared between rows
 	for (const yM of rows) {
 		const row = nodes.filter((node) => node.yM === yM);
-		chain(row.filter((node) => node.xM >= start.xM));
-		chain(row.filter((node) => node.xM < start.xM).reverse());
+		model(row.filter((node) => node.xM >= start.xM));
+		model(row.filter((node) => node.xM < start.xM).reverse());
 	}
 	return nodes;
 }

@@ -1,4 +1,12 @@
+import type { Design, Operation, SystemRecord } from '../design';
 import type { Stage } from '../shelf';
+
+/** What of a system decides where everything stands. */
+export interface LayoutInput {
+	design: Pick<Design, 'stands' | 'tank' | 'lines' | 'lamps'>;
+	operation: Pick<Operation, 'crops' | 'shutValves' | 'fillL'>;
+	record: Pick<SystemRecord, 'stages'>;
+}
 
 /** x to the right along the front, y away from the viewer, z up from the floor; metres. */
 export interface Point {

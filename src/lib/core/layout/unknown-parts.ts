@@ -1,8 +1,8 @@
-import { kindOf, standPath, type System } from '../design';
+import { kindOf, standPath } from '../design';
 import type { FieldMeta } from '../quantity';
-import { has, type Shelf, type ShelfLists } from '../shelf';
+import { has, type ShelfLists } from '../shelf';
 import type { z } from 'zod';
-import type { LayoutProblem } from './types';
+import type { LayoutProblem, LayoutInput } from './types';
 
 interface Named {
 	list: readonly { id: string; name: string }[];
@@ -14,7 +14,10 @@ interface Named {
 }
 
 /** Parts a design names that are not on the shelf; the first of their kind is drawn in their place. */
-export function unknownParts({ design, operation }: System, shelf: Shelf): LayoutProblem[] {
+export function unknownParts(
+	{ design, operation }: LayoutInput,
+	shelf: ShelfLists
+): LayoutProblem[] {
 	const named: Named[] = [
 		{ list: shelf.tanks, id: design.tank.partId, what: 'tank', path: 'design.tank.partId' },
 		{

@@ -1,17 +1,17 @@
-import type { System, Stand, ValvePots } from '../design';
-import { pick, type Bucket, type Shelf } from '../shelf';
+import type { Stand, ValvePots } from '../design';
+import { pick, type Bucket, type ShelfLists } from '../shelf';
 import { inTurn } from './control-pot';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
-import { distance, lengthOf, type FeedNode, equally } from './types';
+import { distance, lengthOf, type FeedNode, equally, type LayoutInput } from './types';
 import { deck, hoseJoint, SOLID_IN_POT, standing, valveOf } from './valve-kit';
 import { K, Workshop } from './workshop';
 
 /** One valve by the tank, a hose from pot to pot, one level in all of them. */
 export function valvePots(
 	stand: ValvePots,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

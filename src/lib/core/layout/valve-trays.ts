@@ -1,18 +1,18 @@
-import { rowLetter, type System, type Stand, type ValveTrays } from '../design';
-import { pick, type Shelf } from '../shelf';
+import { rowLetter, type Stand, type ValveTrays } from '../design';
+import { pick, type ShelfLists } from '../shelf';
 import { fillBucket } from './buckets';
 import { rect, taperFront } from './outline';
 import { rowFrame, type RowFrame } from './row-frame';
 import type { Anchor, StandPiece } from './stand-piece';
-import { distance, type Container, type FeedNode, equally } from './types';
+import { distance, type Container, type FeedNode, equally, type LayoutInput } from './types';
 import { deck, hoseJoint, SOLID_IN_POT, standing, valveOf } from './valve-kit';
 import { TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
 /** A valve in every tray, fed one after the other by a hose along the row. */
 export function valveTrays(
 	stand: ValveTrays,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

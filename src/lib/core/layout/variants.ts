@@ -1,5 +1,6 @@
-import type { System, Stand, StandOf, Variant } from '../design';
-import type { Shelf } from '../shelf';
+import type { Stand, StandOf, Variant } from '../design';
+import type { ShelfLists } from '../shelf';
+import type { LayoutInput } from './types';
 import { branchStack } from './branch-stack';
 import { bucketBench, bucketGroundRows } from './bucket-bench';
 import { bucketStack } from './bucket-stack';
@@ -17,7 +18,12 @@ import { wallModules } from './wall-modules';
 
 /** One function a variant. A new variant is one line here. */
 const VARIANTS: {
-	[V in Variant]: (stand: StandOf<V>, system: System, shelf: Shelf, anchor: Anchor) => StandPiece;
+	[V in Variant]: (
+		stand: StandOf<V>,
+		system: LayoutInput,
+		shelf: ShelfLists,
+		anchor: Anchor
+	) => StandPiece;
 } = {
 	'bucket-bench': bucketBench,
 	'bucket-rows': bucketGroundRows,
@@ -39,8 +45,8 @@ const VARIANTS: {
 /** A stand laid out by its variant. A tank has one lid: what comes second on a loop stands beside it on bases. */
 export function layoutStand(
 	stand: Stand,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const second = system.design.stands[0]?.id !== stand.id;

@@ -1,10 +1,10 @@
-import { rowLetter, type System, type Stand, type WallModules } from '../design';
-import { pick, type Shelf } from '../shelf';
+import { rowLetter, type Stand, type WallModules } from '../design';
+import { pick, type ShelfLists } from '../shelf';
 import { collector } from './collector';
 import { rect } from './outline';
 import { layoutRow } from './row';
 import type { Anchor, StandPiece } from './stand-piece';
-import { equally, type Container, type Corner, type FeedNode } from './types';
+import { equally, type Container, type Corner, type FeedNode, type LayoutInput } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
 const PANEL_KG_M2 = 4;
@@ -14,8 +14,8 @@ const LINE_M = 0.015;
 /** Panels of pockets, tier over tier on brackets; a drip line along each tier, a gutter under the lowest. */
 export function wallModules(
 	stand: WallModules,
-	system: System,
-	shelf: Shelf,
+	system: LayoutInput,
+	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);

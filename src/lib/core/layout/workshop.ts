@@ -1,15 +1,6 @@
 import type { z } from 'zod';
-import {
-	kindOf,
-	plantsOf,
-	standPath,
-	type Design,
-	type Plants,
-	type Slot,
-	type Stand,
-	type System
-} from '../design';
-import { CANOPY_SHARE, pick, type Medium, type Shelf } from '../shelf';
+import { kindOf, plantsOf, standPath, type Plants, type Slot, type Stand } from '../design';
+import { CANOPY_SHARE, pick, type Medium, type ShelfLists } from '../shelf';
 import { joint } from './joints';
 import type { Anchor, StandPiece } from './stand-piece';
 import {
@@ -25,7 +16,8 @@ import {
 	type Point,
 	type Rim,
 	type StandLayout,
-	type Shares
+	type Shares,
+	type LayoutInput
 } from './types';
 
 /** Loss coefficients of the fittings variants are put together from. */
@@ -95,14 +87,14 @@ export class Workshop<S extends Stand> {
 
 	constructor(
 		readonly stand: S,
-		readonly system: System,
-		readonly shelf: Shelf,
+		readonly system: LayoutInput,
+		readonly shelf: ShelfLists,
 		readonly anchor: Anchor
 	) {
 		this.plants = plantsOf(system.operation, system.record);
 	}
 
-	get design(): Design {
+	get design(): LayoutInput['design'] {
 		return this.system.design;
 	}
 

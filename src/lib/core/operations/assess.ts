@@ -1,10 +1,9 @@
 import { z } from 'zod';
 import { FILE_VERSION, partsSchema, type Parts } from '../design';
+import { segmentsOf, SystemModel } from '../model';
 import {
-	Chain,
 	findingsOf,
 	findingSchema,
-	segmentsOf,
 	stepSchema,
 	STATES_OF_PLANTS,
 	stepsOf,
@@ -62,22 +61,22 @@ export interface Assessment {
 }
 
 /**
- * The whole chain from a design to its findings: layout, network, demand, feeding, tank, mix and review.
+ * The whole model from a design to its findings: layout, network, demand, feeding, tank, mix and review.
  * Every figure shown anywhere stands in `operations` with the input it can be recomputed from.
  */
 export function assess(
 	{ design, operation, record, place, shelf: own }: Parts & { shelf?: readonly ShelfItem[] },
 	shelf: Shelf = own ? shelfWith(own) : BUILT_IN_SHELF
 ): Assessment {
-	return assessChain(new Chain({ design, operation, record, place }, shelf));
+	return assessModel(new SystemModel({ design, operation, record, place }, shelf));
 }
 
-/** The assessment of a chain that is already there, as the interface holds one. */
-export function assessChain(chain: Chain): Assessment {
-	const findings = findingsOf(chain);
+/** The assessment of a model that is already there, as the interface holds one. */
+export function assessModel(model: SystemModel): Assessment {
+	const findings = findingsOf(model);
 	return {
-		stands: chain.design.stands.map(({ id, family, variant }) => ({ id, family, variant })),
-		sites: chain.layout.sites.map(({ id, standId, xM, yM, zM, cropId, mediumL }) => ({
+		stands: model.design.stands.map(({ id, family, variant }) => ({ id, family, variant })),
+		sites: model.layout.sites.map(({ id, standId, xM, yM, zM, cropId, mediumL }) => ({
 			id,
 			standId,
 			xM,
@@ -86,35 +85,35 @@ export function assessChain(chain: Chain): Assessment {
 			crop: cropId,
 			mediumL
 		})),
-		operations: operationsOf(chain),
+		operations: operationsOf(model),
 		findings,
-		steps: stepsOf(chain, findings)
+		steps: stepsOf(model, findings)
 	};
 }
 
-function operationsOf(chain: Chain): Assessment['operations'] {
+function operationsOf(model: SystemModel): Assessment['operations'] {
 	const done = (entry: { input: unknown; result: unknown }): Done => ({
 		input: entry.input,
 		result: entry.result
 	});
 	const operations: Assessment['operations'] = {};
-	for (const { name, input, result } of chain.layout.stands.flatMap((s) => s.operations)) {
+	for (const { name, input, result } of model.layout.stands.flatMap((s) => s.operations)) {
 		const list = (operations[name] ??= []) as Done[];
 		list.push({ input, result });
 	}
-	operations.network = done(chain.path);
-	if (chain.curve) operations['pump-curve'] = done(chain.curve);
-	operations.drain = chain.returns.flatMap((r) => (r.result ? [done(r)] : []));
-	operations['drain-back'] = done(chain.drainBack);
-	operations['tank-level'] = done(chain.tank);
-	if (chain.levels.length > 0)
-		operations['level-fill'] = chain.levels.flatMap(({ filled }) => (filled ? [done(filled)] : []));
-	if (chain.rings.length > 0)
-		operations['pipe-loss'] = chain.rings.flatMap((ring) => segmentsOf(ring).map(done));
-	if (chain.sharing.length > 0) operations.spread = chain.sharing.map(done);
-	operations.evapotranspiration = done(chain.weather);
+	operations.network = done(model.path);
+	if (model.curve) operations['pump-curve'] = done(model.curve);
+	operations.drain = model.returns.flatMap((r) => (r.result ? [done(r)] : []));
+	operations['drain-back'] = done(model.drainBack);
+	operations['tank-level'] = done(model.tank);
+	if (model.levels.length > 0)
+		operations['level-fill'] = model.levels.flatMap(({ filled }) => (filled ? [done(filled)] : []));
+	if (model.rings.length > 0)
+		operations['pipe-loss'] = model.rings.flatMap((ring) => segmentsOf(ring).map(done));
+	if (model.sharing.length > 0) operations.spread = model.sharing.map(done);
+	operations.evapotranspiration = done(model.weather);
 	for (const state of STATES_OF_PLANTS)
-		for (const [name, list] of plantOperationsOf(state === 'now' ? chain : chain.grown)) {
+		for (const [name, list] of plantOperationsOf(state === 'now' ? model : model.grown)) {
 			if (list.length === 0) continue;
 			const all = (operations[name] ??= []) as Done[];
 			all.push(...list.map(({ input, result }) => ({ state, input, result })));
@@ -123,12 +122,12 @@ function operationsOf(chain: Chain): Assessment['operations'] {
 }
 
 /** What depends on how far the plants have grown. */
-function plantOperationsOf(chain: Chain): [name: string, list: Done[]][] {
-	const { thirst, size, run, feed, mix, loads } = chain;
+function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
+	const { waterUse, size, run, feed, mix, loads } = model;
 	return [
 		[
 			'plant-demand',
-			thirst.crops.map(({ input, litresPerDay }) => ({ input, result: { litresPerDay } }))
+			waterUse.crops.map(({ input, litresPerDay }) => ({ input, result: { litresPerDay } }))
 		],
 		['reservoir-size', [size]],
 		['reservoir-run', [run]],

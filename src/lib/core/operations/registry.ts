@@ -1,12 +1,14 @@
 import { z } from 'zod';
-import * as build from '../build';
-import { upgradeFile } from '../design';
+import * as build from '../construction';
+import { partsIn, upgradeFile } from '../design';
 import * as feeding from '../feeding';
 import * as hydraulics from '../hydraulics';
 import * as layout from '../layout';
+import { SystemModel } from '../model';
 import * as nutrients from '../nutrients';
 import { InvalidInput, NoSolution, toIssues, type Issue } from '../quantity';
 import * as shape from '../shelf';
+import { BUILT_IN_SHELF, shelfWith } from '../shelf';
 import * as water from '../water';
 import { assess, assessInput, assessOutput } from './assess';
 
@@ -188,7 +190,7 @@ export const OPERATIONS: readonly Operation[] = [
 	),
 	operation(
 		'assess',
-		'The whole chain: layout, water, feeding, tank, mix and findings',
+		'The whole model: layout, water, feeding, tank, mix and findings',
 		assessInput,
 		assessOutput,
 		(input) => assess(input),
@@ -211,11 +213,28 @@ export function calculate(id: string, raw: unknown): Answer {
 	const op = byId.get(id);
 	if (!op)
 		return { error: { code: 'unknown-operation', message: `there is no operation "${id}"` } };
-	try {
+	return refusing((): Answer => {
 		const parsed = op.input.safeParse(op.upgrade ? op.upgrade(raw) : raw);
 		if (!parsed.success)
 			return { error: { code: 'invalid-input', issues: toIssues(parsed.error) } };
 		return { result: op.run(parsed.data as never) };
+	});
+}
+
+/** The model of an input as `assess` takes it. Never throws on what a caller can get wrong. */
+export const modelOfInput = (raw: unknown): { model: SystemModel } | { error: Failure } =>
+	refusing(() => {
+		const parsed = assessInput.safeParse(upgradeFile(raw));
+		if (!parsed.success)
+			return { error: { code: 'invalid-input' as const, issues: toIssues(parsed.error) } };
+		const { shelf, ...parts } = parsed.data;
+		return { model: new SystemModel(partsIn(parts), shelf ? shelfWith(shelf) : BUILT_IN_SHELF) };
+	});
+
+/** What was done, or why it cannot be, in the words of whoever noticed. */
+function refusing<T>(make: () => T): T | { error: Failure } {
+	try {
+		return make();
 	} catch (problem) {
 		if (problem instanceof InvalidInput)
 			return { error: { code: 'invalid-input', issues: problem.issues } };

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { standPath, type Change, type SystemRecord } from '../design';
-import type { Chain } from './chain';
+import type { SystemModel } from '../model';
 
 /** The steps of the job, in the order of the tape. */
 export const STEPS = [
@@ -61,8 +61,8 @@ export interface Finding extends Said {
 	state: PlantState;
 }
 
-/** One concern: looks at the chain and says what is wrong, risky or to be minded. */
-export type Concern = (chain: Chain) => Said[];
+/** One concern: looks at the model and says what is wrong, risky or to be minded. */
+export type Concern = (model: SystemModel) => Said[];
 
 /** One change to the document, as a fix. */
 export const set = (path: string, value: unknown): Change => ({ path, value });

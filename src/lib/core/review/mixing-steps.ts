@@ -1,6 +1,6 @@
 import type { Kind } from '../quantity';
-import type { Chain } from './chain';
-import type { MixItem } from './stages/mix';
+import type { SystemModel } from '../model';
+import type { MixItem } from '../model';
 
 export interface MixingStep {
 	text: string;
@@ -19,14 +19,14 @@ export const weighedAs = ({ unit, amount }: MixItem): Kind =>
 const GUESSED_G = 0.5;
 
 /** The mix card: what goes into the tank, in the order that keeps it from clouding. */
-export function mixingSteps(chain: Chain): MixingStep[] {
-	const { mix, say, place, operation } = chain;
+export function mixingSteps(model: SystemModel): MixingStep[] {
+	const { mix, say, place, operation } = model;
 	const act = (text: string, amount: string | null = null): MixingStep => ({
 		text,
 		amount,
 		kind: 'do'
 	});
-	const young = chain.thirst.crops.some((c) => c.stage === 'seedling' || c.stage === 'young');
+	const young = model.waterUse.crops.some((c) => c.stage === 'seedling' || c.stage === 'young');
 	const steps = [act('Fill the tank with plain water to', say(mix.litres * 0.8, 'volume'))];
 	for (const item of mix.items)
 		steps.push(

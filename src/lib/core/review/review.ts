@@ -1,6 +1,6 @@
-import type { Chain } from './chain';
+import type { SystemModel } from '../model';
 import { SEVERITIES, STEPS, type Concern, type Finding, type Said } from './finding';
-import { whenGrown } from './stages/growth';
+import { whenGrown } from './grown';
 import * as feed from './findings/feed';
 import * as hung from './findings/hung';
 import * as level from './findings/level';
@@ -82,20 +82,20 @@ export const CONCERNS: readonly (readonly [concern: Concern, judged: Judged])[] 
 ];
 
 /** All findings, the most urgent first; what the grower has seen to is left out. */
-export function findingsOf(chain: Chain): Finding[] {
-	const settled = new Set(chain.record.acknowledged);
+export function findingsOf(model: SystemModel): Finding[] {
+	const settled = new Set(model.record.acknowledged);
 	const rank = (f: Finding) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
-	return CONCERNS.flatMap(([concern, judged]) => saidOf(chain, concern, judged))
+	return CONCERNS.flatMap(([concern, judged]) => saidOf(model, concern, judged))
 		.filter((f) => f.severity === 'stop' || !settled.has(f.code))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
 		.map(({ f }) => f);
 }
 
-function saidOf(chain: Chain, concern: Concern, judged: Judged): Finding[] {
-	const now = concern(chain).map((said): Finding => ({ ...said, state: 'now' }));
-	const { grown } = chain;
-	if (judged === 'now' || grown === chain) return now;
+function saidOf(model: SystemModel, concern: Concern, judged: Judged): Finding[] {
+	const now = concern(model).map((said): Finding => ({ ...said, state: 'now' }));
+	const { grown } = model;
+	if (judged === 'now' || grown === model) return now;
 	const same = (a: Said, b: Said) => a.code === b.code && a.subject === b.subject;
 	const later = concern(grown).map((said): Finding => ({
 		...said,
@@ -104,6 +104,6 @@ function saidOf(chain: Chain, concern: Concern, judged: Judged): Finding[] {
 	// what meets both is told by the figures it is judged by
 	const list = judged === 'grown' ? later : [...now, ...later.filter((f) => f.state === 'grown')];
 	return list.map((f) =>
-		f.state === 'grown' ? { ...f, message: `${f.message} ${whenGrown(chain)}` } : f
+		f.state === 'grown' ? { ...f, message: `${f.message} ${whenGrown(model)}` } : f
 	);
 }

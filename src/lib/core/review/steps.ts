@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { fieldsOf, kindOf } from '../design';
 import { pick } from '../shelf';
-import type { Chain } from './chain';
+import type { SystemModel } from '../model';
 import { STEPS, type Finding, type Step } from './finding';
-import { daysLeft } from './stages/tank';
+import { daysLeft } from '../model';
 
 /** `open`: not started; else the worst of what was found. */
 export const STATES = ['open', 'fine', 'look', 'stop'] as const;
@@ -19,12 +19,12 @@ export interface StepState {
 }
 
 /** One headline figure and one state a step: the design as a label reads it. */
-export function stepsOf(chain: Chain, findings: readonly Finding[]): StepState[] {
+export function stepsOf(model: SystemModel, findings: readonly Finding[]): StepState[] {
 	const open: Partial<Record<Step, boolean>> = {
-		plants: chain.thirst.crops.length === 0,
-		'dry-run': chain.record.dryRunOn === null,
-		'plant-out': chain.record.plantOutOn === null,
-		run: chain.record.plantOutOn === null
+		plants: model.waterUse.crops.length === 0,
+		'dry-run': model.record.dryRunOn === null,
+		'plant-out': model.record.plantOutOn === null,
+		run: model.record.plantOutOn === null
 	};
 	return STEPS.map((step) => {
 		const mine = findings.filter((finding) => finding.step === step);
@@ -35,18 +35,18 @@ export function stepsOf(chain: Chain, findings: readonly Finding[]): StepState[]
 				: open[step]
 					? 'open'
 					: 'fine';
-		return { step, state: worst, headline: HEADLINES[step](chain) };
+		return { step, state: worst, headline: HEADLINES[step](model) };
 	});
 }
 
-const HEADLINES: Record<Step, (chain: Chain) => string> = {
+const HEADLINES: Record<Step, (model: SystemModel) => string> = {
 	place: ({ area, say }) => {
 		const [length] = say(area.lengthM, 'span').split(' ');
 		return `${length} × ${say(area.widthM, 'span')}`;
 	},
-	plants: ({ thirst }) => {
-		const plants = thirst.bySite.size;
-		const kinds = new Set(thirst.crops.map((c) => c.crop.id)).size;
+	plants: ({ waterUse }) => {
+		const plants = waterUse.bySite.size;
+		const kinds = new Set(waterUse.crops.map((c) => c.crop.id)).size;
 		return plants === 0 ? 'none yet' : `${plants} of ${kinds} kind${kinds === 1 ? '' : 's'}`;
 	},
 	sites: ({ design, layout }) => {
@@ -71,9 +71,9 @@ const HEADLINES: Record<Step, (chain: Chain) => string> = {
 			? `${flow}, ${say(path.result.source.headM, 'head')}`
 			: flow;
 	},
-	tank: (chain) => {
-		const days = daysLeft(chain);
-		return days === null ? chain.say(chain.record.nowL, 'volume') : chain.say(days, 'days');
+	tank: (model) => {
+		const days = daysLeft(model);
+		return days === null ? model.say(model.record.nowL, 'volume') : model.say(days, 'days');
 	},
 	'dry-run': ({ record }) => (record.dryRunOn ? dayOf(record.dryRunOn) : 'not yet'),
 	feed: ({ feed, operation, levels, layout }) => {
@@ -88,11 +88,11 @@ const HEADLINES: Record<Step, (chain: Chain) => string> = {
 	},
 	mix: ({ mix, say }) => say(mix.strengthMsCm, 'strength'),
 	'plant-out': ({ record }) => (record.plantOutOn ? dayOf(record.plantOutOn) : 'not yet'),
-	run: (chain) => {
-		const days = daysLeft(chain);
-		return chain.record.plantOutOn === null || days === null
+	run: (model) => {
+		const days = daysLeft(model);
+		return model.record.plantOutOn === null || days === null
 			? 'not yet'
-			: `${chain.say(chain.thirst.useLPerDay, 'volume')} a day`;
+			: `${model.say(model.waterUse.useLPerDay, 'volume')} a day`;
 	}
 };
 

@@ -3,7 +3,7 @@
 	import { line } from 'd3-shape';
 	import { atSpeed, headAt } from '$lib/core/hydraulics';
 	import { scaleOf, toShown } from '$lib/core/quantity';
-	import { systemCurve } from '$lib/core/review';
+	import { systemCurve } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
@@ -11,9 +11,9 @@
 	const height = 190;
 	const pad = { left: 34, right: 10, top: 18, bottom: 26 };
 	const dial = $derived(session.design.source.kind === 'pump' ? session.operation.dial : 1);
-	const curve = $derived(session.chain.curve && atSpeed(session.chain.curve.result, dial));
-	const system = $derived(systemCurve(session.chain));
-	const { flowLph, headM } = $derived(session.chain.path.result.source);
+	const curve = $derived(session.model.curve && atSpeed(session.model.curve.result, dial));
+	const system = $derived(systemCurve(session.model));
+	const { flowLph, headM } = $derived(session.model.path.result.source);
 	const mostFlow = $derived(Math.max(flowLph * 3, 10));
 	const mostHead = $derived(
 		Math.max(curve?.shutOffHeadM ?? 0, ...system.map((p) => p.headM), 0.2) * 1.1

@@ -8,7 +8,7 @@
 	const left = 14;
 	const right = $derived(width - 14);
 	const x = (min: number) => left + (min / 1440) * (right - left);
-	const feed = $derived(session.chain.feed);
+	const feed = $derived(session.model.feed);
 	const settings = $derived(session.operation.feed);
 	const lights = $derived(settings.lights);
 	const steady = $derived(settings.school === 'continuous');
@@ -72,7 +72,7 @@
 	}
 
 	const doses = $derived(
-		session.chain.layout.sites.flatMap((site) => {
+		session.model.layout.sites.flatMap((site) => {
 			const dose = feed?.dose.get(site.id);
 			return dose ? [{ site, ...dose }] : [];
 		})

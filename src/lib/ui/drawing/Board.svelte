@@ -1,7 +1,7 @@
 <script lang="ts">
 	import DayStrip from '../clock/DayStrip.svelte';
 	import { MOST_ZOOM } from '../workspace/session.svelte';
-	import { timedSites } from '$lib/core/review';
+	import { timedSites } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
 	import Elevation from './Elevation.svelte';
 	import FlowBars from './FlowBars.svelte';
@@ -14,14 +14,14 @@
 	let width = $state(800);
 	let height = $state(560);
 	/** The feed step puts the day where flow and plan else stand. */
-	const feeding = $derived(session.step === 'feed' && timedSites(session.chain).size > 0);
+	const feeding = $derived(session.step === 'feed' && timedSites(session.model).size > 0);
 	const STRIP = 176;
 	const drawn = $derived(Math.max(300, feeding ? height - STRIP : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
-	const layout = $derived(session.chain.layout);
+	const layout = $derived(session.model.layout);
 	/** Drawn larger than the board it is looked at through the board, and pushed about in it. */
 	const zoom = $derived(session.zoom);
-	const walkM = $derived(session.step === 'place' ? session.chain.area.walkM : 0);
+	const walkM = $derived(session.step === 'place' ? session.model.area.walkM : 0);
 	const frame = $derived(frameOf(layout, width * zoom, drawn * zoom, !feeding, walkM));
 	let board: HTMLElement;
 

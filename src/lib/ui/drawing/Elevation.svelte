@@ -17,8 +17,8 @@
 
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
-	const layout = $derived(session.chain.layout);
-	const shown = $derived(shownOf(session.chain, session.selected));
+	const layout = $derived(session.model.layout);
+	const shown = $derived(shownOf(session.model, session.selected));
 	const low = $derived(frame.z(Math.min(0, layout.extent.from.zM)));
 
 	/** Chooses a thing that has a grip, and hands the arrow keys to that grip. */

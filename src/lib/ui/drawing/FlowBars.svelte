@@ -7,7 +7,7 @@
 
 	const { frame, bars }: { frame: Frame; bars: NonNullable<Frame['bars']> } = $props();
 	const session = useSession();
-	const all = $derived(barsOf(session.chain));
+	const all = $derived(barsOf(session.model));
 	const items = $derived(all.bars);
 	/** Columns of the drawing, or side by side where the bars stand beside it. */
 	const pitch = $derived.by(() => {
@@ -33,7 +33,7 @@
 			? frame.x(xM) + (column[i]! - (perColumn - 1) / 2) * (bar + 4) - bar / 2
 			: bars.left + (i + 0.5) * pitch - bar / 2;
 	};
-	const word = $derived(containerWords(session.chain)[0]);
+	const word = $derived(containerWords(session.model)[0]);
 	const worst = $derived(items.reduce((a, b) => (a.value <= b.value ? a : b)));
 	const flowing = $derived(all.kind === 'flow');
 	const kind = $derived<Kind>(flowing ? 'flow' : 'size');

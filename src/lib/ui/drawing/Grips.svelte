@@ -6,7 +6,7 @@
 
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
-	const layout = $derived(session.chain.layout);
+	const layout = $derived(session.model.layout);
 	const keep = (label: string) => () => session.commit(label);
 	const drop = () => session.revert();
 	interface Grip {

@@ -9,9 +9,9 @@
 	const session = useSession();
 	/** Pressure left at each stake of the row in front, in the order of the drawing. */
 	const points = $derived.by(() => {
-		const { layout, path } = session.chain;
+		const { layout, path } = session.model;
 		const pressure = new Map(path.result.nodes.map((node) => [node.id, node.pressureM]));
-		const inRow = new Set(shownOf(session.chain, session.selected).containers.map((c) => c.id));
+		const inRow = new Set(shownOf(session.model, session.selected).containers.map((c) => c.id));
 		return layout.emissions
 			.filter((e) => inRow.has(e.containerId))
 			.map((e) => ({ xM: e.xM, leftM: pressure.get(e.nodeId) ?? 0 }))
@@ -32,8 +32,8 @@
 <g>
 	<text class="title" x={frame.small ? 4 : frame.left - 34} y={head.top - 18}
 		>{points.length === 1
-			? `Head left at the ${outletWords(session.chain)[0]}: ${label(points[0]!.leftM)} ${unit}`
-			: `Head left at the ${outletWords(session.chain)[1]}, ${unit}`}</text
+			? `Head left at the ${outletWords(session.model)[0]}: ${label(points[0]!.leftM)} ${unit}`
+			: `Head left at the ${outletWords(session.model)[1]}, ${unit}`}</text
 	>
 	{#if points.length > 1}
 		<polygon

@@ -17,7 +17,7 @@
 		bad?: boolean;
 	}
 	const notes = $derived.by((): Note[] => {
-		const { layout, path, returns, drainBack, design, say } = session.chain;
+		const { layout, path, returns, drainBack, design, say } = session.model;
 		const highest = [...layout.emissions].sort((a, b) => b.zM - a.zM || b.xM - a.xM)[0];
 		const top = layout.solids.find((solid) => solid.role === 'top');
 		const back = returns.find(({ run }) => run.way === 'fall' || run.way === 'waste');
@@ -34,14 +34,14 @@
 			}
 		];
 		if (highest) {
-			const openEnded = pick(session.chain.shelf.emitters, highest.emitterId).law.kind === 'open';
+			const openEnded = pick(session.model.shelf.emitters, highest.emitterId).law.kind === 'open';
 			const left = path.result.nodes.find((n) => n.id === highest.nodeId)?.pressureM ?? 0;
 			list.push({
 				z: highest.zM,
 				text:
 					frame.head || openEnded
-						? `${outletWords(session.chain)[1]} up to ${say(highest.zM, 'head')}`
-						: `${outletWords(session.chain)[1]} at ${say(highest.zM, 'head')}`,
+						? `${outletWords(session.model)[1]} up to ${say(highest.zM, 'head')}`
+						: `${outletWords(session.model)[1]} at ${say(highest.zM, 'head')}`,
 				...(!frame.head && !openEnded && { more: `, ${say(left, 'head')} left` }),
 				id: highest.containerId,
 				bad: left <= 0 && !openEnded

@@ -7,8 +7,8 @@
 	/** What is over the plants: the cones of lamps with the light they give, strings and the beam they hang from. */
 	const { frame, shown }: { frame: Frame; shown: Shown } = $props();
 	const session = useSession();
-	const left = $derived(session.chain.layout.extent.from.xM);
-	const low = $derived(Math.min(...session.chain.layout.sites.map((site) => site.zM), Infinity));
+	const left = $derived(session.model.layout.extent.from.xM);
+	const low = $derived(Math.min(...session.model.layout.sites.map((site) => site.zM), Infinity));
 	const cones = $derived(
 		session.design.lamps.map((lamp) => {
 			const reach =
@@ -28,7 +28,7 @@
 	const climbers = $derived(
 		session.design.support.kind === 'strings'
 			? shown.sites.filter(
-					(site) => site.cropId && pick(session.chain.shelf.crops, site.cropId).habit === 'climber'
+					(site) => site.cropId && pick(session.model.shelf.crops, site.cropId).habit === 'climber'
 				)
 			: []
 	);
@@ -63,7 +63,7 @@
 	{/each}
 {/if}
 {#each lit as site (site.id)}
-	{@const light = session.chain.light.get(site.id)}
+	{@const light = session.model.light.get(site.id)}
 	{#if light}
 		<text x={frame.x(site.xM)} y={frame.z(site.zM) + 13}>{Math.round(light.ppfdUmol)}</text>
 	{/if}

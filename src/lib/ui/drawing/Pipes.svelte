@@ -8,10 +8,10 @@
 	const { frame, shown, layer }: { frame: Frame; shown: Shown; layer: 'returns' | 'supply' } =
 		$props();
 	const session = useSession();
-	const layout = $derived(session.chain.layout);
+	const layout = $derived(session.model.layout);
 	const ids = $derived(new Set(shown.containers.map((c) => c.id)));
 	const every = $derived(new Set(layout.containers.map((c) => c.id)));
-	const flows = $derived(session.chain.path.outletLph);
+	const flows = $derived(session.model.path.outletLph);
 	const mostLph = $derived(Math.max(1e-6, ...flows.values()));
 	const owner = $derived(
 		new Map(layout.emissions.map((emission) => [emission.nodeId, emission.containerId]))
@@ -33,7 +33,7 @@
 		session.selected = id;
 		session.step = 'lines';
 	};
-	const level = $derived(Math.max(session.chain.path.waterLevelM, layout.tank.floorM));
+	const level = $derived(Math.max(session.model.path.waterLevelM, layout.tank.floorM));
 </script>
 
 {#if layer === 'returns'}

@@ -8,10 +8,10 @@
 
 	const { frame, plan }: { frame: Frame; plan: NonNullable<Frame['plan']> } = $props();
 	const session = useSession();
-	const layout = $derived(session.chain.layout);
+	const layout = $derived(session.model.layout);
 	const flat = (points: { xM: number; yM: number }[]) =>
 		polygon(points.map((p) => [frame.planX(p.xM), frame.y(p.yM)]));
-	const dry = $derived(dryOf(session.chain));
+	const dry = $derived(dryOf(session.model));
 	/** Out of a wall, the middle of a plant stands half its spread away from it. */
 	const outOf = (site: Site) => (site.facingDeg === null ? 0 : site.spreadMm / 2000);
 	const turn = (site: Site) => ((site.facingDeg ?? 0) * Math.PI) / 180;
@@ -22,10 +22,10 @@
 	/** A number on each container, where it can be read. */
 	const named = (widthM: number) => widthM * frame.planScale > 26;
 	/** Drawn while sites are looked at, where there is sun. */
-	const shade = $derived(session.step === 'sites' ? session.chain.shade : null);
+	const shade = $derived(session.step === 'sites' ? session.model.shade : null);
 	/** While the place is looked at: what is kept free in front, to the same scale. */
 	const walk = $derived.by(() => {
-		const m = session.chain.area.walkM;
+		const m = session.model.area.walkM;
 		if (session.step !== 'place' || m === 0) return null;
 		const { from, to } = layout.extent;
 		const x = frame.planX(from.xM);

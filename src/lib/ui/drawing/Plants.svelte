@@ -14,14 +14,14 @@
 	const session = useSession();
 	const planted = $derived(sites.filter((site) => site.cropId));
 	/** Many plants are drawn with a leaf or two each, so that the drawing stays quick and quiet. */
-	const simple = $derived(session.chain.layout.sites.length > 120);
+	const simple = $derived(session.model.layout.sites.length > 120);
 	/** Out of the side of something a plant hangs outwards before it turns up. */
 	const turnOf = ({ facingDeg }: Site) =>
 		facingDeg === null ? 0 : 52 * Math.sin((facingDeg * Math.PI) / 180);
 </script>
 
 {#each planted as site, i (site.id)}
-	{@const crop = pick(session.chain.shelf.crops, site.cropId ?? '')}
+	{@const crop = pick(session.model.shelf.crops, site.cropId ?? '')}
 	<Plant
 		{crop}
 		x={frame.x(site.xM)}

@@ -8,11 +8,11 @@
 	/** The vessel stands behind what is beside it; its figures and its grip in front. */
 	const { frame, layer }: { frame: Frame; layer: 'vessel' | 'figures' } = $props();
 	const session = useSession();
-	const tank = $derived(session.chain.layout.tank);
-	const shape = $derived(tankShapeOf(session.design, session.chain.shelf));
+	const tank = $derived(session.model.layout.tank);
+	const shape = $derived(tankShapeOf(session.design, session.model.shelf));
 	const height = $derived(shapeHeightMm(shape));
-	const brim = $derived(brimMmOf(session.design, session.chain.shelf));
-	const fullL = $derived(brimLitresOf(session.design, session.chain.shelf));
+	const brim = $derived(brimMmOf(session.design, session.model.shelf));
+	const fullL = $derived(brimLitresOf(session.design, session.model.shelf));
 	/** The brim in whole steps of the grip. */
 	const mostL = $derived(Math.floor(fullL * 2) / 2);
 	const centre = $derived(frame.x(tank.xM + tank.lengthM / 2));
@@ -20,28 +20,28 @@
 		((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (mm / height)) / 2) * frame.scale;
 	const at = (mm: number) => frame.z(tank.floorM + mm / 1000);
 	const now = $derived(heightAt(shape, Math.min(fullL, session.record.nowL)));
-	const highest = $derived((session.chain.drainBack.highestM - tank.floorM) * 1000);
+	const highest = $derived((session.model.drainBack.highestM - tank.floorM) * 1000);
 	const marks = $derived(
 		[
 			{ mm: brim, text: `full ${session.say(fullL, 'volume')}` },
 			{
-				mm: heightAt(shape, session.chain.tank.pumpMinimumL),
-				text: `${session.design.source.kind === 'pump' ? 'pump' : 'tap'} ${session.say(session.chain.tank.pumpMinimumL, 'volume')}`
+				mm: heightAt(shape, session.model.tank.pumpMinimumL),
+				text: `${session.design.source.kind === 'pump' ? 'pump' : 'tap'} ${session.say(session.model.tank.pumpMinimumL, 'volume')}`
 			}
 		]
 			// a mark as high as the water itself would stand in its figure's way
 			.filter((mark) => Math.abs(at(mark.mm) - at(now)) > 13)
 	);
-	const pumpX = $derived(frame.x(session.chain.layout.pump.xM));
+	const pumpX = $derived(frame.x(session.model.layout.pump.xM));
 	const pumpHeight = $derived(
 		session.design.source.kind === 'pump'
-			? pick(session.chain.shelf.pumps, session.design.source.partId).heightMm
+			? pick(session.model.shelf.pumps, session.design.source.partId).heightMm
 			: 0
 	);
 	/** Where something stands close beside the tank, its marks yield; the tank's own sheet has them all. */
 	const MARK_PX = 62;
 	const roomy = $derived(
-		session.chain.layout.containers.every((c) => {
+		session.model.layout.containers.every((c) => {
 			const box = boxOf(c.front);
 			const above = box.z0 >= tank.brimM || box.z1 <= tank.floorM;
 			const away = frame.x(box.x0) - (centre + half(height));

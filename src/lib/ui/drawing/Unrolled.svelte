@@ -10,9 +10,9 @@
 	 */
 	const { frame, beside }: { frame: Frame; beside: NonNullable<Frame['beside']> } = $props();
 	const session = useSession();
-	const dry = $derived(dryOf(session.chain));
+	const dry = $derived(dryOf(session.model));
 	const unrolled = $derived.by(() => {
-		const { layout, design } = session.chain;
+		const { layout, design } = session.model;
 		const selected = layout.containers.find(
 			(c) => c.id === session.selected || c.siteIds.includes(session.selected ?? '')
 		);

@@ -1,6 +1,6 @@
 import { DRY_LPH } from '$lib/core/hydraulics';
 import type { Container } from '$lib/core/layout';
-import { outletNeeds, type Chain } from '$lib/core/review';
+import { outletNeeds, type SystemModel } from '$lib/core/model';
 
 export interface Bar {
 	container: Container;
@@ -15,21 +15,21 @@ export interface Bars {
 	bars: Bar[];
 }
 
-export function barsOf(chain: Chain): Bars {
-	const valved = chain.levels.flatMap(({ filled, basis }) => (filled ? [{ filled, basis }] : []));
-	const stands = new Set(chain.levels.map(({ standId }) => standId));
-	const only = chain.layout.stands.every(({ id }) => stands.has(id));
+export function barsOf(model: SystemModel): Bars {
+	const valved = model.levels.flatMap(({ filled, basis }) => (filled ? [{ filled, basis }] : []));
+	const stands = new Set(model.levels.map(({ standId }) => standId));
+	const only = model.layout.stands.every(({ id }) => stands.has(id));
 	return only && valved.length > 0
-		? { kind: 'depth', bars: depths(chain, valved) }
-		: { kind: 'flow', bars: flows(chain) };
+		? { kind: 'depth', bars: depths(model, valved) }
+		: { kind: 'flow', bars: flows(model) };
 }
 
-type Filled = Pick<Chain['levels'][number], 'basis'> & {
-	filled: NonNullable<Chain['levels'][number]['filled']>;
+type Filled = Pick<SystemModel['levels'][number], 'basis'> & {
+	filled: NonNullable<SystemModel['levels'][number]['filled']>;
 };
 
 /** Middle depth of the water in each tray or pot, and the depth its valve is set to, mm. */
-function depths({ layout }: Chain, valved: readonly Filled[]): Bar[] {
+function depths({ layout }: SystemModel, valved: readonly Filled[]): Bar[] {
 	const trays = new Map(
 		valved.flatMap(({ filled, basis }) =>
 			filled.result.trays.map((tray) => [tray.id, { tray, need: basis.depthMm }] as const)
@@ -46,11 +46,11 @@ function depths({ layout }: Chain, valved: readonly Filled[]): Bar[] {
 }
 
 /** What each container gets, and what its outlets must give for its thirstiest site, L/h. */
-function flows(chain: Chain): Bar[] {
-	const { layout, path, feed } = chain;
+function flows(model: SystemModel): Bar[] {
+	const { layout, path, feed } = model;
 	const given = new Map<string, number>();
 	const wanted = new Map<string, number>();
-	const needs = outletNeeds(chain);
+	const needs = outletNeeds(model);
 	for (const { containerId, nodeId } of layout.emissions) {
 		given.set(containerId, (given.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
 		wanted.set(containerId, (wanted.get(containerId) ?? 0) + (needs.get(nodeId) ?? 0));

@@ -1,5 +1,5 @@
 import type { Layout } from '$lib/core/layout';
-import type { Chain } from '$lib/core/review';
+import type { SystemModel } from '$lib/core/model';
 
 interface Dark {
 	id: string;
@@ -17,7 +17,10 @@ const LEAST = 0.02;
  * What loses sun, as it is drawn from above: plant by plant, or one mark for all that grow out of the same
  * side or tower, which would lie on top of one another.
  */
-export function darkOf({ sites, containers }: Layout, shade: NonNullable<Chain['shade']>): Dark[] {
+export function darkOf(
+	{ sites, containers }: Layout,
+	shade: NonNullable<SystemModel['shade']>
+): Dark[] {
 	const lostAt = (id: string) => shade.bySite.get(id)?.shortest ?? 0;
 	const sided = new Set(sites.filter((s) => s.facingDeg !== null).map((s) => s.containerId));
 	const single = sites

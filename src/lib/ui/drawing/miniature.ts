@@ -1,6 +1,6 @@
 import type { Parts } from '$lib/core/design';
 import { tankShapeOf } from '$lib/core/layout';
-import { Chain } from '$lib/core/review';
+import { SystemModel } from '$lib/core/model';
 import { BUILT_IN_SHELF, CANOPY_SHARE, heightAt, pick, type Stage } from '$lib/core/shelf';
 import { polygon } from './frame';
 import { leavesOf, type Leaf } from './plant-shape';
@@ -44,15 +44,15 @@ const rounded = ({ cx, cy, rx, ry, turn }: Leaf): Leaf => ({
 
 /** A system small and true: the same layout, the same water, no words. */
 export function miniatureOf(parts: Parts, size: MiniatureSize = {}): Miniature {
-	const chain = new Chain(parts, BUILT_IN_SHELF);
-	return miniatureOfChain(size.grown ? chain.grown : chain, size);
+	const model = new SystemModel(parts, BUILT_IN_SHELF);
+	return miniatureOfChain(size.grown ? model.grown : model, size);
 }
 
 export function miniatureOfChain(
-	chain: Chain,
+	model: SystemModel,
 	{ perMetre: wished = 70, most }: MiniatureSize
 ): Miniature {
-	const { layout, design, record } = chain;
+	const { layout, design, record } = model;
 	const { from, to } = layout.extent;
 	const crop = (id: string) => pick(BUILT_IN_SHELF.crops, id);
 	const tallM = (cropId: string, stage: Stage | null) =>
@@ -86,7 +86,7 @@ export function miniatureOfChain(
 		perMetre;
 	const across = (heights: readonly [m: number, side: -1 | 1][]) =>
 		polygon(heights.map(([m, side]) => [centre + side * half(m), z(tank.floorM + m)]));
-	const shown = shownOf(chain, null);
+	const shown = shownOf(model, null);
 	return {
 		width: (to.xM - from.xM) * perMetre + 2 * PAD,
 		height,

@@ -1,6 +1,6 @@
 import { DRY_LPH } from '$lib/core/hydraulics';
 import type { Container, Site } from '$lib/core/layout';
-import type { Chain } from '$lib/core/review';
+import type { SystemModel } from '$lib/core/model';
 
 /** What stands in front on the drawing, and what of it is dry or turned away. */
 export interface Shown {
@@ -16,7 +16,7 @@ export interface Shown {
 }
 
 /** Containers and sites that get no water. */
-export function dryOf({ layout, path }: Chain): Set<string> {
+export function dryOf({ layout, path }: SystemModel): Set<string> {
 	const dry = new Set<string>();
 	for (const [siteId, flow] of path.siteLph) if (flow < DRY_LPH) dry.add(siteId);
 	for (const { id, siteIds } of layout.containers)
@@ -25,8 +25,8 @@ export function dryOf({ layout, path }: Chain): Set<string> {
 }
 
 /** Rows hide one another: the first is shown, or the one that holds what is selected. */
-export function shownOf(chain: Chain, selected: string | null): Shown {
-	const { layout } = chain;
+export function shownOf(model: SystemModel, selected: string | null): Shown {
+	const { layout } = model;
 	const chosen = layout.containers.find(
 		(c) => c.id === selected || (selected !== null && c.siteIds.includes(selected))
 	);
@@ -40,7 +40,7 @@ export function shownOf(chain: Chain, selected: string | null): Shown {
 		containers: layout.containers.filter(inFront),
 		sites,
 		behind: new Set(sites.filter((site) => turned(site.facingDeg)).map((site) => site.id)),
-		dry: dryOf(chain),
+		dry: dryOf(model),
 		sides: [...views.values()].includes('sides'),
 		chosen
 	};

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { show, showNumber, type Units } from '$lib/core/quantity';
-	import type { Comparison } from '$lib/core/review';
+	import type { Comparison } from '$lib/core/edit';
 	import type { Differing } from './differences';
 
 	/** What two variants come to, which is better by it, and what is built differently. */

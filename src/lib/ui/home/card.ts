@@ -1,5 +1,6 @@
 import type { Parts } from '$lib/core/design';
-import { Chain, containerWords, findingsOf, type Finding } from '$lib/core/review';
+import { SystemModel } from '$lib/core/model';
+import { containerWords, findingsOf, type Finding } from '$lib/core/review';
 import type { Shelf } from '$lib/core/shelf';
 import { miniatureOfChain, type Miniature } from '../drawing/miniature';
 
@@ -18,17 +19,17 @@ const PER_METRE = 118;
 
 /** Works the whole system out: the card is the proof that it can be drawn and judged. */
 export function cardOf(parts: Parts, shelf: Shelf): Card {
-	const chain = new Chain(parts, shelf);
-	const [finding] = findingsOf(chain);
-	const [one, many] = containerWords(chain);
-	const count = chain.layout.containers.length;
+	const model = new SystemModel(parts, shelf);
+	const [finding] = findingsOf(model);
+	const [one, many] = containerWords(model);
+	const count = model.layout.containers.length;
 	return {
-		area: chain.area.name,
+		area: model.area.name,
 		holds: `${count} ${count === 1 ? one : many}`,
-		plants: chain.thirst.bySite.size,
+		plants: model.waterUse.bySite.size,
 		state: !finding || finding.severity === 'caution' ? 'fine' : finding.severity,
 		sentence: finding ? firstOf(finding) : 'Nothing stands against it.',
-		drawing: miniatureOfChain(chain, { perMetre: PER_METRE })
+		drawing: miniatureOfChain(model, { perMetre: PER_METRE })
 	};
 }
 

@@ -1,5 +1,5 @@
 import type { LayoutTower, LayoutTowerInput } from '$lib/core/layout';
-import type { Chain } from '$lib/core/review';
+import type { SystemModel } from '$lib/core/model';
 import { spotOf } from '$lib/core/design';
 import { pick } from '$lib/core/shelf';
 
@@ -22,15 +22,15 @@ export interface Template {
 const MARGIN_MM = 4;
 
 /** Everything of a design that is drilled by a pattern: skins of pipes to wrap round, lids to lay flat. */
-export const templatesOf = (chain: Chain): Template[] => [
-	...skins(chain),
-	...lids(chain),
-	...tankLid(chain)
+export const templatesOf = (model: SystemModel): Template[] => [
+	...skins(model),
+	...lids(model),
+	...tankLid(model)
 ];
 
 /** The unrolled skin of each stand's towers; its edges meet at the back. */
-function skins(chain: Chain): Template[] {
-	return chain.layout.stands.flatMap((stand) => {
+function skins(model: SystemModel): Template[] {
+	return model.layout.stands.flatMap((stand) => {
 		const entry = stand.operations.find((op) => op.name === 'layout-tower');
 		if (!entry) return [];
 		const input = entry.input as LayoutTowerInput;
@@ -63,11 +63,11 @@ const DRAIN_MM = 4;
 const CORD_MM = 22;
 
 /** Lids of a bucket stack: riser in the middle, four bolts, drains near the rim, one hole for the pump's cord. */
-function lids(chain: Chain): Template[] {
-	return chain.design.stands.flatMap((stand): Template[] => {
+function lids(model: SystemModel): Template[] {
+	return model.design.stands.flatMap((stand): Template[] => {
 		if (stand.variant !== 'bucket-stack') return [];
-		const bucket = pick(chain.shelf.buckets, stand.bucketId);
-		const riser = pick(chain.shelf.tubes, stand.riserTubeId);
+		const bucket = pick(model.shelf.buckets, stand.bucketId);
+		const riser = pick(model.shelf.tubes, stand.riserTubeId);
 		const size = bucket.topDiameterMm;
 		const middle = size / 2 + MARGIN_MM;
 		const at = (radiusMm: number, angleDeg: number, diameterMm: number, label: string): Hole => {
@@ -106,7 +106,7 @@ function lids(chain: Chain): Template[] {
 }
 
 /** The tank's own lid, where something stands on it: its feet, the holes in them, the cord and a hatch. */
-function tankLid({ design, layout, shelf }: Chain): Template[] {
+function tankLid({ design, layout, shelf }: SystemModel): Template[] {
 	if (spotOf(design) !== 'lid') return [];
 	const { tank } = layout;
 	const [stand] = design.stands;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
 	import { KINDS, suggest, type Variant } from '$lib/core/design';
-	import { changeKind, inWords, kindChanges, variantOf } from '$lib/core/review';
+	import { changeKind, inWords, kindChanges, variantOf } from '$lib/core/edit';
 	import { pick } from '$lib/core/shelf';
 	import Miniature from '../drawing/Miniature.svelte';
 	import { useSession } from '../workspace/context';
@@ -13,19 +13,19 @@
 	let done = $state<string | null>(null);
 	const offered = $derived.by(() => {
 		if (!open) return [];
-		const { area, thirst, shelf, design } = session.chain;
-		const crop = thirst.crops[0]?.crop ?? pick(shelf.crops, 'leaf-lettuce');
+		const { area, waterUse, shelf, design } = session.model;
+		const crop = waterUse.crops[0]?.crop ?? pick(shelf.crops, 'leaf-lettuce');
 		return suggest({
 			area: area.kind,
 			crop,
-			plants: Math.max(1, thirst.bySite.size),
+			plants: Math.max(1, waterUse.bySite.size),
 			effort: 3,
 			power: design.source.kind === 'pump',
 			floorM2: area.lengthM * area.widthM
 		}).filter((s) => s.variant !== design.stands[session.standIndex]!.variant);
 	});
 	const chosen = $derived(variant ?? offered[0]?.variant ?? null);
-	const changed = $derived(open && chosen ? changeKind(session.chain, chosen) : null);
+	const changed = $derived(open && chosen ? changeKind(session.model, chosen) : null);
 
 	function take(): void {
 		if (!changed || !chosen) return;

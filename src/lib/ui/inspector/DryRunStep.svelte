@@ -9,12 +9,12 @@
 	/** Half a minute at each outlet with a jug: long enough to read, short enough to do fourteen times. */
 	const SECONDS = 30;
 	const session = useSession();
-	const chain = $derived(session.chain);
-	const outlet = $derived(outletWords(chain));
+	const model = $derived(session.model);
+	const outlet = $derived(outletWords(model));
 	const caught = $derived(session.record.caughtMl);
 	const rows = $derived(
-		chain.layout.emissions.map((e) => {
-			const expectedL = ((chain.path.outletLph.get(e.nodeId) ?? 0) * SECONDS) / 3600;
+		model.layout.emissions.map((e) => {
+			const expectedL = ((model.path.outletLph.get(e.nodeId) ?? 0) * SECONDS) / 3600;
 			const ml = caught[e.id];
 			const off = ml === undefined || expectedL === 0 ? null : ml / 1000 / expectedL - 1;
 			return { e, expectedL, ml, off };
@@ -23,7 +23,7 @@
 	const done = $derived(rows.filter((r) => r.ml !== undefined).length);
 	/** Readings whose outlet a change of counts took away. */
 	const gone = $derived.by(() => {
-		const there = new Set(chain.layout.emissions.map((e) => e.id));
+		const there = new Set(model.layout.emissions.map((e) => e.id));
 		return Object.keys(caught).filter((id) => !there.has(id));
 	});
 	const a = (word: string) => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`;

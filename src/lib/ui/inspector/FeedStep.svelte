@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { feedPlan } from '$lib/core/feeding';
 	import { fieldsOf, type School } from '$lib/core/design';
-	import { feedInput, pumpMinutes, timedSites } from '$lib/core/review';
+	import { feedInput, pumpMinutes, timedSites } from '$lib/core/model';
 	import { pick } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
@@ -11,12 +11,12 @@
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
-	const chain = $derived(session.chain);
-	const feed = $derived(chain.feed);
+	const model = $derived(session.model);
+	const feed = $derived(model.feed);
 	const settings = $derived(session.operation.feed);
-	const label = (id: string) => chain.layout.sites.find((s) => s.id === id)?.label ?? id;
+	const label = (id: string) => model.layout.sites.find((s) => s.id === id)?.label ?? id;
 	const medium = $derived(
-		pick(chain.shelf.media, fieldsOf(session.design.stands[0]!).mediumId ?? '')
+		pick(model.shelf.media, fieldsOf(session.design.stands[0]!).mediumId ?? '')
 	);
 	/** Coarse media let go of water fast and like short pulses; fine ones hold it and like to drain between soaks. */
 	const advised = $derived<School>(medium.availableFraction < 0.12 ? 'pulse' : 'soak');
@@ -28,7 +28,7 @@
 	];
 	const plans = $derived(
 		SCHOOLS.map((school) => {
-			const input = feedInput(chain, { ...settings, school: school.id });
+			const input = feedInput(model, { ...settings, school: school.id });
 			try {
 				return { ...school, plan: input && feedPlan(input) };
 			} catch {
@@ -36,7 +36,7 @@
 			}
 		})
 	);
-	const byValve = $derived(timedSites(chain).size === 0);
+	const byValve = $derived(timedSites(model).size === 0);
 	const night = $derived(feed?.plan.nightEvents ?? 0);
 </script>
 
@@ -142,7 +142,7 @@
 	<NumberField label="Light begins" path="operation.feed.lights.onMin" unit="min past 0" />
 	<NumberField label="Light lasts" path="operation.feed.lights.durationMin" unit="min" />
 	{#if feed}
-		<Figure label="Pump runs" value={pumpMinutes(chain)} unit="min a day" op="feed-plan" />
+		<Figure label="Pump runs" value={pumpMinutes(model)} unit="min a day" op="feed-plan" />
 		<Figure
 			label="Least feeds by day"
 			value={feed.plan.leastDayEvents}

@@ -1,30 +1,30 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
 	import { kindOf } from '$lib/core/design';
-	import { costOf, partsOf } from '$lib/core/build';
-	import { fitOf, LIMITS, oneMore, type Extension, type OneMore } from '$lib/core/review';
+	import { costOf, partsOf } from '$lib/core/construction';
+	import { fitOf, LIMITS, oneMore, type Extension, type OneMore } from '$lib/core/edit';
 	import { heard, plain, startCalculator } from '$lib/workers';
 	import { useSession } from '../workspace/context';
 
 	/** How many fit the place, what one more or fewer does, and how well floor and tank are used. */
 	const session = useSession();
 	// a drag lays this out half a dozen times a step: it waits until the drag ends
-	const chain = $derived(session.kept);
-	const design = $derived(chain.design);
+	const model = $derived(session.kept);
+	const design = $derived(model.design);
 	const index = $derived(Math.min(session.standIndex, design.stands.length - 1));
 	const words = $derived(kindOf(design.stands[index]!).words);
-	const fit = $derived(fitOf(chain, index));
+	const fit = $derived(fitOf(model, index));
 	const steps = $derived(
-		([1, -1] as const).map((by) => oneMore(chain, by, index)).filter((s) => s !== null)
+		([1, -1] as const).map((by) => oneMore(model, by, index)).filter((s) => s !== null)
 	);
 	/** Worked out when asked, for one design, by a worker: dozens of lengths are laid out and solved. */
-	let asked = $state.raw<{ of: typeof chain; index: number; found: Extension } | null>(null);
+	let asked = $state.raw<{ of: typeof model; index: number; found: Extension } | null>(null);
 	let tried = $state<number | null>(null);
 	let failed = $state(false);
 	let stop = () => undefined as void;
-	const found = $derived(asked?.of === chain && asked.index === index ? asked.found : null);
+	const found = $derived(asked?.of === model && asked.index === index ? asked.found : null);
 	async function extend(): Promise<void> {
-		const of = { of: chain, index };
+		const of = { of: model, index };
 		const { calculator, stop: end } = startCalculator();
 		stop = () => {
 			end();
@@ -36,7 +36,7 @@
 			// the last word may come after the answer
 			const told = heard((done: number) => void (tried !== null && (tried = done)));
 			const answer = await calculator.extension(
-				plain(chain.parts),
+				plain(model.parts),
 				plain(session.own),
 				index,
 				told
@@ -56,7 +56,7 @@
 			: most === now
 				? 'just enough for this'
 				: `up to ${most} ${many}`;
-	const cost = $derived(costOf(chain.shelf, partsOf(design, chain.layout, chain.shelf)));
+	const cost = $derived(costOf(model.shelf, partsOf(design, model.layout, model.shelf)));
 	const one = $derived(
 		fit.along === 'perRow' && words.container[0] !== 'channel' ? 'column' : words.container[0]
 	);

@@ -7,8 +7,8 @@
 	/** Lamps as things that hang: what they give, where, and for how long; and the light that makes. */
 	const session = useSession();
 	const lamps = $derived(session.design.lamps);
-	const light = $derived(session.chain.light);
-	const sites = $derived(session.chain.layout.sites.filter((site) => site.cropId));
+	const light = $derived(session.model.light);
+	const sites = $derived(session.model.layout.sites.filter((site) => site.cropId));
 	const told = $derived.by(() => {
 		const list = sites.map((site) => light.get(site.id)!).filter(Boolean);
 		if (list.length === 0) return null;
@@ -19,11 +19,11 @@
 	const watts = $derived(lamps.reduce((sum, lamp) => sum + lamp.watts, 0));
 
 	function hang(): void {
-		const { extent } = session.chain.layout;
+		const { extent } = session.model.layout;
 		const taken = new Set(lamps.map((lamp) => lamp.id));
 		let number = 1;
 		while (taken.has(`lamp${number}`)) number += 1;
-		const top = Math.max(0.3, ...session.chain.layout.sites.map((site) => site.zM));
+		const top = Math.max(0.3, ...session.model.layout.sites.map((site) => site.zM));
 		const lamp: Lamp = {
 			id: `lamp${number}`,
 			name: `Lamp ${number}`,

@@ -9,15 +9,15 @@
 	const STEEPEST = 40;
 	const value = $derived(Number(valueAt(session.parts, path)));
 	const words = $derived.by(() => {
-		const { chain } = session;
-		const [sharing] = chain.sharing;
+		const { model } = session;
+		const [sharing] = model.sharing;
 		if (sharing) {
 			const { result, mostTiltMmPerM } = sharing;
 			return result.dry > 0
 				? `${result.dry} of ${result.sectors.length} sides are dry; up to ${session.say(mostTiltMmPerM, 'slope')} none is.`
 				: `The driest side gets ${Math.round(result.driestPercent)} % of its share; up to ${session.say(mostTiltMmPerM, 'slope')} none is dry.`;
 		}
-		const filled = chain.levels[0]?.filled?.result;
+		const filled = model.levels[0]?.filled?.result;
 		if (!filled) return '';
 		const deep = Math.max(...filled.trays.map((t) => t.deepMm));
 		const shallow = Math.min(...filled.trays.map((t) => t.shallowMm));

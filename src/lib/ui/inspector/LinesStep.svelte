@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { fieldNumber } from '$lib/core/quantity';
-	import { costOf, partsOf } from '$lib/core/build';
+	import { costOf, partsOf } from '$lib/core/construction';
 	import { fieldsOf, rowLetter, valveId } from '$lib/core/design';
-	import { outletWords } from '$lib/core/review';
+	import { faultWords, outletWords } from '$lib/core/review';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
@@ -15,19 +15,19 @@
 	import StandFields from './StandFields.svelte';
 
 	const session = useSession();
-	const shelf = $derived(session.chain.shelf);
-	const even = $derived(session.chain.path.result.uniformity);
+	const shelf = $derived(session.model.shelf);
+	const even = $derived(session.model.path.result.uniformity);
 	const feed = $derived(shelf.tubes.filter((tube) => tube.use === 'feed'));
 	const index = $derived(session.standIndex);
 	const stand = $derived(session.design.stands[index]!);
 	const known = $derived(fieldsOf(stand));
-	const outlet = $derived(outletWords(session.chain));
-	const parts = $derived(partsOf(session.design, session.chain.layout, shelf));
+	const outlet = $derived(outletWords(session.model));
+	const parts = $derived(partsOf(session.design, session.model.layout, shelf));
 	const rowLoss = $derived.by(() => {
 		const runs = new Set(
-			session.chain.layout.runs.filter((r) => r.role === 'row').map((r) => r.id)
+			session.model.layout.runs.filter((r) => r.role === 'row').map((r) => r.id)
 		);
-		return session.chain.path.result.links
+		return session.model.path.result.links
 			.filter((l) => runs.has(l.id))
 			.reduce((a, l) => a + l.lossM, 0);
 	});
@@ -94,18 +94,18 @@
 <h3>{stand.name}, there and back</h3>
 <StandChoice />
 <StandFields stand={index} sheet="lines" />
-{#each session.chain.returns.filter(({ run }) => run.way === 'fall' || run.way === 'waste') as state (state.run.id)}
+{#each session.model.returns.filter(({ run }) => run.way === 'fall' || run.way === 'waste') as state (state.run.id)}
 	<Figure
 		label="{state.run.name[0]?.toUpperCase()}{state.run.name.slice(1)}, how full"
 		value={state.result ? state.result.depthRatio * 100 : null}
 		kind="percent"
 		op="drain"
 		entry={{ input: state.input, result: state.result }}
-		note={state.why ?? undefined}
+		note={faultWords(session.model, state.fault) ?? undefined}
 		state={!state.result ? 'stop' : state.result.depthRatio > 0.5 ? 'look' : null}
 	/>
 {/each}
-{#each session.chain.rings.filter(({ run }) => run.standId === stand.id) as ring (ring.run.id)}
+{#each session.model.rings.filter(({ run }) => run.standId === stand.id) as ring (ring.run.id)}
 	<RingLevels {ring} />
 {/each}
 <h3>To buy and cut</h3>

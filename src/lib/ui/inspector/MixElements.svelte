@@ -13,7 +13,7 @@
 
 	/** What the mix holds of each element, what it should, and what it must not pass. */
 	const session = useSession();
-	const mix = $derived(session.chain.mix);
+	const mix = $derived(session.model.mix);
 	const solution = $derived(mix.salts.result);
 	const limitOf = (e: string): Practice | undefined => LIMITS_MGL[e as LimitedElement];
 	const targetOf = (e: string): Practice | undefined =>

@@ -10,11 +10,11 @@
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
-	const mix = $derived(session.chain.mix);
+	const mix = $derived(session.model.mix);
 	const settings = $derived(session.operation.mix);
 	const source = $derived(settings.source);
 	const byLabel = $derived(settings.method === 'label' && source.kind === 'product');
-	const steps = $derived(mixingSteps(session.chain));
+	const steps = $derived(mixingSteps(session.model));
 
 	const PRODUCT = {
 		kind: 'product' as const,

@@ -6,7 +6,7 @@
 	/** Posts, doors and what else stands in the area: drawn, and looked out for. */
 	const { at }: { at: string } = $props();
 	const session = useSession();
-	const list = $derived(session.chain.area.obstacles);
+	const list = $derived(session.model.area.obstacles);
 	const POST = { name: 'Post', xM: 1, yM: 0.9, lengthM: 0.1, widthM: 0.1, heightM: 2 };
 	const keep = (next: typeof list) => session.set(`${at}.obstacles`, next, 'obstacles');
 </script>

@@ -9,11 +9,11 @@
 	import Toggle from '../control/Toggle.svelte';
 
 	const session = useSession();
-	const area = $derived(session.chain.area);
-	const extent = $derived(session.chain.layout.extent);
+	const area = $derived(session.model.area);
+	const extent = $derived(session.model.layout.extent);
 	const at = $derived(`place.areas[id=${area.id}]`);
 	const climate = $derived(area.climate);
-	const weather = $derived(session.chain.weather);
+	const weather = $derived(session.model.weather);
 </script>
 
 <p class="soft">

@@ -8,7 +8,7 @@
 	const session = useSession();
 	const on = $derived(session.record.plantOutOn);
 	const crops = $derived([
-		...new Map(session.chain.thirst.crops.map((c) => [c.crop.id, c.crop])).values()
+		...new Map(session.model.waterUse.crops.map((c) => [c.crop.id, c.crop])).values()
 	]);
 	const shift = (days: number) =>
 		on ? dayOf(format(addDays(parseISO(on), days), 'yyyy-MM-dd')) : '';
@@ -20,7 +20,7 @@
 </p>
 <Big
 	figure={on ? dayOf(on) : 'no date yet'}
-	against={on ? `into the ${containerWords(session.chain)[1]}` : ''}
+	against={on ? `into the ${containerWords(session.model)[1]}` : ''}
 />
 <DateField label="Planted out on" path="record.plantOutOn" />
 <p class="note">

@@ -10,7 +10,7 @@
 	 */
 	const session = useSession();
 	const sites = $derived(
-		session.chain.layout.sites.filter(
+		session.model.layout.sites.filter(
 			(site) => site.standId === session.design.stands[session.standIndex]!.id
 		)
 	);
@@ -36,7 +36,7 @@
 	function fill(): void {
 		const crops = {
 			...session.operation.crops,
-			...plantBy(rule, chosen, sites, session.chain.shelf)
+			...plantBy(rule, chosen, sites, session.model.shelf)
 		};
 		session.set('operation.crops', crops, `planted ${PLANT_RULES[rule]}`);
 	}

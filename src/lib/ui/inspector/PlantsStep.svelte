@@ -11,8 +11,8 @@
 	import SetAside from './SetAside.svelte';
 
 	const session = useSession();
-	const thirst = $derived(session.chain.thirst);
-	const sites = $derived(session.chain.layout.sites);
+	const waterUse = $derived(session.model.waterUse);
+	const sites = $derived(session.model.layout.sites);
 	const chosen = $derived(
 		sites.filter((s) => s.id === session.selected || s.containerId === session.selected)
 	);
@@ -47,7 +47,7 @@
 		const all = Object.values(session.operation.kept);
 		return [...new Set(all)].map((id) => {
 			const count = all.filter((crop) => crop === id).length;
-			const crop = pick(session.chain.shelf.crops, id);
+			const crop = pick(session.model.shelf.crops, id);
 			return `${count} ${count === 1 ? crop.name : crop.plural}`;
 		});
 	});
@@ -56,13 +56,13 @@
 </script>
 
 <p class="soft">
-	{#if thirst.crops.length === 0}Nothing is planted yet. Choose a crop for all sites, or choose one
-		in the drawing first.
-	{:else}Together they drink {session.say(thirst.useLPerDay, 'volume')} on a warm day.{/if}
+	{#if waterUse.crops.length === 0}Nothing is planted yet. Choose a crop for all sites, or choose
+		one in the drawing first.
+	{:else}Together they drink {session.say(waterUse.useLPerDay, 'volume')} on a warm day.{/if}
 </p>
 <Big
 	op="plant-demand"
-	figure={String(thirst.bySite.size)}
+	figure={String(waterUse.bySite.size)}
 	against="of {sites.length} sites planted"
 />
 <div class="for">
@@ -103,7 +103,7 @@
 		ondrop={() => session.set('operation.kept', {}, 'what stood aside dropped')}
 	/>
 {/if}
-{#each thirst.crops as group (`${group.crop.id}/${group.stage}`)}
+{#each waterUse.crops as group (`${group.crop.id}/${group.stage}`)}
 	<Figure
 		label="{group.siteIds.length} {group.siteIds.length === 1
 			? group.crop.name

@@ -7,14 +7,14 @@
 	const { index }: { index: number } = $props();
 	const session = useSession();
 	const stand = $derived(session.design.stands[index]!);
-	const level = $derived(session.chain.levels.find(({ standId }) => standId === stand.id));
+	const level = $derived(session.model.levels.find(({ standId }) => standId === stand.id));
 	const floors = $derived('floorsMm' in stand ? stand.floorsMm : null);
 	const unit = $derived(scaleOf('size', session.units).unit);
 	const number = (mm: number) => showNumber(mm, 'size', session.units);
 	let problem = $state<string | null>(null);
 
 	const rows = $derived.by(() => {
-		const mine = session.chain.layout.containers.filter((c) => c.standId === stand.id);
+		const mine = session.model.layout.containers.filter((c) => c.standId === stand.id);
 		const trays = new Map((level?.filled?.result.trays ?? []).map((tray) => [tray.id, tray]));
 		return mine.map((container, i) => {
 			const tray = trays.get(container.id);

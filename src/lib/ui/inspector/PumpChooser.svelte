@@ -15,7 +15,7 @@
 	}
 	let trials = $state<Trial[]>([]);
 	let failed = $state(false);
-	const pumps = session.chain.shelf.pumps;
+	const pumps = session.model.shelf.pumps;
 	const current = $derived(
 		session.design.source.kind === 'pump' ? session.design.source.partId : ''
 	);

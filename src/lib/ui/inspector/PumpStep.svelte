@@ -6,27 +6,28 @@
 	import BenchTest from './BenchTest.svelte';
 	import PumpChooser from './PumpChooser.svelte';
 	import Big from './Big.svelte';
-	import { outletNeeds, outletWords, pumpMinutes } from '$lib/core/review';
+	import { outletNeeds, pumpMinutes } from '$lib/core/model';
+	import { outletWords } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
-	const chain = $derived(session.chain);
+	const model = $derived(session.model);
 	const source = $derived(session.design.source);
-	const pump = $derived(source.kind === 'pump' ? pick(chain.shelf.pumps, source.partId) : null);
-	const result = $derived(chain.path.result);
-	const needed = $derived([...outletNeeds(chain).values()].reduce((a, b) => a + b, 0));
+	const pump = $derived(source.kind === 'pump' ? pick(model.shelf.pumps, source.partId) : null);
+	const result = $derived(model.path.result);
+	const needed = $derived([...outletNeeds(model).values()].reduce((a, b) => a + b, 0));
 	const lift = $derived(
-		Math.max(...chain.layout.emissions.map((e) => e.zM)) - chain.path.waterLevelM
+		Math.max(...model.layout.emissions.map((e) => e.zM)) - model.path.waterLevelM
 	);
 	const driest = $derived.by(() => {
-		const list = chain.layout.emissions.map((e) => ({
+		const list = model.layout.emissions.map((e) => ({
 			label: e.label,
-			q: chain.path.outletLph.get(e.nodeId) ?? 0
+			q: model.path.outletLph.get(e.nodeId) ?? 0
 		}));
 		return list.reduce((a, b) => (b.q < a.q ? b : a));
 	});
-	const kwh = $derived(pump ? (pump.watts * pumpMinutes(chain)) / 60000 : 0);
+	const kwh = $derived(pump ? (pump.watts * pumpMinutes(model)) / 60000 : 0);
 	/** All of a pump's watts end in the water: K a day for what is in the tank. */
 	const warming = $derived((kwh * 3.6e6) / (4184 * Math.max(1, session.record.nowL)));
 	/** The pump last used here, to come back to from gravity. */
@@ -80,7 +81,7 @@
 	/>
 {/if}
 <Figure
-	label="Driest {outletWords(chain)[0]}, {driest.label}"
+	label="Driest {outletWords(model)[0]}, {driest.label}"
 	value={driest.q}
 	kind="flow"
 	op="network"
@@ -95,7 +96,7 @@
 />
 <Figure
 	label="All flow down to"
-	value={chain.lowestFlowingL}
+	value={model.lowestFlowingL}
 	kind="volume"
 	unit="{session.units.system === 'us' ? 'gal' : 'L'} in tank"
 	op="network"

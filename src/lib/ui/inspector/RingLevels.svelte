@@ -1,14 +1,14 @@
 <script lang="ts">
 	import { scaleOf, showNumber } from '$lib/core/quantity';
-	import type { Chain } from '$lib/core/review';
+	import type { SystemModel } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
 
 	/** Pots on a line under water, while the pump runs: each stands higher than the one it drains through. */
-	const { ring }: { ring: Chain['rings'][number] } = $props();
+	const { ring }: { ring: SystemModel['rings'][number] } = $props();
 	const session = useSession();
 	const unit = $derived(scaleOf('size', session.units).unit);
 	const label = (id: string) =>
-		session.chain.layout.containers.find((c) => c.id === id)?.label ?? id;
+		session.model.layout.containers.find((c) => c.id === id)?.label ?? id;
 	const number = (mm: number) => showNumber(mm, 'size', session.units);
 </script>
 

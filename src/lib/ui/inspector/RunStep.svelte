@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { differenceInCalendarDays, parseISO } from 'date-fns';
-	import { dayOf, daysLeft } from '$lib/core/review';
+	import { dayOf } from '$lib/core/review';
+	import { daysLeft } from '$lib/core/model';
 	import Figure from '../control/Figure.svelte';
 	import TextField from '../control/TextField.svelte';
 	import TankWeeks from './TankWeeks.svelte';
@@ -10,8 +11,8 @@
 	const session = useSession();
 	const on = $derived(session.record.plantOutOn);
 	const day = $derived(on ? differenceInCalendarDays(parseISO(session.today), parseISO(on)) : null);
-	const left = $derived(daysLeft(session.chain));
-	const run = $derived(session.chain.run.result);
+	const left = $derived(daysLeft(session.model));
+	const run = $derived(session.model.run.result);
 </script>
 
 <p class="soft">
@@ -23,7 +24,7 @@
 <TankWeeks />
 <Figure
 	label="Plants drink"
-	value={session.chain.thirst.useLPerDay}
+	value={session.model.waterUse.useLPerDay}
 	kind="volume"
 	unit="{session.units.system === 'us' ? 'gal' : 'L'} a day"
 	op="plant-demand"

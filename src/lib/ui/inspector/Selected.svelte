@@ -4,7 +4,7 @@
 
 	/** What is chosen in the drawing: the same wherever it was chosen. */
 	const session = useSession();
-	const line = $derived(selectedLine(session.chain, session.selected));
+	const line = $derived(selectedLine(session.model, session.selected));
 </script>
 
 {#if line}

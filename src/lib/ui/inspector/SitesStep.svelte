@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { kindOf } from '$lib/core/design';
-	import { heldIn, type Held } from '$lib/core/review';
+	import { heldIn, type Held } from '$lib/core/model';
 	import type { LayoutTower } from '$lib/core/layout';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
@@ -16,9 +16,9 @@
 	const session = useSession();
 	const index = $derived(session.standIndex);
 	const stand = $derived(session.design.stands[index]!);
-	const placed = $derived(session.chain.layout.stands[index]!);
-	const mine = $derived(session.chain.layout.containers.filter((c) => c.standId === stand.id));
-	const sites = $derived(session.chain.layout.sites.filter((s) => s.standId === stand.id));
+	const placed = $derived(session.model.layout.stands[index]!);
+	const mine = $derived(session.model.layout.containers.filter((c) => c.standId === stand.id));
+	const sites = $derived(session.model.layout.sites.filter((s) => s.standId === stand.id));
 	const words = $derived(kindOf(stand).words);
 	const row = $derived(
 		placed.operations.find((op) => op.name === 'layout-row') as
@@ -30,7 +30,7 @@
 	);
 	/** Water in all of them together. */
 	const water = $derived.by(() => {
-		const all = mine.map((container) => heldIn(session.chain, container));
+		const all = mine.map((container) => heldIn(session.model, container));
 		const of = (key: keyof Held) => all.reduce((total, held) => total + held[key], 0);
 		const valved = kindOf(stand).feeding === 'valve';
 		return (
@@ -59,9 +59,9 @@
 		).filter(([, litres]) => litres > 0);
 	});
 	const rim = $derived(
-		session.chain.sharing.find(({ emission }) => emission.standId === stand.id) ?? null
+		session.model.sharing.find(({ emission }) => emission.standId === stand.id) ?? null
 	);
-	const load = $derived(session.chain.grown.loads[index]!);
+	const load = $derived(session.model.grown.loads[index]!);
 	const single = $derived(sites.length === mine.length);
 </script>
 

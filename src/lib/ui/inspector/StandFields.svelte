@@ -36,7 +36,7 @@
 	function optionsOf({ shelf, use, options }: FieldMeta): { id: string; name: string }[] | null {
 		if (options) return Object.entries(options).map(([id, name]) => ({ id, name }));
 		if (!shelf) return null;
-		const list = session.chain.shelf[shelf as keyof ShelfLists];
+		const list = session.model.shelf[shelf as keyof ShelfLists];
 		return [...list].filter((item) => {
 			const made = 'use' in item ? item.use : undefined;
 			return !use || !made || (Array.isArray(made) ? made.includes(use) : made === use);

@@ -1,17 +1,17 @@
 <script lang="ts">
-	import { bestFront, latitudeOf } from '$lib/core/review';
+	import { bestFront, latitudeOf } from '$lib/core/model';
 	import NumberField from '../control/NumberField.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Hours of direct sun that neighbours take from one another, and the way round that loses least. */
 	const session = useSession();
-	const shade = $derived(session.chain.shade);
-	const known = $derived(latitudeOf(session.chain) !== null);
+	const shade = $derived(session.model.shade);
+	const known = $derived(latitudeOf(session.model) !== null);
 	const worst = $derived.by(() => {
 		if (!shade) return null;
 		let [id, lost] = ['', -1];
 		for (const [site, s] of shade.bySite) if (s.shortest > lost) [id, lost] = [site, s.shortest];
-		return { label: session.chain.layout.sites.find((s) => s.id === id)?.label ?? id, lost };
+		return { label: session.model.layout.sites.find((s) => s.id === id)?.label ?? id, lost };
 	});
 	const COMPASS = [
 		'north',
@@ -27,10 +27,10 @@
 	let best = $state<ReturnType<typeof bestFront>>(null);
 	let from = $state<unknown>(null);
 	/** What was found holds for the design it was found for. */
-	const still = $derived(from === session.chain.layout ? best : null);
+	const still = $derived(from === session.model.layout ? best : null);
 	function find(): void {
-		best = bestFront(session.chain);
-		from = session.chain.layout;
+		best = bestFront(session.model);
+		from = session.model.layout;
 	}
 	const percent = (share: number) => `${Math.round(100 * share)} %`;
 	const mean = (of: 'longest' | 'shortest') => {

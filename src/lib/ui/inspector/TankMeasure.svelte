@@ -39,7 +39,7 @@
 	let problem = $state<string | null>(null);
 
 	function choose(kind: string): void {
-		const shelf = pick(session.chain.shelf.tanks, session.design.tank.partId).shape;
+		const shelf = pick(session.model.shelf.tanks, session.design.tank.partId).shape;
 		const next =
 			kind === '' ? null : shelf.kind === kind ? shelf : STARTS[kind as TankShape['kind']];
 		problem = session.set('design.tank.shape', next, 'shape of the tank');

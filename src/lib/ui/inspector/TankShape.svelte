@@ -7,9 +7,9 @@
 
 	/** The tank's side with a strip of tape on it: litres to copy, each with its height from the floor. */
 	const session = useSession();
-	const tank = $derived(session.chain.tank);
-	const shape = $derived(tankShapeOf(session.design, session.chain.shelf));
-	const layout = $derived(session.chain.layout.tank);
+	const tank = $derived(session.model.tank);
+	const shape = $derived(tankShapeOf(session.design, session.model.shelf));
+	const layout = $derived(session.model.layout.tank);
 	const full = $derived(shapeHeightMm(shape));
 	const H = 176;
 	const y = (mm: number) => 8 + (1 - mm / full) * (H - 20);
@@ -21,7 +21,7 @@
 	const pump = $derived(heightAt(shape, tank.pumpMinimumL));
 	const fill = $derived(heightAt(shape, Math.min(tank.fullL, session.operation.fillL)));
 	const back = $derived(
-		heightAt(shape, Math.min(litresAt(shape, full), session.chain.drainBack.result.restingL))
+		heightAt(shape, Math.min(litresAt(shape, full), session.model.drainBack.result.restingL))
 	);
 	const size = $derived(session.units.system === 'us' ? 'in' : 'mm');
 </script>
@@ -65,7 +65,7 @@
 		{/if}
 	{/each}
 	<text class="name" x="70" y={y(back) - 4}
-		>{session.chain.drainBack.result.spills ? 'spills here' : 'after it stops'}</text
+		>{session.model.drainBack.result.spills ? 'spills here' : 'after it stops'}</text
 	>
 	<text class="name low" x="70" y={y(pump) + 12}>pump’s minimum</text>
 </svg>

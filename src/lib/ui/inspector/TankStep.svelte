@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { daysLeft, inTransitL } from '$lib/core/review';
+	import { daysLeft, inTransitL } from '$lib/core/model';
 	import { kindOf, spotOf, spotsFor, tankTo, TOP_UPS, type Spot } from '$lib/core/design';
 	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
@@ -13,11 +13,11 @@
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
-	const chain = $derived(session.chain);
+	const model = $derived(session.model);
 	const topUp = $derived(session.operation.topUp);
 	const mains = $derived(topUp.kind === 'float' && session.design.reserve === null);
-	const days = $derived(daysLeft(chain));
-	const back = $derived(chain.drainBack.result);
+	const days = $derived(daysLeft(model));
+	const back = $derived(model.drainBack.result);
 	const WITH = { solution: 'solution', weak: 'weak solution', water: 'plain water' };
 
 	const spots = $derived(spotsFor(session.design.stands[0]!));
@@ -38,9 +38,9 @@
 
 <p class="soft">
 	{session.say(session.record.nowL, 'volume')} in it now; the plants drink {session.say(
-		chain.thirst.useLPerDay,
+		model.waterUse.useLPerDay,
 		'volume'
-	)} a day{#if chain.grown !== chain}, {session.say(chain.grown.thirst.useLPerDay, 'volume')} once grown{/if}.
+	)} a day{#if model.grown !== model}, {session.say(model.grown.waterUse.useLPerDay, 'volume')} once grown{/if}.
 	{#if topUp.kind === 'float'}A float valve holds the level{mains
 			? ' from the mains'
 			: ' from the reserve'}.{/if}
@@ -70,21 +70,21 @@
 	state={back.spills ? 'stop' : null}
 />
 <Figure label="Fill at most, running" value={back.safeRunningL} kind="volume" op="drain-back" />
-<Figure label="In transit while it runs" value={inTransitL(chain)} kind="volume" op="drain" />
+<Figure label="In transit while it runs" value={inTransitL(model)} kind="volume" op="drain" />
 <Figure
 	label="Tank grown plants ask for"
-	value={chain.grown.size.result.grossL}
+	value={model.grown.size.result.grossL}
 	kind="volume"
 	op="reservoir-size"
-	entry={chain.grown.size}
-	note="Governed by {chain.grown.size.result.governedBy}."
+	entry={model.grown.size}
+	note="Governed by {model.grown.size.result.governedBy}."
 />
 <TankWeeks />
 <h3>How it is kept</h3>
 <PickField
 	label="Tank"
 	path="design.tank.partId"
-	options={chain.shelf.tanks}
+	options={model.shelf.tanks}
 	and={() => [{ path: 'design.tank.shape', value: null }]}
 />
 <TankMeasure />

@@ -4,9 +4,9 @@
 
 	/** Three weeks forward: litres in the tank as columns, its strength as a line. */
 	const session = useSession();
-	const run = $derived(session.chain.run);
+	const run = $derived(session.model.run);
 	const days = $derived(run.result.days);
-	const most = $derived(Math.max(session.chain.tank.fullL, 1));
+	const most = $derived(Math.max(session.model.tank.fullL, 1));
 	const strongest = $derived(
 		Math.max(
 			...days.filter((d) => d.volumeL > run.input.pumpMinimumL).map((d) => d.ecMsCm),

@@ -5,7 +5,7 @@
 
 	/** Where a valve decides, there is no timer: what it holds, how long a fill lasts and takes. */
 	const session = useSession();
-	const state = $derived(session.chain.levels[0]);
+	const state = $derived(session.model.levels[0]);
 	const filled = $derived(state?.filled);
 	const rows = $derived(
 		state && filled

@@ -1,4 +1,4 @@
-import type { PartLine } from '$lib/core/build';
+import type { PartLine } from '$lib/core/construction';
 import { scaleOf, show, toShown, type Kind, type Units } from '$lib/core/quantity';
 
 const measure = ({ lengthM, litres }: PartLine): Kind | null =>

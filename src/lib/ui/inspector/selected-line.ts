@@ -1,5 +1,6 @@
 import { fieldsOf } from '$lib/core/design';
-import { heldIn, type Chain } from '$lib/core/review';
+import { heldIn, type SystemModel } from '$lib/core/model';
+import { faultWords } from '$lib/core/review';
 import { pick } from '$lib/core/shelf';
 
 /** What is chosen in the drawing, said in a line: a bucket, a length of pipe, a return, a bench, the tank. */
@@ -8,15 +9,15 @@ export interface SelectedLine {
 	words: string;
 }
 
-export function selectedLine(chain: Chain, id: string | null): SelectedLine | null {
+export function selectedLine(model: SystemModel, id: string | null): SelectedLine | null {
 	if (id === null) return null;
 	return (
-		bucketLine(chain, id) ?? runLine(chain, id) ?? returnLine(chain, id) ?? thingLine(chain, id)
+		bucketLine(model, id) ?? runLine(model, id) ?? returnLine(model, id) ?? thingLine(model, id)
 	);
 }
 
-function bucketLine(chain: Chain, id: string): SelectedLine | null {
-	const { layout, path, feed, thirst, shelf, say } = chain;
+function bucketLine(model: SystemModel, id: string): SelectedLine | null {
+	const { layout, path, feed, waterUse, shelf, say } = model;
 	const container = layout.containers.find((c) => c.id === id || c.siteIds.includes(id));
 	if (!container) return null;
 	const site = layout.sites.find((s) => s.id === id);
@@ -31,7 +32,7 @@ function bucketLine(chain: Chain, id: string): SelectedLine | null {
 		ids.reduce((sum, each) => sum + (of?.get(each) ?? 0), 0);
 	const need = alone || ids.length === 1 ? total(feed?.needLph) : 0;
 	const left = path.result.nodes.find((n) => n.id === outlets[0]?.nodeId)?.pressureM ?? 0;
-	const drinks = total(thirst.bySite);
+	const drinks = total(waterUse.bySite);
 	const kinds = new Map<string, number>();
 	for (const s of layout.sites)
 		if (ids.includes(s.id) && s.cropId) {
@@ -41,7 +42,7 @@ function bucketLine(chain: Chain, id: string): SelectedLine | null {
 	const crops = [...kinds].map(([name, count]) => (count > 1 ? `${count} × ${name}` : name));
 	const needed = need > 0 ? ` of ${say(need, 'flow')} needed` : '';
 	const thirsty = drinks > 0 ? `; drinks ${say(drinks, 'volume')} a day` : '';
-	const { mediumL, availableL, poolL } = heldIn(chain, container);
+	const { mediumL, availableL, poolL } = heldIn(model, container);
 	const held = [
 		availableL > 0 &&
 			`${say(mediumL, 'volume')} of medium, with ${say(availableL, 'volume')} in it they can take up`,
@@ -55,8 +56,8 @@ function bucketLine(chain: Chain, id: string): SelectedLine | null {
 	};
 }
 
-function runLine(chain: Chain, id: string): SelectedLine | null {
-	const { layout, path, shelf, say } = chain;
+function runLine(model: SystemModel, id: string): SelectedLine | null {
+	const { layout, path, shelf, say } = model;
 	const run = layout.runs.find((r) => r.id === id);
 	const link = path.result.links.find((l) => l.id === id);
 	if (!run || !link) return null;
@@ -67,9 +68,9 @@ function runLine(chain: Chain, id: string): SelectedLine | null {
 	};
 }
 
-function returnLine(chain: Chain, id: string): SelectedLine | null {
-	const { say } = chain;
-	const state = chain.returns.find((r) => r.run.id === id);
+function returnLine(model: SystemModel, id: string): SelectedLine | null {
+	const { say } = model;
+	const state = model.returns.find((r) => r.run.id === id);
 	if (!state) return null;
 	const { run, result, flowLph } = state;
 	const name = `${run.name[0]!.toUpperCase()}${run.name.slice(1)}`;
@@ -82,26 +83,26 @@ function returnLine(chain: Chain, id: string): SelectedLine | null {
 		};
 	const carries = result
 		? `${Math.round(result.depthRatio * 100)} % full at ${say(flowLph, 'flow')}; half full it would carry ${say(result.halfCapacityLph, 'flow')}`
-		: `it cannot carry ${say(flowLph, 'flow')}: ${state.why}`;
+		: `it cannot carry ${say(flowLph, 'flow')}: ${faultWords(model, state.fault)}`;
 	return {
 		name,
 		words: `${say(run.lengthM, 'span')} falling ${run.fallPercent} %, ${carries}.`
 	};
 }
 
-function thingLine(chain: Chain, id: string): SelectedLine | null {
-	const { say, design, operation, record, layout } = chain;
+function thingLine(model: SystemModel, id: string): SelectedLine | null {
+	const { say, design, operation, record, layout } = model;
 	if (id === 'tank')
 		return {
 			name: 'Tank',
-			words: `${say(record.nowL, 'volume')} of ${say(chain.tank.fullL, 'volume')} in it, ${say(chain.tank.nowMm, 'size')} deep. The arrow keys move its level.`
+			words: `${say(record.nowL, 'volume')} of ${say(model.tank.fullL, 'volume')} in it, ${say(model.tank.nowMm, 'size')} deep. The arrow keys move its level.`
 		};
 	const { source } = design;
 	if (id === 'pump' && source.kind === 'pump') {
-		const { flowLph, headM } = chain.path.result.source;
+		const { flowLph, headM } = model.path.result.source;
 		return {
 			name: 'Pump',
-			words: `${pick(chain.shelf.pumps, source.partId).name}, dial at ${Math.round(100 * operation.dial)} %: ${say(flowLph, 'flow')} against ${say(headM, 'head')}.`
+			words: `${pick(model.shelf.pumps, source.partId).name}, dial at ${Math.round(100 * operation.dial)} %: ${say(flowLph, 'flow')} against ${say(headM, 'head')}.`
 		};
 	}
 	const stand = design.stands.find((s) => id === `${s.id}.top`);
@@ -112,6 +113,6 @@ function thingLine(chain: Chain, id: string): SelectedLine | null {
 		lowEndHeightMm === undefined ? '' : `, ${say(lowEndHeightMm, 'size')} high at the low end`;
 	return {
 		name: stand.name,
-		words: `${say(layout.stands[at]!.lengthM, 'span')} long${high}, bears ${say(chain.grown.loads[at]!.massKg, 'mass')}.${high ? ' The arrow keys move its height.' : ''}`
+		words: `${say(layout.stands[at]!.lengthM, 'span')} long${high}, bears ${say(model.grown.loads[at]!.massKg, 'mass')}.${high ? ' The arrow keys move its height.' : ''}`
 	};
 }

@@ -11,7 +11,8 @@ import {
 	type SystemRecord
 } from '$lib/core/design';
 import { show, type Kind, type Units } from '$lib/core/quantity';
-import { Chain, type Finding, type Fix, type Step } from '$lib/core/review';
+import { SystemModel } from '$lib/core/model';
+import { type Finding, type Fix, type Step } from '$lib/core/review';
 import { priceItem, shelfItemSchema, shelfWith, type ShelfItem } from '$lib/core/shelf';
 import { oursOver, refusalOf, samePlan, saveOf, type Snapshot } from './changes';
 import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
@@ -40,15 +41,15 @@ export const MOST_ZOOM = 6;
 export class Session {
 	readonly id: string;
 	readonly today: string;
-	chain = $state.raw() as Chain;
-	/** The chain as last kept: for what is too much to work out at every step of a drag. */
-	kept = $state.raw() as Chain;
+	model = $state.raw() as SystemModel;
+	/** The model as last kept: for what is too much to work out at every step of a drag. */
+	kept = $state.raw() as SystemModel;
 	step = $state<Step>('pump');
 	/** Id of the selected site, container, run, return or `tank`. */
 	selected = $state<string | null>(null);
 	/** Which stand the sheets are about: the one that holds what is selected. */
 	readonly standIndex = $derived.by(() => {
-		const { layout, design } = this.chain;
+		const { layout, design } = this.model;
 		const id = this.selected;
 		if (id === null || design.stands.length === 1) return 0;
 		const owner =
@@ -67,7 +68,7 @@ export class Session {
 	save = $state.raw() as SaveState;
 	/** Something to know that is no fault: what a step back left as it is. */
 	note = $state<string | null>(null);
-	readonly assessment = $derived(assessed(this.chain));
+	readonly assessment = $derived(assessed(this.model));
 	readonly findings = $derived(this.assessment.findings);
 	private committed: Parts;
 	/** The parts as the server last had them. */
@@ -92,7 +93,7 @@ export class Session {
 		this.committed = partsIn(stored);
 		this.known = this.committed;
 		this.own = stored.shelf;
-		this.chain = this.kept = this.chainOf(this.committed);
+		this.model = this.kept = this.modelOf(this.committed);
 		this.save = { kind: 'saved', at: stored.savedAt };
 		this.planUndo = stored.canUndo;
 		this.planRedo = stored.canRedo;
@@ -106,23 +107,23 @@ export class Session {
 		});
 	}
 
-	private chainOf = (parts: Parts, before?: Chain): Chain =>
-		new Chain(parts, before?.shelf ?? shelfWith(this.own), before);
+	private modelOf = (parts: Parts, before?: SystemModel): SystemModel =>
+		before ? before.of(parts) : new SystemModel(parts, shelfWith(this.own));
 
 	get parts(): Parts {
-		return this.chain.parts;
+		return this.model.parts;
 	}
 	get design(): Design {
-		return this.chain.design;
+		return this.model.design;
 	}
 	get operation(): Operation {
-		return this.chain.operation;
+		return this.model.operation;
 	}
 	get record(): SystemRecord {
-		return this.chain.record;
+		return this.model.record;
 	}
 	get place(): Place {
-		return this.chain.place;
+		return this.model.place;
 	}
 	get units(): Units {
 		return this.place.units;
@@ -138,28 +139,28 @@ export class Session {
 
 	/** Shows a change without keeping it: a drag in progress. What cannot be drawn is not shown. */
 	preview(changes: Change[]): void {
-		const next = this.chain.with(changes);
-		if (holds(next)) this.chain = next;
+		const next = this.model.with(changes);
+		if (holds(next)) this.model = next;
 	}
 
 	/** Drops a preview: a drag given up. */
 	revert(): void {
-		this.chain = this.chainOf(this.committed, this.chain);
+		this.model = this.modelOf(this.committed, this.model);
 	}
 
 	/** Keeps what is on screen as one undo step; an entry of the record alone is none of the plan's. */
 	commit(label: string): void {
 		const before = this.committed;
-		if (samePlan(this.chain, before) && this.record === before.record) return;
-		const counted = recount(before, this.chain);
+		if (samePlan(this.model, before) && this.record === before.record) return;
+		const counted = recount(before, this.model);
 		if (counted)
-			this.chain = this.chain.with([
+			this.model = this.model.with([
 				{ path: 'operation.crops', value: counted.crops },
 				{ path: 'operation.kept', value: counted.kept }
 			]);
-		const parts = (this.committed = this.chain.parts);
+		const parts = (this.committed = this.model.parts);
 		this.note = counted && recountWords(counted);
-		this.kept = this.chain;
+		this.kept = this.model;
 		const planned = !samePlan(parts, before);
 		if (planned) {
 			this.past.push(before);
@@ -175,14 +176,14 @@ export class Session {
 
 	/** Makes and keeps a change of any part; says why not where the document would not be valid. */
 	apply(changes: Change[], label: string): string | null {
-		const refused = refusalOf(this.chain.parts, changes);
-		return refused ?? this.show(this.chain.with(changes), label);
+		const refused = refusalOf(this.model.parts, changes);
+		return refused ?? this.show(this.model.with(changes), label);
 	}
 
 	/** Shows and keeps what was tried first: a change that cannot be drawn is refused and nothing is lost. */
-	private show(next: Chain, label: string): string | null {
+	private show(next: SystemModel, label: string): string | null {
 		if (!holds(next)) return CANNOT_BE;
-		this.chain = next;
+		this.model = next;
 		this.commit(label);
 		return null;
 	}
@@ -207,7 +208,7 @@ export class Session {
 		if (refused) return refused;
 		const { id } = item ?? priceItem(of, 0);
 		this.own = [...this.own.filter((one) => one.id !== id), ...(item ? [item] : [])];
-		this.chain = this.kept = new Chain(this.committed, shelfWith(this.own));
+		this.model = this.kept = new SystemModel(this.committed, shelfWith(this.own));
 		this.queue.push({ verb: 'shelf', put: item ? [item] : [], drop: item ? [] : [id] });
 		return null;
 	}
@@ -278,7 +279,7 @@ export class Session {
 
 	private goTo(parts: Parts): void {
 		this.committed = parts;
-		this.chain = this.kept = this.chainOf(parts, this.chain);
+		this.model = this.kept = this.modelOf(parts, this.model);
 	}
 
 	private async ask(verb: 'undo' | 'redo'): Promise<Stored | null> {
@@ -322,7 +323,7 @@ export class Session {
 		this.planRedo = theirs.canRedo;
 		this.entry = this.taken = null;
 		if (choice === 'theirs') return;
-		this.chain = this.chainOf(mine, this.chain);
+		this.model = this.modelOf(mine, this.model);
 		this.commit('kept over a newer version');
 	}
 }

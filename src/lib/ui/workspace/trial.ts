@@ -1,18 +1,18 @@
-import { assessChain, type Assessment } from '$lib/core/operations';
-import type { Chain } from '$lib/core/review';
+import { assessModel, type Assessment } from '$lib/core/operations';
+import type { SystemModel } from '$lib/core/model';
 
-/** Assessments by their chain: what was tried before it was shown is not worked out again to show it. */
-const assessments = new WeakMap<Chain, Assessment>();
-export function assessed(chain: Chain): Assessment {
-	const known = assessments.get(chain) ?? assessChain(chain);
-	assessments.set(chain, known);
+/** Assessments by their model: what was tried before it was shown is not worked out again to show it. */
+const assessments = new WeakMap<SystemModel, Assessment>();
+export function assessed(model: SystemModel): Assessment {
+	const known = assessments.get(model) ?? assessModel(model);
+	assessments.set(model, known);
 	return known;
 }
 
 /** The system can be worked out and drawn; false: the model has no answer to it. */
-export function holds(chain: Chain): boolean {
+export function holds(model: SystemModel): boolean {
 	try {
-		assessed(chain);
+		assessed(model);
 		return true;
 	} catch (fault) {
 		console.warn(fault);

@@ -154,7 +154,7 @@ export const bucketRows: StandKind<BucketRows> = {
 		...rowsFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
 	}),
 	// sunk until only its rim stands out, so that low rows still drain into it
-	system: (plan, _ask, shelf) =>
+	loop: (plan, _ask, shelf) =>
 		withTank(plan, {
 			floorMm: 40 - shapeHeightMm(pick(shelf.tanks, plan.design.tank.partId).shape)
 		})

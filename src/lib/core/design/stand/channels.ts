@@ -106,5 +106,5 @@ export const channels: StandKind<Channels> = {
 			returnLift: false
 		};
 	},
-	system: oftenFed
+	loop: oftenFed
 };

@@ -71,7 +71,7 @@ export const controlPotRing: StandKind<ControlPotRing> = {
 		returnTubeId: 'return-32',
 		...fedByStakes('stake-coarse')
 	}),
-	system: ({ design, operation }) => ({
+	loop: ({ design, operation }) => ({
 		design: {
 			...design,
 			tank: { ...design.tank, partId: 'control-pot', shape: null, spot: 'beside', floorMm: 0 },

@@ -1,7 +1,6 @@
 import type { z } from 'zod';
 import type { AreaKind } from '../place';
-import type { Design } from '../design';
-import type { Plan } from '../parts';
+import type { Loop } from '../loop';
 import type { Shelf } from '../../shelf';
 
 export type Family = 'drip' | 'tower' | 'dutch-buckets' | 'float-valved';
@@ -33,8 +32,8 @@ export type Noun = readonly [one: string, many: string];
 
 /**
  * All that must be known of a variant before it is laid out. `sheet` names the fields a grower sets, in the
- * order they are shown; `start` makes a sensible stand from a few answers; `system` says what the loop around
- * it needs that differs from the usual pump and tank.
+ * order they are shown; `start` makes a sensible stand from a few answers; `loop` says what the loop around it
+ * needs that differs from the usual pump and tank.
  */
 export interface StandKind<S extends { id: string }> {
 	family: Family;
@@ -63,11 +62,11 @@ export interface StandKind<S extends { id: string }> {
 	sheet: { sites: readonly (keyof S & string)[]; lines: readonly (keyof S & string)[] };
 	slots(stand: S): Slot[];
 	start(ask: Ask, shelf: Shelf): S;
-	system?(plan: Plan, ask: Ask, shelf: Shelf): Plan;
+	loop?(loop: Loop, ask: Ask, shelf: Shelf): Loop;
 }
 
 /** Small roots in a tower want water often: a repeat timer, round the clock. */
-export const oftenFed = ({ design, operation }: Plan): Plan => ({
+export const oftenFed = ({ design, operation }: Loop): Loop => ({
 	design,
 	operation: {
 		...operation,
@@ -76,7 +75,10 @@ export const oftenFed = ({ design, operation }: Plan): Plan => ({
 });
 
 /** A loop around a stand whose tank differs from the usual. */
-export const withTank = ({ design, operation }: Plan, tank: Partial<Design['tank']>): Plan => ({
+export const withTank = (
+	{ design, operation }: Loop,
+	tank: Partial<Loop['design']['tank']>
+): Loop => ({
 	design: { ...design, tank: { ...design.tank, ...tank } },
 	operation
 });

@@ -198,5 +198,5 @@ export const pipeTower: StandKind<PipeTower> = {
 		name: 'Columns',
 		...towerFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
 	}),
-	system: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
+	loop: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
 };

@@ -93,7 +93,7 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 			returnLift: false
 		};
 	},
-	system: (plan) => withTank(plan, { spot: 'under' })
+	loop: (plan) => withTank(plan, { spot: 'under' })
 };
 
 /** About square, but no more rows than a hand reaches over, and no longer than there is room for. */

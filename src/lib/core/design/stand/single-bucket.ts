@@ -54,7 +54,7 @@ export const singleBucket: StandKind<SingleBucket> = {
 		stakeTubeId: 'feed-4',
 		clearStrip: true
 	}),
-	system: ({ design, operation }) => ({
+	loop: ({ design, operation }) => ({
 		design: {
 			...design,
 			tank: {

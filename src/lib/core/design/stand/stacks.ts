@@ -162,7 +162,7 @@ export const branchStack: StandKind<BranchStack> = {
 			siteMl: 250
 		};
 	},
-	system: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
+	loop: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
 };
 
 export const bucketStack: StandKind<BucketStack> = {
@@ -215,7 +215,7 @@ export const bucketStack: StandKind<BucketStack> = {
 			siteMl: 300
 		};
 	},
-	system: (plan) =>
+	loop: (plan) =>
 		oftenFed(withTank(plan, { partId: 'bin-72', shape: null, spot: 'lid', hatch: true }))
 };
 
@@ -268,5 +268,5 @@ export const potStack: StandKind<PotStack> = {
 			tied: true
 		};
 	},
-	system: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
+	loop: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
 };

@@ -58,5 +58,5 @@ export const towerBank: StandKind<TowerBank> = {
 			lowEndHeightMm: 550
 		};
 	},
-	system: oftenFed
+	loop: oftenFed
 };

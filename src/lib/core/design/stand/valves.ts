@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { choice, count, head, lean, levelRowOf, part, size, yesNo } from './fields';
 import { grid } from './pots';
 import { gridSlots, type StandKind } from './kind';
-import type { Plan } from '../parts';
+import type { Loop } from '../loop';
 
 /** What a valve keeps: a depth, filled to, drunk dry, filled again. */
 const kept = {
@@ -52,7 +52,7 @@ export const valveTraysSchema = z.strictObject({
 export type ValveTrays = z.infer<typeof valveTraysSchema>;
 
 /** A tank that stands over the trays, and no pump. */
-const byGravity = ({ design, operation }: Plan): Plan => ({
+const byGravity = ({ design, operation }: Loop): Loop => ({
 	design: {
 		...design,
 		tank: { ...design.tank, spot: 'beside', floorMm: 550 },
@@ -111,7 +111,7 @@ export const valvePots: StandKind<ValvePots> = {
 		emitterId: 'float-valve',
 		established: true
 	}),
-	system: byGravity
+	loop: byGravity
 };
 
 export const valveTrays: StandKind<ValveTrays> = {
@@ -180,5 +180,5 @@ export const valveTrays: StandKind<ValveTrays> = {
 			established: true
 		};
 	},
-	system: byGravity
+	loop: byGravity
 };

@@ -1,11 +1,11 @@
 import { names, set, some, type Concern, type Said, type Fix } from '../finding';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 
-const labelsOf = (chain: Chain, ids: readonly string[]): string[] =>
-	chain.layout.sites.filter((site) => ids.includes(site.id)).map((site) => site.label);
+const labelsOf = (model: SystemModel, ids: readonly string[]): string[] =>
+	model.layout.sites.filter((site) => ids.includes(site.id)).map((site) => site.label);
 
-const asPlanned = (chain: Chain): Fix | null => {
-	const { feed, operation } = chain;
+const asPlanned = (model: SystemModel): Fix | null => {
+	const { feed, operation } = model;
 	if (!feed || operation.feed.setMin === null || feed.plan.onMin === feed.onMin) return null;
 	return {
 		label: `Set the timer to ${feed.plan.onMin} min`,
@@ -14,9 +14,9 @@ const asPlanned = (chain: Chain): Fix | null => {
 	};
 };
 
-export const noPlan: Concern = (chain) => {
-	if (chain.feed || chain.thirst.bySite.size === 0) return [];
-	const { feed } = chain.operation;
+export const noPlan: Concern = (model) => {
+	if (model.feed || model.waterUse.bySite.size === 0) return [];
+	const { feed } = model.operation;
 	const wide = feed.window.startAfterOnMin + feed.window.stopBeforeOffMin > feed.lights.durationMin;
 	if (!wide) return [];
 	const change = [
@@ -38,11 +38,11 @@ export const noPlan: Concern = (chain) => {
 	];
 };
 
-export const doseShort: Concern = (chain) => {
-	const { feed } = chain;
+export const doseShort: Concern = (model) => {
+	const { feed } = model;
 	if (!feed) return [];
 	const short = [...feed.dose].filter(
-		([id, d]) => (chain.flows.siteLph.get(id) ?? 0) > 0 && d.doseL < d.deficitL * (1 - 1e-6)
+		([id, d]) => (model.flows.siteLph.get(id) ?? 0) > 0 && d.doseL < d.deficitL * (1 - 1e-6)
 	);
 	if (short.length === 0) return [];
 	const worst = short.reduce((a, b) =>
@@ -57,18 +57,18 @@ export const doseShort: Concern = (chain) => {
 			message:
 				`A feed of ${feed.onMin} min brings ${names(
 					labelsOf(
-						chain,
+						model,
 						short.map(([id]) => id)
 					)
 				)} too little: ` +
-				`${names(labelsOf(chain, [worst[0]]))} gets ${chain.say(worst[1].doseL, 'dose')} of the ${chain.say(worst[1].deficitL, 'dose')} it drank since the last. The medium dries out from day to day.`,
-			fixes: some(asPlanned(chain))
+				`${names(labelsOf(model, [worst[0]]))} gets ${model.say(worst[1].doseL, 'dose')} of the ${model.say(worst[1].deficitL, 'dose')} it drank since the last. The medium dries out from day to day.`,
+			fixes: some(asPlanned(model))
 		}
 	];
 };
 
-export const timer: Concern = (chain) => {
-	const { feed, operation } = chain;
+export const timer: Concern = (model) => {
+	const { feed, operation } = model;
 	if (!feed) return [];
 	const { plan } = feed;
 	const list: Said[] = [];
@@ -83,7 +83,7 @@ export const timer: Concern = (chain) => {
 			Math.floor(operation.feed.lights.durationMin / Math.max(1, plan.leastDayEvents))
 		);
 		const count = (change: Fix['change']) =>
-			chain.with(change).feed?.plan.events.length ?? Infinity;
+			model.with(change).feed?.plan.events.length ?? Infinity;
 		list.push({
 			code: 'feed-slots',
 			step: 'feed',
@@ -155,14 +155,14 @@ export const timer: Concern = (chain) => {
 			set('operation.feed.repeatEveryMin', every)
 		];
 		// a timer with slots to set can run out of them; one that repeats cannot
-		const inSlots = (chain.with(soaks).feed?.plan.events.length ?? Infinity) <= slots;
+		const inSlots = (model.with(soaks).feed?.plan.events.length ?? Infinity) <= slots;
 		list.push({
 			code: 'feed-too-seldom',
 			step: 'feed',
 			severity: 'look',
 			subject: plan.frequencySetBy,
 			message:
-				`${plan.dayEvents} feeds by day let ${names(labelsOf(chain, [plan.frequencySetBy]))} use up ${Math.round(depletion * 100)} % of the water its medium holds; ` +
+				`${plan.dayEvents} feeds by day let ${names(labelsOf(model, [plan.frequencySetBy]))} use up ${Math.round(depletion * 100)} % of the water its medium holds; ` +
 				`you allow ${Math.round(operation.feed.allowedDepletion * 100)} %. It needs ${least}.`,
 			fixes: [
 				{
@@ -178,19 +178,19 @@ export const timer: Concern = (chain) => {
 
 const HEAVY = 0.6;
 
-export const drainHeavy: Concern = (chain) => {
-	const { feed, record, operation } = chain;
+export const drainHeavy: Concern = (model) => {
+	const { feed, record, operation } = model;
 	if (!feed || operation.feed.school === 'continuous') return [];
 	// down a tower all water passes on from site to site: that is no drainage
 	const passing = new Set(
-		chain.layout.emissions.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id))
+		model.layout.emissions.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id))
 	);
 	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > HEAVY && !passing.has(id));
 	if (heavy.length === 0) return [];
-	const most = (c: Chain) =>
+	const most = (c: SystemModel) =>
 		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (passing.has(id) ? 0 : d.drainFraction)));
 	const least = [set('operation.feed.drainFraction', 0.1), set('operation.feed.setMin', null)];
-	const eased = most(chain.with(least));
+	const eased = most(model.with(least));
 	const shortest = feed.onMin <= operation.feed.timer.minOnMin;
 	const why = shortest
 		? `${feed.onMin} min is the shortest feed the timer makes`
@@ -204,13 +204,13 @@ export const drainHeavy: Concern = (chain) => {
 			message:
 				`${names(
 					labelsOf(
-						chain,
+						model,
 						heavy.map(([id]) => id)
 					)
 				)} send${heavy.length === 1 ? 's' : ''} over ${Math.round(HEAVY * 100)} % of each feed straight back, because ${why}. ` +
 				`It does no harm where it returns; it is wasted where it does not.`,
 			fixes: some(
-				eased < most(chain) - 0.02 && {
+				eased < most(model) - 0.02 && {
 					label: 'Let only 10 % drain',
 					effect: `the wettest drains ${Math.round(eased * 100)} %`,
 					change: least
@@ -225,9 +225,9 @@ export const drainHeavy: Concern = (chain) => {
 	];
 };
 
-export const strength: Concern = (chain) => {
-	const { mix, operation } = chain;
-	if (chain.thirst.crops.length === 0) return [];
+export const strength: Concern = (model) => {
+	const { mix, operation } = model;
+	if (model.waterUse.crops.length === 0) return [];
 	const { low, high } = mix.range;
 	// a meter reads to a twentieth
 	const half = Math.round(((low + high) / 2) * 20) / 20;
@@ -240,13 +240,13 @@ export const strength: Concern = (chain) => {
 				severity: met ? 'caution' : 'look',
 				subject: 'mix',
 				message:
-					`These crops do not share a strength: one wants at least ${chain.say(low, 'strength')}, another at most ${chain.say(high, 'strength')}. ` +
+					`These crops do not share a strength: one wants at least ${model.say(low, 'strength')}, another at most ${model.say(high, 'strength')}. ` +
 					(met
-						? `Halfway, at ${chain.say(half, 'strength')}, neither does its best.`
+						? `Halfway, at ${model.say(half, 'strength')}, neither does its best.`
 						: 'They need loops of their own, or one of them does poorly.'),
 				fixes: some(
 					!met && {
-						label: `Meet at ${chain.say(half, 'strength')}`,
+						label: `Meet at ${model.say(half, 'strength')}`,
 						effect: 'halfway between them',
 						change: [set('operation.mix.strengthMsCm', half)]
 					}
@@ -261,15 +261,15 @@ export const strength: Concern = (chain) => {
 			step: 'mix',
 			severity: 'look',
 			subject: 'mix',
-			message: `${chain.say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${chain.say(low, 'strength')} to ${chain.say(high, 'strength')}).`,
+			message: `${model.say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${model.say(low, 'strength')} to ${model.say(high, 'strength')}).`,
 			fixes: some(
 				operation.mix.method === 'meter' && {
-					label: `Mix at ${chain.say(mix.recommendedMsCm, 'strength')}`,
+					label: `Mix at ${model.say(mix.recommendedMsCm, 'strength')}`,
 					effect: 'what they want at their stage',
 					change: [set('operation.mix.strengthMsCm', null)]
 				},
 				operation.mix.method === 'label' &&
-					aim > chain.place.water.ecMsCm &&
+					aim > model.place.water.ecMsCm &&
 					(() => {
 						const share = Math.min(
 							1.5,
@@ -278,15 +278,15 @@ export const strength: Concern = (chain) => {
 								Math.round(
 									10 *
 										operation.mix.labelShare *
-										((mix.recommendedMsCm - chain.place.water.ecMsCm) /
-											(aim - chain.place.water.ecMsCm))
+										((mix.recommendedMsCm - model.place.water.ecMsCm) /
+											(aim - model.place.water.ecMsCm))
 								) / 10
 							)
 						);
 						return {
 							label: `${Math.round(share * 100)} % of the label dose`,
-							effect: chain.say(
-								chain.with([set('operation.mix.labelShare', share)]).mix.expectedMsCm,
+							effect: model.say(
+								model.with([set('operation.mix.labelShare', share)]).mix.expectedMsCm,
 								'strength'
 							),
 							change: [set('operation.mix.labelShare', share)]

@@ -1,67 +1,67 @@
 import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { between, names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
-import { openOutlets } from '../stages/path';
+import { openOutlets } from '../../model';
 import { outletWords } from '../words';
 import { allFed, dialUp, driestLph, fuller, otherPump } from './more-water';
 
 const noNeeds: ReadonlyMap<string, number> = new Map();
 
 /** What every open outlet must at least give for the dry ones to run, where no plant says more. */
-const trickle = (chain: Chain) => {
-	const needs = new Map(chain.feed?.needLph ?? noNeeds);
-	for (const { shares } of openOutlets(chain))
+const trickle = (model: SystemModel) => {
+	const needs = new Map(model.feed?.needLph ?? noNeeds);
+	for (const { shares } of openOutlets(model))
 		for (const [id] of shares) needs.set(id, Math.max(needs.get(id) ?? 0, 0.05));
 	return needs;
 };
 
 /** Outlets that get nothing at all. */
-export const dryOutlets: Concern = (chain) => {
-	const dry = openOutlets(chain).filter(
-		(e) => (chain.flows.outletLph.get(e.nodeId) ?? 0) < DRY_LPH
+export const dryOutlets: Concern = (model) => {
+	const dry = openOutlets(model).filter(
+		(e) => (model.flows.outletLph.get(e.nodeId) ?? 0) < DRY_LPH
 	);
 	if (dry.length === 0) return [];
-	const { waterLevelM, result } = chain.path;
+	const { waterLevelM, result } = model.path;
 	const highest = Math.max(...dry.map((e) => e.zM));
-	const top = waterLevelM + (chain.curve ? result.source.headM : 0);
+	const top = waterLevelM + (model.curve ? result.source.headM : 0);
 	const labels = names(dry.map((e) => e.label));
-	const all = dry.length === chain.layout.emissions.length && dry.length > 1;
-	const [, outlets] = outletWords(chain);
+	const all = dry.length === model.layout.emissions.length && dry.length > 1;
+	const [, outlets] = outletWords(model);
 	const finding: Said = {
 		code: 'outlet-dry',
 		step: 'pump',
 		severity: 'stop',
 		subject: dry.at(-1)!.containerId,
 		message:
-			`${all ? `All ${outlets} run` : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${chain.say(chain.record.nowL, 'volume')} in the tank: ` +
-			`the water is lifted to ${chain.say(top, 'head')}, the ${outlets} stand at up to ${chain.say(highest, 'head')}. ` +
+			`${all ? `All ${outlets} run` : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${model.say(model.record.nowL, 'volume')} in the tank: ` +
+			`the water is lifted to ${model.say(top, 'head')}, the ${outlets} stand at up to ${model.say(highest, 'head')}. ` +
 			`Plants there wilt within a day.`,
 		fixes: some(
-			dialUp(chain, trickle(chain)),
-			fuller(chain, levelFor(chain, trickle(chain))),
-			otherPump(chain, trickle(chain))
+			dialUp(model, trickle(model)),
+			fuller(model, levelFor(model, trickle(model))),
+			otherPump(model, trickle(model))
 		)
 	};
 	return [finding];
 };
 
-/** Litres at which these needs are met, as the chain already knows or by trying. */
-function levelFor(chain: Chain, needs: ReadonlyMap<string, number>): number | null {
-	const fed = chain.lowestFedL ?? chain.lowestFlowingL;
+/** Litres at which these needs are met, as the model already knows or by trying. */
+function levelFor(model: SystemModel, needs: ReadonlyMap<string, number>): number | null {
+	const fed = model.lowestFedL ?? model.lowestFlowingL;
 	if (fed === null) return null;
-	const trial = chain.with([set('record.nowL', Math.ceil(fed + 1))]);
+	const trial = model.with([set('record.nowL', Math.ceil(fed + 1))]);
 	return allFed(trial, needs) ? fed : null;
 }
 
 /** Outlets that run, but give less than their plants' feed needs. */
-export const underDemand: Concern = (chain) => {
+export const underDemand: Concern = (model) => {
 	const {
 		feed,
 		layout,
 		flows: { siteLph }
-	} = chain;
+	} = model;
 	if (!feed) return [];
 	const short = layout.sites.filter((site) => {
 		const need = feed.needLph.get(site.id);
@@ -76,9 +76,9 @@ export const underDemand: Concern = (chain) => {
 			? a
 			: b
 	);
-	const crop = pick(chain.shelf.crops, worst.cropId ?? '');
+	const crop = pick(model.shelf.crops, worst.cropId ?? '');
 	const needs = feed.needLph;
-	const longer = longerFeeds(chain);
+	const longer = longerFeeds(model);
 	return [
 		{
 			code: 'outlet-under-demand',
@@ -86,24 +86,24 @@ export const underDemand: Concern = (chain) => {
 			severity: 'look',
 			subject: worst.containerId,
 			message:
-				`With ${chain.say(chain.record.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} get${short.length === 1 ? 's' : ''} ` +
-				`${between(chain.say(Math.min(...flows), 'flow'), chain.say(Math.max(...flows), 'flow'))} where ${crop.plural} need ${chain.say(needs.get(worst.id)!, 'flow')} ` +
+				`With ${model.say(model.record.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} get${short.length === 1 ? 's' : ''} ` +
+				`${between(model.say(Math.min(...flows), 'flow'), model.say(Math.max(...flows), 'flow'))} where ${crop.plural} need ${model.say(needs.get(worst.id)!, 'flow')} ` +
 				`in feeds of ${feed.onMin} min. They will run short on a warm afternoon.`,
 			fixes: some(
-				dialUp(chain, needs),
-				fuller(chain, chain.lowestFedL),
-				longer ?? otherPump(chain, needs)
+				dialUp(model, needs),
+				fuller(model, model.lowestFedL),
+				longer ?? otherPump(model, needs)
 			)
 		}
 	];
 };
 
 /** Lets the timer run as long as the slowest site needs. */
-function longerFeeds(chain: Chain): Fix | null {
-	const { feed, operation } = chain;
+function longerFeeds(model: SystemModel): Fix | null {
+	const { feed, operation } = model;
 	if (!feed || operation.feed.setMin === null || feed.plan.onMin <= feed.onMin) return null;
 	const minutes = feed.plan.onMin;
-	const trial = chain.with([set('operation.feed.setMin', minutes)]);
+	const trial = model.with([set('operation.feed.setMin', minutes)]);
 	const drains = [...trial.feed!.dose.values()].map((d) => d.drainFraction);
 	return {
 		label: `Feed for ${minutes} min`,
@@ -115,18 +115,18 @@ function longerFeeds(chain: Chain): Fix | null {
 const TOO_LARGE = 2.5;
 
 /** A pump that cannot do it even when full open and full up, or does far too much. */
-export const pumpSize: Concern = (chain) => {
-	const { design, feed, operation } = chain;
+export const pumpSize: Concern = (model) => {
+	const { design, feed, operation } = model;
 	if (design.source.kind !== 'pump') return [];
 	const { source } = design;
-	const part = pick(chain.shelf.pumps, source.partId);
-	const needs = trickle(chain);
-	const brimL = chain.tank.fullL;
-	if (chain.trials.worst(needs, brimL, 1) < -1e-6) {
-		const full = chain.with([set('operation.dial', 1), set('record.nowL', Math.floor(brimL))]);
+	const part = pick(model.shelf.pumps, source.partId);
+	const needs = trickle(model);
+	const brimL = model.tank.fullL;
+	if (model.trials.worst(needs, brimL, 1) < -1e-6) {
+		const full = model.with([set('operation.dial', 1), set('record.nowL', Math.floor(brimL))]);
 		const reason = feed
-			? `the driest ${outletWords(chain)[0]} gets ${chain.say(driestLph(full), 'flow')}, and the thirstiest needs ${chain.say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
-			: `it lifts ${chain.say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every ${outletWords(chain)[0]} to run`;
+			? `the driest ${outletWords(model)[0]} gets ${model.say(driestLph(full), 'flow')}, and the thirstiest needs ${model.say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
+			: `it lifts ${model.say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every ${outletWords(model)[0]} to run`;
 		return [
 			{
 				code: 'pump-too-small',
@@ -134,15 +134,15 @@ export const pumpSize: Concern = (chain) => {
 				severity: 'stop',
 				subject: 'pump',
 				message: `The ${part.watts} W pump is too small: full open and with the tank full ${reason}.`,
-				fixes: some(otherPump(chain, needs), longerFeeds(chain))
+				fixes: some(otherPump(model, needs), longerFeeds(model))
 			}
 		];
 	}
 	if (!feed || feed.needLph.size === 0) return [];
 	const spare = Math.min(
-		...[...feed.needLph].map(([id, need]) => (chain.flows.siteLph.get(id) ?? 0) / need)
+		...[...feed.needLph].map(([id, need]) => (model.flows.siteLph.get(id) ?? 0) / need)
 	);
-	if (chain.layout.emissions.some((e) => e.passes)) return [];
+	if (model.layout.emissions.some((e) => e.passes)) return [];
 	if (!(spare > TOO_LARGE) || operation.dial <= 0.3 || operation.feed.setMin === null) return [];
 	return [
 		{
@@ -153,14 +153,14 @@ export const pumpSize: Concern = (chain) => {
 			message:
 				`The pump gives every site at least ${spare.toFixed(1)} times what it needs in ${feed.onMin} min. ` +
 				`Most of it drains straight back, and its ${part.watts} W warm the water.`,
-			fixes: some(shorter(chain, spare), smaller(chain))
+			fixes: some(shorter(model, spare), smaller(model))
 		}
 	];
 };
 
-function shorter(chain: Chain, spare: number): Fix | null {
-	const { feed } = chain;
-	if (!feed || chain.operation.feed.school === 'continuous') return null;
+function shorter(model: SystemModel, spare: number): Fix | null {
+	const { feed } = model;
+	if (!feed || model.operation.feed.school === 'continuous') return null;
 	const minutes = Math.max(1, Math.ceil(feed.onMin / spare));
 	if (minutes >= feed.onMin) return null;
 	return {
@@ -170,11 +170,11 @@ function shorter(chain: Chain, spare: number): Fix | null {
 	};
 }
 
-function smaller(chain: Chain): Fix | null {
-	const { source, lines } = chain.design;
-	if (source.kind !== 'pump' || !chain.feed) return null;
-	const now = pick(chain.shelf.pumps, source.partId);
-	for (const pump of chain.shelf.pumps) {
+function smaller(model: SystemModel): Fix | null {
+	const { source, lines } = model.design;
+	if (source.kind !== 'pump' || !model.feed) return null;
+	const now = pick(model.shelf.pumps, source.partId);
+	for (const pump of model.shelf.pumps) {
 		if (pump.watts >= now.watts) break;
 		const change = [
 			set('design.source', { kind: 'pump', partId: pump.id }),
@@ -183,10 +183,10 @@ function smaller(chain: Chain): Fix | null {
 				? [set('design.lines.mainTubeId', `feed-${pump.outletMm}`)]
 				: [])
 		];
-		if (allFed(chain.with(change), chain.feed.needLph))
+		if (allFed(model.with(change), model.feed.needLph))
 			return {
 				label: `Take the ${pump.name.split(',')[0]}`,
-				effect: `${chain.say(now.watts - pump.watts, 'power')} less, all still fed`,
+				effect: `${model.say(now.watts - pump.watts, 'power')} less, all still fed`,
 				change
 			};
 	}
@@ -194,18 +194,18 @@ function smaller(chain: Chain): Fix | null {
 }
 
 /** The tank is drawn down past the level at which the last buckets stop, before anybody refills it. */
-export const levelLimit: Concern = (chain) => {
-	const { design, lowestFlowingL: lowest, tank, thirst, operation, record } = chain;
+export const levelLimit: Concern = (model) => {
+	const { design, lowestFlowingL: lowest, tank, waterUse, operation, record } = model;
 	if (lowest === null || lowest <= tank.pumpMinimumL + 0.5 || lowest > record.nowL) return [];
 	const { topUp, fillL } = operation;
 	const reached =
 		topUp.kind === 'hand'
-			? fillL - thirst.useLPerDay * topUp.everyDays
+			? fillL - waterUse.useLPerDay * topUp.everyDays
 			: design.reserve === null
 				? fillL
 				: 0;
 	if (reached >= lowest) return [];
-	const last = [...openOutlets(chain)].sort((a, b) => b.zM - a.zM)[0]!;
+	const last = [...openOutlets(model)].sort((a, b) => b.zM - a.zM)[0]!;
 	return [
 		{
 			code: 'tank-level-limit',
@@ -213,22 +213,22 @@ export const levelLimit: Concern = (chain) => {
 			severity: 'look',
 			subject: 'tank',
 			message:
-				`Below ${chain.say(lowest, 'volume')} in the tank ${last.label} runs dry first, ` +
-				`though the pump still has water to ${chain.say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
-			fixes: some(dialForLowest(chain))
+				`Below ${model.say(lowest, 'volume')} in the tank ${last.label} runs dry first, ` +
+				`though the pump still has water to ${model.say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
+			fixes: some(dialForLowest(model))
 		}
 	];
 };
 
-function dialForLowest(chain: Chain): Fix | null {
-	if (chain.design.source.kind !== 'pump') return null;
-	for (let percent = Math.ceil(chain.operation.dial * 100) + 2; percent <= 100; percent += 4) {
-		const trial = chain.with([set('operation.dial', percent / 100)]);
+function dialForLowest(model: SystemModel): Fix | null {
+	if (model.design.source.kind !== 'pump') return null;
+	for (let percent = Math.ceil(model.operation.dial * 100) + 2; percent <= 100; percent += 4) {
+		const trial = model.with([set('operation.dial', percent / 100)]);
 		const lowest = trial.lowestFlowingL;
-		if (lowest !== null && lowest <= chain.tank.pumpMinimumL + 0.5)
+		if (lowest !== null && lowest <= model.tank.pumpMinimumL + 0.5)
 			return {
 				label: `Dial to ${percent} %`,
-				effect: `all flow down to ${chain.say(lowest, 'volume')}`,
+				effect: `all flow down to ${model.say(lowest, 'volume')}`,
 				change: [set('operation.dial', percent / 100)]
 			};
 	}
@@ -236,8 +236,8 @@ function dialForLowest(chain: Chain): Fix | null {
 }
 
 /** Suction so strong that the water column would break. */
-export const brokenColumn: Concern = (chain) => {
-	const { lowestPressureM } = chain.path.result;
+export const brokenColumn: Concern = (model) => {
+	const { lowestPressureM } = model.path.result;
 	if (lowestPressureM > -9) return [];
 	return [
 		{
@@ -245,8 +245,8 @@ export const brokenColumn: Concern = (chain) => {
 			step: 'lines',
 			severity: 'stop',
 			subject: 'main',
-			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${chain.say(lowestPressureM, 'head')}): they fill with vapour and the flow stops.`,
-			fixes: chain.design.stands.flatMap((stand) =>
+			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${model.say(lowestPressureM, 'head')}): they fill with vapour and the flow stops.`,
+			fixes: model.design.stands.flatMap((stand) =>
 				fieldsOf(stand).feedAboveRimMm === undefined
 					? []
 					: [

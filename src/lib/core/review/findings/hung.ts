@@ -1,22 +1,22 @@
 import { returnHeight } from './return';
 import { spotOf, fieldsOf } from '../../design';
 import { FIXINGS, pick } from '../../shelf';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { seenTo, set, some, type Concern, type Said, setOf } from '../finding';
 import { subjectOn } from '../words';
 
 /** A fixing is asked for a quarter of what it can hold. */
 const SAFETY = 4;
 
-const at = (chain: Chain, standId: string): number =>
-	chain.design.stands.findIndex((stand) => stand.id === standId);
+const at = (model: SystemModel, standId: string): number =>
+	model.design.stands.findIndex((stand) => stand.id === standId);
 
 /** Pull and shear on the fixings of a wall, against what they hold. */
-export const fixings: Concern = (chain) =>
-	chain.loads.flatMap(({ stand, wall, massKg }): Said[] => {
+export const fixings: Concern = (model) =>
+	model.loads.flatMap(({ stand, wall, massKg }): Said[] => {
 		if (!wall) return [];
-		const i = at(chain, stand.id);
-		const design = chain.design.stands[i]!;
+		const i = at(model, stand.id);
+		const design = model.design.stands[i]!;
 		const fixing = pick(FIXINGS, 'fixing' in design ? design.fixing : '');
 		const { worstPullN, shearPerFixingN } = wall.result;
 		const used = Math.max(worstPullN / fixing.pullN, shearPerFixingN / fixing.shearN) * SAFETY;
@@ -32,10 +32,10 @@ export const fixings: Concern = (chain) =>
 				code: over ? 'fixings-overloaded' : 'wall-bears',
 				step: 'sites',
 				severity: over ? 'stop' : 'caution',
-				subject: subjectOn(chain, stand, 'wall'),
+				subject: subjectOn(model, stand, 'wall'),
 				message:
-					`Wet and grown, ${chain.say(massKg, 'mass')} hang on the wall: each fixing holds ${chain.say(shearPerFixingN, 'force')} across and the worst pulls with ${chain.say(worstPullN, 'force')}. ` +
-					`One of this kind (${fixing.name}) holds ${chain.say(fixing.pullN, 'force')} (${fixing.source}); with a factor of ${SAFETY} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
+					`Wet and grown, ${model.say(massKg, 'mass')} hang on the wall: each fixing holds ${model.say(shearPerFixingN, 'force')} across and the worst pulls with ${model.say(worstPullN, 'force')}. ` +
+					`One of this kind (${fixing.name}) holds ${model.say(fixing.pullN, 'force')} (${fixing.source}); with a factor of ${SAFETY} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
 				fixes: some(
 					over &&
 						field !== null && {
@@ -47,23 +47,23 @@ export const fixings: Concern = (chain) =>
 						stronger &&
 						'fixing' in design && {
 							label: stronger.name,
-							effect: `${chain.say(stronger.pullN, 'force')} each`,
+							effect: `${model.say(stronger.pullN, 'force')} each`,
 							change: [setOf(stand, 'fixing', stronger.id)]
 						},
-					!over && seenTo(chain.record, 'wall-bears', 'The wall bears it')
+					!over && seenTo(model.record, 'wall-bears', 'The wall bears it')
 				)
 			}
 		];
 	});
 
 /** Fixings go into studs, where the wall has them. */
-export const studs: Concern = (chain) => {
-	const spacing = chain.area.studMm;
+export const studs: Concern = (model) => {
+	const spacing = model.area.studMm;
 	if (spacing === null) return [];
-	return chain.loads.flatMap(({ stand, wall }): Said[] => {
+	return model.loads.flatMap(({ stand, wall }): Said[] => {
 		if (!wall) return [];
-		const i = at(chain, stand.id);
-		const design = chain.design.stands[i]!;
+		const i = at(model, stand.id);
+		const design = model.design.stands[i]!;
 		if (!('fixingsPerTier' in design)) return [];
 		const there = Math.max(1, Math.floor((stand.lengthM * 1000) / spacing) + 1);
 		if (design.fixingsPerTier <= there) return [];
@@ -72,8 +72,8 @@ export const studs: Concern = (chain) => {
 				code: 'more-fixings-than-studs',
 				step: 'sites',
 				severity: 'look',
-				subject: subjectOn(chain, stand, 'wall'),
-				message: `${design.fixingsPerTier} fixings a tier, but only ${there} studs stand behind ${chain.say(stand.lengthM, 'span')} of wall at ${chain.say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
+				subject: subjectOn(model, stand, 'wall'),
+				message: `${design.fixingsPerTier} fixings a tier, but only ${there} studs stand behind ${model.say(stand.lengthM, 'span')} of wall at ${model.say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
 				fixes: [
 					{
 						label: `${there} a tier, one in each stud`,
@@ -87,15 +87,15 @@ export const studs: Concern = (chain) => {
 };
 
 /** Air gathers where a header is highest and stops the flow. */
-export const airLock: Concern = (chain) =>
-	chain.design.stands.flatMap((stand): Said[] => {
+export const airLock: Concern = (model) =>
+	model.design.stands.flatMap((stand): Said[] => {
 		if (!('airBleed' in stand) || stand.airBleed) return [];
 		return [
 			{
 				code: 'no-air-bleed',
 				step: 'lines',
 				severity: 'look',
-				subject: subjectOn(chain, stand, 'A'),
+				subject: subjectOn(model, stand, 'A'),
 				message:
 					'The header has no air bleed at its high point: air that gathers there keeps the last channels dry.',
 				fixes: [
@@ -110,52 +110,52 @@ export const airLock: Concern = (chain) =>
 	});
 
 /** Drainage that goes to waste takes water and feed with it. */
-export const toWaste: Concern = (chain) =>
-	chain.design.stands.flatMap((stand): Said[] => {
-		if (!('drainsTo' in stand) || stand.drainsTo !== 'waste' || !chain.feed) return [];
+export const toWaste: Concern = (model) =>
+	model.design.stands.flatMap((stand): Said[] => {
+		if (!('drainsTo' in stand) || stand.drainsTo !== 'waste' || !model.feed) return [];
 		const mine = new Set(
-			chain.layout.sites.filter((site) => site.standId === stand.id).map((site) => site.id)
+			model.layout.sites.filter((site) => site.standId === stand.id).map((site) => site.id)
 		);
-		const events = chain.feed.plan.events.length;
+		const events = model.feed.plan.events.length;
 		let litres = 0;
-		for (const [id, { doseL, deficitL }] of chain.feed.dose)
+		for (const [id, { doseL, deficitL }] of model.feed.dose)
 			if (mine.has(id)) litres += Math.max(0, doseL - deficitL) * events;
 		const back = [setOf(stand, 'drainsTo', 'tank')];
 		// what ran to waste anywhere must now end over the tank's water
-		const higher = returnHeight(chain.with(back))[0]?.fixes[0];
+		const higher = returnHeight(model.with(back))[0]?.fixes[0];
 		return [
 			{
 				code: 'drains-to-waste',
 				step: 'feed',
 				severity: 'caution',
-				subject: subjectOn(chain, stand, 'top'),
-				message: `${chain.say(litres, 'volume')} a day run to waste with their feed. Measure what drains: at a fifth of what you give you may stop. Let it run where it harms no drain, bed or well.`,
+				subject: subjectOn(model, stand, 'top'),
+				message: `${model.say(litres, 'volume')} a day run to waste with their feed. Measure what drains: at a fifth of what you give you may stop. Let it run where it harms no drain, bed or well.`,
 				fixes: some(
 					{
 						label: 'Bring it back to the tank',
-						effect: `${chain.say(litres, 'volume')} a day saved${higher ? `; ${higher.label.toLowerCase()}` : ''}`,
+						effect: `${model.say(litres, 'volume')} a day saved${higher ? `; ${higher.label.toLowerCase()}` : ''}`,
 						change: [...back, ...(higher?.change ?? [])]
 					},
-					seenTo(chain.record, 'drains-to-waste', 'I want it so')
+					seenTo(model.record, 'drains-to-waste', 'I want it so')
 				)
 			}
 		];
 	});
 
 /** A plate that stands in the water drowns the roots on it. */
-export const wetPlate: Concern = (chain) => {
-	const { tank } = chain.design;
-	if (spotOf(chain.design) !== 'inside' || tank.overflowBelowRimMm >= 10) return [];
+export const wetPlate: Concern = (model) => {
+	const { tank } = model.design;
+	if (spotOf(model.design) !== 'inside' || tank.overflowBelowRimMm >= 10) return [];
 	return [
 		{
 			code: 'plate-under-water',
 			step: 'tank',
 			severity: 'look',
 			subject: 'tank',
-			message: `Filled to the brim the water touches the plate: roots on it get no air. An overflow hole ${chain.say(15, 'size')} under it keeps the water down.`,
+			message: `Filled to the brim the water touches the plate: roots on it get no air. An overflow hole ${model.say(15, 'size')} under it keeps the water down.`,
 			fixes: [
 				{
-					label: `Overflow ${chain.say(15, 'size')} under the plate`,
+					label: `Overflow ${model.say(15, 'size')} under the plate`,
 					effect: 'the plate stands clear',
 					change: [set('design.tank.overflowBelowRimMm', 15)]
 				}
@@ -165,15 +165,15 @@ export const wetPlate: Concern = (chain) => {
 };
 
 /** Bucket stacks and spreaders want a level foot more than anything: said where they stand. */
-export const mustStandLevel: Concern = (chain) =>
-	chain.sharing.length === 0 ||
-	chain.design.stands.every((s) => (fieldsOf(s).leanMmPerM ?? 0) === 0)
-		? chain.sharing.slice(0, 1).map(({ emission, mostTiltMmPerM }): Said => ({
+export const mustStandLevel: Concern = (model) =>
+	model.sharing.length === 0 ||
+	model.design.stands.every((s) => (fieldsOf(s).leanMmPerM ?? 0) === 0)
+		? model.sharing.slice(0, 1).map(({ emission, mostTiltMmPerM }): Said => ({
 				code: 'stand-it-level',
 				step: 'dry-run',
 				severity: 'caution',
 				subject: emission.containerId,
-				message: `Stand every tower to the bubble: from ${chain.say(Math.floor(mostTiltMmPerM), 'slope')} on, one side runs dry at this flow.`,
-				fixes: [seenTo(chain.record, 'stand-it-level', 'They stand upright')]
+				message: `Stand every tower to the bubble: from ${model.say(Math.floor(mostTiltMmPerM), 'slope')} on, one side runs dry at this flow.`,
+				fixes: [seenTo(model.record, 'stand-it-level', 'They stand upright')]
 			}))
 		: [];

@@ -1,8 +1,8 @@
 import { fieldsOf } from '../../design';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { names, seenTo, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
-import { ringOf, type LevelState, type RingState } from '../stages/levels';
-import { levelOf } from '../stages/path';
+import { ringOf, type LevelState, type RingState } from '../../model';
+import { levelOf } from '../../model';
 import { subjectOn } from '../words';
 
 /** A tank stands at least so far over the trays it fills, m. */
@@ -10,17 +10,17 @@ const LEAST_HEAD_M = 0.15;
 /** Less than this under a brim is too little for a blocked hole or a gust of roots. */
 const LEAST_MARGIN_MM = 30;
 
-const at = (chain: Chain, standId: string): number =>
-	chain.design.stands.findIndex((stand) => stand.id === standId);
-const labelOf = (chain: Chain, id: string): string =>
-	chain.layout.containers.find((c) => c.id === id)?.label ?? id;
+const at = (model: SystemModel, standId: string): number =>
+	model.design.stands.findIndex((stand) => stand.id === standId);
+const labelOf = (model: SystemModel, id: string): string =>
+	model.layout.containers.find((c) => c.id === id)?.label ?? id;
 
 /** Gravity needs height. */
-export const tankHeight: Concern = (chain) =>
-	chain.levels.flatMap((state): Said[] => {
+export const tankHeight: Concern = (model) =>
+	model.levels.flatMap((state): Said[] => {
 		if (state.headM >= LEAST_HEAD_M) return [];
 		const byMm = Math.ceil(((LEAST_HEAD_M - state.headM) * 1000) / 10) * 10;
-		const floorMm = chain.design.tank.floorMm + byMm;
+		const floorMm = model.design.tank.floorMm + byMm;
 		const none = state.headM <= 0;
 		return [
 			{
@@ -29,12 +29,12 @@ export const tankHeight: Concern = (chain) =>
 				severity: none ? 'stop' : 'look',
 				subject: 'tank',
 				message: none
-					? `The water in the tank stands ${chain.say(-state.headM * 1000, 'size')} under the level the valves keep: nothing runs.`
-					: `The water in the tank stands only ${chain.say(state.headM * 1000, 'size')} over the level the valves keep; under ${chain.say(LEAST_HEAD_M * 1000, 'size')} the filter and hose take it all.`,
+					? `The water in the tank stands ${model.say(-state.headM * 1000, 'size')} under the level the valves keep: nothing runs.`
+					: `The water in the tank stands only ${model.say(state.headM * 1000, 'size')} over the level the valves keep; under ${model.say(LEAST_HEAD_M * 1000, 'size')} the filter and hose take it all.`,
 				fixes: some(
 					floorMm <= 4000 && {
-						label: `Raise the tank by ${chain.say(byMm, 'size')}`,
-						effect: `${chain.say(LEAST_HEAD_M, 'head')} of head`,
+						label: `Raise the tank by ${model.say(byMm, 'size')}`,
+						effect: `${model.say(LEAST_HEAD_M, 'head')} of head`,
 						change: [set('design.tank.floorMm', floorMm)]
 					}
 				)
@@ -43,15 +43,15 @@ export const tankHeight: Concern = (chain) =>
 	});
 
 /** Pots too high or too low for one shared level, and trays that lean. */
-export const outOfLevel: Concern = (chain) =>
-	chain.levels.flatMap((state): Said[] => {
+export const outOfLevel: Concern = (model) =>
+	model.levels.flatMap((state): Said[] => {
 		if (!state.filled) return [];
 		const { trays } = state.filled.result;
 		const dry = trays.filter((t) => t.dry);
 		const floods = trays.filter((t) => t.floods);
 		const corner = trays.filter((t) => t.dryCorner && !t.dry);
 		if (dry.length + floods.length + corner.length === 0) return [];
-		const said = (list: typeof trays) => names(list.map((t) => labelOf(chain, t.id)));
+		const said = (list: typeof trays) => names(list.map((t) => labelOf(model, t.id)));
 		const worst = [...dry, ...floods, ...corner][0]!;
 		const verb = (list: typeof trays, one: string, many: string) =>
 			list.length === 1 ? one : many;
@@ -65,27 +65,27 @@ export const outOfLevel: Concern = (chain) =>
 				subject: worst.id,
 				message:
 					dry.length > 0
-						? `${said(dry)} ${verb(dry, 'stands', 'stand')} too high for a level of ${chain.say(state.basis.depthMm, 'size')}: no water gets in at all. ${shim(chain, state, dry[0]!.id)}`
+						? `${said(dry)} ${verb(dry, 'stands', 'stand')} too high for a level of ${model.say(state.basis.depthMm, 'size')}: no water gets in at all. ${shim(model, state, dry[0]!.id)}`
 						: floods.length > 0
-							? `${said(floods)} ${verb(floods, 'stands', 'stand')} so low that the water runs over ${verb(floods, 'its rim', 'their rims')}. ${shim(chain, state, floods[0]!.id)}`
-							: `${said(corner)} ${verb(corner, 'leans', 'lean')} so far that one end falls dry at ${chain.say(state.basis.depthMm, 'size')} while the other stands ${chain.say(worst.deepMm, 'size')} deep.`,
-				fixes: levelled(chain, state, shared)
+							? `${said(floods)} ${verb(floods, 'stands', 'stand')} so low that the water runs over ${verb(floods, 'its rim', 'their rims')}. ${shim(model, state, floods[0]!.id)}`
+							: `${said(corner)} ${verb(corner, 'leans', 'lean')} so far that one end falls dry at ${model.say(state.basis.depthMm, 'size')} while the other stands ${model.say(worst.deepMm, 'size')} deep.`,
+				fixes: levelled(model, state, shared)
 			}
 		];
 	});
 
 /** What to put under, or take from under, a pot. */
-function shim(chain: Chain, { basis }: LevelState, id: string): string {
+function shim(model: SystemModel, { basis }: LevelState, id: string): string {
 	const floor = basis.trays.find((t) => t.id === id)?.floorOffsetMm ?? 0;
 	if (Math.abs(floor) < 0.5) return 'Level the floor under them.';
 	return floor > 0
-		? `It stands ${chain.say(floor, 'size')} over the others: take that from under it.`
-		: `It stands ${chain.say(-floor, 'size')} under the others: shim it up by as much.`;
+		? `It stands ${model.say(floor, 'size')} over the others: take that from under it.`
+		: `It stands ${model.say(-floor, 'size')} under the others: shim it up by as much.`;
 }
 
-function levelled(chain: Chain, state: LevelState, shared: boolean): Fix[] {
-	const i = at(chain, state.standId);
-	const stand = chain.design.stands[i]!;
+function levelled(model: SystemModel, state: LevelState, shared: boolean): Fix[] {
+	const i = at(model, state.standId);
+	const stand = model.design.stands[i]!;
 	const lean = fieldsOf(stand).leanMmPerM ?? 0;
 	const floors = 'floorsMm' in stand && Object.values(stand.floorsMm).some((mm) => mm !== 0);
 	const deeper = Math.min(200, Math.ceil(state.basis.depthMm * 1.5));
@@ -97,11 +97,11 @@ function levelled(chain: Chain, state: LevelState, shared: boolean): Fix[] {
 		},
 		floors && {
 			label: 'Shim all pots to one level',
-			effect: `${chain.say(state.basis.depthMm, 'size')} in each`,
+			effect: `${model.say(state.basis.depthMm, 'size')} in each`,
 			change: [setOf(stand, 'floorsMm', {})]
 		},
 		!shared && {
-			label: `Keep ${chain.say(deeper, 'size')}`,
+			label: `Keep ${model.say(deeper, 'size')}`,
 			effect: 'deeper water reaches the high end',
 			change: [setOf(stand, 'depthMm', deeper)]
 		}
@@ -109,8 +109,8 @@ function levelled(chain: Chain, state: LevelState, shared: boolean): Fix[] {
 }
 
 /** Small parts of a valve system that fail it when they are left out. */
-export const valveParts: Concern = (chain) =>
-	chain.design.stands.flatMap((stand): Said[] => {
+export const valveParts: Concern = (model) =>
+	model.design.stands.flatMap((stand): Said[] => {
 		if (stand.variant !== 'valve-trays') return [];
 		const list: Said[] = [];
 		const missing = (
@@ -124,7 +124,7 @@ export const valveParts: Concern = (chain) =>
 				code: `no-${field.toLowerCase()}`,
 				step: 'lines',
 				severity,
-				subject: subjectOn(chain, stand, 'top'),
+				subject: subjectOn(model, stand, 'top'),
 				message,
 				fixes: [{ label, effect: 'on the shopping list', change: [setOf(stand, field, true)] }]
 			});
@@ -151,10 +151,10 @@ export const valveParts: Concern = (chain) =>
 	});
 
 /** A valve stays shut until roots are down, and a stuck one lets the whole tank go. */
-export const valveRisks: Concern = (chain) =>
-	chain.design.stands.flatMap((stand): Said[] => {
+export const valveRisks: Concern = (model) =>
+	model.design.stands.flatMap((stand): Said[] => {
 		if (!('established' in stand)) return [];
-		const litres = chain.record.nowL;
+		const litres = model.record.nowL;
 		return [
 			...(stand.established
 				? []
@@ -163,7 +163,7 @@ export const valveRisks: Concern = (chain) =>
 							code: 'valve-shut',
 							step: 'plant-out' as const,
 							severity: 'caution' as const,
-							subject: subjectOn(chain, stand, 'top'),
+							subject: subjectOn(model, stand, 'top'),
 							message:
 								'The valves are shut while roots reach down, 10 to 21 days: drench the pots once from above and water by hand. Then unlatch each valve and see it float before you open the tap.',
 							fixes: [
@@ -180,17 +180,17 @@ export const valveRisks: Concern = (chain) =>
 				step: 'tank' as const,
 				severity: 'caution' as const,
 				subject: 'tank',
-				message: `A valve that sticks open lets up to ${chain.say(litres, 'volume')} run out of the tank. Stand it where that does no harm, or over a tray with a drain; look at the floats every week.`,
-				fixes: [seenTo(chain.record, 'valve-may-stick', 'It can run off safely')]
+				message: `A valve that sticks open lets up to ${model.say(litres, 'volume')} run out of the tank. Stand it where that does no harm, or over a tray with a drain; look at the floats every week.`,
+				fixes: [seenTo(model.record, 'valve-may-stick', 'It can run off safely')]
 			}
 		];
 	});
 
 /** Pots on a level return line, while the pump runs. */
-export const ringLevels: Concern = (chain) =>
-	chain.rings.flatMap(({ run, pots }): Said[] => {
-		const i = at(chain, run.standId);
-		const stand = chain.design.stands[i]!;
+export const ringLevels: Concern = (model) =>
+	model.rings.flatMap(({ run, pots }): Said[] => {
+		const i = at(model, run.standId);
+		const stand = model.design.stands[i]!;
 		const list: Said[] = [];
 		if ('capped' in stand && !stand.capped)
 			list.push({
@@ -209,35 +209,35 @@ export const ringLevels: Concern = (chain) =>
 			});
 		const tightest = pots.reduce((a, b) => (b.marginMm < a.marginMm ? b : a), pots[0]!);
 		if (pots.length > 0 && tightest.marginMm < LEAST_MARGIN_MM)
-			list.push(brim(chain, run.id, i, run.innerDiameterMm, tightest));
+			list.push(brim(model, run.id, i, run.innerDiameterMm, tightest));
 		return list;
 	});
 
 function brim(
-	chain: Chain,
+	model: SystemModel,
 	runId: string,
 	i: number,
 	innerMm: number,
 	pot: { id: string; riseMm: number; marginMm: number }
 ): Said {
 	const over = pot.marginMm < 0;
-	const wider = chain.shelf.tubes.find((t) => t.use === 'return' && t.innerDiameterMm > innerMm);
+	const wider = model.shelf.tubes.find((t) => t.use === 'return' && t.innerDiameterMm > innerMm);
 	const said = (mm: number) =>
-		mm >= 0 ? `${chain.say(mm, 'size')} under the brim` : 'still over the brim';
-	const run = chain.layout.returns.find((r) => r.id === runId)!;
+		mm >= 0 ? `${model.say(mm, 'size')} under the brim` : 'still over the brim';
+	const run = model.layout.returns.find((r) => r.id === runId)!;
 	const least = (ring: RingState) => Math.min(...ring.pots.map((p) => p.marginMm));
-	const widened = wider && least(ringOf(chain, { ...run, innerDiameterMm: wider.innerDiameterMm }));
-	const lower = Math.max(1, Math.floor(chain.operation.fillL * 0.8));
+	const widened = wider && least(ringOf(model, { ...run, innerDiameterMm: wider.innerDiameterMm }));
+	const lower = Math.max(1, Math.floor(model.operation.fillL * 0.8));
 	// every pot falls with the control pot
-	const lowered = pot.marginMm + (chain.path.waterLevelM - levelOf(chain, lower)) * 1000;
+	const lowered = pot.marginMm + (model.path.waterLevelM - levelOf(model, lower)) * 1000;
 	return {
 		code: over ? 'pot-spills' : 'pot-near-brim',
 		step: 'lines',
 		severity: over ? 'stop' : 'look',
 		subject: pot.id,
 		message:
-			`While the pump runs, ${labelOf(chain, pot.id)} stands ${chain.say(pot.riseMm, 'size')} higher than the control pot, ` +
-			`${over ? `${chain.say(-pot.marginMm, 'size')} over its brim` : `only ${chain.say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
+			`While the pump runs, ${labelOf(model, pot.id)} stands ${model.say(pot.riseMm, 'size')} higher than the control pot, ` +
+			`${over ? `${model.say(-pot.marginMm, 'size')} over its brim` : `only ${model.say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
 		fixes: some(
 			wider &&
 				widened !== undefined && {
@@ -246,7 +246,7 @@ function brim(
 					change: [setOf({ id: run.standId }, 'returnTubeId', wider.id)]
 				},
 			lowered > pot.marginMm + 5 && {
-				label: `Float lower, ${chain.say(lower, 'volume')}`,
+				label: `Float lower, ${model.say(lower, 'volume')}`,
 				effect: said(lowered),
 				change: [set('operation.fillL', lower), set('record.nowL', lower)]
 			}

@@ -11,23 +11,23 @@ const SOCKET_W = 1800;
 const MAINS_V = { metric: 230, us: 120 };
 
 /** Lamps too high, too low or too short for what stands under them. */
-export const lampLight: Concern = (chain) => {
-	const { light, design, operation, layout } = chain;
+export const lampLight: Concern = (model) => {
+	const { light, design, operation, layout } = model;
 	if (light.size === 0) return [];
 	const planted = layout.sites.filter((site) => site.cropId);
 	const share = (id: string, cropId: string) =>
-		light.get(id)!.dliMol / pick(chain.shelf.crops, cropId).dliMol;
+		light.get(id)!.dliMol / pick(model.shelf.crops, cropId).dliMol;
 	const dim = planted.filter((site) => share(site.id, site.cropId!) < TOO_DIM);
 	const list: Said[] = [];
 	if (dim.length > 0) {
 		const worst = dim.reduce((a, b) => (share(a.id, a.cropId!) <= share(b.id, b.cropId!) ? a : b));
-		const crop = pick(chain.shelf.crops, worst.cropId!);
+		const crop = pick(model.shelf.crops, worst.cropId!);
 		// lamps nobody set a timer for are begun with half a day
 		const on = hoursOf(operation, design.lamps[0]!.id);
 		const longer = Math.min(18, Math.ceil((on * TOO_DIM) / share(worst.id, worst.cropId!)) || 12);
 		const lower = Math.max(0.1, Math.round((design.lamps[0]!.heightM - 0.15) * 100) / 100);
 		const dliWith = (change: ReturnType<typeof set>[]) =>
-			`${worst.label} gets ${(chain.with(change).light.get(worst.id)?.dliMol ?? 0).toFixed(1)} mol a day`;
+			`${worst.label} gets ${(model.with(change).light.get(worst.id)?.dliMol ?? 0).toFixed(1)} mol a day`;
 		const hours = design.lamps.map(({ id }) => set(`operation.lampHours.${id}`, longer));
 		const down = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lower));
 		list.push({
@@ -42,7 +42,7 @@ export const lampLight: Concern = (chain) => {
 					effect: dliWith(hours),
 					change: hours
 				},
-				{ label: `Lamps down to ${chain.say(lower, 'span')}`, effect: dliWith(down), change: down }
+				{ label: `Lamps down to ${model.say(lower, 'span')}`, effect: dliWith(down), change: down }
 			)
 		});
 	}
@@ -56,7 +56,7 @@ export const lampLight: Concern = (chain) => {
 			subject: bright[0]!.containerId,
 			message: `${names(bright.map((site) => site.label))} stand so close under a lamp that leaves bleach (over ${TOO_BRIGHT_PPFD} µmol/m²s).`,
 			fixes: [
-				{ label: `Lamps ${chain.say(200, 'size')} higher`, effect: 'gentler light', change: up }
+				{ label: `Lamps ${model.say(200, 'size')} higher`, effect: 'gentler light', change: up }
 			]
 		});
 	}
@@ -64,9 +64,9 @@ export const lampLight: Concern = (chain) => {
 };
 
 /** Several lamps, and perhaps the pump, on one socket. */
-export const sockets: Concern = (chain) => {
-	const { lamps } = chain.design;
-	const volts = MAINS_V[chain.place.units.system];
+export const sockets: Concern = (model) => {
+	const { lamps } = model.design;
+	const volts = MAINS_V[model.place.units.system];
 	const loads = new Map<number, number>();
 	for (const lamp of lamps) loads.set(lamp.socket, (loads.get(lamp.socket) ?? 0) + lamp.watts);
 	return [...loads].flatMap(([socket, watts]): Said[] => {
@@ -77,7 +77,7 @@ export const sockets: Concern = (chain) => {
 				step: 'place',
 				severity: 'stop',
 				subject: 'place',
-				message: `Socket ${socket} carries ${chain.say(watts, 'power')}, ${(watts / volts).toFixed(1)} A at ${volts} V; a timer is commonly made for ${chain.say(SOCKET_W, 'power')}. New circuits are for a licensed electrician, by local code.`,
+				message: `Socket ${socket} carries ${model.say(watts, 'power')}, ${(watts / volts).toFixed(1)} A at ${volts} V; a timer is commonly made for ${model.say(SOCKET_W, 'power')}. New circuits are for a licensed electrician, by local code.`,
 				fixes: some(
 					lamps.length > 1 && {
 						label: 'A socket to each lamp',
@@ -91,8 +91,8 @@ export const sockets: Concern = (chain) => {
 };
 
 /** Climbing plants want something to hold on to, and what holds them carries their crop. */
-export const held: Concern = (chain) => {
-	const { design, layout, shelf, record } = chain;
+export const held: Concern = (model) => {
+	const { design, layout, shelf, record } = model;
 	const climbers = layout.sites.filter(
 		(site) => site.cropId && pick(shelf.crops, site.cropId).habit === 'climber'
 	);
@@ -106,11 +106,11 @@ export const held: Concern = (chain) => {
 				step: 'plants',
 				severity: 'caution',
 				subject: climbers[0]!.containerId,
-				message: `${names(climbers.map((site) => site.label))} climb and have nothing to hold on to; grown with their crop they weigh ${chain.say(kg, 'mass')}.`,
+				message: `${names(climbers.map((site) => site.label))} climb and have nothing to hold on to; grown with their crop they weigh ${model.say(kg, 'mass')}.`,
 				fixes: [
 					{
 						label: 'Strings from a beam',
-						effect: `${chain.say(kg / climbers.length, 'mass')} on each`,
+						effect: `${model.say(kg / climbers.length, 'mass')} on each`,
 						change: [set('design.support', { kind: 'strings', heightM })]
 					},
 					seenTo(record, 'nothing-to-climb', 'They are held')
@@ -125,7 +125,7 @@ export const held: Concern = (chain) => {
 			step: 'plants',
 			severity: 'caution',
 			subject: climbers[0]!.containerId,
-			message: `${kind === 'strings' ? 'The beam' : 'What holds them'} carries ${chain.say(kg, 'mass')} of crop over ${chain.say(spanM, 'span')}, ${chain.say(kg / climbers.length, 'mass')} on each of ${climbers.length}, and more in a jerk. Whether a beam of the building may carry it, its owner decides.`,
+			message: `${kind === 'strings' ? 'The beam' : 'What holds them'} carries ${model.say(kg, 'mass')} of crop over ${model.say(spanM, 'span')}, ${model.say(kg / climbers.length, 'mass')} on each of ${climbers.length}, and more in a jerk. Whether a beam of the building may carry it, its owner decides.`,
 			fixes: [seenTo(record, 'support-bears', 'It bears them')]
 		}
 	];

@@ -9,7 +9,7 @@ import {
 } from '../../nutrients';
 import type { Change } from '../../design';
 import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { names, set, some, type Concern, type Said, type Fix } from '../finding';
 
 /** Under this part of its target an element is lacking. */
@@ -49,7 +49,7 @@ const saltName = (id: SaltId): string => {
 };
 
 /** Elements of the mix over their limit, and ammonium over its share of the nitrogen. */
-function overLimits({ mix }: Chain): { said: string[]; water: string[] } {
+function overLimits({ mix }: SystemModel): { said: string[]; water: string[] } {
 	const { elementsMgL: holds } = mix.salts.result;
 	const { water = {} } = mix.salts.input;
 	const over = LIMITED.filter((e) => holds[e] > LIMITS_MGL[e].value * RELIEF);
@@ -75,27 +75,27 @@ const usualBags: Change[] = [
 
 /**
  * What is said of a mix follows from its strength alone, not from pipes or litres: it is worked out once and
- * holds for every chain that shares it, so that a drag elsewhere does not fit recipes.
+ * holds for every model that shares it, so that a drag elsewhere does not fit recipes.
  */
 function perMix(concern: Concern): Concern {
 	const known = new WeakMap<object, Said[]>();
-	return (chain) => {
-		const said = known.get(chain.strength) ?? concern(chain);
-		known.set(chain.strength, said);
+	return (model) => {
+		const said = known.get(model.strength) ?? concern(model);
+		known.set(model.strength, said);
 		return said;
 	};
 }
 
 /** More of an element than roots and leaves bear, whatever brings it. */
-export const overLimit: Concern = perMix((chain) => {
-	const { said, water } = overLimits(chain);
+export const overLimit: Concern = perMix((model) => {
+	const { said, water } = overLimits(model);
 	if (said.length === 0) return [];
-	const clean = (after: Chain) => overLimits(after).said.length === 0;
-	const { mix, operation } = chain;
+	const clean = (after: SystemModel) => overLimits(after).said.length === 0;
+	const { mix, operation } = model;
 	const weaker = Math.floor(mix.recommendedMsCm * 20) / 20;
 	const fixes: (Fix & { helps: boolean })[] = [];
 	const offer = (label: string, effect: string, change: Change[]) =>
-		fixes.push({ label, effect, change, helps: clean(chain.with(change)) });
+		fixes.push({ label, effect, change, helps: clean(model.with(change)) });
 	if (operation.mix.source.kind === 'product') {
 		for (const share of [0.5, 0.25, 0.1])
 			if (operation.mix.method === 'label' && share < operation.mix.labelShare)
@@ -105,7 +105,7 @@ export const overLimit: Concern = perMix((chain) => {
 		offer('Weigh it from salts instead', 'within every limit', usualBags);
 	}
 	if (operation.mix.method === 'meter' && weaker < mix.strengthMsCm)
-		offer(`Mix at ${chain.say(weaker, 'strength')}`, 'within every limit', [
+		offer(`Mix at ${model.say(weaker, 'strength')}`, 'within every limit', [
 			set('operation.mix.strengthMsCm', null)
 		]);
 	const words = [
@@ -127,25 +127,25 @@ export const overLimit: Concern = perMix((chain) => {
 });
 
 /** Elements the mix leaves under half of what it should hold at its strength. */
-const lacking = ({ mix }: Chain): Nutrient[] =>
+const lacking = ({ mix }: SystemModel): Nutrient[] =>
 	NUTRIENTS.filter((e) => mix.salts.result.elementsMgL[e] < LACKING * mix.targetsMgL[e]);
 
 /** The fewest bags that bring what is lacking, tried one by one; null where they do not. */
-function bagsFor(chain: Chain): { added: SaltId[]; change: Change[] } | null {
-	const { source } = chain.operation.mix;
+function bagsFor(model: SystemModel): { added: SaltId[]; change: Change[] } | null {
+	const { source } = model.operation.mix;
 	if (source.kind !== 'salts') return null;
 	let saltIds: SaltId[] = source.saltIds;
-	let at = chain;
+	let at = model;
 	for (let left = lacking(at); left.length > 0;) {
 		const bag = left
 			.flatMap((e) => BRINGS[e])
 			.find(
 				(id) =>
-					!saltIds.includes(id) && lacking(withBags(chain, [...saltIds, id])).length < left.length
+					!saltIds.includes(id) && lacking(withBags(model, [...saltIds, id])).length < left.length
 			);
 		if (!bag) return null;
 		saltIds = [...saltIds, bag];
-		at = withBags(chain, saltIds);
+		at = withBags(model, saltIds);
 		left = lacking(at);
 	}
 	return {
@@ -153,15 +153,15 @@ function bagsFor(chain: Chain): { added: SaltId[]; change: Change[] } | null {
 		change: [set('operation.mix.source.saltIds', saltIds)]
 	};
 }
-const withBags = (chain: Chain, saltIds: readonly SaltId[]): Chain =>
-	chain.with([set('operation.mix.source.saltIds', saltIds)]);
+const withBags = (model: SystemModel, saltIds: readonly SaltId[]): SystemModel =>
+	model.with([set('operation.mix.source.saltIds', saltIds)]);
 
 /** An element the crops need and the mix does not give. */
-export const lacks: Concern = perMix((chain) => {
-	if (chain.thirst.crops.length === 0) return [];
-	const short = lacking(chain);
+export const lacks: Concern = perMix((model) => {
+	if (model.waterUse.crops.length === 0) return [];
+	const short = lacking(model);
 	if (short.length === 0) return [];
-	const { mix, operation } = chain;
+	const { mix, operation } = model;
 	const holds = mix.salts.result.elementsMgL;
 	const noTraces = TRACES.every((e) => holds[e] === 0);
 	const listed = short.filter((e) => !(noTraces && (TRACES as readonly Nutrient[]).includes(e)));
@@ -179,16 +179,16 @@ export const lacks: Concern = perMix((chain) => {
 				)
 			: '',
 		mix.waterMsCm >= TAKES * mix.aimMsCm && short.includes('N')
-			? `The source water alone is ${chain.say(mix.waterMsCm, 'strength')} of the ${chain.say(mix.aimMsCm, 'strength')} aimed at, which leaves ${mgL(holds.N)} mg/L of nitrogen.`
+			? `The source water alone is ${model.say(mix.waterMsCm, 'strength')} of the ${model.say(mix.aimMsCm, 'strength')} aimed at, which leaves ${mgL(holds.N)} mg/L of nitrogen.`
 			: mix.expectedMsCm < mix.aimMsCm * REACHED
-				? `Kept within the limits it comes to ${chain.say(mix.expectedMsCm, 'strength')} of the ${chain.say(mix.aimMsCm, 'strength')} aimed at.`
+				? `Kept within the limits it comes to ${model.say(mix.expectedMsCm, 'strength')} of the ${model.say(mix.aimMsCm, 'strength')} aimed at.`
 				: ''
 	];
 	const mends = (change: Change[]): boolean => {
-		const after = chain.with(change);
+		const after = model.with(change);
 		return lacking(after).length === 0 && overLimits(after).said.length === 0;
 	};
-	const bags = bagsFor(chain);
+	const bags = bagsFor(model);
 	const usual = operation.mix.source.kind === 'product' || (bags && bags.added.length > 3);
 	const stronger = Math.round(mix.range.high * 20) / 20;
 	return [
@@ -220,8 +220,8 @@ export const lacks: Concern = perMix((chain) => {
 				operation.mix.method === 'meter' &&
 					stronger > mix.aimMsCm &&
 					mends([set('operation.mix.strengthMsCm', stronger)]) && {
-						label: `Mix at ${chain.say(stronger, 'strength')}`,
-						effect: `as strong as these crops take, nitrogen ${mgL(chain.with([set('operation.mix.strengthMsCm', stronger)]).mix.salts.result.elementsMgL.N)} mg/L`,
+						label: `Mix at ${model.say(stronger, 'strength')}`,
+						effect: `as strong as these crops take, nitrogen ${mgL(model.with([set('operation.mix.strengthMsCm', stronger)]).mix.salts.result.elementsMgL.N)} mg/L`,
 						change: [set('operation.mix.strengthMsCm', stronger)]
 					}
 			)

@@ -4,17 +4,17 @@ import { has } from '../../shelf';
 import { set, some, type Concern, type Said, setOf } from '../finding';
 import { subjectOn } from '../words';
 
-export const joints: Concern = (chain) =>
-	[...pumpJoint(chain.design, chain.shelf), ...chain.layout.joints]
+export const joints: Concern = (model) =>
+	[...pumpJoint(model.design, model.shelf), ...model.layout.joints]
 		.filter((joint) => !joint.fits)
 		.map((joint): Said => {
-			const { lines, stands } = chain.design;
+			const { lines, stands } = model.design;
 			const stand = stands.find((s) => joint.id === `${s.id}.elbow-return`);
-			const elbow = chain.shelf.elbows
+			const elbow = model.shelf.elbows
 				.filter((e) => stand && e.holeMm <= (2 / 3) * joint.bMm)
 				.at(-1);
 			const tubeId = `feed-${joint.aMm}`;
-			const swap = joint.id === 'pump-main' && chain.shelf.tubes.find((t) => t.id === tubeId);
+			const swap = joint.id === 'pump-main' && model.shelf.tubes.find((t) => t.id === tubeId);
 			return {
 				code: 'parts-do-not-join',
 				step: 'lines',
@@ -46,12 +46,12 @@ export const joints: Concern = (chain) =>
 
 const FALL_TO_EMPTY = 0.5;
 
-export const hotWater: Concern = (chain) =>
-	chain.design.stands.flatMap((stand) => {
+export const hotWater: Concern = (model) =>
+	model.design.stands.flatMap((stand) => {
 		const { feedFallPercent } = fieldsOf(stand);
 		if (feedFallPercent === undefined || feedFallPercent >= FALL_TO_EMPTY) return [];
-		if (!chain.area.sunOnPipes) return [];
-		const litres = chain.layout.runs
+		if (!model.area.sunOnPipes) return [];
+		const litres = model.layout.runs
 			.filter((run) => run.standId === stand.id && run.role === 'row')
 			.reduce(
 				(l, run) => l + (Math.PI / 4) * (run.innerDiameterMm / 1000) ** 2 * run.lengthM * 1000,
@@ -62,8 +62,8 @@ export const hotWater: Concern = (chain) =>
 				code: 'hot-water-standing',
 				step: 'lines' as const,
 				severity: 'look' as const,
-				subject: subjectOn(chain, stand, 'A'),
-				message: `The feed rows fall only ${feedFallPercent} %, so ${chain.say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
+				subject: subjectOn(model, stand, 'A'),
+				message: `The feed rows fall only ${feedFallPercent} %, so ${model.say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
 				fixes: [
 					{
 						label: 'Let the feed rows fall 1.5 %',

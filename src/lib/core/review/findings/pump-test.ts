@@ -2,9 +2,9 @@ import { benchOf } from '../../design';
 import { set, type Concern } from '../finding';
 
 /** The grower's jug readings make no curve: the nameplate stands in for them. */
-export const brokenBench: Concern = (chain) => {
-	const tested = benchOf(chain.design, chain.record) !== null;
-	if (!tested || (chain.curve && 'bench' in chain.curve.input)) return [];
+export const brokenBench: Concern = (model) => {
+	const tested = benchOf(model.design, model.record) !== null;
+	if (!tested || (model.curve && 'bench' in model.curve.input)) return [];
 	return [
 		{
 			code: 'pump-test-unusable',

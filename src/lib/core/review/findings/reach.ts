@@ -1,6 +1,6 @@
 import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import { subjectOn } from '../words';
 
@@ -11,8 +11,8 @@ const HIGHEST_MM = 2500;
 const CLOSEST_MM = 400;
 
 /** A hand must get to the pump, the strainer and the filler without lifting plants. */
-const handRoom: Concern = (chain) => {
-	const { layout, design } = chain;
+const handRoom: Concern = (model) => {
+	const { layout, design } = model;
 	const clear = layout.tank.clearanceM;
 	if (clear === null || clear >= HAND_M) return [];
 	const byMm = Math.ceil(((HAND_M - clear) * 1000) / 10) * 10;
@@ -24,7 +24,7 @@ const handRoom: Concern = (chain) => {
 			step: 'tank',
 			severity: 'look',
 			subject: 'tank',
-			message: `Only ${chain.say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
+			message: `Only ${model.say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
 			fixes: some(
 				{
 					label: `Tank beside the ${what}`,
@@ -33,9 +33,9 @@ const handRoom: Concern = (chain) => {
 				},
 				low !== undefined &&
 					low + byMm <= HIGHEST_MM && {
-						label: `Raise ${what} by ${chain.say(byMm, 'size')}`,
-						effect: `${chain.say(HAND_M * 1000, 'size')} free`,
-						change: [setOf(chain.design.stands[0]!, 'lowEndHeightMm', low + byMm)]
+						label: `Raise ${what} by ${model.say(byMm, 'size')}`,
+						effect: `${model.say(HAND_M * 1000, 'size')} free`,
+						change: [setOf(model.design.stands[0]!, 'lowEndHeightMm', low + byMm)]
 					}
 			)
 		}
@@ -43,11 +43,11 @@ const handRoom: Concern = (chain) => {
 };
 
 /** The tank put elsewhere, where the pump still lifts the water to every outlet, its dial opened if it must be. */
-function stillFlows(chain: Chain, change: Change[], label: string): Fix | null {
+function stillFlows(model: SystemModel, change: Change[], label: string): Fix | null {
 	const opened = [...change, set('operation.dial', 1)];
-	const dry = (c: Chain) => Math.min(...c.flows.outletLph.values()) < DRY_LPH;
-	for (const all of chain.curve ? [change, opened] : [change])
-		if (!dry(chain.with(all))) {
+	const dry = (c: SystemModel) => Math.min(...c.flows.outletLph.values()) < DRY_LPH;
+	for (const all of model.curve ? [change, opened] : [change])
+		if (!dry(model.with(all))) {
 			const effect = all === opened ? 'open above, dial at 100 %' : 'open above';
 			return { label, effect, change: all };
 		}
@@ -55,8 +55,8 @@ function stillFlows(chain: Chain, change: Change[], label: string): Fix | null {
 }
 
 /** What the pump stands under is lifted for every clogged strainer, unless there is a way through it. */
-const underPlants: Concern = (chain) => {
-	const { layout, design, say } = chain;
+const underPlants: Concern = (model) => {
+	const { layout, design, say } = model;
 	const spot = spotOf(design);
 	if (spot !== 'lid' && spot !== 'inside') return [];
 	const onLid = spot === 'lid';
@@ -85,7 +85,7 @@ const underPlants: Concern = (chain) => {
 				},
 				onLid &&
 					stillFlows(
-						chain,
+						model,
 						tankTo(design, 'beside'),
 						`Tank beside the ${kindOf(first!).words.stand}`
 					)
@@ -94,8 +94,8 @@ const underPlants: Concern = (chain) => {
 	];
 };
 
-const backRow: Concern = (chain) => {
-	const { layout, design, place, say } = chain;
+const backRow: Concern = (model) => {
+	const { layout, design, place, say } = model;
 	return layout.stands.flatMap((stand, i): Said[] => {
 		const far = stand.depthM - 0.15;
 		if (far <= place.reachM || stand.view !== 'rows') return [];
@@ -106,7 +106,7 @@ const backRow: Concern = (chain) => {
 				code: 'row-out-of-reach',
 				step: 'sites',
 				severity: 'look',
-				subject: subjectOn(chain, stand, 'top'),
+				subject: subjectOn(model, stand, 'top'),
 				message: `The back row stands ${say(far, 'span')} from the front edge; you reach ${say(place.reachM, 'span')}. You would have to lean over the plants.`,
 				fixes: some(
 					rows !== undefined &&
@@ -175,10 +175,10 @@ const overhead: Concern = ({ layout, place, say }) =>
 		];
 	});
 
-export const reach: Concern = (chain) => [
-	...handRoom(chain),
-	...underPlants(chain),
-	...backRow(chain),
-	...overhead(chain),
-	...wayIn(chain)
+export const reach: Concern = (model) => [
+	...handRoom(model),
+	...underPlants(model),
+	...backRow(model),
+	...overhead(model),
+	...wayIn(model)
 ];

@@ -11,8 +11,8 @@ const HIGHEST_MM = 2500;
 /** The pipe's end stays this far over the highest water, m. */
 const AIR_GAP_M = 0.02;
 
-export const returnSize: Concern = (chain) =>
-	chain.returns.flatMap((state) => {
+export const returnSize: Concern = (model) =>
+	model.returns.flatMap((state) => {
 		const full = state.result ? state.result.depthRatio : 1;
 		if (full <= MOST_FULL || state.run.fallPercent <= 0) return [];
 		if (state.run.way === 'drop' || state.run.way === 'level') return [];
@@ -21,7 +21,7 @@ export const returnSize: Concern = (chain) =>
 			state.result?.halfCapacityLph ?? state.flowLph / 2,
 			state.run.innerDiameterMm
 		);
-		const tube = chain.shelf.tubes.find(
+		const tube = model.shelf.tubes.find(
 			(t) =>
 				t.use === 'return' &&
 				t.innerDiameterMm >= wanted &&
@@ -51,7 +51,7 @@ export const returnSize: Concern = (chain) =>
 				severity: state.result ? 'look' : 'stop',
 				subject: state.run.id,
 				message:
-					`The ${state.run.name} ${state.result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${chain.say(state.flowLph, 'flow')}. ` +
+					`The ${state.run.name} ${state.result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${model.say(state.flowLph, 'flow')}. ` +
 					`Over half full it backs up, and the water stands in it until it spills.`,
 				fixes: some(
 					tube && {
@@ -69,21 +69,21 @@ export const returnSize: Concern = (chain) =>
 		];
 	});
 
-export const returnFall: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i) => {
+export const returnFall: Concern = (model) =>
+	model.design.stands.flatMap((stand, i) => {
 		const { fallPercent } = fieldsOf(stand);
-		const mine = chain.layout.returns.filter((run) => run.standId === stand.id);
+		const mine = model.layout.returns.filter((run) => run.standId === stand.id);
 		const falls = mine.some((run) => run.way === 'fall' || run.way === 'waste');
 		if (fallPercent === undefined || !falls || fallPercent >= LEAST_FALL) return [];
 		const what = kindOf(stand).words.stand;
 		const change = [setOf(stand, 'fallPercent', 1.5)];
-		const drop = (1.5 - fallPercent) * chain.layout.stands[i]!.lengthM * 10;
+		const drop = (1.5 - fallPercent) * model.layout.stands[i]!.lengthM * 10;
 		return [
 			{
 				code: 'return-too-flat',
 				step: 'lines' as const,
 				severity: fallPercent <= 0 ? ('stop' as const) : ('look' as const),
-				subject: subjectOn(chain, stand, 'top'),
+				subject: subjectOn(model, stand, 'top'),
 				message:
 					fallPercent <= 0
 						? `The ${what} does not fall, so nothing brings the drainage back to the tank.`
@@ -91,7 +91,7 @@ export const returnFall: Concern = (chain) =>
 				fixes: [
 					{
 						label: 'Fall of 1.5 %',
-						effect: `far end ${chain.say(drop, 'size')} higher`,
+						effect: `far end ${model.say(drop, 'size')} higher`,
 						change
 					}
 				]
@@ -99,14 +99,14 @@ export const returnFall: Concern = (chain) =>
 		];
 	});
 
-export const returnHeight: Concern = (chain) => {
-	const water = chain.drainBack.highestM;
-	const low = chain.layout.returns
+export const returnHeight: Concern = (model) => {
+	const water = model.drainBack.highestM;
+	const low = model.layout.returns
 		.filter((run) => !run.lifted && run.way === 'fall')
 		.sort((a, b) => a.endM - b.endM)[0];
 	if (!low || low.endM >= water + AIR_GAP_M) return [];
-	const i = chain.design.stands.findIndex((stand) => stand.id === low.standId);
-	const stand = chain.design.stands[i]!;
+	const i = model.design.stands.findIndex((stand) => stand.id === low.standId);
+	const stand = model.design.stands[i]!;
 	const byMm = Math.ceil(((water + AIR_GAP_M - low.endM) * 1000 + 2) / 10) * 10;
 	const lowMm = fieldsOf(stand).lowEndHeightMm;
 	const raise = [setOf(stand, 'lowEndHeightMm', (lowMm ?? 0) + byMm)];
@@ -119,13 +119,13 @@ export const returnHeight: Concern = (chain) => {
 			severity: 'stop',
 			subject: low.id,
 			message:
-				`The ${low.name} ends ${chain.say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
+				`The ${low.name} ends ${model.say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
 				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
 			fixes: some(
 				lowMm !== undefined &&
 					lowMm + byMm <= HIGHEST_MM && {
-						label: `Raise ${kindOf(stand).words.stand} by ${chain.say(byMm, 'size')}`,
-						effect: `return ends ${chain.say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
+						label: `Raise ${kindOf(stand).words.stand} by ${model.say(byMm, 'size')}`,
+						effect: `return ends ${model.say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
 						change: raise
 					},
 				{

@@ -1,13 +1,13 @@
 import { spotOf, fieldsOf, kindOf } from '../../design';
 import type { LayoutProblem } from '../../layout';
 import type { FieldMeta } from '../../quantity';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import { subjectOn } from '../words';
 
 /** More in a row than its length has room for. */
-function tooShort(chain: Chain, problem: LayoutProblem, i: number): Said {
-	const stand = chain.design.stands[i]!;
+function tooShort(model: SystemModel, problem: LayoutProblem, i: number): Said {
+	const stand = model.design.stands[i]!;
 	const { stand: what, container } = kindOf(stand).words;
 	const { lengthMm = 0, endClearMm = 0, pitchMm = 1 } = fieldsOf(stand);
 	const along = kindOf(stand).along;
@@ -20,11 +20,11 @@ function tooShort(chain: Chain, problem: LayoutProblem, i: number): Said {
 		code: problem.code,
 		step: 'sites',
 		severity: 'stop',
-		subject: subjectOn(chain, stand, 'top'),
-		message: `${asked} ${container[1]} at ${chain.say(pitchMm, 'size')} need a ${what} of ${chain.say(needed / 1000, 'span')}; this one is ${chain.say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
+		subject: subjectOn(model, stand, 'top'),
+		message: `${asked} ${container[1]} at ${model.say(pitchMm, 'size')} need a ${what} of ${model.say(needed / 1000, 'span')}; this one is ${model.say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
 		fixes: some(
 			{
-				label: `${what[0]!.toUpperCase()}${what.slice(1)} of ${chain.say(needed / 1000, 'span')}`,
+				label: `${what[0]!.toUpperCase()}${what.slice(1)} of ${model.say(needed / 1000, 'span')}`,
 				effect: `${asked} fit`,
 				change: [setOf(stand, 'lengthMm', Math.min(20_000, needed))]
 			},
@@ -35,7 +35,7 @@ function tooShort(chain: Chain, problem: LayoutProblem, i: number): Said {
 					change: [setOf(stand, along, fits)]
 				},
 			closer >= 250 && {
-				label: `Space at ${chain.say(closer, 'size')}`,
+				label: `Space at ${model.say(closer, 'size')}`,
 				effect: `${asked} fit`,
 				change: [setOf(stand, 'pitchMm', closer)]
 			}
@@ -47,21 +47,24 @@ function tooShort(chain: Chain, problem: LayoutProblem, i: number): Said {
 const LENGTH = /(\d+(?:\.\d+)?) mm/g;
 
 /** What a problem of the layout is about: the stand that has it or that its path leads to, else tank or main. */
-function subjectOf(chain: Chain, path: string | undefined, standId: string | null): string {
+function subjectOf(model: SystemModel, path: string | undefined, standId: string | null): string {
 	const id = standId ?? /^design\.stands\[id=([^\]]+)\]/.exec(path ?? '')?.[1];
-	if (id !== undefined) return subjectOn(chain, { id }, 'top');
+	if (id !== undefined) return subjectOn(model, { id }, 'top');
 	if (path?.startsWith('design.lines.')) return 'main';
 	return path?.startsWith('design.tank.') ? 'tank' : 'place';
 }
 
 /** What the layout could not build as asked, and the nearest it could. */
-function impossible(chain: Chain, { code, text, path, replacement, standId }: LayoutProblem): Said {
-	const stand = chain.design.stands.find((s) => s.id === standId);
+function impossible(
+	model: SystemModel,
+	{ code, text, path, replacement, standId }: LayoutProblem
+): Said {
+	const stand = model.design.stands.find((s) => s.id === standId);
 	const field = path?.split('.').at(-1) ?? '';
 	const meta = (stand && (kindOf(stand).schema.shape[field]?.meta() as FieldMeta)) ?? {};
 	const value = replacement?.value;
 	const inUnits = (words: string) =>
-		words.replace(LENGTH, (_, mm) => chain.say(Number(mm), 'size'));
+		words.replace(LENGTH, (_, mm) => model.say(Number(mm), 'size'));
 	const said =
 		replacement?.said ??
 		(meta.unit === 'mm' ? `${Number(value)} mm` : (meta.options?.[String(value)] ?? String(value)));
@@ -70,7 +73,7 @@ function impossible(chain: Chain, { code, text, path, replacement, standId }: La
 		code,
 		step: 'sites',
 		severity: 'stop',
-		subject: subjectOf(chain, path, standId),
+		subject: subjectOf(model, path, standId),
 		message: `${inUnits(text)}.`,
 		fixes: some(
 			path !== undefined &&
@@ -83,20 +86,20 @@ function impossible(chain: Chain, { code, text, path, replacement, standId }: La
 	};
 }
 
-function outsideArea(chain: Chain, problem: LayoutProblem): Said {
+function outsideArea(model: SystemModel, problem: LayoutProblem): Said {
 	const { length, width, height } = problem.numbers as Record<
 		'length' | 'width' | 'height',
 		number
 	>;
-	const { area } = chain;
+	const { area } = model;
 	const over = names(
 		[
 			length > area.lengthM &&
-				`${chain.say(length, 'span')} long for ${chain.say(area.lengthM, 'span')}`,
+				`${model.say(length, 'span')} long for ${model.say(area.lengthM, 'span')}`,
 			width > area.widthM &&
-				`${chain.say(width, 'span')} deep for ${chain.say(area.widthM, 'span')}`,
+				`${model.say(width, 'span')} deep for ${model.say(area.widthM, 'span')}`,
 			height > area.heightM &&
-				`${chain.say(height, 'span')} high for ${chain.say(area.heightM, 'span')}`
+				`${model.say(height, 'span')} high for ${model.say(area.heightM, 'span')}`
 		].filter((x): x is string => Boolean(x))
 	);
 	return {
@@ -106,15 +109,15 @@ function outsideArea(chain: Chain, problem: LayoutProblem): Said {
 		subject: 'place',
 		message: `This system does not fit ${area.name}: ${over}.`,
 		fixes: some(
-			length > area.lengthM && fewer(chain, length),
-			height > area.heightM && lower(chain, height - area.heightM),
+			length > area.lengthM && fewer(model, length),
+			height > area.heightM && lower(model, height - area.heightM),
 			width > area.widthM &&
-				fewerOf(chain, 'rows', 'row', ({ from, to }) => to.yM - from.yM <= area.widthM),
-			height > area.heightM && fewerOf(chain, 'tiers', 'tier', ({ to }) => to.zM <= area.heightM),
+				fewerOf(model, 'rows', 'row', ({ from, to }) => to.yM - from.yM <= area.widthM),
+			height > area.heightM && fewerOf(model, 'tiers', 'tier', ({ to }) => to.zM <= area.heightM),
 			length > area.lengthM &&
-				spotOf(chain.design) === 'beside' && {
+				spotOf(model.design) === 'beside' && {
 					label: 'Tank underneath',
-					effect: `${chain.say(chain.layout.tank.lengthM - 0.1, 'span')} shorter`,
+					effect: `${model.say(model.layout.tank.lengthM - 0.1, 'span')} shorter`,
 					change: [set('design.tank.spot', 'under')]
 				}
 		)
@@ -122,21 +125,21 @@ function outsideArea(chain: Chain, problem: LayoutProblem): Said {
 }
 
 /** Fewer along the front, by what it is too long. */
-function fewer(chain: Chain, length: number): Fix | false {
-	const stand = chain.design.stands[0]!;
+function fewer(model: SystemModel, length: number): Fix | false {
+	const stand = model.design.stands[0]!;
 	const { along, words } = kindOf(stand);
 	const { pitchMm, lengthMm } = fieldsOf(stand);
 	const now = Number((stand as unknown as Record<string, unknown>)[along]);
 	if (!pitchMm || !(now > 1)) return false;
-	const excess = Math.ceil(((length - chain.area.lengthM) * 1000) / pitchMm);
+	const excess = Math.ceil(((length - model.area.lengthM) * 1000) / pitchMm);
 	if (now - excess < 1) return false;
 	return {
 		label: `${now - excess} ${along === 'perRow' ? 'a row' : words.container[1]}`,
-		effect: `${chain.say(length - (excess * pitchMm) / 1000, 'span')} long`,
+		effect: `${model.say(length - (excess * pitchMm) / 1000, 'span')} long`,
 		change: [
-			setOf(chain.design.stands[0]!, along, now - excess),
+			setOf(model.design.stands[0]!, along, now - excess),
 			...(lengthMm
-				? [setOf(chain.design.stands[0]!, 'lengthMm', Math.max(200, lengthMm - excess * pitchMm))]
+				? [setOf(model.design.stands[0]!, 'lengthMm', Math.max(200, lengthMm - excess * pitchMm))]
 				: [])
 		]
 	};
@@ -144,16 +147,16 @@ function fewer(chain: Chain, length: number): Fix | false {
 
 /** The most of something counted that fits, where it is fewer than now. */
 function fewerOf(
-	chain: Chain,
+	model: SystemModel,
 	field: 'rows' | 'tiers',
 	what: string,
-	fits: (extent: Chain['layout']['extent']) => boolean
+	fits: (extent: SystemModel['layout']['extent']) => boolean
 ): Fix | false {
-	const stand = chain.design.stands[0]!;
+	const stand = model.design.stands[0]!;
 	const now = Number((stand as unknown as Record<string, unknown>)[field] ?? 0);
 	for (let count = now - 1; count >= 1; count--) {
-		const change = [setOf(chain.design.stands[0]!, field, count)];
-		const { extent, sites } = chain.with(change).layout;
+		const change = [setOf(model.design.stands[0]!, field, count)];
+		const { extent, sites } = model.with(change).layout;
 		if (fits(extent))
 			return {
 				label: `${count} ${what}${count === 1 ? '' : 's'}`,
@@ -165,28 +168,28 @@ function fewerOf(
 }
 
 /** A tower cut shorter, by what it is too high. */
-function lower(chain: Chain, byM: number): Fix | false {
-	const stand = chain.design.stands[0]!;
+function lower(model: SystemModel, byM: number): Fix | false {
+	const stand = model.design.stands[0]!;
 	if (!('pipeLengthMm' in stand)) return false;
 	const length = Math.floor((stand.pipeLengthMm - byM * 1000) / 10) * 10;
 	if (length < 200) return false;
-	const change = [setOf(chain.design.stands[0]!, 'pipeLengthMm', length)];
+	const change = [setOf(model.design.stands[0]!, 'pipeLengthMm', length)];
 	return {
-		label: `Pipe of ${chain.say(length, 'size')}`,
-		effect: `${chain.with(change).layout.sites.length} sites`,
+		label: `Pipe of ${model.say(length, 'size')}`,
+		effect: `${model.with(change).layout.sites.length} sites`,
 		change
 	};
 }
 
-export const place: Concern = (chain) =>
-	chain.layout.problems.flatMap((problem): Said[] => {
-		const i = chain.design.stands.findIndex((s) => s.id === problem.standId);
-		const stand = chain.design.stands[i];
-		if (problem.code === 'cannot-be-built') return [impossible(chain, problem)];
-		if (problem.code === 'row-does-not-fit' && stand) return [tooShort(chain, problem, i)];
+export const place: Concern = (model) =>
+	model.layout.problems.flatMap((problem): Said[] => {
+		const i = model.design.stands.findIndex((s) => s.id === problem.standId);
+		const stand = model.design.stands[i];
+		if (problem.code === 'cannot-be-built') return [impossible(model, problem)];
+		if (problem.code === 'row-does-not-fit' && stand) return [tooShort(model, problem, i)];
 
 		if (problem.code === 'outside-area') {
-			return [outsideArea(chain, problem)];
+			return [outsideArea(model, problem)];
 		}
 		const { path, replacement } = problem;
 		return [
@@ -209,8 +212,8 @@ export const place: Concern = (chain) =>
 	});
 
 /** What stands on the floor where the bench or the tank should. */
-export const obstacles: Concern = (chain) => {
-	const { layout, area, design } = chain;
+export const obstacles: Concern = (model) => {
+	const { layout, area, design } = model;
 	const { from, to } = layout.extent;
 	return area.obstacles.flatMap((o, k): Said[] => {
 		const across = o.xM < to.xM && o.xM + o.lengthM > from.xM;
@@ -225,16 +228,16 @@ export const obstacles: Concern = (chain) => {
 					pitchMm
 			) + 1;
 		const shorter = [
-			setOf(chain.design.stands[0]!, 'perRow', fit),
+			setOf(model.design.stands[0]!, 'perRow', fit),
 			setOf(
-				chain.design.stands[0]!,
+				model.design.stands[0]!,
 				'lengthMm',
 				Math.max(200, 2 * endClearMm + (fit - 1) * pitchMm)
 			)
 		];
-		const one = [setOf(chain.design.stands[0]!, 'rows', 1)];
+		const one = [setOf(model.design.stands[0]!, 'rows', 1)];
 		const clears = (change: Fix['change']) => {
-			const box = chain.with(change).layout.extent;
+			const box = model.with(change).layout.extent;
 			return !(
 				o.xM < box.to.xM &&
 				o.xM + o.lengthM > box.from.xM &&
@@ -248,7 +251,7 @@ export const obstacles: Concern = (chain) => {
 				step: 'place',
 				severity: 'stop',
 				subject: `obstacle${k + 1}`,
-				message: `${o.name} stands in the way, ${chain.say(o.xM, 'span')} from the left and ${chain.say(o.yM, 'span')} from the front: the ${what} needs ${chain.say(to.xM - from.xM, 'span')} by ${chain.say(to.yM - from.yM, 'span')} there.`,
+				message: `${o.name} stands in the way, ${model.say(o.xM, 'span')} from the left and ${model.say(o.yM, 'span')} from the front: the ${what} needs ${model.say(to.xM - from.xM, 'span')} by ${model.say(to.yM - from.yM, 'span')} there.`,
 				fixes: some(
 					fit >= 1 &&
 						fit < perRow &&

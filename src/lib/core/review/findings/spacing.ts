@@ -1,7 +1,7 @@
 import { fieldsOf, kindOf, type Change } from '../../design';
 import type { Site } from '../../layout';
 import { CANOPY_SHARE, pick, STAGES, type Crop } from '../../shelf';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
 
 interface Pair {
@@ -23,8 +23,8 @@ function crownOf(site: Site): [number, number, number] {
  * The tightest pair of neighbours of each stand: whose spreads overlap the most. Sorted along x, so that a
  * plant is compared only with those near it.
  */
-export function tightestOf(chain: Chain, standId: string): Pair | null {
-	const planted = chain.layout.sites
+export function tightestOf(model: SystemModel, standId: string): Pair | null {
+	const planted = model.layout.sites
 		.filter((site) => site.standId === standId && site.cropId)
 		.map((site) => ({ site, crown: crownOf(site) }))
 		.sort((p, q) => p.crown[0] - q.crown[0]);
@@ -57,11 +57,11 @@ export function touchDay(crop: Crop, apartMm: number, wantsMm: number): number |
 }
 
 /** Grown plants that would stand in one another's leaves. */
-export const spacing: Concern = (chain) =>
-	chain.design.stands.flatMap((stand, i): Said[] => {
-		const worst = tightestOf(chain, stand.id);
+export const spacing: Concern = (model) =>
+	model.design.stands.flatMap((stand, i): Said[] => {
+		const worst = tightestOf(model, stand.id);
 		if (!worst) return [];
-		const crop = pick(chain.shelf.crops, worst.a.cropId ?? '');
+		const crop = pick(model.shelf.crops, worst.a.cropId ?? '');
 		const overlap = Math.round(100 * (1 - worst.apartMm / worst.wantsMm));
 		const day = touchDay(crop, worst.apartMm, worst.wantsMm);
 		const { words } = kindOf(stand);
@@ -73,13 +73,13 @@ export const spacing: Concern = (chain) =>
 				severity: 'caution',
 				subject: worst.a.containerId,
 				message:
-					`${worst.a.label} and ${worst.b.label} stand ${chain.say(worst.apartMm, 'size')} apart; grown ${crop.plural} spread ${chain.say(worst.wantsMm, 'size')}, so leaves overlap by ${overlap} %` +
+					`${worst.a.label} and ${worst.b.label} stand ${model.say(worst.apartMm, 'size')} apart; grown ${crop.plural} spread ${model.say(worst.wantsMm, 'size')}, so leaves overlap by ${overlap} %` +
 					`${when(day, climbs)}. ` +
 					`${climbs ? 'Train them up strings and thin the leaves' : 'Pick or thin them by then'}, or give them room.`,
 				fixes: some(
-					...roomier(chain, i, worst),
+					...roomier(model, i, worst),
 					seenTo(
-						chain.record,
+						model.record,
 						'too-close',
 						climbs ? `I train and thin the ${words.container[1]}` : 'I pick them young'
 					)
@@ -94,8 +94,8 @@ const when = (day: number | null, climbs: boolean): string => {
 };
 
 /** Wider spacing, as far as the stand's own length or the place's lets it; fewer where it must be. */
-function roomier(chain: Chain, i: number, worst: Pair): Fix[] {
-	const stand = chain.design.stands[i]!;
+function roomier(model: SystemModel, i: number, worst: Pair): Fix[] {
+	const stand = model.design.stands[i]!;
 	const { pitchMm, lengthMm, endClearMm, perRow } = fieldsOf(stand);
 	const wide = Math.ceil(worst.wantsMm / 10) * 10;
 	const fixes: Fix[] = [];
@@ -103,7 +103,7 @@ function roomier(chain: Chain, i: number, worst: Pair): Fix[] {
 		const clear = endClearMm ?? 0;
 		const needs = 2 * clear + (perRow - 1) * wide;
 		const room = Math.max(1, Math.floor((lengthMm - 2 * clear) / wide) + 1);
-		const fitsArea = needs <= chain.area.lengthM * 1000 - 200;
+		const fitsArea = needs <= model.area.lengthM * 1000 - 200;
 		const change: Change[] = [
 			setOf(stand, 'pitchMm', wide),
 			fitsArea
@@ -112,25 +112,25 @@ function roomier(chain: Chain, i: number, worst: Pair): Fix[] {
 		];
 		fixes.push({
 			label: fitsArea
-				? `Space at ${chain.say(wide, 'size')}`
+				? `Space at ${model.say(wide, 'size')}`
 				: `${Math.min(perRow, room)} a row instead of ${perRow}`,
-			effect: fitsArea ? 'no leaf shades another' : `${chain.say(wide, 'size')} each`,
+			effect: fitsArea ? 'no leaf shades another' : `${model.say(wide, 'size')} each`,
 			change
 		});
 	}
 	if ('towers' in stand && worst.a.containerId !== worst.b.containerId && stand.towers > 1) {
 		const by = Math.ceil((worst.wantsMm - worst.apartMm) / 10) * 10;
 		fixes.push({
-			label: `Towers ${chain.say(stand.pitchMm + by, 'size')} apart`,
+			label: `Towers ${model.say(stand.pitchMm + by, 'size')} apart`,
 			effect: 'no leaf of one reaches the next',
 			change: [setOf(stand, 'pitchMm', Math.min(3000, stand.pitchMm + by))]
 		});
 	} else if ('ringPitchMm' in stand && stand.ringPitchMm < wide) {
 		const change = [setOf(stand, 'ringPitchMm', Math.min(1000, wide))];
-		const after = chain.with(change).layout.sites.length;
+		const after = model.with(change).layout.sites.length;
 		fixes.push({
-			label: `Rings ${chain.say(wide, 'size')} apart`,
-			effect: `${after} sites instead of ${chain.layout.sites.length}`,
+			label: `Rings ${model.say(wide, 'size')} apart`,
+			effect: `${after} sites instead of ${model.layout.sites.length}`,
 			change
 		});
 	}

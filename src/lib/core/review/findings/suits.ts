@@ -1,7 +1,7 @@
 import { fieldsOf, kindOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick, type Emitter } from '../../shelf';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { seenTo, set, type Concern, type Said, setOf } from '../finding';
 import { driestLph } from './more-water';
 import { subjectOn } from '../words';
@@ -9,21 +9,21 @@ import { subjectOn } from '../words';
 const grain = (coarse: boolean): Emitter['suits'] => (coarse ? 'coarse' : 'fine');
 
 /** A coarse stake floods fine medium at one spot; a fine one runs straight down through pebbles. */
-export const stakes: Concern = (chain) =>
-	chain.design.stands.flatMap((stand): Said[] => {
+export const stakes: Concern = (model) =>
+	model.design.stands.flatMap((stand): Said[] => {
 		const { emitterId, mediumId } = fieldsOf(stand);
 		if (!emitterId || !mediumId || kindOf(stand).feeding !== 'pump') return [];
-		const emitter = pick(chain.shelf.emitters, emitterId);
-		const medium = pick(chain.shelf.media, mediumId);
+		const emitter = pick(model.shelf.emitters, emitterId);
+		const medium = pick(model.shelf.media, mediumId);
 		const wants = grain(medium.coarse);
 		if (emitter.suits === 'any' || emitter.suits === wants) return [];
-		const others = chain.shelf.emitters.filter(
+		const others = model.shelf.emitters.filter(
 			(e) => e.suits === wants && e.use.includes('drip') && e.barbMm === emitter.barbMm
 		);
 		const name = medium.name.toLowerCase();
-		const mine = chain.layout.emissions.filter((e) => e.standId === stand.id);
-		const each = chain.say(
-			Math.max(0, ...mine.map((e) => chain.flows.outletLph.get(e.nodeId) ?? 0)),
+		const mine = model.layout.emissions.filter((e) => e.standId === stand.id);
+		const each = model.say(
+			Math.max(0, ...mine.map((e) => model.flows.outletLph.get(e.nodeId) ?? 0)),
 			'flow'
 		);
 		return [
@@ -31,18 +31,18 @@ export const stakes: Concern = (chain) =>
 				code: 'stake-and-medium',
 				step: 'lines',
 				severity: 'look',
-				subject: subjectOn(chain, stand, 'A1'),
+				subject: subjectOn(model, stand, 'A1'),
 				message: medium.coarse
 					? `${emitter.name} in ${name}: its ${each} at one spot run straight down, and roots beside it stay dry.`
 					: `${emitter.name} in ${name}: ${each} at one spot are more than that takes in; it floods the top and washes a channel.`,
 				fixes: others.slice(0, 2).flatMap((other) => {
 					const change = [setOf(stand, 'emitterId', other.id)];
-					const after = chain.with(change);
+					const after = model.with(change);
 					if (Math.min(...after.flows.outletLph.values()) < DRY_LPH) return [];
 					return [
 						{
 							label: `Take the ${other.name.toLowerCase()}`,
-							effect: `spreads in ${wants} medium, driest site ${chain.say(driestLph(after), 'flow')}`,
+							effect: `spreads in ${wants} medium, driest site ${model.say(driestLph(after), 'flow')}`,
 							change
 						}
 					];
@@ -55,8 +55,8 @@ export const stakes: Concern = (chain) =>
 const NARROW_LPH = 20;
 
 /** Even drippers are even because they are narrow. */
-export const filters: Concern = (chain) => {
-	const { design, layout, shelf, record } = chain;
+export const filters: Concern = (model) => {
+	const { design, layout, shelf, record } = model;
 	if (design.lines.filter) return [];
 	const narrow = layout.emissions.filter(({ emitterId }) => {
 		const { law } = pick(shelf.emitters, emitterId);
@@ -84,19 +84,19 @@ export const filters: Concern = (chain) => {
 };
 
 /** Light grains float off through a drain that has no strainer. */
-export const washesOut: Concern = (chain) =>
-	chain.design.stands.flatMap((stand): Said[] => {
+export const washesOut: Concern = (model) =>
+	model.design.stands.flatMap((stand): Said[] => {
 		const { strainers, mediumId } = fieldsOf(stand);
 		if (strainers !== false || !mediumId) return [];
-		const medium = pick(chain.shelf.media, mediumId);
+		const medium = pick(model.shelf.media, mediumId);
 		if (medium.coarse && !medium.id.includes('perlite')) return [];
-		const drains = chain.layout.containers.filter((c) => c.standId === stand.id).length;
+		const drains = model.layout.containers.filter((c) => c.standId === stand.id).length;
 		return [
 			{
 				code: 'medium-washes-out',
 				step: 'sites',
 				severity: 'look',
-				subject: subjectOn(chain, stand, 'A1'),
+				subject: subjectOn(model, stand, 'A1'),
 				message: `${medium.name} washes out through ${drains === 1 ? '1 drain' : `${drains} drains`} without a strainer: it gathers in the return and in the pump.`,
 				fixes: [
 					{
@@ -110,9 +110,9 @@ export const washesOut: Concern = (chain) =>
 	});
 
 /** Holes with nothing in them let light in and water out. */
-export const openHoles: Concern = (chain) =>
-	chain.layout.stands.flatMap(({ id }): Said[] => {
-		const mine = chain.layout.sites.filter((s) => s.standId === id && s.facingDeg !== null);
+export const openHoles: Concern = (model) =>
+	model.layout.stands.flatMap(({ id }): Said[] => {
+		const mine = model.layout.sites.filter((s) => s.standId === id && s.facingDeg !== null);
 		const open = mine.filter((site) => !site.cropId);
 		// before anything is planted it is the dry run that looks at them
 		if (open.length === 0 || open.length === mine.length) return [];
@@ -123,7 +123,7 @@ export const openHoles: Concern = (chain) =>
 				severity: 'caution',
 				subject: open[0]!.containerId,
 				message: `${open.length} of ${mine.length} sites have no plant: light comes in and feeds algae, and water splashes out. Plug or cover them until something grows there.`,
-				fixes: [seenTo(chain.record, 'holes-stand-open', 'They are plugged')]
+				fixes: [seenTo(model.record, 'holes-stand-open', 'They are plugged')]
 			}
 		];
 	});
@@ -132,8 +132,8 @@ export const openHoles: Concern = (chain) =>
 const THROWN_MM = 10;
 
 /** Water must reach the wall of a tower before the first site does. */
-export const spreaders: Concern = (chain: Chain) =>
-	chain.design.stands.flatMap((stand): Said[] => {
+export const spreaders: Concern = (model: SystemModel) =>
+	model.design.stands.flatMap((stand): Said[] => {
 		if (!('rimMm' in stand)) return [];
 		const innerMm = stand.outerDiameterMm - 2 * stand.wallMm;
 		const offMm = (innerMm - stand.rimMm) / 2;
@@ -145,13 +145,13 @@ export const spreaders: Concern = (chain: Chain) =>
 				code: fits ? 'drips-miss-sites' : 'spreader-too-wide',
 				step: 'sites',
 				severity: fits ? 'look' : 'stop',
-				subject: subjectOn(chain, stand, 'A'),
+				subject: subjectOn(model, stand, 'A'),
 				message: fits
-					? `Water leaves the spreader ${chain.say(offMm, 'size')} from the wall of the pipe: most of it falls down the middle, past the first sites.`
-					: `A spreader of ${chain.say(stand.rimMm, 'size')} does not go into a pipe of ${chain.say(innerMm, 'size')} inside.`,
+					? `Water leaves the spreader ${model.say(offMm, 'size')} from the wall of the pipe: most of it falls down the middle, past the first sites.`
+					: `A spreader of ${model.say(stand.rimMm, 'size')} does not go into a pipe of ${model.say(innerMm, 'size')} inside.`,
 				fixes: [
 					{
-						label: `Spreader of ${chain.say(rimMm, 'size')}`,
+						label: `Spreader of ${model.say(rimMm, 'size')}`,
 						effect: 'its drips run down the wall, onto the first sites',
 						change: [setOf(stand, 'rimMm', rimMm)]
 					}

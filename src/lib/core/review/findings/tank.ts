@@ -1,43 +1,43 @@
 import { spotOf, TOP_UPS } from '../../design';
 import { litresAt, shapeHeightMm } from '../../shelf';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { containerWords } from '../words';
 import { set, some, type Concern, type Fix } from '../finding';
 
 /** The next larger tank on the shelf, and what it changes; `roomL` is what is free over its fill. */
 function largerTank(
-	chain: Chain,
-	effect: (trial: Chain, roomL: number) => string | null
+	model: SystemModel,
+	effect: (trial: SystemModel, roomL: number) => string | null
 ): Fix | null {
-	if (spotOf(chain.design) === 'inside') return null;
-	const now = chain.tank.fullL;
-	const bigger = chain.shelf.tanks
+	if (spotOf(model.design) === 'inside') return null;
+	const now = model.tank.fullL;
+	const bigger = model.shelf.tanks
 		.filter((part) => !part.special)
 		.map((part) => ({ part, fullL: litresAt(part.shape, shapeHeightMm(part.shape)) }))
 		.filter(({ fullL }) => fullL > now * 1.05)
 		.sort((a, b) => a.fullL - b.fullL);
 	for (const { part, fullL } of bigger) {
 		// filled as full as this one was, with the same room for what drains back
-		const fillL = Math.max(1, Math.floor((chain.operation.fillL / now) * fullL));
+		const fillL = Math.max(1, Math.floor((model.operation.fillL / now) * fullL));
 		const change = [
 			set('design.tank.partId', part.id),
 			set('design.tank.shape', null),
 			set('operation.fillL', fillL),
 			set('record.nowL', fillL)
 		];
-		const text = effect(chain.with(change), fullL - fillL);
+		const text = effect(model.with(change), fullL - fillL);
 		if (text) return { label: `Take the ${part.name}`, effect: text, change };
 	}
 	return null;
 }
 
-export const drainBackSpill: Concern = (chain) => {
-	const { result, input } = chain.drainBack;
+export const drainBackSpill: Concern = (model) => {
+	const { result, input } = model.drainBack;
 	if (!result.spills) return [];
 	const safe = Math.floor(result.safeRunningL * 10) / 10;
 	const lower = [
 		set('operation.fillL', Math.max(0.1, safe)),
-		set('record.nowL', Math.min(chain.record.nowL, safe))
+		set('record.nowL', Math.min(model.record.nowL, safe))
 	];
 	const valve = [set('design.lines.checkValve', true)];
 	// what is on its way still comes back; what stands in the lines stays there
@@ -49,24 +49,24 @@ export const drainBackSpill: Concern = (chain) => {
 			severity: 'stop',
 			subject: 'tank',
 			message:
-				`When the pump stops, ${chain.say(result.returnsL, 'volume')} come back from lines and ${containerWords(chain)[1]}. Filled to ${chain.say(input.runningL, 'volume')} while running, ` +
-				`the tank spills ${chain.say(-result.marginL, 'volume')} over its brim of ${chain.say(input.tankFullL, 'volume')}.`,
+				`When the pump stops, ${model.say(result.returnsL, 'volume')} come back from lines and ${containerWords(model)[1]}. Filled to ${model.say(input.runningL, 'volume')} while running, ` +
+				`the tank spills ${model.say(-result.marginL, 'volume')} over its brim of ${model.say(input.tankFullL, 'volume')}.`,
 			fixes: some(
 				safe > 0.1 && {
-					label: `Fill to ${chain.say(safe, 'volume')} at most`,
+					label: `Fill to ${model.say(safe, 'volume')} at most`,
 					effect: 'all of it fits under the brim',
 					change: lower
 				},
 				// a larger tank changes what comes back by the length of its riser alone
-				largerTank(chain, (_, roomL) =>
+				largerTank(model, (_, roomL) =>
 					roomL >= result.returnsL
-						? `${chain.say(roomL - result.returnsL, 'volume')} to spare`
+						? `${model.say(roomL - result.returnsL, 'volume')} to spare`
 						: null
 				),
-				!chain.design.lines.checkValve &&
+				!model.design.lines.checkValve &&
 					held >= 0 && {
 						label: 'Add a check valve',
-						effect: `lines stay full, ${chain.say(held, 'volume')} to spare`,
+						effect: `lines stay full, ${model.say(held, 'volume')} to spare`,
 						change: valve
 					}
 			)
@@ -74,22 +74,22 @@ export const drainBackSpill: Concern = (chain) => {
 	];
 };
 
-export const belowPump: Concern = (chain) => {
-	const { topUp } = chain.operation;
-	const { firstDayBelowPump: day } = chain.run.result;
+export const belowPump: Concern = (model) => {
+	const { topUp } = model.operation;
+	const { firstDayBelowPump: day } = model.run.result;
 	if (day === null) return [];
-	if (topUp.kind === 'float') return reserveEmpty(chain, day);
-	const { useLPerDay } = chain.thirst;
+	if (topUp.kind === 'float') return reserveEmpty(model, day);
+	const { useLPerDay } = model.waterUse;
 	const fit = Math.floor(
-		(chain.operation.fillL - chain.size.input.inTransitL - chain.tank.pumpMinimumL) / useLPerDay
+		(model.operation.fillL - model.size.input.inTransitL - model.tank.pumpMinimumL) / useLPerDay
 	);
 	// counted from a full tank: one that is low today is filled up first
 	const often = [
 		set('operation.topUp', { ...topUp, everyDays: Math.max(1, fit) }),
-		set('record.nowL', chain.operation.fillL)
+		set('record.nowL', model.operation.fillL)
 	];
-	const after = chain.with(often).run.result.firstDayBelowPump;
-	const pumped = chain.design.source.kind === 'pump';
+	const after = model.with(often).run.result.firstDayBelowPump;
+	const pumped = model.design.source.kind === 'pump';
 	return [
 		{
 			code: 'tank-below-pump',
@@ -97,7 +97,7 @@ export const belowPump: Concern = (chain) => {
 			severity: 'stop',
 			subject: 'tank',
 			message:
-				`The plants drink ${chain.say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the ${pumped ? 'pump’s' : 'tap’s'} ${chain.say(chain.tank.pumpMinimumL, 'volume')}, ` +
+				`The plants drink ${model.say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the ${pumped ? 'pump’s' : 'tap’s'} ${model.say(model.tank.pumpMinimumL, 'volume')}, ` +
 				`before the refill every ${topUp.everyDays} days: ${pumped ? 'the pump runs dry and burns out' : 'nothing runs any more and the plants wilt'}.`,
 			fixes: some(
 				fit >= 1 &&
@@ -107,10 +107,10 @@ export const belowPump: Concern = (chain) => {
 						effect: pumped ? 'the pump stays under water' : 'the tap never runs dry',
 						change: often
 					},
-				largerTank(chain, (trial) =>
+				largerTank(model, (trial) =>
 					trial.run.result.firstDayBelowPump === null ? 'lasts until the refill' : null
 				),
-				byFloat(chain)
+				byFloat(model)
 			)
 		}
 	];
@@ -119,28 +119,28 @@ export const belowPump: Concern = (chain) => {
 const RESERVE_L = 120;
 
 /** A float holds the level from a reserve that stands beside it. */
-function byFloat(chain: Chain): Fix | null {
-	const { topUp } = chain.operation;
+function byFloat(model: SystemModel): Fix | null {
+	const { topUp } = model.operation;
 	const change = [
 		set('operation.topUp', { kind: 'float', with: topUp.with }),
 		set('design.reserve', { volumeL: RESERVE_L }),
-		set('record.nowL', chain.operation.fillL)
+		set('record.nowL', model.operation.fillL)
 	];
-	const day = chain.with(change).run.result.firstDayBelowPump;
+	const day = model.with(change).run.result.firstDayBelowPump;
 	if (day !== null && day < 4) return null;
 	return {
-		label: `Float top-up from ${chain.say(RESERVE_L, 'volume')}`,
+		label: `Float top-up from ${model.say(RESERVE_L, 'volume')}`,
 		effect: day === null ? 'lasts over three weeks' : `lasts to day ${day}`,
 		change
 	};
 }
 
-function reserveEmpty(chain: Chain, day: number) {
-	const { reserve } = chain.design;
-	const empty = chain.run.result.reserveEmptyDay;
-	if (chain.operation.topUp.kind !== 'float' || !reserve || empty === null) return [];
+function reserveEmpty(model: SystemModel, day: number) {
+	const { reserve } = model.design;
+	const empty = model.run.result.reserveEmptyDay;
+	if (model.operation.topUp.kind !== 'float' || !reserve || empty === null) return [];
 	const more = [set('design.reserve.volumeL', reserve.volumeL * 2)];
-	const later = chain.with(more).run.result;
+	const later = model.with(more).run.result;
 	return [
 		{
 			code: 'reserve-runs-out',
@@ -148,7 +148,7 @@ function reserveEmpty(chain: Chain, day: number) {
 			severity: 'caution' as const,
 			subject: 'tank',
 			message:
-				`The reserve of ${chain.say(reserve.volumeL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
+				`The reserve of ${model.say(reserve.volumeL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
 				`Refill the reserve before then, or somebody must look in.`,
 			fixes: [
 				{
@@ -171,16 +171,16 @@ const TOP_UP_LABEL = {
 
 /** Filled up more often, it strays less. */
 function sooner(
-	chain: Chain,
-	topUp: Extract<Chain['operation']['topUp'], { kind: 'hand' }>
+	model: SystemModel,
+	topUp: Extract<SystemModel['operation']['topUp'], { kind: 'hand' }>
 ): Fix | null {
 	for (let days = topUp.everyDays - 1; days >= 1; days = Math.floor(days / 2)) {
 		const change = [
 			set('operation.topUp', { ...topUp, everyDays: days }),
-			set('record.nowL', chain.operation.fillL)
+			set('record.nowL', model.operation.fillL)
 		];
-		const { percent } = driftOf(chain.with(change));
-		if (percent <= chain.operation.maxDriftPercent)
+		const { percent } = driftOf(model.with(change));
+		if (percent <= model.operation.maxDriftPercent)
 			return {
 				label: `Fill up every ${days === 1 ? 'day' : `${days} days`}`,
 				effect: `drifts ${Math.round(percent)} %`,
@@ -191,8 +191,8 @@ function sooner(
 }
 
 /** How far the strength strays before the pump would run dry, %. */
-function driftOf(chain: Chain): { percent: number; day: number; ecMsCm: number } {
-	const { result, input } = chain.run;
+function driftOf(model: SystemModel): { percent: number; day: number; ecMsCm: number } {
+	const { result, input } = model.run;
 	// what happens once a reserve is empty is another finding
 	const until = Math.min(result.firstDayBelowPump ?? Infinity, result.reserveEmptyDay ?? Infinity);
 	let worst = { percent: 0, day: 0, ecMsCm: input.ecStartMsCm };
@@ -205,7 +205,7 @@ function driftOf(chain: Chain): { percent: number; day: number; ecMsCm: number }
 }
 
 /** Too little water from refill to refill, or top-ups that bring another strength than is taken up, day after day. */
-function why({ operation, size, tank, say }: Chain, endMsCm: number): string {
+function why({ operation, size, tank, say }: SystemModel, endMsCm: number): string {
 	const { byDriftL } = size.result;
 	if (operation.topUp.kind === 'hand' && byDriftL > Math.min(operation.fillL, tank.fullL))
 		return `: from refill to refill alone it would take ${say(byDriftL, 'volume')} in the tank`;
@@ -213,14 +213,14 @@ function why({ operation, size, tank, say }: Chain, endMsCm: number): string {
 	return `: every top-up brings ${more ? 'more' : 'less'} salt than the plants take up`;
 }
 
-export const drift: Concern = (chain) => {
-	const { maxDriftPercent, topUp } = chain.operation;
-	const worst = driftOf(chain);
+export const drift: Concern = (model) => {
+	const { maxDriftPercent, topUp } = model.operation;
+	const worst = driftOf(model);
 	if (worst.percent <= maxDriftPercent) return [];
 	const swaps = TOP_UPS.filter((kind) => kind !== topUp.with)
 		.map((kind) => {
 			const change = [set('operation.topUp', { ...topUp, with: kind })];
-			return { kind, change, percent: driftOf(chain.with(change)).percent };
+			return { kind, change, percent: driftOf(model.with(change)).percent };
 		})
 		.sort((a, b) => a.percent - b.percent);
 	const swap = swaps[0]!;
@@ -231,16 +231,16 @@ export const drift: Concern = (chain) => {
 			severity: 'look',
 			subject: 'tank',
 			message:
-				`By day ${worst.day} the strength has gone from ${chain.say(chain.mix.strengthMsCm, 'strength')} to ${chain.say(worst.ecMsCm, 'strength')}, ` +
-				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${why(chain, worst.ecMsCm)}.`,
+				`By day ${worst.day} the strength has gone from ${model.say(model.mix.strengthMsCm, 'strength')} to ${model.say(worst.ecMsCm, 'strength')}, ` +
+				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${why(model, worst.ecMsCm)}.`,
 			fixes: some(
 				swap.percent < worst.percent * 0.8 && {
 					label: TOP_UP_LABEL[swap.kind],
 					effect: `drifts ${Math.round(swap.percent)} %`,
 					change: swap.change
 				},
-				topUp.kind === 'hand' && sooner(chain, topUp),
-				largerTank(chain, (trial) => {
+				topUp.kind === 'hand' && sooner(model, topUp),
+				largerTank(model, (trial) => {
 					const { percent } = driftOf(trial);
 					return percent <= maxDriftPercent ? `drifts ${Math.round(percent)} %` : null;
 				})

@@ -1,18 +1,18 @@
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { names, seenTo, some, type Concern, type Said, setOf } from '../finding';
 import { subjectOn } from '../words';
 
 /** Sites of one line below the other get less than this share of the best line: the lean is felt. */
 const UNEVEN = 0.6;
 
-const labels = (chain: Chain, ids: readonly string[]): string[] => {
-	const known = new Map(chain.layout.sites.map((site) => [site.id, site.label]));
+const labels = (model: SystemModel, ids: readonly string[]): string[] => {
+	const known = new Map(model.layout.sites.map((site) => [site.id, site.label]));
 	return ids.map((id) => known.get(id) ?? id);
 };
 
 /** A lean sends the water down one side of a tower. */
-export const leaning: Concern = (chain) =>
-	chain.sharing.flatMap((state): Said[] => {
+export const leaning: Concern = (model) =>
+	model.sharing.flatMap((state): Said[] => {
 		const { rim, result, emission } = state;
 		if (rim.tiltMmPerM === 0 || state.input.flowLph <= 0) return [];
 		const flows = result.sectors.map((sector) => sector.flowLph);
@@ -30,8 +30,8 @@ export const leaning: Concern = (chain) =>
 				severity: dry ? 'stop' : 'look',
 				subject: emission.containerId,
 				message: dry
-					? `Tower ${emission.label} leans ${chain.say(rim.tiltMmPerM, 'slope')}: at ${chain.say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(chain, drySites))} stand dry.`
-					: `Tower ${emission.label} leans ${chain.say(rim.tiltMmPerM, 'slope')}: the high side gets ${chain.say(flows[worst]!, 'flow')} where the low side gets ${chain.say(most, 'flow')}. ${names(labels(chain, rim.lines[worst] ?? []), 3)} go short first.`,
+					? `Tower ${emission.label} leans ${model.say(rim.tiltMmPerM, 'slope')}: at ${model.say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(model, drySites))} stand dry.`
+					: `Tower ${emission.label} leans ${model.say(rim.tiltMmPerM, 'slope')}: the high side gets ${model.say(flows[worst]!, 'flow')} where the low side gets ${model.say(most, 'flow')}. ${names(labels(model, rim.lines[worst] ?? []), 3)} go short first.`,
 				fixes: some(
 					{
 						label: 'Stand it upright',
@@ -40,7 +40,7 @@ export const leaning: Concern = (chain) =>
 					},
 					dry &&
 						half >= 1 && {
-							label: `Shim it to ${chain.say(half, 'slope')}`,
+							label: `Shim it to ${model.say(half, 'slope')}`,
 							effect: 'no side is dry',
 							change: [setOf(stand, 'leanMmPerM', half)]
 						}
@@ -53,9 +53,9 @@ export const leaning: Concern = (chain) =>
 const GUSTY_KMH = 75;
 
 /** A free-standing tower in the wind, at this level and at empty. */
-export const wind: Concern = (chain) => {
-	if (chain.area.kind === 'indoors' || chain.area.kind === 'tent') return [];
-	return chain.loads.flatMap(({ stand, tipping }): Said[] => {
+export const wind: Concern = (model) => {
+	if (model.area.kind === 'indoors' || model.area.kind === 'tent') return [];
+	return model.loads.flatMap(({ stand, tipping }): Said[] => {
 		if (!tipping || tipping.now.result.gustKmH >= GUSTY_KMH) return [];
 		const { now, empty } = tipping;
 		const needKg = now.result.massKg * ((GUSTY_KMH / now.result.gustKmH) ** 2 - 1);
@@ -64,11 +64,11 @@ export const wind: Concern = (chain) => {
 				code: 'wind-tips',
 				step: 'sites',
 				severity: 'look',
-				subject: subjectOn(chain, stand, 'lid'),
+				subject: subjectOn(model, stand, 'lid'),
 				message:
-					`A gust of ${chain.say(now.result.gustMS, 'wind')} tips it at this water level, ${chain.say(empty.gustMS, 'wind')} when the tank is empty. ` +
-					`Tie the top to something that holds${needKg < 100 ? `, or stand ${chain.say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
-				fixes: [seenTo(chain.record, 'wind-tips', 'It is tied')]
+					`A gust of ${model.say(now.result.gustMS, 'wind')} tips it at this water level, ${model.say(empty.gustMS, 'wind')} when the tank is empty. ` +
+					`Tie the top to something that holds${needKg < 100 ? `, or stand ${model.say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
+				fixes: [seenTo(model.record, 'wind-tips', 'It is tied')]
 			}
 		];
 	});
@@ -76,8 +76,8 @@ export const wind: Concern = (chain) => {
 
 /** Hole pattern: too little pipe left between the holes. */
 const LEAST_WEB_MM = 12;
-export const webs: Concern = (chain) =>
-	chain.layout.stands.flatMap((stand): Said[] => {
+export const webs: Concern = (model) =>
+	model.layout.stands.flatMap((stand): Said[] => {
 		const entry = stand.operations.find((op) => op.name === 'layout-tower');
 		if (!entry) return [];
 		const { webMm, arcPitchMm } = entry.result as { webMm: number | null; arcPitchMm: number };
@@ -89,11 +89,11 @@ export const webs: Concern = (chain) =>
 				code: 'web-too-thin',
 				step: 'sites',
 				severity: webMm <= 0 ? 'stop' : 'look',
-				subject: subjectOn(chain, stand, 'A'),
+				subject: subjectOn(model, stand, 'A'),
 				message:
 					webMm <= 0
-						? `Holes of ${chain.say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${chain.say(webMm + input.holeDiameterMm, 'size')} apart.`
-						: `Only ${chain.say(webMm, 'size')} of pipe are left between two holes; under ${chain.say(LEAST_WEB_MM, 'size')} it tears or bends when they are cut.`,
+						? `Holes of ${model.say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${model.say(webMm + input.holeDiameterMm, 'size')} apart.`
+						: `Only ${model.say(webMm, 'size')} of pipe are left between two holes; under ${model.say(LEAST_WEB_MM, 'size')} it tears or bends when they are cut.`,
 				fixes: some(
 					input.perRing > 1 && {
 						label: `${input.perRing - 1} sites a ring`,
@@ -101,8 +101,8 @@ export const webs: Concern = (chain) =>
 						change: [setOf(stand, 'perRing', input.perRing - 1)]
 					},
 					hole >= 20 && {
-						label: `Holes of ${chain.say(hole, 'size')}`,
-						effect: `${chain.say(LEAST_WEB_MM, 'size')} left`,
+						label: `Holes of ${model.say(hole, 'size')}`,
+						effect: `${model.say(LEAST_WEB_MM, 'size')} left`,
 						change: [setOf(stand, 'holeMm', hole)]
 					}
 				)
@@ -111,19 +111,19 @@ export const webs: Concern = (chain) =>
 	});
 
 /** The cup, plug or cube must go through the hole, and not fall through it. */
-export const holes: Concern = (chain) =>
-	chain.design.stands.flatMap((stand): Said[] => {
+export const holes: Concern = (model) =>
+	model.design.stands.flatMap((stand): Said[] => {
 		if (!('passMm' in stand) || stand.passMm <= stand.holeMm) return [];
 		return [
 			{
 				code: 'hole-too-small',
 				step: 'sites',
 				severity: 'look',
-				subject: subjectOn(chain, stand, 'A'),
-				message: `What must pass is ${chain.say(stand.passMm, 'size')} wide and the hole ${chain.say(stand.holeMm, 'size')}: it does not go in without breaking roots.`,
+				subject: subjectOn(model, stand, 'A'),
+				message: `What must pass is ${model.say(stand.passMm, 'size')} wide and the hole ${model.say(stand.holeMm, 'size')}: it does not go in without breaking roots.`,
 				fixes: [
 					{
-						label: `Holes of ${chain.say(Math.min(150, stand.passMm + 2), 'size')}`,
+						label: `Holes of ${model.say(Math.min(150, stand.passMm + 2), 'size')}`,
 						effect: 'it passes',
 						change: [setOf(stand, 'holeMm', Math.min(150, stand.passMm + 2))]
 					}

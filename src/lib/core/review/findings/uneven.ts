@@ -1,9 +1,9 @@
 import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
-import type { Chain } from '../chain';
+import type { SystemModel } from '../../model';
 import { between, set, type Concern, type Fix, setOf } from '../finding';
-import { openOutlets, variationWith } from '../stages/path';
+import { openOutlets, variationWith } from '../../model';
 import { outletWords } from '../words';
 
 const UNEVEN_PERCENT = 22;
@@ -11,14 +11,14 @@ const UNEVEN_PERCENT = 22;
 const EVEN_PERCENT = 8;
 
 /** Flow that differs from bucket to bucket, and which of height, friction and emitter is to blame. */
-export const uneven: Concern = (chain) => {
-	const outlets = openOutlets(chain);
-	const flows = outlets.map((e) => chain.flows.outletLph.get(e.nodeId) ?? 0);
+export const uneven: Concern = (model) => {
+	const outlets = openOutlets(model);
+	const flows = outlets.map((e) => model.flows.outletLph.get(e.nodeId) ?? 0);
 	const most = Math.max(...flows);
 	const least = Math.min(...flows);
 	const variation = most > 0 ? (100 * (most - least)) / most : 0;
 	if (variation <= UNEVEN_PERCENT || least < DRY_LPH) return [];
-	const head = new Map(chain.path.result.nodes.map((n) => [n.id, n.headM]));
+	const head = new Map(model.path.result.nodes.map((n) => [n.id, n.headM]));
 	const heads = outlets.map((e) => head.get(e.nodeId) ?? 0);
 	const heights = outlets.map((e) => e.zM);
 	const friction = Math.max(...heads) - Math.min(...heads);
@@ -26,8 +26,8 @@ export const uneven: Concern = (chain) => {
 	const pressure = Math.min(...outlets.map((e, i) => heads[i]! - e.zM));
 	const byHeight = rise >= friction;
 	const cause = byHeight
-		? `the ${outletWords(chain)[1]} rise ${chain.say(rise * 1000, 'size')} along the row and the last has only ${chain.say(pressure, 'head')} of head left`
-		: `the row tube loses ${chain.say(friction, 'head')} of head on the way`;
+		? `the ${outletWords(model)[1]} rise ${model.say(rise * 1000, 'size')} along the row and the last has only ${model.say(pressure, 'head')} of head left`
+		: `the row tube loses ${model.say(friction, 'head')} of head on the way`;
 	const driest = outlets[flows.indexOf(least)]!;
 	return [
 		{
@@ -36,9 +36,9 @@ export const uneven: Concern = (chain) => {
 			severity: 'look',
 			subject: driest.containerId,
 			message:
-				`Flow differs by ${Math.round(variation)} % from ${outletWords(chain)[0]} to ${outletWords(chain)[0]} (${between(chain.say(least, 'flow'), chain.say(most, 'flow'))}): ${cause}. ` +
+				`Flow differs by ${Math.round(variation)} % from ${outletWords(model)[0]} to ${outletWords(model)[0]} (${between(model.say(least, 'flow'), model.say(most, 'flow'))}): ${cause}. ` +
 				`One timer then drowns some plants or starves others.`,
-			fixes: evenerFixes(chain, variation)
+			fixes: evenerFixes(model, variation)
 		}
 	];
 };
@@ -50,8 +50,8 @@ interface Evener {
 	edit?: Parameters<typeof variationWith>[1];
 }
 
-function evenerFixes(chain: Chain, before: number): Fix[] {
-	const { design, shelf, layout, operation } = chain;
+function evenerFixes(model: SystemModel, before: number): Fix[] {
+	const { design, shelf, layout, operation } = model;
 	const candidates: Evener[] = [];
 	if (design.source.kind === 'pump' && operation.dial < 0.99)
 		candidates.push({ label: 'Dial to 100 %', change: [set('operation.dial', 1)] });
@@ -73,7 +73,7 @@ function evenerFixes(chain: Chain, before: number): Fix[] {
 		const drips = emitterId && pick(shelf.emitters, emitterId).use.includes('drip');
 		if (drips && !emitterId.startsWith('even'))
 			candidates.push({
-				label: `Compensating drippers, ${chain.say(4, 'flow')}`,
+				label: `Compensating drippers, ${model.say(4, 'flow')}`,
 				change: [setOf(stand, 'emitterId', 'even-4')],
 				edit: {
 					outlets: new Set(
@@ -86,8 +86,8 @@ function evenerFixes(chain: Chain, before: number): Fix[] {
 	const fixes: Fix[] = [];
 	for (const { label, change, edit } of candidates) {
 		const { dry, variationPercent } = edit
-			? variationWith(chain, edit)
-			: chain.with(change).path.result.uniformity;
+			? variationWith(model, edit)
+			: model.with(change).path.result.uniformity;
 		if (dry > 0 || variationPercent >= before * 0.8) continue;
 		fixes.push({ label, change, effect: `differs by ${Math.round(variationPercent)} %` });
 		// good enough: no need to solve the dearer ones

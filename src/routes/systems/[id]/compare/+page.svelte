@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
 	import { KINDS, partsIn, suggest, VARIANTS, type Variant } from '$lib/core/design';
-	import { Chain, changeKind, compare, inWords, variantOf } from '$lib/core/review';
+	import { SystemModel } from '$lib/core/model';
+	import { changeKind, compare, inWords, variantOf } from '$lib/core/edit';
 	import { BUILT_IN_SHELF, pick, shelfWith } from '$lib/core/shelf';
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
@@ -15,9 +16,9 @@
 	const place = $derived(data.stored.place);
 	const units = $derived(place.units);
 	const shelf = $derived(shelfWith(data.stored.shelf));
-	const now = $derived(new Chain(partsIn(data.stored), shelf));
+	const now = $derived(new SystemModel(partsIn(data.stored), shelf));
 	const other = $derived(
-		data.chosen ? new Chain(variantOf(partsIn(data.stored), data.chosen.plan), shelf) : null
+		data.chosen ? new SystemModel(variantOf(partsIn(data.stored), data.chosen.plan), shelf) : null
 	);
 	const rows = $derived(other ? compare(now, other) : []);
 	const wins = (side: 'a' | 'b') => rows.filter((row) => row.wins === side);
@@ -27,9 +28,9 @@
 	let kind = $state<Variant | ''>('');
 	/** Other kinds, in the order they suit these plants here. */
 	const kinds = $derived.by(() => {
-		const { area, thirst } = now;
-		const crop = thirst.crops[0]?.crop ?? pick(BUILT_IN_SHELF.crops, 'leaf-lettuce');
-		const plants = Math.max(1, thirst.bySite.size);
+		const { area, waterUse } = now;
+		const crop = waterUse.crops[0]?.crop ?? pick(BUILT_IN_SHELF.crops, 'leaf-lettuce');
+		const plants = Math.max(1, waterUse.bySite.size);
 		const floorM2 = area.lengthM * area.widthM;
 		return suggest({ area: area.kind, crop, plants, effort: 3, power: true, floorM2 })
 			.map((s) => s.variant)

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { partsOf } from '$lib/core/build';
+	import { partsOf } from '$lib/core/construction';
 	import { amountOf } from '$lib/ui/inspector/part-words';
 	import { mixingSteps } from '$lib/core/review';
 	import Elevation from '$lib/ui/drawing/Elevation.svelte';
@@ -17,18 +17,18 @@
 	const { data }: { data: PageData } = $props();
 	// svelte-ignore state_referenced_locally
 	const session = provideSession(new Session(data));
-	const chain = $derived(session.chain);
+	const model = $derived(session.model);
 	const width = 730;
-	const frame = $derived(frameOf(chain.layout, width, 440, true));
+	const frame = $derived(frameOf(model.layout, width, 440, true));
 	const height = $derived((frame.plan?.bottom ?? 460) + 6);
-	const parts = $derived(partsOf(session.design, chain.layout, chain.shelf));
+	const parts = $derived(partsOf(session.design, model.layout, model.shelf));
 	/** The most urgent, and the electricity, which is not for a screen alone. */
 	const minded = $derived([
 		...session.findings.filter((f) => f.code !== 'electricity-near-water').slice(0, 2),
 		...session.findings.filter((f) => f.code === 'electricity-near-water')
 	]);
-	const mixing = $derived(mixingSteps(chain));
-	const feeds = $derived(chain.feed?.plan.events ?? []);
+	const mixing = $derived(mixingSteps(model));
+	const feeds = $derived(model.feed?.plan.events ?? []);
 </script>
 
 <svelte:head><title>{session.design.name}, to print · Crelbo</title></svelte:head>
@@ -40,7 +40,7 @@
 <main class="page">
 	<header>
 		<h1>{session.design.name}</h1>
-		<p>{session.place.name}, {chain.area.name} · {session.today}</p>
+		<p>{session.place.name}, {model.area.name} · {session.today}</p>
 	</header>
 	<dl class="tape">
 		{#each session.assessment.steps.filter((s) => s.step !== 'dry-run' && s.step !== 'plant-out' && s.step !== 'run') as { step, headline } (step)}
@@ -73,7 +73,7 @@
 			</ul>
 		</section>
 		<section>
-			<h2>Mix, {session.say(chain.mix.litres, 'volume')}</h2>
+			<h2>Mix, {session.say(model.mix.litres, 'volume')}</h2>
 			<ol>
 				{#each mixing.filter((step) => step.kind === 'do') as step, i (i)}<li>
 						<span>{step.text.replace(', until it is clear', '')}</span>{#if step.amount}<b
@@ -87,11 +87,11 @@
 			<p>
 				{session.operation.feed.school === 'continuous'
 					? 'The pump runs all day.'
-					: `${chain.feed?.onMin ?? 0} min at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`}
+					: `${model.feed?.onMin ?? 0} min at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`}
 			</p>
 			<h2>Tank tape</h2>
 			<p>
-				{chain.tank.result.marks
+				{model.tank.result.marks
 					.map((m) => `${session.say(m.litres, 'volume')} at ${session.say(m.heightMm, 'size')}`)
 					.join(' · ')}
 			</p>

@@ -1,16 +1,16 @@
 <script lang="ts">
 	import { partsIn } from '$lib/core/design';
-	import { Chain } from '$lib/core/review';
+	import { SystemModel } from '$lib/core/model';
 	import { shelfWith } from '$lib/core/shelf';
 	import { templatesOf } from '$lib/ui/home/templates';
 	import type { PageData } from './$types';
 
 	/** Patterns in full size, cut into pages that are taped together: what is 100 mm here is 100 mm on paper. */
 	const { data }: { data: PageData } = $props();
-	const chain = $derived(new Chain(partsIn(data.stored), shelfWith(data.stored.shelf)));
+	const model = $derived(new SystemModel(partsIn(data.stored), shelfWith(data.stored.shelf)));
 	const PAGE = { width: 186, height: 258 };
 	const pages = $derived(
-		templatesOf(chain).flatMap((template) => {
+		templatesOf(model).flatMap((template) => {
 			const across = Math.ceil(template.widthMm / PAGE.width);
 			const down = Math.ceil(template.heightMm / PAGE.height);
 			return Array.from({ length: across * down }, (_, i) => ({

@@ -1,8 +1,8 @@
 import { kindOf } from '../design';
-import type { Chain } from './chain';
-import { set } from './finding';
+import type { SystemModel } from '../model';
+import { set } from '../review';
 import { changesFor } from './fit';
-import { allFed } from './findings/more-water';
+import { allFed } from '../review';
 
 /** What may give way first when a system is made longer, in the order it is asked. */
 export const LIMITS = ['place', 'pump', 'return', 'tank'] as const;
@@ -30,22 +30,22 @@ const HALF = 0.5;
  * @returns `most` under `now` where a part is too small already
  */
 export function extensionOf(
-	chain: Chain,
+	model: SystemModel,
 	index = 0,
 	told: (done: number) => void = () => undefined
 ): Extension {
-	const { along } = kindOf(chain.design.stands[index]!);
-	const stand = chain.design.stands[index] as unknown as Record<string, unknown>;
+	const { along } = kindOf(model.design.stands[index]!);
+	const stand = model.design.stands[index] as unknown as Record<string, unknown>;
 	const now = Number(stand[along]);
-	const chains = new Map<number, Chain>();
-	const at = (count: number): Chain => {
-		const known = chains.get(count) ?? grown(chain, index, along, count);
-		chains.set(count, known);
+	const models = new Map<number, SystemModel>();
+	const at = (count: number): SystemModel => {
+		const known = models.get(count) ?? grown(model, index, along, count);
+		models.set(count, known);
 		return known;
 	};
 	const entries = LIMITS.map((limit, i) => {
 		const holds = (count: number) => HOLDS[limit](at(count));
-		const most = applies(chain, limit) ? mostThat(holds) : null;
+		const most = applies(model, limit) ? mostThat(holds) : null;
 		told(i + 1);
 		return [limit, most] as const;
 	});
@@ -54,32 +54,32 @@ export function extensionOf(
 	return { now, most: Object.fromEntries(entries) as Extension['most'], first };
 }
 
-function grown(chain: Chain, index: number, along: string, count: number): Chain {
-	const [first] = Object.values(chain.operation.crops);
-	const longer = chain.with(changesFor(chain, index, along, count));
+function grown(model: SystemModel, index: number, along: string, count: number): SystemModel {
+	const [first] = Object.values(model.operation.crops);
+	const longer = model.with(changesFor(model, index, along, count));
 	if (!first) return longer;
 	const crops = Object.fromEntries(
-		longer.layout.sites.map(({ id }) => [id, chain.operation.crops[id] ?? first])
+		longer.layout.sites.map(({ id }) => [id, model.operation.crops[id] ?? first])
 	);
 	return longer.with([set('operation.crops', crops)]);
 }
 
-function applies({ layout, operation }: Chain, limit: Limit): boolean {
+function applies({ layout, operation }: SystemModel, limit: Limit): boolean {
 	if (limit === 'return')
 		return layout.returns.some(({ way }) => way === 'fall' || way === 'waste');
 	if (limit === 'tank') return operation.topUp.kind === 'hand';
 	return true;
 }
 
-const HOLDS: Record<Limit, (chain: Chain) => boolean> = {
+const HOLDS: Record<Limit, (model: SystemModel) => boolean> = {
 	place: ({ layout }) => !layout.problems.some((problem) => problem.code === 'outside-area'),
-	pump: (chain) => {
+	pump: (model) => {
 		// full open and filled: the best it can do
-		const best = chain.with([
-			...(chain.design.source.kind === 'pump' ? [set('operation.dial', 1)] : []),
-			set('record.nowL', Math.min(chain.operation.fillL, chain.tank.fullL))
+		const best = model.with([
+			...(model.design.source.kind === 'pump' ? [set('operation.dial', 1)] : []),
+			set('record.nowL', Math.min(model.operation.fillL, model.tank.fullL))
 		]);
-		const needs = chain.feed?.needLph;
+		const needs = model.feed?.needLph;
 		return needs ? allFed(best, needs) : best.path.result.uniformity.dry === 0;
 	},
 	return: ({ returns }) =>

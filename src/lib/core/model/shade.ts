@@ -1,6 +1,9 @@
-import type { Site } from '../../layout';
-import { dayLengthH, growingDays, sunAt } from '../../water';
-import type { Chain } from '../chain';
+import type { Area } from '../design';
+import type { Layout, Site } from '../layout';
+import type { Shelf } from '../shelf';
+import { dayLengthH, growingDays, sunAt } from '../water';
+import { area, layout } from './layout';
+import { stage } from './stage';
 
 export interface SiteShade {
 	/** Share of the hours of direct sun that neighbours take, on the longest and the shortest growing day. */
@@ -49,8 +52,14 @@ const LEAST_ALTITUDE_DEG = 5;
 const SAMPLES = 16;
 
 /** Where the sun can be counted on: outdoors and under glass, at a latitude that is known. */
-export const latitudeOf = ({ area }: Chain): number | null =>
+export const latitudeOf = ({ area }: { area: Area }): number | null =>
 	area.climate.setting === 'outdoors' ? area.climate.latitudeDeg : null;
+
+interface Shaded {
+	area: Area;
+	layout: Layout;
+	shelf: Pick<Shelf, 'crops'>;
+}
 
 /**
  * Hours of direct sun each site loses to its neighbours, with the front turned to a compass direction. A plant
@@ -59,23 +68,23 @@ export const latitudeOf = ({ area }: Chain): number | null =>
  *
  * @param frontDeg which way the front faces, degrees from north through east
  */
-export function shadeOf(chain: Chain, frontDeg = chain.design.frontDeg): Shade | null {
-	const latitude = latitudeOf(chain);
-	if (latitude === null || chain.layout.sites.length === 0) return null;
+export function shadeOf(of: Shaded, frontDeg: number): Shade | null {
+	const latitude = latitudeOf(of);
+	if (latitude === null || of.layout.sites.length === 0) return null;
 	const days = growingDays(latitude);
-	const posts = postsOf(chain);
-	const crowns = chain.layout.sites.map(crownOf);
+	const posts = postsOf(of);
+	const crowns = of.layout.sites.map(crownOf);
 	const bySite = new Map<string, SiteShade>();
 	const [long, short] = [days.longest, days.shortest].map((day) =>
 		lostOn(crowns, posts, latitude, day, frontDeg)
 	);
 	let sum = 0;
-	chain.layout.sites.forEach((site, i) => {
+	of.layout.sites.forEach((site, i) => {
 		const shade = { longest: long![i]!, shortest: short![i]! };
 		bySite.set(site.id, shade);
 		sum += (shade.longest + shade.shortest) / 2;
 	});
-	return { days, bySite, mean: sum / chain.layout.sites.length };
+	return { days, bySite, mean: sum / of.layout.sites.length };
 }
 
 function lostOn(
@@ -119,7 +128,7 @@ function hides(post: Post, site: Crown, sx: number, sy: number, rise: number): b
 	return height < post.topM && height > post.baseM;
 }
 
-function postsOf({ layout, shelf }: Chain): Post[] {
+function postsOf({ layout, shelf }: Shaded): Post[] {
 	const crops = new Map(shelf.crops.map((crop) => [crop.id, crop]));
 	const mean = (list: readonly number[]) =>
 		list.length > 0 ? list.reduce((a, b) => a + b, 0) / list.length : 0;
@@ -168,12 +177,20 @@ const spot = (c: { id: string; xM: number; yM: number }) => ({
 });
 
 /** Which way the front should face to lose least sun, in steps of 45°, and what that loses. */
-export function bestFront(chain: Chain): { frontDeg: number; mean: number } | null {
+export function bestFront(of: Shaded): { frontDeg: number; mean: number } | null {
 	let best: { frontDeg: number; mean: number } | null = null;
 	for (let frontDeg = 0; frontDeg < 360; frontDeg += 45) {
-		const shade = shadeOf(chain, frontDeg);
+		const shade = shadeOf(of, frontDeg);
 		if (!shade) return null;
 		if (!best || shade.mean < best.mean - 1e-9) best = { frontDeg, mean: shade.mean };
 	}
 	return best;
 }
+
+/** Sun each site loses to its neighbours; null indoors. */
+export const shade = stage(
+	'shade',
+	{ design: ['frontDeg'], shelf: ['crops'] },
+	{ area, layout },
+	({ area, layout, shelf, design }) => shadeOf({ area, layout, shelf }, design.frontDeg)
+);

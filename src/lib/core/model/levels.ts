@@ -6,9 +6,12 @@ import {
 	type LevelFill,
 	type LevelFillInput,
 	type PipeLoss
-} from '../../hydraulics';
-import type { LevelFillBasis, ReturnRun } from '../../layout';
-import type { Chain } from '../chain';
+} from '../hydraulics';
+import type { Layout, LevelFillBasis, ReturnRun } from '../layout';
+import { layout } from './layout';
+import { stage } from './stage';
+import { balance, flows, type Flows } from './water-path';
+import { waterUse } from './water-use';
 
 export interface LevelState {
 	standId: string;
@@ -21,18 +24,23 @@ export interface LevelState {
 }
 
 /** What valves keep in every tray or pot, at the tank's level as it stands. */
-export const levelsOf = (chain: Chain): LevelState[] =>
-	chain.layout.stands.flatMap((stand): LevelState[] => {
-		const basis = stand.level;
-		if (!basis || basis.trays.length === 0) return [];
-		const headM = chain.balance.source.waterLevelM - basis.surfaceM;
-		const filled = headM > 1e-6 ? fill(basis, headM) : null;
-		const drinks = chain.layout.sites
-			.filter((site) => site.standId === stand.id)
-			.reduce((sum, site) => sum + (chain.thirst.bySite.get(site.id) ?? 0), 0);
-		const hoursAFill = filled && drinks > 0 ? (24 * filled.result.totalL) / drinks : null;
-		return [{ standId: stand.id, basis, headM, filled, hoursAFill }];
-	});
+export const levels = stage(
+	'levels',
+	{},
+	{ layout, balance, waterUse },
+	({ layout, balance, waterUse }) =>
+		layout.stands.flatMap((stand): LevelState[] => {
+			const basis = stand.level;
+			if (!basis || basis.trays.length === 0) return [];
+			const headM = balance.source.waterLevelM - basis.surfaceM;
+			const filled = headM > 1e-6 ? fill(basis, headM) : null;
+			const drinks = layout.sites
+				.filter((site) => site.standId === stand.id)
+				.reduce((sum, site) => sum + (waterUse.bySite.get(site.id) ?? 0), 0);
+			const hoursAFill = filled && drinks > 0 ? (24 * filled.result.totalL) / drinks : null;
+			return [{ standId: stand.id, basis, headM, filled, hoursAFill }];
+		})
+);
 
 function fill(basis: LevelFillBasis, headM: number): NonNullable<LevelState['filled']> {
 	const { depthMm, valves, trays, innerDiameterMm, lengthM, fittingsK, valve } = basis;
@@ -63,20 +71,20 @@ export interface RingState {
  * it drains through by what that length of line loses. In a ring the water goes home both ways, split so that
  * both lose the same.
  */
-export function ringsOf(chain: Chain): RingState[] {
-	return chain.layout.returns.flatMap((run) => (run.level ? [ringOf(chain, run)] : []));
-}
+export const rings = stage('rings', {}, { layout, flows, balance }, (given) =>
+	given.layout.returns.flatMap((run) => (run.level ? [ringOf({ ...given }, run)] : []))
+);
 
 /** One return line under water, with the tube it has or another. */
-export function ringOf(chain: Chain, run: ReturnRun): RingState {
+export function ringOf(
+	of: { layout: Layout; flows: Flows; balance: { source: { waterLevelM: number } } },
+	run: ReturnRun
+): RingState {
 	const { order, metres, closed } = run.level!;
 	const flows = new Map<string, number>();
-	for (const { containerId, nodeId } of chain.layout.emissions)
-		flows.set(
-			containerId,
-			(flows.get(containerId) ?? 0) + (chain.flows.outletLph.get(nodeId) ?? 0)
-		);
-	const containers = new Map(chain.layout.containers.map((c) => [c.id, c]));
+	for (const { containerId, nodeId } of of.layout.emissions)
+		flows.set(containerId, (flows.get(containerId) ?? 0) + (of.flows.outletLph.get(nodeId) ?? 0));
+	const containers = new Map(of.layout.containers.map((c) => [c.id, c]));
 	const inflow = order.map((id) => flows.get(id) ?? 0);
 	const total = inflow.reduce((a, b) => a + b, 0);
 	const laws = metres.map((lengthM) => lawOf(run, lengthM));
@@ -98,7 +106,7 @@ export function ringOf(chain: Chain, run: ReturnRun): RingState {
 		return {
 			id,
 			riseMm: riseM * 1000,
-			marginMm: (brimM - (chain.balance.source.waterLevelM + riseM)) * 1000
+			marginMm: (brimM - (of.balance.source.waterLevelM + riseM)) * 1000
 		};
 	});
 	return { run, flowsLph, pots };

@@ -1,7 +1,7 @@
 import { applyChanges, fieldsOf, kindOf } from '../design';
 import { layoutDesign } from '../layout';
-import type { Chain } from './chain';
-import { set, setOf } from './finding';
+import type { SystemModel } from '../model';
+import { set, setOf } from '../review';
 import { footprintM2 } from './compare';
 
 export interface Fit {
@@ -24,40 +24,40 @@ export interface Fit {
 const MOST = 60;
 
 /** How many fit the place, and how well floor and tank are used. */
-export function fitOf(chain: Chain, index = 0): Fit {
-	const stand = chain.design.stands[index]!;
+export function fitOf(model: SystemModel, index = 0): Fit {
+	const stand = model.design.stands[index]!;
 	const { along } = kindOf(stand);
 	const now = Number((stand as unknown as Record<string, unknown>)[along]);
-	const plants = chain.thirst.bySite.size;
-	const spreads = chain.thirst.crops.map(({ crop }) => crop.spreadMm / 1000);
+	const plants = model.waterUse.bySite.size;
+	const spreads = model.waterUse.crops.map(({ crop }) => crop.spreadMm / 1000);
 	const mean = spreads.length > 0 ? spreads.reduce((a, b) => a + b, 0) / spreads.length : null;
 	return {
 		along,
 		now,
-		most: mostThatFit(chain, index, along, now),
-		deep: deepOf(chain, index),
-		headroomM: chain.area.heightM - chain.layout.extent.to.zM,
-		sites: chain.layout.sites.length,
-		plantsPerM2: plants / footprintM2(chain),
-		plantsPerTankL: plants / Math.max(0.1, chain.tank.fullL),
+		most: mostThatFit(model, index, along, now),
+		deep: deepOf(model, index),
+		headroomM: model.area.heightM - model.layout.extent.to.zM,
+		sites: model.layout.sites.length,
+		plantsPerM2: plants / footprintM2(model),
+		plantsPerTankL: plants / Math.max(0.1, model.tank.fullL),
 		singlePerM2: mean === null ? null : 1 / mean ** 2
 	};
 }
 
 /** Longer by one at a time costs a layout each, so the step from one to the next is measured once. */
-function mostThatFit(chain: Chain, index: number, along: string, now: number): number | null {
+function mostThatFit(model: SystemModel, index: number, along: string, now: number): number | null {
 	const lengthAt = (count: number) => {
 		const { extent } = layoutDesign(
-			applyChanges(chain.parts, changesFor(chain, index, along, count)),
-			chain.area,
-			chain.shelf
+			applyChanges(model.parts, changesFor(model, index, along, count)),
+			model.area,
+			model.shelf
 		);
 		return extent.to.xM - extent.from.xM;
 	};
 	const [here, longer] = [lengthAt(now), lengthAt(now + 1)];
 	const step = longer - here;
 	if (!(step > 1e-6)) return null;
-	const more = Math.floor((chain.area.lengthM - here) / step + 1e-9);
+	const more = Math.floor((model.area.lengthM - here) / step + 1e-9);
 	return Math.max(0, Math.min(MOST, now + more));
 }
 
@@ -65,22 +65,22 @@ function mostThatFit(chain: Chain, index: number, along: string, now: number): n
 const NEAR_M = 0.15;
 
 /** How many rows deep it can be: by the width of the place less the room to walk, and by reach from the front. */
-function deepOf(chain: Chain, index: number): Fit['deep'] {
-	const stand = chain.design.stands[index]!;
+function deepOf(model: SystemModel, index: number): Fit['deep'] {
+	const stand = model.design.stands[index]!;
 	const { rows, rowGapMm } = fieldsOf(stand);
 	if (rows === undefined || rowGapMm === undefined) return null;
 	const gapM = rowGapMm / 1000;
-	const roomM = chain.area.widthM - chain.area.walkM;
+	const roomM = model.area.widthM - model.area.walkM;
 	const widthAt = (count: number) => {
 		const changes = [setOf(stand, 'rows', count)];
-		const { extent } = layoutDesign(applyChanges(chain.parts, changes), chain.area, chain.shelf);
+		const { extent } = layoutDesign(applyChanges(model.parts, changes), model.area, model.shelf);
 		return extent.to.yM - extent.from.yM;
 	};
 	// a lone row may be narrower than its tank; from the next on each adds its distance
 	const next = Math.floor((roomM - widthAt(rows + 1)) / gapM + 1e-9) + rows + 1;
 	const most = next > rows || widthAt(rows) > roomM ? next : rows;
-	const depthM = chain.layout.stands[index]!.depthM - (rows - 1) * gapM;
-	const reachable = (chain.place.reachM + NEAR_M - depthM) / gapM;
+	const depthM = model.layout.stands[index]!.depthM - (rows - 1) * gapM;
+	const reachable = (model.place.reachM + NEAR_M - depthM) / gapM;
 	return {
 		now: rows,
 		most: Math.max(0, Math.min(MOST, most)),
@@ -89,8 +89,8 @@ function deepOf(chain: Chain, index: number): Fit['deep'] {
 }
 
 /** A stand with another count along the front, on something as long as that needs. */
-export function changesFor(chain: Chain, index: number, along: string, count: number) {
-	const stand = chain.design.stands[index]!;
+export function changesFor(model: SystemModel, index: number, along: string, count: number) {
+	const stand = model.design.stands[index]!;
 	const changes = [setOf(stand, along, count)];
 	if ('lengthMm' in stand && along === 'perRow')
 		changes.push(
@@ -109,15 +109,15 @@ export interface OneMore {
 }
 
 /** What one more, or one fewer, along the front does; new sites carry the commonest crop. */
-export function oneMore(chain: Chain, by: 1 | -1, index = 0): OneMore | null {
-	const stand = chain.design.stands[index]!;
+export function oneMore(model: SystemModel, by: 1 | -1, index = 0): OneMore | null {
+	const stand = model.design.stands[index]!;
 	const { along } = kindOf(stand);
 	const count = Number((stand as unknown as Record<string, unknown>)[along]) + by;
 	if (count < 1) return null;
-	const changes = changesFor(chain, index, along, count);
-	const first = Object.values(chain.operation.crops)[0];
-	const longer = chain.with(changes);
-	const crops = { ...chain.operation.crops };
+	const changes = changesFor(model, index, along, count);
+	const first = Object.values(model.operation.crops)[0];
+	const longer = model.with(changes);
+	const crops = { ...model.operation.crops };
 	if (by > 0 && first) for (const site of longer.layout.sites) crops[site.id] ??= first;
 	const after = longer.with([set('operation.crops', crops)]);
 	const planted = after.layout.sites.filter((site) => site.cropId);
@@ -127,7 +127,7 @@ export function oneMore(chain: Chain, by: 1 | -1, index = 0): OneMore | null {
 	return {
 		by,
 		sites: after.layout.sites.length,
-		useLPerDay: after.thirst.useLPerDay,
+		useLPerDay: after.waterUse.useLPerDay,
 		driestLph: Math.min(...flows),
 		fits: !after.layout.problems.some((problem) => problem.code === 'outside-area'),
 		floorKgM2: after.loads[index]?.perM2 ?? null

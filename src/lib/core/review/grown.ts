@@ -1,27 +1,12 @@
 import { addDays, format, parseISO } from 'date-fns';
-import type { Operation, SystemRecord } from '../../design';
-import { CANOPY_SHARE, pick, type Stage } from '../../shelf';
-import type { Chain } from '../chain';
-
-/** One full-grown planting for each there is, so that whatever follows from it can be shared by identity. */
-const fullGrown = new WeakMap<Operation['crops'], SystemRecord['stages']>();
-
-/** The same plants, full grown. */
-export function grownStages(crops: Operation['crops']): SystemRecord['stages'] {
-	const known = fullGrown.get(crops);
-	if (known) return known;
-	const grown = Object.fromEntries(
-		Object.keys(crops).map((site): [string, Stage] => [site, 'full'])
-	);
-	fullGrown.set(crops, grown);
-	return grown;
-}
+import type { SystemModel } from '../model';
+import { CANOPY_SHARE, pick } from '../shelf';
 
 /** Where a crop is not sown for a harvest in days, its first season. */
 const SEASON_DAYS = 120;
 
 /** When the last of the plants will be about full grown, in a sentence: by a date where planting out has one. */
-export function whenGrown({ plants, record, shelf }: Chain): string {
+export function whenGrown({ plants, record, shelf }: SystemModel): string {
 	const young = Object.values(plants).filter(({ stage }) => stage !== 'full');
 	const days = young.reduce((most, { cropId, stage }) => {
 		const all = pick(shelf.crops, cropId).harvestDays ?? SEASON_DAYS;

@@ -1,10 +1,10 @@
-import { partsOf, costOf } from '../build';
+import { partsOf, costOf } from '../construction';
 import type { Design, Parts, Plan } from '../design';
 import type { Kind } from '../quantity';
 import { pick } from '../shelf';
-import type { Chain } from './chain';
-import { findingsOf } from './review';
-import { pumpMinutes } from './stages/feed';
+import type { SystemModel } from '../model';
+import { findingsOf } from '../review';
+import { pumpMinutes } from '../model';
 
 export interface Comparison {
 	name: string;
@@ -26,7 +26,7 @@ interface Measure {
 	kind: Kind;
 	unit?: string;
 	better: 'more' | 'less' | null;
-	of(chain: Chain): number | null;
+	of(model: SystemModel): number | null;
 }
 
 const MINUTES_A_DAY = 1440;
@@ -37,7 +37,7 @@ const MEASURES: readonly Measure[] = [
 		short: 'plants',
 		kind: 'count',
 		better: 'more',
-		of: ({ thirst }) => thirst.bySite.size
+		of: ({ waterUse }) => waterUse.bySite.size
 	},
 	{
 		name: 'Sites',
@@ -51,14 +51,14 @@ const MEASURES: readonly Measure[] = [
 		short: 'use of the floor',
 		kind: 'perArea',
 		better: 'more',
-		of: (chain) => chain.thirst.bySite.size / footprintM2(chain)
+		of: (model) => model.waterUse.bySite.size / footprintM2(model)
 	},
 	{
 		name: 'Water drunk a day',
 		short: 'water',
 		kind: 'volume',
 		better: null,
-		of: ({ thirst }) => thirst.useLPerDay
+		of: ({ waterUse }) => waterUse.useLPerDay
 	},
 	{ name: 'Tank', short: 'tank', kind: 'volume', better: null, of: ({ tank }) => tank.fullL },
 	{
@@ -66,7 +66,8 @@ const MEASURES: readonly Measure[] = [
 		short: 'water in hand for each plant',
 		kind: 'volume',
 		better: 'more',
-		of: ({ tank, thirst }) => (thirst.bySite.size > 0 ? tank.fullL / thirst.bySite.size : null)
+		of: ({ tank, waterUse }) =>
+			waterUse.bySite.size > 0 ? tank.fullL / waterUse.bySite.size : null
 	},
 	{ name: 'Power', short: 'power', kind: 'power', better: 'less', of: wattsOf },
 	{
@@ -75,7 +76,7 @@ const MEASURES: readonly Measure[] = [
 		kind: 'count',
 		unit: 'kWh',
 		better: 'less',
-		of: (chain) => (wattsOf(chain) * pumpMinutes(chain) * 30) / 60_000
+		of: (model) => (wattsOf(model) * pumpMinutes(model) * 30) / 60_000
 	},
 	{
 		name: 'Pump runs a day',
@@ -83,7 +84,7 @@ const MEASURES: readonly Measure[] = [
 		kind: 'count',
 		unit: 'min',
 		better: 'less',
-		of: (chain) => Math.min(MINUTES_A_DAY, pumpMinutes(chain))
+		of: (model) => Math.min(MINUTES_A_DAY, pumpMinutes(model))
 	},
 	{
 		name: 'Evenness, lowest quarter',
@@ -97,7 +98,7 @@ const MEASURES: readonly Measure[] = [
 		short: 'how low the tank may go',
 		kind: 'volume',
 		better: 'less',
-		of: (chain) => chain.lowestFlowingL
+		of: (model) => model.lowestFlowingL
 	},
 	{
 		name: 'Weight, wet and grown',
@@ -129,16 +130,16 @@ const MEASURES: readonly Measure[] = [
 		short: 'what can go wrong',
 		kind: 'count',
 		better: 'less',
-		of: (chain) => findingsOf(chain).filter((f) => f.severity !== 'caution').length
+		of: (model) => findingsOf(model).filter((f) => f.severity !== 'caution').length
 	}
 ];
 
-function wattsOf({ design, shelf }: Chain): number {
+function wattsOf({ design, shelf }: SystemModel): number {
 	return design.source.kind === 'pump' ? pick(shelf.pumps, design.source.partId).watts : 0;
 }
 
 /** Floor a system takes, m². */
-export function footprintM2({ layout }: Chain): number {
+export function footprintM2({ layout }: SystemModel): number {
 	const { from, to } = layout.extent;
 	return Math.max(0.01, (to.xM - from.xM) * (to.yM - from.yM));
 }
@@ -158,7 +159,7 @@ export function variantOf(parts: Parts, plan: Plan): Parts {
 }
 
 /** Two variants side by side: what differs, and which wins on what. */
-export const compare = (a: Chain, b: Chain): Comparison[] =>
+export const compare = (a: SystemModel, b: SystemModel): Comparison[] =>
 	MEASURES.map(({ name, short, kind, unit, better, of }) => {
 		const [left, right] = [of(a), of(b)];
 		return {

@@ -1,7 +1,8 @@
-import type { Container } from '../../layout';
-import { pick } from '../../shelf';
-import type { Chain } from '../chain';
-import { fallingIn } from './tank';
+import type { Container, Layout } from '../layout';
+import { pick, type Shelf } from '../shelf';
+import type { LevelState } from './levels';
+import { fallingIn } from './returns';
+import type { Flows } from './water-path';
 
 /** Water in a container, L. */
 export interface Held {
@@ -15,14 +16,17 @@ export interface Held {
 }
 
 /** What a container holds: in its medium, standing in it, and falling through it. */
-export function heldIn(chain: Chain, container: Container): Held {
+export function heldIn(
+	of: { layout: Layout; flows: Flows; levels: LevelState[]; shelf: Pick<Shelf, 'media'> },
+	container: Container
+): Held {
 	const sites = new Set(container.siteIds);
-	const mine = chain.layout.sites.filter((site) => sites.has(site.id));
-	const available = (mediumId: string) => pick(chain.shelf.media, mediumId).availableFraction;
-	const flowLph = chain.layout.emissions
+	const mine = of.layout.sites.filter((site) => sites.has(site.id));
+	const available = (mediumId: string) => pick(of.shelf.media, mediumId).availableFraction;
+	const flowLph = of.layout.emissions
 		.filter((e) => e.containerId === container.id)
-		.reduce((sum, e) => sum + (chain.flows.outletLph.get(e.nodeId) ?? 0), 0);
-	const filled = chain.levels
+		.reduce((sum, e) => sum + (of.flows.outletLph.get(e.nodeId) ?? 0), 0);
+	const filled = of.levels
 		.flatMap((state) => state.filled?.result.trays ?? [])
 		.find((tray) => tray.id === container.id);
 	return {

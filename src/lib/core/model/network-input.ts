@@ -1,7 +1,7 @@
 import type { SystemRecord } from '../design';
+import type { NetworkInput, Outlet, Source } from '../hydraulics';
 import type { Layout } from '../layout';
 import { pick, type Emitter, type Shelf } from '../shelf';
-import type { NetworkInput, Outlet, Source } from './types';
 
 const ROUGHNESS_MM = 0.0015;
 
@@ -9,7 +9,7 @@ const ROUGHNESS_MM = 0.0015;
 export function buildNetwork(
 	{ waterC }: Pick<SystemRecord, 'waterC'>,
 	layout: Layout,
-	shelf: Shelf,
+	shelf: Pick<Shelf, 'emitters'>,
 	source: Source
 ): NetworkInput {
 	const outlets = new Map(

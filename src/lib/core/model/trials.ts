@@ -1,28 +1,41 @@
-import { DRY_LPH, solveOutlets, type OutletState, type Warm } from '../../hydraulics';
-import { brimLitresOf, type Shares } from '../../layout';
-import type { Chain } from '../chain';
-import { openOutlets, pumpMinimumL, sourceAt } from './path';
+import type { Design, Operation } from '../design';
+import { DRY_LPH, solveOutlets, type Graph, type OutletState, type Warm } from '../hydraulics';
+import { brimLitresOf, type Layout, type Shares } from '../layout';
+import type { Shelf } from '../shelf';
+import { feed } from './feed';
+import { layout } from './layout';
+import { curve, pumpMinimumL, sourceAt, type CurveOf } from './source';
+import { stage } from './stage';
+import { graph, openOutlets } from './water-path';
 
 /** L/h a site must get, by site id. */
 export type Needs = ReadonlyMap<string, number>;
+
+/** What a trial is of. */
+interface Tried {
+	design: Pick<Design, 'tank' | 'source'>;
+	operation: Pick<Operation, 'dial' | 'shutValves'>;
+	shelf: Pick<Shelf, 'tanks' | 'pumps'>;
+	layout: Layout;
+	graph: Graph;
+	curve: CurveOf | null;
+}
 
 /**
  * What the water path would do at another level or dial, solved without a report and each from the last.
  * Every figure here rises with the level and with the dial, so roots are bracketed and found by secant.
  */
 export class Trials {
-	private readonly warm: Warm;
+	private readonly warm: Warm = { heads: new Float64Array(0) };
 	/** Searches for one figure and another begin at the same levels and dials. */
 	private readonly tried = new Map<string, OutletState>();
 	/** Outlets meant to run, by their place in the graph, with the site shares they serve. */
 	private readonly open: { at: number; shares: Shares }[];
 
-	constructor(private readonly chain: Chain) {
-		this.warm = { heads: chain.balance.heads.slice() };
-		const place = new Map(
-			chain.graph.outlets.map(({ node }, i) => [chain.graph.input.nodes[node]!.id, i])
-		);
-		this.open = openOutlets(chain).flatMap(({ nodeId, shares }) => {
+	constructor(private readonly of: Tried) {
+		const { graph } = of;
+		const place = new Map(graph.outlets.map(({ node }, i) => [graph.input.nodes[node]!.id, i]));
+		this.open = openOutlets(of).flatMap(({ nodeId, shares }) => {
 			const at = place.get(nodeId);
 			return at === undefined ? [] : [{ at, shares }];
 		});
@@ -58,34 +71,34 @@ export class Trials {
 	}
 
 	private solve(litres: number, dial?: number): OutletState {
-		const key = `${litres} L, ${dial ?? this.chain.operation.dial}`;
+		const key = `${litres} L, ${dial ?? this.of.operation.dial}`;
 		const known = this.tried.get(key);
 		if (known) return known;
-		const state = solveOutlets(this.chain.graph, sourceAt(this.chain, litres, dial), this.warm);
+		const state = solveOutlets(this.of.graph, sourceAt(this.of, litres, dial), this.warm);
 		this.tried.set(key, state);
 		return state;
 	}
 
+	/** Least litres in the tank at which every outlet still gives water; null: not even at the brim. */
 	lowestFlowingL(): number | null {
 		return this.lowest((litres) => this.leastLeftM(litres));
 	}
 
-	lowestFedL(): number | null {
-		const needs = this.chain.feed?.needLph;
-		return needs ? this.lowest((litres) => this.worst(needs, litres)) : null;
+	/** Least litres in the tank at which every site gets what it needs. */
+	lowestFedL(needs: Needs): number | null {
+		return this.lowest((litres) => this.worst(needs, litres));
 	}
 
 	private lowest(margin: (litres: number) => number): number | null {
-		const { design, shelf } = this.chain;
-		const brim = brimLitresOf(design, shelf);
-		return leastAtOrOver(margin, Math.min(brim, pumpMinimumL(this.chain)), brim, brim / 160);
+		const brim = brimLitresOf(this.of.design, this.of.shelf);
+		return leastAtOrOver(margin, Math.min(brim, pumpMinimumL(this.of)), brim, brim / 160);
 	}
 
-	/** Least dial, a whole percent, at which all needs are met at the level as it stands; null: none. */
-	leastDialPercent(needs: Needs): number | null {
-		const { design, operation, record } = this.chain;
+	/** Least dial, a whole percent, at which all needs are met with so many litres in the tank; null: none. */
+	leastDialPercent(needs: Needs, litres: number): number | null {
+		const { design, operation } = this.of;
 		if (design.source.kind !== 'pump') return null;
-		const margin = (percent: number) => this.worst(needs, record.nowL, percent / 100) + 1e-6;
+		const margin = (percent: number) => this.worst(needs, litres, percent / 100) + 1e-6;
 		const least = leastAtOrOver(margin, operation.dial * 100, 100, 0.5);
 		return least === null ? null : Math.min(100, Math.ceil(least));
 	}
@@ -116,3 +129,26 @@ function leastAtOrOver(
 	}
 	return high;
 }
+
+/** Trial solves at other levels and dials. */
+export const trials = stage(
+	'trials',
+	{
+		design: ['tank', 'source'],
+		operation: ['dial', 'shutValves'],
+		shelf: ['tanks', 'pumps']
+	},
+	{ graph, layout, curve },
+	({ design, operation, shelf, graph, layout, curve }) =>
+		new Trials({ design, operation, shelf, graph, layout, curve })
+);
+
+/** Least litres in the tank at which every outlet still gives water; null: not even at the brim. */
+export const lowestFlowingL = stage('lowest flowing', {}, { trials }, ({ trials }) =>
+	trials.lowestFlowingL()
+);
+
+/** Least litres in the tank at which every site gets what its feed needs; null: no level, or nothing is fed. */
+export const lowestFedL = stage('lowest fed', {}, { trials, feed }, ({ trials, feed }) =>
+	feed ? trials.lowestFedL(feed.needLph) : null
+);

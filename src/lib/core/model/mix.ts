@@ -1,3 +1,4 @@
+import type { Operation, Place } from '../design';
 import {
 	AMMONIUM_SHARE,
 	FULL_MSCM,
@@ -11,10 +12,12 @@ import {
 	type RecipeInput,
 	type SaltsInput,
 	type Solution
-} from '../../nutrients';
-import { clamp } from '../../quantity';
-import { CANOPY_SHARE, SALTS, type Crop, type SaltId, type Stage } from '../../shelf';
-import type { Chain } from '../chain';
+} from '../nutrients';
+import { clamp } from '../quantity';
+import { CANOPY_SHARE, SALTS, type Crop, type SaltId, type Stage } from '../shelf';
+import { stage } from './stage';
+import { tank } from './tank';
+import { waterUse, type CropUse, type WaterUse } from './water-use';
 
 export interface MixItem {
 	name: string;
@@ -56,72 +59,86 @@ const NO_GRAMS = 1e-9;
 export const wishOf = (crop: Crop, stage: Stage): number =>
 	crop.ecEarlyMsCm + (crop.ecFullMsCm - crop.ecEarlyMsCm) * CANOPY_SHARE[stage];
 
-/** What the crops want, and the recipe per litre that gives it; independent of how much is mixed. */
-export function strengthOf(chain: Chain) {
-	const { mix } = chain.operation;
-	const { crops, useLPerDay } = chain.thirst;
-	const low = Math.max(0, ...crops.map(({ crop }) => crop.ecEarlyMsCm));
-	const high = Math.min(6, ...crops.map(({ crop }) => crop.ecFullMsCm));
+/** Strength the crops would like, rounded as a meter reads; weighed by what each drinks. */
+function wishedMsCm({ crops, useLPerDay }: WaterUse, low: number, high: number): number {
 	const mean = crops.reduce((a, c) => a + wishOf(c.crop, c.stage) * c.litresPerDay, 0) / useLPerDay;
 	const wished = crops.length === 0 || useLPerDay === 0 ? NOBODY_MSCM : mean;
-	const recommendedMsCm =
-		Math.round(clamp(wished, Math.min(low, high), Math.max(low, high)) * 20) / 20;
-	const aimMsCm = Math.max(mix.strengthMsCm ?? recommendedMsCm, 0.05);
-	const fruiting = crops.some(({ crop }) => crop.fruiting);
-	const source = mix.source;
-	return {
-		recommendedMsCm,
-		aimMsCm,
-		range: { low, high },
-		ph: {
-			low: Math.max(4, ...crops.map(({ crop }) => crop.phLow)),
-			high: Math.min(7, ...crops.map(({ crop }) => crop.phHigh))
-		},
-		targetsMgL: targetsAt(aimMsCm, fruiting),
-		recipe: source.kind === 'salts' ? fitRecipe(chain, source.saltIds, aimMsCm, fruiting) : null
-	};
+	return Math.round(clamp(wished, Math.min(low, high), Math.max(low, high)) * 20) / 20;
 }
 
+const over = (crops: readonly CropUse[], of: (use: CropUse) => number, least: number): number =>
+	Math.max(least, ...crops.map(of));
+const under = (crops: readonly CropUse[], of: (use: CropUse) => number, most: number): number =>
+	Math.min(most, ...crops.map(of));
+
+/** What the crops want, and the recipe per litre that gives it; independent of how much is mixed. */
+export const strength = stage(
+	'strength',
+	{ operation: ['mix'], place: ['water'] },
+	{ waterUse },
+	({ operation, place, waterUse }) => {
+		const { mix } = operation;
+		const { crops } = waterUse;
+		const low = over(crops, ({ crop }) => crop.ecEarlyMsCm, 0);
+		const high = under(crops, ({ crop }) => crop.ecFullMsCm, 6);
+		const recommendedMsCm = wishedMsCm(waterUse, low, high);
+		const aimMsCm = Math.max(mix.strengthMsCm ?? recommendedMsCm, 0.05);
+		const fruiting = crops.some(({ crop }) => crop.fruiting);
+		const { source } = mix;
+		return {
+			recommendedMsCm,
+			aimMsCm,
+			range: { low, high },
+			ph: {
+				low: over(crops, ({ crop }) => crop.phLow, 4),
+				high: under(crops, ({ crop }) => crop.phHigh, 7)
+			},
+			targetsMgL: targetsAt(aimMsCm, fruiting),
+			recipe:
+				source.kind === 'salts' ? fitRecipe(place.water, source.saltIds, aimMsCm, fruiting) : null
+		};
+	}
+);
+
 /** The mix for this tank's fill. */
-export function mixOf(chain: Chain): MixState {
-	const { place, strength, operation } = chain;
-	const litres = Math.max(0.1, Math.min(operation.fillL, chain.tank.fullL));
-	const { source, method } = operation.mix;
-	const dosed =
-		source.kind === 'salts'
-			? weighed(chain, strength.recipe!, litres)
-			: byProduct(chain, source, strength.aimMsCm, litres);
-	const byLabel = method === 'label' && source.kind === 'product';
-	// what cannot be reached, or the water alone passes, is not what will be in the tank
-	const reached = Math.abs(dosed.expectedMsCm - strength.aimMsCm) <= OFF_MSCM;
-	return {
-		...strength,
-		strengthMsCm: byLabel || !reached ? Math.max(0.05, dosed.expectedMsCm) : strength.aimMsCm,
-		waterMsCm: salts({ volumeL: 1, additions: [], water: waterOf(chain) }).ecMsCm,
-		litres,
-		...dosed,
-		uncertaintyMsCm: uncertainty(
-			byLabel ? 'label' : 'meter',
-			dosed.expectedMsCm,
-			place.water.ecMsCm
-		)
-	};
-}
+export const mix = stage(
+	'mix',
+	{ operation: ['mix', 'fillL'], place: ['water'] },
+	{ strength, tank },
+	({ operation, place, strength, tank }): MixState => {
+		const litres = Math.max(0.1, Math.min(operation.fillL, tank.fullL));
+		const { water } = place;
+		const { source, method } = operation.mix;
+		const dosed =
+			source.kind === 'salts'
+				? weighed(water, strength.recipe!, litres)
+				: byProduct(water, operation.mix, source, strength.aimMsCm, litres);
+		const byLabel = method === 'label' && source.kind === 'product';
+		// what cannot be reached, or the water alone passes, is not what will be in the tank
+		const reached = Math.abs(dosed.expectedMsCm - strength.aimMsCm) <= OFF_MSCM;
+		return {
+			...strength,
+			strengthMsCm: byLabel || !reached ? Math.max(0.05, dosed.expectedMsCm) : strength.aimMsCm,
+			waterMsCm: salts({ volumeL: 1, additions: [], water: ionsOf(water) }).ecMsCm,
+			litres,
+			...dosed,
+			uncertaintyMsCm: uncertainty(byLabel ? 'label' : 'meter', dosed.expectedMsCm, water.ecMsCm)
+		};
+	}
+);
 
 type Dosed = Pick<MixState, 'items' | 'expectedMsCm' | 'salts'>;
 type Fitted = NonNullable<MixState['recipe']>;
 
-const waterOf = ({ place }: Chain) => {
-	const { Ca, Mg, Na, Cl, S } = place.water;
-	return { Ca, Mg, Na, Cl, S };
-};
+type Water = Place['water'];
+const ionsOf = ({ Ca, Mg, Na, Cl, S }: Water) => ({ Ca, Mg, Na, Cl, S });
 
 /**
  * The macro elements are fitted at a share of full strength, and the share is moved until the strength is met;
  * the traces go by the strength aimed at, and nothing passes its limit.
  */
-function fitRecipe(chain: Chain, saltIds: SaltId[], aimMsCm: number, fruiting: boolean): Fitted {
-	const water = waterOf(chain);
+function fitRecipe(source: Water, saltIds: SaltId[], aimMsCm: number, fruiting: boolean): Fitted {
+	const water = ionsOf(source);
 	const inputAt = (share: number): RecipeInput => ({
 		targetsMgL: targetsAt(aimMsCm, fruiting, share),
 		salts: saltIds,
@@ -130,7 +147,7 @@ function fitRecipe(chain: Chain, saltIds: SaltId[], aimMsCm: number, fruiting: b
 		ammoniumShare: AMMONIUM_SHARE.value
 	});
 	// strength rises almost in proportion to the share: a secant settles in a few steps
-	let [before, beforeMs] = [0, chain.place.water.ecMsCm];
+	let [before, beforeMs] = [0, source.ecMsCm];
 	let share = clamp(aimMsCm / FULL_MSCM, 0.05, 5);
 	let result = recipe(inputAt(share));
 	for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
@@ -145,7 +162,7 @@ function fitRecipe(chain: Chain, saltIds: SaltId[], aimMsCm: number, fruiting: b
 }
 
 /** The recipe weighed out for so many litres. */
-function weighed(chain: Chain, { result }: Fitted, litres: number): Dosed {
+function weighed(source: Water, { result }: Fitted, litres: number): Dosed {
 	const items = result.additions
 		.filter(({ gramsPerL }) => gramsPerL > NO_GRAMS)
 		.map(({ salt, gramsPerL }): MixItem => {
@@ -155,7 +172,7 @@ function weighed(chain: Chain, { result }: Fitted, litres: number): Dosed {
 	const input: SaltsInput = {
 		volumeL: litres,
 		additions: items.map(({ saltId, amount }) => ({ salt: saltId!, grams: amount, purity: 1 })),
-		water: { ...waterOf(chain), alkalinityMeqL: chain.place.water.alkalinityMeqL }
+		water: { ...ionsOf(source), alkalinityMeqL: source.alkalinityMeqL }
 	};
 	const solution = salts(input);
 	return {
@@ -165,17 +182,23 @@ function weighed(chain: Chain, { result }: Fitted, litres: number): Dosed {
 	};
 }
 
-type Product = Extract<Chain['operation']['mix']['source'], { kind: 'product' }>;
+type Mix = Operation['mix'];
+type Product = Extract<Mix['source'], { kind: 'product' }>;
 
-function byProduct(chain: Chain, product: Product, aimMsCm: number, litres: number): Dosed {
-	const { mix } = chain.operation;
+function byProduct(
+	source: Water,
+	mix: Mix,
+	product: Product,
+	aimMsCm: number,
+	litres: number
+): Dosed {
 	const gramsPerUnit = product.form === 'liquid' ? product.densityKgL : 1;
 	const at = (perL: number): SaltsInput => ({
 		volumeL: litres,
 		additions: [
 			{ label: product.label, grams: Math.min(1e6, perL * gramsPerUnit * litres), purity: 1 }
 		],
-		water: { ...waterOf(chain), alkalinityMeqL: chain.place.water.alkalinityMeqL }
+		water: { ...ionsOf(source), alkalinityMeqL: source.alkalinityMeqL }
 	});
 	let perL = product.labelDosePerL * mix.labelShare;
 	if (mix.method === 'meter') {

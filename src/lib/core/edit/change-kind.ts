@@ -9,9 +9,9 @@ import {
 	type Variant
 } from '../design';
 import { pick } from '../shelf';
-import type { Chain } from './chain';
-import { names } from './finding';
-import { settle } from './settle';
+import type { SystemModel } from '../model';
+import { names } from '../review';
+import { settle } from './autofix';
 
 export interface ChangedKind {
 	plan: Plan;
@@ -24,10 +24,10 @@ export interface ChangedKind {
  * The same plants, place and tank in another kind of system: whatever makes sense there is kept, and what was
  * kept is said. The stands become one of the new kind; the record is not touched.
  */
-export function changeKind(chain: Chain, variant: Variant): ChangedKind {
-	const { design, operation, record, area, shelf, place } = chain;
+export function changeKind(model: SystemModel, variant: Variant): ChangedKind {
+	const { design, operation, record, area, shelf, place } = model;
 	const kind = KINDS[variant];
-	const planted = chain.layout.sites.flatMap(({ id }) => operation.crops[id] ?? []);
+	const planted = model.layout.sites.flatMap(({ id }) => operation.crops[id] ?? []);
 	const valve = kind.feeding === 'valve';
 	const tank = pick(shelf.tanks, design.tank.partId);
 	const pumpId = !valve && design.source.kind === 'pump' ? design.source.partId : undefined;
@@ -38,7 +38,7 @@ export function changeKind(chain: Chain, variant: Variant): ChangedKind {
 			variant,
 			plants: Math.max(1, planted.length),
 			cropId: commonest(planted) ?? shelf.crops[0]!.id,
-			lengthMm: Math.max(400, area.lengthM * 1000 - tankRoom(chain)),
+			lengthMm: Math.max(400, area.lengthM * 1000 - tankRoom(model)),
 			depthMm: Math.max(300, (area.widthM - area.walkM) * 1000 - 100),
 			heightMm: area.heightM * 1000,
 			...(!tank.special && { tankId: tank.id }),
@@ -49,7 +49,7 @@ export function changeKind(chain: Chain, variant: Variant): ChangedKind {
 	const keepTank = started.design.tank.partId === design.tank.partId;
 	const stand = {
 		...withShelfItems(started.design.stands[0]!, design.stands[0]!),
-		id: freshId(chain, started.design.stands[0]!.id)
+		id: freshId(model, started.design.stands[0]!.id)
 	};
 	const sites = kindOf(stand).slots(stand);
 	const crops = Object.fromEntries(
@@ -82,14 +82,14 @@ export function changeKind(chain: Chain, variant: Variant): ChangedKind {
 	const filled = { ...record, nowL: plan.operation.fillL };
 	const settled = settle({ ...plan, record: filled, place }, shelf);
 	const made = { design: settled.design, operation: settled.operation };
-	return { plan: made, ...said(chain, made, planted.length) };
+	return { plan: made, ...said(model, made, planted.length) };
 }
 
 /**
  * A stand's id that nothing was ever noted under, so that the stages and readings of the old system are not
  * taken for the new one's.
  */
-function freshId({ design, operation, record }: Chain, wanted: string): string {
+function freshId({ design, operation, record }: SystemModel, wanted: string): string {
 	const noted = [
 		...Object.keys(record.stages),
 		...Object.keys(record.caughtMl),
@@ -102,7 +102,7 @@ function freshId({ design, operation, record }: Chain, wanted: string): string {
 	return id;
 }
 
-const tankRoom = (chain: Chain): number => Math.round(chain.layout.tank.lengthM * 1000) + 200;
+const tankRoom = (model: SystemModel): number => Math.round(model.layout.tank.lengthM * 1000) + 200;
 
 const commonest = (ids: readonly string[]): string | undefined => {
 	const counts = new Map<string, number>();
@@ -122,8 +122,8 @@ function withShelfItems(stand: Stand, before: Stand): Stand {
 	};
 }
 
-function said(chain: Chain, plan: Plan, planted: number): Pick<ChangedKind, 'kept' | 'lost'> {
-	const { design, shelf } = chain;
+function said(model: SystemModel, plan: Plan, planted: number): Pick<ChangedKind, 'kept' | 'lost'> {
+	const { design, shelf } = model;
 	const next = plan.design;
 	const kept: string[] = [];
 	const lost: string[] = [];

@@ -1,6 +1,7 @@
-import { hoursOf, type Lamp } from '../../design';
-import type { Point, Site } from '../../layout';
-import type { Chain } from '../chain';
+import { hoursOf, type Lamp } from '../design';
+import type { Point, Site } from '../layout';
+import { layout } from './layout';
+import { stage } from './stage';
 
 export interface SiteLight {
 	ppfdUmol: number;
@@ -28,26 +29,31 @@ export function ppfdOf(lamp: Lamp, at: Point): number {
 }
 
 /** Light at the crown of every site from all the lamps there are. */
-export function lightOf({ design, operation, layout, shelf }: Chain): Map<string, SiteLight> {
-	const light = new Map<string, SiteLight>();
-	if (design.lamps.length === 0) return light;
-	const { from } = layout.extent;
-	const crops = new Map(shelf.crops.map((crop) => [crop.id, crop]));
-	const hours = design.lamps.map((lamp) => hoursOf(operation, lamp.id));
-	for (const site of layout.sites) {
-		const at = { ...crownOf(site, crops.get(site.cropId ?? '')?.heightMm ?? 0) };
-		at.xM -= from.xM;
-		at.yM -= from.yM;
-		let [ppfdUmol, dliMol] = [0, 0];
-		for (const [i, lamp] of design.lamps.entries()) {
-			const ppfd = ppfdOf(lamp, at);
-			ppfdUmol += ppfd;
-			dliMol += ppfd * hours[i]! * 0.0036;
+export const light = stage(
+	'light',
+	{ design: ['lamps'], operation: ['lampHours'], shelf: ['crops'] },
+	{ layout },
+	({ design, operation, shelf, layout }) => {
+		const bySite = new Map<string, SiteLight>();
+		if (design.lamps.length === 0) return bySite;
+		const { from } = layout.extent;
+		const crops = new Map(shelf.crops.map((crop) => [crop.id, crop]));
+		const hours = design.lamps.map((lamp) => hoursOf(operation, lamp.id));
+		for (const site of layout.sites) {
+			const at = { ...crownOf(site, crops.get(site.cropId ?? '')?.heightMm ?? 0) };
+			at.xM -= from.xM;
+			at.yM -= from.yM;
+			let [ppfdUmol, dliMol] = [0, 0];
+			for (const [i, lamp] of design.lamps.entries()) {
+				const ppfd = ppfdOf(lamp, at);
+				ppfdUmol += ppfd;
+				dliMol += ppfd * hours[i]! * 0.0036;
+			}
+			bySite.set(site.id, { ppfdUmol, dliMol });
 		}
-		light.set(site.id, { ppfdUmol, dliMol });
+		return bySite;
 	}
-	return light;
-}
+);
 
 /** The top third of a plant, where most of its leaf is. */
 function crownOf(site: Site, heightMm: number): Point {

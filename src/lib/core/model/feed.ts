@@ -1,10 +1,13 @@
-import { feedPlan, type FeedPlan, type FeedPlanInput } from '../../feeding';
-import { kindOf } from '../../design';
-import { DRY_LPH } from '../../hydraulics';
-import { NoSolution } from '../../quantity';
-import { pick } from '../../shelf';
-import type { Chain } from '../chain';
-import type { Operation } from '../../design';
+import { kindOf, type Design, type Operation } from '../design';
+import { feedPlan, type FeedPlan, type FeedPlanInput } from '../feeding';
+import { DRY_LPH } from '../hydraulics';
+import type { Layout } from '../layout';
+import { NoSolution } from '../quantity';
+import { pick, type Shelf } from '../shelf';
+import { layout } from './layout';
+import { stage } from './stage';
+import { flows, type Flows } from './water-path';
+import { waterUse, type WaterUse } from './water-use';
 
 export interface FeedState {
 	input: FeedPlanInput;
@@ -19,17 +22,26 @@ export interface FeedState {
 
 const DAY_MIN = 1440;
 
+/** The sites a timer can feed, with what they get and drink. */
+interface Fed {
+	design: Pick<Design, 'stands'>;
+	shelf: Pick<Shelf, 'media'>;
+	layout: Layout;
+	waterUse: WaterUse;
+	flows: Flows;
+}
+
 /** The operation's input for one school; planted sites that get no water are left out, and are a finding. */
-export function feedInput(chain: Chain, feed: Operation['feed']): FeedPlanInput | null {
-	const { layout, thirst, flows } = chain;
-	const timed = timedSites(chain);
+export function feedInput(of: Fed, feed: Operation['feed']): FeedPlanInput | null {
+	const { layout, waterUse, flows, shelf } = of;
+	const timed = timedSites(of);
 	const sites = layout.sites.flatMap((site) => {
 		// where a valve lets water in as it is drunk, no timer does
 		if (!timed.has(site.id)) return [];
-		const demandLPerDay = thirst.bySite.get(site.id);
+		const demandLPerDay = waterUse.bySite.get(site.id);
 		const flowLph = flows.siteLph.get(site.id) ?? 0;
 		if (demandLPerDay === undefined || flowLph < DRY_LPH) return [];
-		const { availableFraction } = pick(chain.shelf.media, site.mediumId);
+		const { availableFraction } = pick(shelf.media, site.mediumId);
 		const mediumL = Math.max(0.05, site.mediumL);
 		return [{ id: site.id, mediumL, availableFraction, demandLPerDay, flowLph }];
 	});
@@ -51,7 +63,7 @@ export function feedInput(chain: Chain, feed: Operation['feed']): FeedPlanInput 
 }
 
 /** Sites that a timer feeds. */
-export function timedSites({ design, layout }: Chain): Set<string> {
+export function timedSites({ design, layout }: Pick<Fed, 'design' | 'layout'>): Set<string> {
 	const stands = new Set(
 		design.stands.filter((s) => kindOf(s).feeding === 'pump').map((s) => s.id)
 	);
@@ -59,31 +71,49 @@ export function timedSites({ design, layout }: Chain): Set<string> {
 }
 
 /** The plan with the grower's own minutes laid over it; null where nothing can be planned. */
-export function feedOf(chain: Chain): FeedState | null {
-	const { feed } = chain.operation;
-	const input = feedInput(chain, feed);
-	if (!input) return null;
-	let plan: FeedPlan;
+export const feed = stage(
+	'feed',
+	{ design: ['stands'], operation: ['feed'], shelf: ['media'] },
+	{ layout, waterUse, flows },
+	(given): FeedState | null => {
+		const { feed } = given.operation;
+		const input = feedInput(given, feed);
+		const plan = input && planOf(input);
+		if (!input || !plan) return null;
+		const onMin = feed.school === 'continuous' ? DAY_MIN : (feed.setMin ?? plan.onMin);
+		return { input, plan, onMin, ...dosesOf(given, feed, plan, onMin) };
+	}
+);
+
+function planOf(input: FeedPlanInput): FeedPlan | null {
 	try {
-		plan = feedPlan(input);
+		return feedPlan(input);
 	} catch (problem) {
 		if (problem instanceof NoSolution || (problem as { code?: string }).code === 'invalid-input')
 			return null;
 		throw problem;
 	}
-	const steady = feed.school === 'continuous';
-	const onMin = steady ? DAY_MIN : (feed.setMin ?? plan.onMin);
-	const needLph = new Map<string, number>();
+}
+
+/** What one feed of so many minutes brings to each site, and what it must. */
+function dosesOf(
+	of: Fed,
+	feed: Operation['feed'],
+	plan: FeedPlan,
+	onMin: number
+): Pick<FeedState, 'needLph' | 'dose'> {
+	const needLph: FeedState['needLph'] = new Map();
 	const dose: FeedState['dose'] = new Map();
 	const events = plan.dayEvents + plan.nightEvents;
 	const dayShare = feed.lights.durationMin === DAY_MIN ? 1 : feed.dayShare;
-	const timed = timedSites(chain);
-	for (const [siteId, demand] of chain.thirst.bySite) {
+	const timed = timedSites(of);
+	for (const [siteId, demand] of of.waterUse.bySite) {
 		if (!timed.has(siteId)) continue;
-		const deficitL = steady
-			? demand
-			: Math.max((demand * dayShare) / Math.max(1, plan.dayEvents), demand / events);
-		const doseL = ((chain.flows.siteLph.get(siteId) ?? 0) * onMin) / 60;
+		const deficitL =
+			feed.school === 'continuous'
+				? demand
+				: Math.max((demand * dayShare) / Math.max(1, plan.dayEvents), demand / events);
+		const doseL = ((of.flows.siteLph.get(siteId) ?? 0) * onMin) / 60;
 		needLph.set(siteId, (deficitL / (1 - feed.drainFraction) / onMin) * 60);
 		dose.set(siteId, {
 			doseL,
@@ -91,18 +121,22 @@ export function feedOf(chain: Chain): FeedState | null {
 			drainFraction: doseL > deficitL ? 1 - deficitL / doseL : 0
 		});
 	}
-	return { input, plan, onMin, needLph, dose };
+	return { needLph, dose };
 }
 
 /** Pump minutes a day with the timer as it is set. */
-export const pumpMinutes = ({ feed }: Chain): number =>
+export const pumpMinutes = ({ feed }: { feed: FeedState | null }): number =>
 	feed ? Math.min(DAY_MIN, feed.onMin * feed.plan.events.length) : 0;
 
 /**
  * Flow each outlet must give so that the thirstiest site it waters gets its need, L/h by node. Where several
  * outlets water a site, each is taken to give its part of it as it does now.
  */
-export function outletNeeds({ feed, flows, layout }: Chain): Map<string, number> {
+export function outletNeeds({
+	feed,
+	flows,
+	layout
+}: Pick<Fed, 'flows' | 'layout'> & { feed: FeedState | null }): Map<string, number> {
 	const needs = new Map<string, number>();
 	for (const { nodeId, shares } of layout.emissions) {
 		const now = flows.outletLph.get(nodeId) ?? 0;

@@ -1,0 +1,58 @@
+import { z } from 'zod';
+import { id, oneOf, quantity } from '../quantity';
+import { builtTankShape } from '../shelf';
+import type { Operation } from './operation';
+
+const litres = (name: string, above = 0) => quantity(name, 'L', { min: above, max: 100_000 });
+
+/** Under the stand, at its low end, carrying it on its lid, or the lower part of the same vessel. */
+export const SPOTS = ['under', 'beside', 'lid', 'inside'] as const;
+
+/** The tank as a thing that stands somewhere. `shape` replaces the shelf's when the grower measured theirs. */
+export const tankSchema = z.strictObject({
+	partId: id('tank'),
+	shape: builtTankShape.nullable(),
+	/** Where it stands from the first stand's low end. */
+	spot: oneOf('spot', SPOTS),
+	/** A way to the pump through the lid, or through a plate over it, without lifting plants. */
+	hatch: z.boolean().default(false),
+	/** Its floor over the floor of the place; below zero it is sunk. */
+	floorMm: quantity('tank floor', 'mm', { min: -2000, max: 4000 }),
+	/** Lowest opening under the rim: an overflow or pipe hole. */
+	overflowBelowRimMm: quantity('overflow below the rim', 'mm', { min: 0, max: 1000 })
+});
+
+/** A second vessel that feeds a float. */
+export const reserveSchema = z.strictObject({ volumeL: litres('reserve') });
+
+export const sourceSchema = z.discriminatedUnion(
+	'kind',
+	[
+		z.strictObject({
+			kind: z.literal('pump'),
+			partId: id('pump')
+		}),
+		z.strictObject({ kind: z.literal('gravity') })
+	],
+	{ error: () => 'source must be one of pump, gravity' }
+);
+
+/** The way from the tank to the stands. */
+export const linesSchema = z.strictObject({
+	mainTubeId: id('main tube'),
+	filter: z.boolean('filter must be true or false'),
+	checkValve: z.boolean('checkValve must be true or false'),
+	/** Joints made with an adapter, by joint id. */
+	adapters: z.array(id('joint')).max(200)
+});
+
+/** The loop around the stands, and how it is set: what a kind of stand may want otherwise than usual. */
+export interface Loop {
+	design: {
+		tank: z.infer<typeof tankSchema>;
+		reserve: z.infer<typeof reserveSchema> | null;
+		source: z.infer<typeof sourceSchema>;
+		lines: z.infer<typeof linesSchema>;
+	};
+	operation: Operation;
+}

@@ -1,0 +1,5 @@
+export * from './autofix';
+export * from './change-kind';
+export * from './compare';
+export * from './extension';
+export * from './fit';

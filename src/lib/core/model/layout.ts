@@ -1,0 +1,24 @@
+import { areaOf } from '../design';
+import { layoutDesign } from '../layout';
+import { stage } from './stage';
+
+/** The area of the place it stands in. */
+export const area = stage(
+	'area',
+	{ design: ['areaId'], place: ['areas'] },
+	{},
+	({ design, place }) => areaOf(place, design.areaId)
+);
+
+/** Everything in space, to scale. */
+export const layout = stage(
+	'layout',
+	{
+		design: ['stands', 'tank', 'lines', 'lamps'],
+		operation: ['crops', 'shutValves', 'fillL'],
+		record: ['stages'],
+		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows']
+	},
+	{ area },
+	(given) => layoutDesign(given, given.area, given.shelf)
+);

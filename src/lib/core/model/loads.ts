@@ -1,0 +1,104 @@
+import { spotOf, type Design, type Operation, type SystemRecord } from '../design';
+import {
+	tipping,
+	wallLoad,
+	type Tipping,
+	type TippingInput,
+	type WallLoad,
+	type WallLoadInput
+} from '../construction';
+import type { Layout, StandLayout } from '../layout';
+import { pick, type Shelf } from '../shelf';
+import { layout } from './layout';
+import { source } from './source';
+import { stage } from './stage';
+
+export interface StandLoad {
+	stand: StandLayout;
+	/** Wet and grown, with the tank where it stands on or in it. */
+	massKg: number;
+	/** Of floor, kg/m²; null on a wall. */
+	perM2: number | null;
+	tipping: { now: { input: TippingInput; result: Tipping }; empty: Tipping } | null;
+	wall: { input: WallLoadInput; result: WallLoad } | null;
+}
+
+/** What each stand weighs and bears, and the wind or wall it stands against. */
+export const loads = stage(
+	'loads',
+	{
+		design: ['stands', 'tank'],
+		operation: ['fillL'],
+		record: ['nowL'],
+		shelf: ['tanks']
+	},
+	{ layout, source },
+	({ design, operation, record, shelf, layout, source }) => {
+		const loaded = { design, operation, record, shelf, layout, waterLevelM: source.waterLevelM };
+		return layout.stands.map((stand, i) => loadOf(loaded, stand, i === 0));
+	}
+);
+
+interface Loaded {
+	design: Pick<Design, 'stands' | 'tank'>;
+	operation: Pick<Operation, 'fillL'>;
+	record: Pick<SystemRecord, 'nowL'>;
+	shelf: Pick<Shelf, 'tanks'>;
+	layout: Layout;
+	waterLevelM: number;
+}
+
+function loadOf(of: Loaded, stand: StandLayout, first: boolean): StandLoad {
+	const members = of.layout.containers.filter((c) => c.standId === stand.id);
+	const own = stand.frameKg + members.reduce((total, c) => total + c.massKg, 0);
+	// only the first stand can stand on the tank
+	const spot = spotOf(of.design);
+	const carried = first && (spot === 'lid' || spot === 'inside');
+	const massKg = own + (carried ? tankKg(of, of.operation.fillL) : 0);
+	const { tank } = of.layout;
+	const areaM2 = carried ? tank.lengthM * tank.widthM : stand.lengthM * stand.depthM;
+	return {
+		stand,
+		massKg,
+		perM2: stand.stance.kind === 'wall' ? null : massKg / Math.max(0.01, areaM2),
+		tipping: tippingOf(of, stand, own, carried),
+		wall: wallOf(stand, own)
+	};
+}
+
+const tankKg = ({ shelf, design }: Loaded, litres: number): number =>
+	pick(shelf.tanks, design.tank.partId).emptyKg + litres;
+
+function tippingOf(
+	of: Loaded,
+	{ stance }: StandLayout,
+	ownKg: number,
+	carried: boolean
+): StandLoad['tipping'] {
+	if (stance.kind !== 'free' || stance.faceM2 <= 0 || stance.faceHeightM <= 0 || ownKg <= 0)
+		return null;
+	const { tank } = of.layout;
+	const inputAt = (litres: number): TippingInput => ({
+		parts: [
+			{ massKg: ownKg, heightM: stance.faceHeightM },
+			...(carried
+				? [
+						{
+							massKg: tankKg(of, litres),
+							heightM: Math.max(0, (of.waterLevelM + tank.floorM) / 2)
+						}
+					]
+				: [])
+		],
+		faces: [{ areaM2: stance.faceM2, heightM: stance.faceHeightM, drag: 1.2 }],
+		edgeM: stance.edgeM
+	});
+	const input = inputAt(of.record.nowL);
+	return { now: { input, result: tipping(input) }, empty: tipping(inputAt(0)) };
+}
+
+function wallOf({ stance }: StandLayout, ownKg: number): StandLoad['wall'] {
+	if (stance.kind !== 'wall' || ownKg <= 0) return null;
+	const input = { massKg: ownKg, standoffM: stance.standoffM, rows: stance.rows };
+	return { input, result: wallLoad(input) };
+}

@@ -1,0 +1,103 @@
+import {
+	applyChanges,
+	plantsOf,
+	type Change,
+	type Design,
+	type Operation,
+	type Parts,
+	type Place,
+	type Plants,
+	type SystemRecord
+} from '../design';
+import { show, type Kind } from '../quantity';
+import type { Shelf } from '../shelf';
+import { Evaluator } from './evaluator';
+import { grownStages } from './growth';
+import type { Stage } from './stage';
+import { STAGES, type StageValues } from './stages';
+
+/** A getter for each stage, by its name in the list. */
+abstract class Answers {
+	abstract get<T>(stage: Stage<T>): T;
+}
+for (const [name, stage] of Object.entries<Stage<unknown>>(STAGES))
+	Object.defineProperty(Answers.prototype, name, {
+		get(this: Answers) {
+			return this.get(stage);
+		}
+	});
+const Base = Answers as unknown as new () => Answers & StageValues;
+
+/** What an earlier model worked out, of the plants as they are and of the same full grown. */
+interface Past {
+	stages: Evaluator | undefined;
+	grown: Evaluator | undefined;
+}
+
+/**
+ * Everything that follows from a document, each stage worked out when first asked for and never twice. The
+ * model of a changed document, made with `with`, takes over what the change has not touched: what that is
+ * follows from what each stage declares to read.
+ */
+export class SystemModel extends Base {
+	readonly design: Design;
+	readonly operation: Operation;
+	readonly record: SystemRecord;
+	readonly place: Place;
+
+	private readonly stages: Evaluator;
+	private grownModel: SystemModel | undefined;
+	/** The grown stages of an earlier model, for as long as this one has none of its own. */
+	private readonly grownBefore: Evaluator | undefined;
+
+	constructor(
+		readonly parts: Parts,
+		readonly shelf: Shelf,
+		past?: Past
+	) {
+		super();
+		const { design, operation, record, place } = parts;
+		[this.design, this.operation, this.record, this.place] = [design, operation, record, place];
+		this.stages = new Evaluator({ design, operation, record, place, shelf }, past?.stages);
+		this.grownBefore = past?.grown;
+	}
+
+	/** The model of the changed document. */
+	with(changes: readonly Change[]): SystemModel {
+		return this.of(applyChanges(this.parts, changes));
+	}
+
+	/** The model of another document, or of another shelf, sharing what is the same in both. */
+	of(parts: Parts, shelf: Shelf = this.shelf): SystemModel {
+		const grown = this.grownModel?.stages ?? this.grownBefore;
+		return new SystemModel(parts, shelf, { stages: this.stages, grown });
+	}
+
+	/** What a stage comes to. */
+	get<T>(stage: Stage<T>): T {
+		return this.stages.get(stage);
+	}
+
+	/** What grows where and how far on it is. */
+	get plants(): Plants {
+		return plantsOf(this.operation, this.record);
+	}
+
+	/** The same system with its plants full grown; itself where they are. */
+	get grown(): SystemModel {
+		return (this.grownModel ??= this.growUp());
+	}
+
+	private growUp(): SystemModel {
+		const { plants, parts } = this;
+		if (Object.values(plants).every(({ stage }) => stage === 'full')) return this;
+		const record = { ...parts.record, stages: grownStages(parts.operation.crops) };
+		return new SystemModel({ ...parts, record }, this.shelf, {
+			stages: this.grownBefore,
+			grown: undefined
+		});
+	}
+
+	/** A figure with its unit, as the grower of this place reads it. */
+	readonly say = (value: number, kind: Kind): string => show(value, kind, this.place.units);
+}

@@ -1,0 +1,145 @@
+import type { z } from 'zod';
+import {
+	diameterForFlow,
+	drain,
+	drainBack,
+	type Drain,
+	type DrainBack,
+	type drainBackInput,
+	type drainInput
+} from '../hydraulics';
+import { brimLitresOf, type Container, type ContainerForm, type ReturnRun } from '../layout';
+import { NoSolution } from '../quantity';
+import { layout } from './layout';
+import { levelOf } from './source';
+import { stage } from './stage';
+import { flows } from './water-path';
+
+/** Why a return does not do what it should. */
+export type ReturnFault =
+	| { kind: 'no-fall' }
+	/** At this fall its bore carries so much at most; one so wide would carry its flow. */
+	| {
+			kind: 'too-much';
+			innerDiameterMm: number;
+			fallPercent: number;
+			mostLph: number;
+			widerMm: number;
+	  };
+
+export interface ReturnState {
+	run: ReturnRun;
+	input: z.input<typeof drainInput>;
+	/** null: it does not fall, or cannot carry its flow; `fault` says which, where that is wrong. */
+	result: Drain | null;
+	fault: ReturnFault | null;
+	flowLph: number;
+	/** Water on its way in the pipe while the pump runs. */
+	wetL: number;
+	/** Water on its way down through what it drains. */
+	fallingL: number;
+}
+
+const MANNING_N = 0.01;
+
+/** Minutes water takes down through a container: fast round a tower, slowly through a slab. */
+const TRANSIT_MIN: Record<ContainerForm, number> = {
+	pot: 3,
+	slab: 4,
+	tray: 2,
+	tower: 0.3,
+	channel: 0.6,
+	panel: 1
+};
+
+/** Share of a medium that runs through as free water, and what clings to walls and roots, L. */
+const HOLD_UP = 0.15;
+const FILM_L = 0.3;
+
+/** Water on its way down through a container at a flow, L: medium holds so much of it and no more. */
+export const fallingIn = (container: Container | undefined, flowLph: number): number =>
+	Math.min(
+		(flowLph * TRANSIT_MIN[container?.form ?? 'pot']) / 60,
+		HOLD_UP * (container?.mediumL ?? Infinity) + FILM_L
+	);
+
+/** What every return carries while the pump runs. */
+export const returns = stage('returns', {}, { layout, flows }, ({ layout, flows }) => {
+	const byId = new Map(layout.containers.map((c) => [c.id, c]));
+	const flowOf = new Map<string, number>();
+	for (const { containerId, nodeId } of layout.emissions)
+		flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
+	return layout.returns.map((run): ReturnState => {
+		let flowLph = 0;
+		let fallingL = 0;
+		for (const id of run.containerIds) {
+			const flow = flowOf.get(id) ?? 0;
+			flowLph += flow;
+			fallingL += fallingIn(byId.get(id), flow);
+		}
+		return { run, flowLph, fallingL, ...carried(run, flowLph) };
+	});
+});
+
+/** A return with so much running into it, and why it cannot take that. */
+function carried(
+	run: ReturnRun,
+	flowLph: number
+): Pick<ReturnState, 'input' | 'result' | 'fault' | 'wetL'> {
+	const { innerDiameterMm, fallPercent } = run;
+	const input = { flowLph, innerDiameterMm, fallPercent, manningN: MANNING_N };
+	const none = { input, result: null, fault: null, wetL: 0 };
+	// straight down or level and under water nothing flows part full
+	if (run.way === 'drop' || run.way === 'level') return none;
+	if (!(fallPercent > 0)) return { ...none, fault: { kind: 'no-fall' } };
+	try {
+		const result = drain(input);
+		const areaM2 = result.velocityMS > 0 ? flowLph / 3.6e6 / result.velocityMS : 0;
+		return { ...none, result, wetL: areaM2 * run.lengthM * 1000 };
+	} catch (problem) {
+		if (!(problem instanceof NoSolution)) throw problem;
+		const mostLph = drain({ ...input, flowLph: 0 }).maxCapacityLph;
+		const widerMm = Math.ceil(diameterForFlow(flowLph, mostLph, innerDiameterMm));
+		return { ...none, fault: { kind: 'too-much', innerDiameterMm, fallPercent, mostLph, widerMm } };
+	}
+}
+
+/** What falls through the medium and runs in the returns while the pump is on, L. */
+export const inTransitL = ({ returns }: { returns: readonly ReturnState[] }): number =>
+	returns.reduce(
+		(total, { run, wetL, fallingL }) => (run.way === 'waste' ? total : total + wetL + fallingL),
+		0
+	);
+
+export interface DrainBackState {
+	input: z.infer<typeof drainBackInput>;
+	result: DrainBack;
+	/** Height of the water when all has come back, m over the floor of the place. */
+	highestM: number;
+}
+
+/** What comes back into the tank when the pump stops, and whether it holds it. */
+export const drainBackState = stage(
+	'drain-back',
+	{
+		design: ['tank'],
+		operation: ['fillL'],
+		record: ['nowL'],
+		shelf: ['tanks']
+	},
+	{ layout, returns },
+	(given): DrainBackState => {
+		const { design, shelf, layout, record, operation } = given;
+		const tankFullL = brimLitresOf(design, shelf);
+		const input = {
+			lines: layout.runs
+				.filter((run) => run.emptiesBack && run.open)
+				.map(({ innerDiameterMm, lengthM }) => ({ innerDiameterMm, lengthM })),
+			inTransitL: inTransitL(given),
+			tankFullL,
+			runningL: Math.min(tankFullL, Math.max(operation.fillL, record.nowL))
+		};
+		const result = drainBack(input);
+		return { input, result, highestM: levelOf(given, Math.min(tankFullL, result.restingL)) };
+	}
+);

@@ -1,0 +1,106 @@
+import { benchOf, type Design, type Operation } from '../design';
+import { pumpCurve, type PumpCurve, type Source } from '../hydraulics';
+import { brimMmOf, tankShapeOf } from '../layout';
+import { heightAt, litresAt, pick, type Shelf } from '../shelf';
+import { stage } from './stage';
+
+/** The tank as far as its levels go. */
+export interface TankAt {
+	design: Pick<Design, 'tank'>;
+	shelf: Pick<Shelf, 'tanks'>;
+}
+
+/** Height of the water's surface over the floor of the place, m, with so many litres in the tank. */
+export function levelOf({ design, shelf }: TankAt, litres: number): number {
+	const shape = tankShapeOf(design, shelf);
+	const brim = brimMmOf(design, shelf);
+	const mm = Math.min(brim, heightAt(shape, Math.min(litres, litresAt(shape, brim))));
+	return (design.tank.floorMm + mm) / 1000;
+}
+
+/** Depth of water, mm, a gravity outlet needs over it before it draws air. */
+const OUTLET_DEPTH_MM = 20;
+
+/** Litres at which the pump begins to draw air: its own minimum depth in this tank. */
+export function pumpMinimumL({
+	design,
+	shelf
+}: {
+	design: Pick<Design, 'source' | 'tank'>;
+	shelf: Pick<Shelf, 'pumps' | 'tanks'>;
+}): number {
+	const depth =
+		design.source.kind === 'pump'
+			? pick(shelf.pumps, design.source.partId).minimumDepthMm
+			: OUTLET_DEPTH_MM;
+	const brim = brimMmOf(design, shelf);
+	return litresAt(tankShapeOf(design, shelf), Math.min(depth, brim));
+}
+
+export interface CurveOf {
+	input: Parameters<typeof pumpCurve>[0];
+	result: PumpCurve;
+}
+
+/** What a pump for a tank can be: readings beyond it are slips of the pen. */
+const isPump = ({ shutOffHeadM, maxFlowLph }: PumpCurve): boolean =>
+	shutOffHeadM >= 0.01 && shutOffHeadM <= 100 && maxFlowLph >= 1 && maxFlowLph <= 100_000;
+
+/** Pump curve with what it was made from; null under gravity. */
+export const curve = stage(
+	'pump curve',
+	{ design: ['source'], record: ['pumpTest'], shelf: ['pumps'] },
+	{},
+	({ design, record, shelf }): CurveOf | null => {
+		const { source } = design;
+		if (source.kind !== 'pump') return null;
+		const { maxHeadM, maxFlowLph } = pick(shelf.pumps, source.partId);
+		const nameplate = { nameplate: { maxHeadM, maxFlowLph } };
+		const bench = benchOf(design, record);
+		if (!bench) return { input: nameplate, result: pumpCurve(nameplate) };
+		try {
+			const input = { bench };
+			const result = pumpCurve(input);
+			if (isPump(result)) return { input, result };
+			return { input: nameplate, result: pumpCurve(nameplate) };
+		} catch {
+			// readings that make no curve: the nameplate stands in, and a finding says so
+			return { input: nameplate, result: pumpCurve(nameplate) };
+		}
+	}
+);
+
+/** The pump at a dial, or the tank's surface, with so many litres in the tank. */
+export function sourceAt(
+	given: TankAt & { operation: Pick<Operation, 'dial'>; curve: CurveOf | null },
+	litres: number,
+	dial?: number
+): Source {
+	const { curve, operation } = given;
+	const waterLevelM = levelOf(given, litres);
+	if (!curve) return { kind: 'tank', nodeId: 'pump', waterLevelM };
+	const { shutOffHeadM, coefficient, exponent } = curve.result;
+	return {
+		kind: 'pump',
+		nodeId: 'pump',
+		waterLevelM,
+		curve: { shutOffHeadM, coefficient, exponent },
+		speed: dial ?? operation.dial
+	};
+}
+
+/** What drives the water now. */
+export const source = stage(
+	'source',
+	{ design: ['tank'], operation: ['dial'], record: ['nowL'], shelf: ['tanks'] },
+	{ curve },
+	(given) => sourceAt(given, given.record.nowL)
+);
+
+/** Whether a pump drives it: the pattern of the network depends on that alone. */
+export const sourceKind = stage(
+	'kind of source',
+	{ design: ['source'] },
+	{},
+	({ design }): Source['kind'] => (design.source.kind === 'pump' ? 'pump' : 'tank')
+);

@@ -1,0 +1,52 @@
+import { feed } from './feed';
+import { area, layout } from './layout';
+import { levels, rings } from './levels';
+import { light } from './light';
+import { loads } from './loads';
+import { mix, strength } from './mix';
+import { drainBackState, returns } from './returns';
+import { shade } from './shade';
+import { sharing } from './sharing';
+import { curve, source } from './source';
+import type { Stage } from './stage';
+import { run, size } from './supply';
+import { tank } from './tank';
+import { lowestFedL, lowestFlowingL, trials } from './trials';
+import { balance, flows, graph, waterPath } from './water-path';
+import { waterUse, weather } from './water-use';
+
+/** Every stage a model answers for, by the name it is asked under; a new one is a line here. */
+export const STAGES = {
+	area,
+	layout,
+	curve,
+	source,
+	graph,
+	balance,
+	flows,
+	path: waterPath,
+	trials,
+	lowestFlowingL,
+	lowestFedL,
+	sharing,
+	levels,
+	rings,
+	light,
+	shade,
+	loads,
+	weather,
+	waterUse,
+	returns,
+	drainBack: drainBackState,
+	tank,
+	size,
+	run,
+	feed,
+	strength,
+	mix
+};
+
+/** What each stage comes to. */
+export type StageValues = {
+	readonly [K in keyof typeof STAGES]: (typeof STAGES)[K] extends Stage<infer T> ? T : never;
+};

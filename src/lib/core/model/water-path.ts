@@ -1,0 +1,171 @@
+import { valveId, type Operation } from '../design';
+import {
+	buildGraph,
+	relaw,
+	reportOf,
+	settleGraph,
+	solveGraph,
+	solveOutlets,
+	uniformityOf,
+	type Graph,
+	type NetworkInput,
+	type NetworkResult,
+	type Settled,
+	type Source,
+	type Uniformity
+} from '../hydraulics';
+import type { Layout } from '../layout';
+import { pick, type Shelf } from '../shelf';
+import { layout } from './layout';
+import { buildNetwork, outletOf } from './network-input';
+import { sharesAt } from './rim';
+import { source, sourceKind } from './source';
+import { stage } from './stage';
+
+/** Stands in while a graph is built: only whether it is a pump decides its pattern. */
+const PLACEHOLDERS: Record<Source['kind'], Source> = {
+	pump: {
+		kind: 'pump',
+		nodeId: 'pump',
+		waterLevelM: 0,
+		curve: { shutOffHeadM: 1, coefficient: 1, exponent: 2 },
+		speed: 1
+	},
+	tank: { kind: 'tank', nodeId: 'pump', waterLevelM: 0 }
+};
+
+/** The feed lines as a graph, ready to be solved at any level, dial or curve. */
+export const graph = stage(
+	'graph',
+	{ record: ['waterC'], shelf: ['emitters'] },
+	{ layout, sourceKind },
+	({ record, layout, shelf, sourceKind }) =>
+		buildGraph(buildNetwork(record, layout, shelf, PLACEHOLDERS[sourceKind]))
+);
+
+interface Balanced extends Settled {
+	graph: Graph;
+}
+
+/** Heads and flows in balance at the water level as it stands, started from a like model's heads if there are any. */
+export const balance = stage(
+	'balance',
+	{},
+	{ graph, source },
+	({ graph, source }, before: Balanced | undefined): Balanced => {
+		const near = before?.graph === graph ? before : undefined;
+		const warm = near && { heads: near.heads.slice() };
+		return { ...settleGraph(graph, source, warm), graph };
+	}
+);
+
+export interface Flows {
+	/** L/h by outlet node id, and by site id. */
+	outletLph: Map<string, number>;
+	siteLph: Map<string, number>;
+}
+
+/** What every outlet gives and every site gets. */
+export const flows = stage(
+	'flows',
+	{},
+	{ graph, layout, balance },
+	({ graph, layout, balance }): Flows => {
+		// an outlet cut off from the source gives nothing
+		const outletLph = new Map(layout.emissions.map(({ nodeId }) => [nodeId, 0]));
+		graph.outlets.forEach(({ node }, i) =>
+			outletLph.set(graph.input.nodes[node]!.id, balance.outletFlow[i]!)
+		);
+		const siteLph = new Map(layout.sites.map((site) => [site.id, 0]));
+		for (const emission of layout.emissions) {
+			const flowLph = outletLph.get(emission.nodeId) ?? 0;
+			for (const [siteId, share] of sharesAt(emission, flowLph))
+				siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * flowLph);
+		}
+		return { outletLph, siteLph };
+	}
+);
+
+export interface WaterPath extends Flows {
+	input: NetworkInput;
+	result: NetworkResult;
+	waterLevelM: number;
+}
+
+/** Flow and head everywhere: the report of the balance. */
+export const waterPath = stage(
+	'water path',
+	{},
+	{ graph, balance, flows },
+	({ graph, balance, flows }): WaterPath => {
+		const { source } = balance;
+		const input = { ...graph.input, source };
+		const result = reportOf(graph, balance);
+		return { ...flows, input, result, waterLevelM: source.waterLevelM };
+	}
+);
+
+/** Outlets on shut rows are meant to be dry. */
+export function openOutlets({
+	operation,
+	layout
+}: {
+	operation: Pick<Operation, 'shutValves'>;
+	layout: Layout;
+}) {
+	const shut = new Set(operation.shutValves);
+	if (shut.size === 0) return layout.emissions;
+	const row = new Map(layout.containers.map((c) => [c.id, valveId(c.standId, c.row)]));
+	return layout.emissions.filter((e) => !shut.has(row.get(e.containerId) ?? ''));
+}
+
+/**
+ * What the lines ask for at each flow: the head a source at the pump's node must give over the water, m.
+ * Points for a chart, from rest to past the operating point.
+ */
+export function systemCurve(
+	given: { path: WaterPath; layout: Layout; graph: Graph },
+	points = 11
+): { flowLph: number; headM: number }[] {
+	const { result, waterLevelM } = given.path;
+	const highest = Math.max(...given.layout.emissions.map((e) => e.zM)) - waterLevelM;
+	const lowestOutlet = Math.min(...given.layout.emissions.map((e) => e.zM)) - waterLevelM;
+	const top = Math.max(result.source.headM * 1.35, highest + 0.6);
+	const at = (headM: number): Source => ({
+		kind: 'tank',
+		nodeId: 'pump',
+		waterLevelM: waterLevelM + headM
+	});
+	const { nodes, links, temperatureC } = given.graph.input;
+	const graph = buildGraph({ temperatureC, nodes, links, source: at(top) });
+	return Array.from({ length: points }, (_, i) => {
+		const headM = lowestOutlet + ((top - lowestOutlet) * i) / (points - 1);
+		return { flowLph: solveGraph(graph, at(headM)).source.flowLph, headM };
+	});
+}
+
+interface Edit {
+	/** Runs of another inner diameter. */
+	runs?: ReadonlySet<string>;
+	innerDiameterMm?: number;
+	/** Nodes with another emitter. */
+	outlets?: ReadonlySet<string>;
+	emitterId?: string;
+}
+
+/** How even the flow would be with other tubes or emitters on the same lines, without laying them out anew. */
+export function variationWith(
+	given: { graph: Graph; balance: Settled; layout: Layout; shelf: Pick<Shelf, 'emitters'> },
+	edit: Edit
+): Uniformity {
+	const { graph, balance, layout, shelf } = given;
+	const emitter = edit.emitterId ? pick(shelf.emitters, edit.emitterId) : null;
+	const changed = relaw(graph, {
+		bore: ({ id }) => (edit.runs?.has(id) ? edit.innerDiameterMm : undefined),
+		outlet: ({ id, elevationM }) =>
+			emitter && edit.outlets?.has(id) ? outletOf(emitter, elevationM) : undefined
+	});
+	const { flowLph } = solveOutlets(changed, balance.source, { heads: balance.heads.slice() });
+	const cutOff = layout.emissions.length - graph.outlets.length;
+	return uniformityOf([...flowLph, ...new Array<number>(cutOff).fill(0)]);
+}

@@ -1,2 +1,0 @@
-export * from './build';
-export type * from './types';

@@ -1,0 +1,66 @@
+import { extensionOf, fitOf } from '../edit';
+import {
+	bestFront,
+	daysLeft,
+	heldIn,
+	inTransitL,
+	outletNeeds,
+	pumpMinutes,
+	STAGES,
+	systemCurve,
+	type Stage,
+	type SystemModel
+} from '../model';
+
+/** What is worked out from a model beside its stages, by name. */
+const BESIDE: Record<string, (model: SystemModel) => unknown> = {
+	fit: (model) => model.design.stands.map((_, i) => fitOf(model, i)),
+	extension: (model) => model.design.stands.map((_, i) => extensionOf(model, i)),
+	daysLeft,
+	inTransitL,
+	pumpMinutes,
+	outletNeeds,
+	systemCurve,
+	bestFront,
+	held: (model) =>
+		new Map(model.layout.containers.map((container) => [container.id, heldIn(model, container)]))
+};
+
+/** Machines that later stages work with; what they come to is told by those. */
+const MACHINES = new Set<string>([STAGES.graph.name, STAGES.trials.name, STAGES.balance.name]);
+
+/** Names of all that can be asked of a model, in the order they build on one another. */
+export const stageNames = (): string[] => [
+	...Object.entries<Stage<unknown>>(STAGES).flatMap(([name, stage]) =>
+		MACHINES.has(stage.name) ? [] : [name]
+	),
+	...Object.keys(BESIDE)
+];
+
+/**
+ * One step of the model by its name, as plain figures: for looking into a figure that no operation of its own
+ * gives.
+ *
+ * @throws RangeError where there is no such stage
+ */
+export function stageOf(model: SystemModel, name: string): unknown {
+	if (!stageNames().includes(name))
+		throw new RangeError(`there is no stage "${name}"; there are ${stageNames().join(', ')}`);
+	const beside = BESIDE[name];
+	const stages: Record<string, Stage<unknown>> = STAGES;
+	const value = beside ? beside(model) : model.get(stages[name]!);
+	return inFigures(value, (_, one) => one);
+}
+
+/** A result as JSON takes it: maps as objects, typed arrays as lists, each value as `as` gives it. */
+export function inFigures(value: unknown, as: (key: string, value: unknown) => unknown): unknown {
+	const told = (key: string, one: unknown): unknown => {
+		if (one instanceof Map) return told(key, Object.fromEntries(one));
+		if (ArrayBuffer.isView(one)) return Array.from(one as Float64Array, (x) => as(key, x));
+		if (Array.isArray(one)) return one.map((each, i) => told(String(i), each));
+		if (typeof one === 'object' && one !== null)
+			return Object.fromEntries(Object.entries(one).map(([k, each]) => [k, told(k, each)]));
+		return as(key, one);
+	};
+	return told('', value);
+}
