@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import type { Site } from '../../src/lib/core/layout';
 import { bestFront } from '../../src/lib/core/model';
 import { findingsOf } from '../../src/lib/core/review';
-import { tightestOf, touchDay } from '../../src/lib/core/review/findings/spacing';
+import { touchDay } from '../../src/lib/core/review/findings/spacing';
 import { shadeOf } from '../../src/lib/core/model';
 import { CANOPY_SHARE, CROPS, pick } from '../../src/lib/core/shelf';
 import { dayLengthH, growingDays, sunAt } from '../../src/lib/core/water';
@@ -142,8 +142,8 @@ describe('room between plants', () => {
 						if (apart <= wants - 1) least = Math.min(least, apart / wants);
 					})
 				);
-				const found = tightestOf(model, id);
-				if (least === Infinity) expect(found).to.equal(null);
+				const found = model.tightest.get(id);
+				if (least === Infinity) expect(found).to.equal(undefined);
 				else expect(found!.apartMm / found!.wantsMm).to.be.closeTo(least, 1e-9);
 			}
 		});
@@ -176,8 +176,8 @@ describe('room between plants', () => {
 		const tight = modelOf('tower-bank');
 		const [finding] = findingsOf(tight).filter((f) => f.code === 'too-close');
 		const after = tight.with(finding!.fixes[0]!.change);
-		const left = tightestOf(after, after.layout.stands[0]!.id);
-		const before = tightestOf(tight, tight.layout.stands[0]!.id)!;
+		const left = after.tightest.get(after.layout.stands[0]!.id);
+		const before = tight.tightest.get(tight.layout.stands[0]!.id)!;
 		if (left) expect(left.apartMm / left.wantsMm).to.be.above(before.apartMm / before.wantsMm);
 	});
 });

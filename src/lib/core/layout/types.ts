@@ -33,6 +33,8 @@ export interface Site extends Point {
 	/** Spread at its stage, for drawing, and at maturity, for spacing. */
 	spreadMm: number;
 	matureSpreadMm: number;
+	/** How high over its root it reaches at its stage. */
+	tallMm: number;
 	/** Which way it grows out of a side, degrees from the front, turning right; null: straight up. */
 	facingDeg: number | null;
 	/** The hole, cup or pocket it grows out of, seen from the front; null: the container's open top. */

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { kindOf, plantsOf, standPath, type Plants, type Slot, type Stand } from '../design';
-import { CANOPY_SHARE, pick, type Medium, type ShelfLists } from '../shelf';
+import { CANOPY_SHARE, pick, type Crop, type Medium, type ShelfLists } from '../shelf';
+import { HANGING_RISE } from './crown';
 import { joint } from './joints';
 import type { Anchor, StandPiece } from './stand-piece';
 import {
@@ -65,6 +66,10 @@ interface SitePlan {
 	facingDeg?: number;
 	opening?: Corner[];
 }
+
+/** How high a grown plant reaches over its root, mm; out of a side it hangs before it turns up. */
+const reachOf = ({ heightMm, spreadMm }: Crop, hanging: boolean): number =>
+	hanging ? Math.min(heightMm, HANGING_RISE * spreadMm) : heightMm;
 
 /**
  * Where one stand is put together: nodes, runs, containers and sites are added one after the other, and
@@ -202,6 +207,7 @@ export class Workshop<S extends Stand> {
 			// canopy is an area, so spread goes with its root
 			spreadMm: (crop?.spreadMm ?? 0) * Math.sqrt(grown),
 			matureSpreadMm: crop?.spreadMm ?? 0,
+			tallMm: crop ? reachOf(crop, facingDeg !== undefined) * Math.sqrt(grown) : 0,
 			facingDeg: facingDeg ?? null,
 			opening: opening ?? null
 		});

@@ -1,4 +1,4 @@
-import type { Keys, Needs, Sources, Stage } from './stage';
+import type { Sources, Stage } from './stage';
 
 /** A result with what it was made from: a later model takes it over if all of that is still the same. */
 interface Made {
@@ -36,7 +36,7 @@ export class Evaluator {
 	}
 
 	private stillTrue(stage: Stage<unknown>, { from, used }: Made): boolean {
-		const now = valuesOf(stage.keys, this.sources);
+		const now = valuesOf(stage, this.sources);
 		return (
 			now.every((value, i) => value === from[i]) &&
 			used.every(([needed, value]) => this.get(needed) === value)
@@ -46,7 +46,7 @@ export class Evaluator {
 	private make<T>(stage: Stage<T>, old: Made | undefined): Made {
 		const used: [Stage<unknown>, unknown][] = [];
 		let open = true;
-		const given = givenOf(stage.keys, stage.needs, this.sources, (needed) => {
+		const given = givenOf(stage, this.sources, (needed) => {
 			if (!open) throw new Error(`“${stage.name}” reads what it was given after it was made`);
 			const value = this.get(needed);
 			used.push([needed, value]);
@@ -54,31 +54,60 @@ export class Evaluator {
 		});
 		const value = stage.make(given, old?.value as T | undefined);
 		open = false;
-		return { value, from: valuesOf(stage.keys, this.sources), used };
+		return { value, from: valuesOf(stage, this.sources), used };
 	}
 }
 
-const entriesOf = (keys: Keys) =>
-	Object.entries(keys) as [keyof Sources, readonly (keyof Sources[keyof Sources])[]][];
+type Read = (stage: Stage<unknown>) => unknown;
+const READ = Symbol('read');
 
-const valuesOf = (keys: Keys, sources: Sources): unknown[] =>
-	entriesOf(keys).flatMap(([part, names]) => names.map((name) => sources[part][name]));
+/** The declared keys of a stage in pairs, and an object whose getters answer for its needs; made once a stage. */
+interface Shape {
+	keys: readonly (readonly [part: keyof Sources, names: readonly string[]])[];
+	needs: object;
+}
+const shapes = new WeakMap<Stage<unknown>, Shape>();
+
+function shapeOf(stage: Stage<unknown>): Shape {
+	let shape = shapes.get(stage);
+	if (!shape) {
+		const needs = {};
+		for (const [name, needed] of Object.entries(stage.needs))
+			Object.defineProperty(needs, name, {
+				get(this: { [READ]: Read }) {
+					return this[READ](needed);
+				}
+			});
+		shape = { keys: Object.entries(stage.keys) as Shape['keys'][number][], needs };
+		shapes.set(stage, shape);
+	}
+	return shape;
+}
+
+/** Every key's value in the order they are declared. */
+function valuesOf(stage: Stage<unknown>, sources: Sources): unknown[] {
+	const values: unknown[] = [];
+	for (const [part, names] of shapeOf(stage).keys) {
+		const source = sources[part] as unknown as Record<string, unknown>;
+		for (const name of names) values.push(source[name]);
+	}
+	return values;
+}
 
 /**
  * What a stage is handed: of each source the declared keys, and its needs as figures worked out when read.
  *
  * @param read answers for a stage
  */
-export function givenOf(
-	keys: Keys,
-	needs: Needs,
-	sources: Sources,
-	read: (stage: Stage<unknown>) => unknown
-): never {
-	const given: Record<string, unknown> = {};
-	for (const [part, names] of entriesOf(keys))
-		given[part] = Object.fromEntries(names.map((name) => [name, sources[part][name]]));
-	for (const [name, needed] of Object.entries(needs))
-		Object.defineProperty(given, name, { enumerable: true, get: () => read(needed) });
+export function givenOf(stage: Stage<unknown>, sources: Sources, read: Read): never {
+	const { keys, needs } = shapeOf(stage);
+	const given = Object.create(needs) as Record<string | symbol, unknown>;
+	given[READ] = read;
+	for (const [part, names] of keys) {
+		const source = sources[part] as unknown as Record<string, unknown>;
+		const mine: Record<string, unknown> = {};
+		for (const name of names) mine[name] = source[name];
+		given[part] = mine;
+	}
 	return given as never;
 }

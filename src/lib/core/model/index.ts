@@ -7,6 +7,7 @@ export type { MixItem } from './mix';
 export * from './model';
 export { inTransitL, type ReturnFault } from './returns';
 export { bestFront, latitudeOf, shadeOf } from './shade';
+export type { Pair } from './spacing';
 export { levelOf } from './source';
 export { stage, type Stage } from './stage';
 export { STAGES } from './stages';

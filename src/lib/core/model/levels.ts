@@ -71,8 +71,8 @@ export interface RingState {
  * it drains through by what that length of line loses. In a ring the water goes home both ways, split so that
  * both lose the same.
  */
-export const rings = stage('rings', {}, { layout, flows, balance }, (given) =>
-	given.layout.returns.flatMap((run) => (run.level ? [ringOf({ ...given }, run)] : []))
+export const rings = stage('rings', {}, { layout, flows, balance }, ({ layout, flows, balance }) =>
+	layout.returns.flatMap((run) => (run.level ? [ringOf({ layout, flows, balance }, run)] : []))
 );
 
 /** One return line under water, with the tube it has or another. */

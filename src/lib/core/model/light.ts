@@ -1,5 +1,5 @@
 import { hoursOf, type Lamp } from '../design';
-import type { Point, Site } from '../layout';
+import { crownOf, type Point } from '../layout';
 import { layout } from './layout';
 import { stage } from './stage';
 
@@ -31,18 +31,16 @@ export function ppfdOf(lamp: Lamp, at: Point): number {
 /** Light at the crown of every site from all the lamps there are. */
 export const light = stage(
 	'light',
-	{ design: ['lamps'], operation: ['lampHours'], shelf: ['crops'] },
+	{ design: ['lamps'], operation: ['lampHours'] },
 	{ layout },
-	({ design, operation, shelf, layout }) => {
+	({ design, operation, layout }) => {
 		const bySite = new Map<string, SiteLight>();
 		if (design.lamps.length === 0) return bySite;
 		const { from } = layout.extent;
-		const crops = new Map(shelf.crops.map((crop) => [crop.id, crop]));
 		const hours = design.lamps.map((lamp) => hoursOf(operation, lamp.id));
 		for (const site of layout.sites) {
-			const at = { ...crownOf(site, crops.get(site.cropId ?? '')?.heightMm ?? 0) };
-			at.xM -= from.xM;
-			at.yM -= from.yM;
+			const crown = crownOf(site);
+			const at = { xM: crown.xM - from.xM, yM: crown.yM - from.yM, zM: crown.leafM };
 			let [ppfdUmol, dliMol] = [0, 0];
 			for (const [i, lamp] of design.lamps.entries()) {
 				const ppfd = ppfdOf(lamp, at);
@@ -54,10 +52,3 @@ export const light = stage(
 		return bySite;
 	}
 );
-
-/** The top third of a plant, where most of its leaf is. */
-function crownOf(site: Site, heightMm: number): Point {
-	const grown = site.matureSpreadMm > 0 ? site.spreadMm / site.matureSpreadMm : 0;
-	const tall = site.facingDeg === null ? (heightMm / 1000) * grown * 0.67 : 0;
-	return { xM: site.xM, yM: site.yM, zM: site.zM + tall };
-}

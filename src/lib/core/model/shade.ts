@@ -1,6 +1,5 @@
 import type { Area } from '../design';
-import type { Layout, Site } from '../layout';
-import type { Shelf } from '../shelf';
+import { crownOf, type Crown, type Layout, type Site } from '../layout';
 import { dayLengthH, growingDays, sunAt } from '../water';
 import { area, layout } from './layout';
 import { stage } from './stage';
@@ -28,23 +27,9 @@ interface Post {
 	baseM: number;
 }
 
-/** Where a plant's leaves are: out from the side it grows from, or over its root. */
-interface Crown {
+interface Leaf {
 	containerId: string;
-	xM: number;
-	yM: number;
-	zM: number;
-}
-
-function crownOf(site: Site): Crown {
-	const out = site.facingDeg === null ? 0 : site.spreadMm / 2000;
-	const a = ((site.facingDeg ?? 0) * Math.PI) / 180;
-	return {
-		containerId: site.containerId,
-		xM: site.xM + out * Math.sin(a),
-		yM: site.yM - out * Math.cos(a),
-		zM: site.zM
-	};
+	crown: Crown;
 }
 
 /** Lower than this, hedges and houses take the sun anyway. */
@@ -58,7 +43,6 @@ export const latitudeOf = ({ area }: { area: Area }): number | null =>
 interface Shaded {
 	area: Area;
 	layout: Layout;
-	shelf: Pick<Shelf, 'crops'>;
 }
 
 /**
@@ -73,10 +57,13 @@ export function shadeOf(of: Shaded, frontDeg: number): Shade | null {
 	if (latitude === null || of.layout.sites.length === 0) return null;
 	const days = growingDays(latitude);
 	const posts = postsOf(of);
-	const crowns = of.layout.sites.map(crownOf);
+	const leaves = of.layout.sites.map((site) => ({
+		containerId: site.containerId,
+		crown: crownOf(site)
+	}));
 	const bySite = new Map<string, SiteShade>();
 	const [long, short] = [days.longest, days.shortest].map((day) =>
-		lostOn(crowns, posts, latitude, day, frontDeg)
+		lostOn(leaves, posts, latitude, day, frontDeg)
 	);
 	let sum = 0;
 	of.layout.sites.forEach((site, i) => {
@@ -88,7 +75,7 @@ export function shadeOf(of: Shaded, frontDeg: number): Shade | null {
 }
 
 function lostOn(
-	sites: readonly Crown[],
+	sites: readonly Leaf[],
 	posts: readonly Post[],
 	latitude: number,
 	day: number,
@@ -116,20 +103,25 @@ function lostOn(
 	return lost.map((count) => (lit > 0 ? count / lit : 0));
 }
 
-function hides(post: Post, site: Crown, sx: number, sy: number, rise: number): boolean {
-	if (post.containerId === site.containerId) return false;
-	const [dx, dy] = [post.xM - site.xM, post.yM - site.yM];
+function hides(
+	post: Post,
+	{ containerId, crown }: Leaf,
+	sx: number,
+	sy: number,
+	rise: number
+): boolean {
+	if (post.containerId === containerId) return false;
+	const [dx, dy] = [post.xM - crown.xM, post.yM - crown.yM];
 	const along = dx * sx + dy * sy;
 	if (along <= 0) return false;
 	const across = Math.abs(dx * sy - dy * sx);
 	if (across >= post.radiusM) return false;
 	const near = along - Math.sqrt(post.radiusM ** 2 - across ** 2);
-	const height = site.zM + Math.max(0, near) * rise;
+	const height = crown.leafM + Math.max(0, near) * rise;
 	return height < post.topM && height > post.baseM;
 }
 
-function postsOf({ layout, shelf }: Shaded): Post[] {
-	const crops = new Map(shelf.crops.map((crop) => [crop.id, crop]));
+function postsOf({ layout }: Shaded): Post[] {
 	const mean = (list: readonly number[]) =>
 		list.length > 0 ? list.reduce((a, b) => a + b, 0) / list.length : 0;
 	const mine = new Map<string, Site[]>();
@@ -146,7 +138,8 @@ function postsOf({ layout, shelf }: Shaded): Post[] {
 			// all leaves on one side: the post stands there, not at the wall
 			const crown = crownOf(sites[0]!);
 			const topM = c.zM + c.heightMm / 1000 + 0.1;
-			return [{ ...crown, containerId: c.id, radiusM: wide * 0.4, topM, baseM: c.zM }];
+			const { xM, yM } = crown;
+			return [{ containerId: c.id, xM, yM, radiusM: wide * 0.4, topM, baseM: c.zM }];
 		}
 		if (sided) {
 			const radiusM = (c.radiusM ?? 0.05) + wide * 0.7;
@@ -155,17 +148,8 @@ function postsOf({ layout, shelf }: Shaded): Post[] {
 		return sites
 			.filter((site) => site.cropId)
 			.map((site) => {
-				const crop = crops.get(site.cropId!);
-				const grown = site.spreadMm / Math.max(1, site.matureSpreadMm);
-				const tall = ((crop?.heightMm ?? 0) / 1000) * grown;
-				return {
-					containerId: c.id,
-					xM: site.xM,
-					yM: site.yM,
-					radiusM: Math.max(0.01, site.spreadMm / 2000),
-					topM: site.zM + tall,
-					baseM: c.zM
-				};
+				const { xM, yM, radiusM, topM } = crownOf(site);
+				return { containerId: c.id, xM, yM, radiusM: Math.max(0.01, radiusM), topM, baseM: c.zM };
 			});
 	});
 }
@@ -190,7 +174,7 @@ export function bestFront(of: Shaded): { frontDeg: number; mean: number } | null
 /** Sun each site loses to its neighbours; null indoors. */
 export const shade = stage(
 	'shade',
-	{ design: ['frontDeg'], shelf: ['crops'] },
+	{ design: ['frontDeg'] },
 	{ area, layout },
-	({ area, layout, shelf, design }) => shadeOf({ area, layout, shelf }, design.frontDeg)
+	({ area, layout, design }) => shadeOf({ area, layout }, design.frontDeg)
 );

@@ -8,12 +8,13 @@ import { drainBackState, returns } from './returns';
 import { shade } from './shade';
 import { sharing } from './sharing';
 import { curve, source } from './source';
+import { tightest } from './spacing';
 import type { Stage } from './stage';
 import { run, size } from './supply';
 import { tank } from './tank';
 import { lowestFedL, lowestFlowingL, trials } from './trials';
 import { balance, flows, graph, waterPath } from './water-path';
-import { waterUse, weather } from './water-use';
+import { planting, waterUse, weather } from './water-use';
 
 /** Every stage a model answers for, by the name it is asked under; a new one is a line here. */
 export const STAGES = {
@@ -33,8 +34,10 @@ export const STAGES = {
 	rings,
 	light,
 	shade,
+	tightest,
 	loads,
 	weather,
+	planting,
 	waterUse,
 	returns,
 	drainBack: drainBackState,

@@ -1,7 +1,7 @@
-import { equal } from '../quantity';
+import { kindOf, plantsOf, type Plant } from '../design';
 import { CANOPY_SHARE, pick, type Crop, type Stage as Growth } from '../shelf';
 import { evapotranspiration, plantDemand } from '../water';
-import { area, layout } from './layout';
+import { area } from './layout';
 import { stage } from './stage';
 
 /** The weather of the area, and what it asks of a leaf. */
@@ -24,30 +24,44 @@ export interface WaterUse {
 	useLPerDay: number;
 }
 
+/** What grows at each site of the stands, whatever becomes of them in space. */
+export const planting = stage(
+	'planting',
+	{ design: ['stands'], operation: ['crops'], record: ['stages'] },
+	{},
+	({ design, operation, record }): [siteId: string, plant: Plant][] => {
+		const plants = plantsOf(operation, record);
+		return design.stands.flatMap((stand) =>
+			kindOf(stand)
+				.slots(stand)
+				.flatMap(({ id }): [string, Plant][] => (plants[id] ? [[id, plants[id]]] : []))
+		);
+	}
+);
+
 /** What each crop at its stage drinks, and from it each site. */
 export const waterUse = stage(
 	'water use',
 	{ record: ['useFactor'], shelf: ['crops'] },
-	{ layout, weather },
-	({ layout, weather, record, shelf }, before: WaterUse | undefined): WaterUse => {
+	{ planting, weather },
+	({ planting, weather, record, shelf }): WaterUse => {
 		const groups = new Map<string, CropUse>();
-		for (const site of layout.sites) {
-			if (!site.cropId || !site.stage) continue;
-			const key = `${site.cropId}/${site.stage}`;
+		for (const [siteId, { cropId, stage }] of planting) {
+			const crop = pick(shelf.crops, cropId);
+			const key = `${crop.id}/${stage}`;
 			const group = groups.get(key);
 			if (group) {
-				group.siteIds.push(site.id);
+				group.siteIds.push(siteId);
 				continue;
 			}
-			const crop = pick(shelf.crops, site.cropId);
 			const input = {
 				et0MmDay: weather.result.et0MmDay,
 				kc: crop.kc,
-				canopyM2: crop.canopyM2 * CANOPY_SHARE[site.stage],
+				canopyM2: crop.canopyM2 * CANOPY_SHARE[stage],
 				plants: 1,
 				factor: record.useFactor
 			};
-			groups.set(key, { crop, stage: site.stage, siteIds: [site.id], input, litresPerDay: 0 });
+			groups.set(key, { crop, stage, siteIds: [siteId], input, litresPerDay: 0 });
 		}
 		const bySite = new Map<string, number>();
 		let useLPerDay = 0;
@@ -57,8 +71,6 @@ export const waterUse = stage(
 			useLPerDay += group.litresPerDay;
 			for (const id of group.siteIds) bySite.set(id, group.litresPerDay / group.siteIds.length);
 		}
-		const use = { crops: [...groups.values()], bySite, useLPerDay };
-		// a bench moved or a tank raised drinks what it did: what follows from it stays as well
-		return before && equal(use, before) ? before : use;
+		return { crops: [...groups.values()], bySite, useLPerDay };
 	}
 );

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { boxOf, type Site } from '$lib/core/layout';
+	import { boxOf, crownOf } from '$lib/core/layout';
 	import { useSession } from '../workspace/context';
 	import { cropDrop } from './crop-drop';
 	import { polygon, type Frame } from './frame';
@@ -12,9 +12,6 @@
 	const flat = (points: { xM: number; yM: number }[]) =>
 		polygon(points.map((p) => [frame.planX(p.xM), frame.y(p.yM)]));
 	const dry = $derived(dryOf(session.model));
-	/** Out of a wall, the middle of a plant stands half its spread away from it. */
-	const outOf = (site: Site) => (site.facingDeg === null ? 0 : site.spreadMm / 2000);
-	const turn = (site: Site) => ((site.facingDeg ?? 0) * Math.PI) / 180;
 	const r = (mm: number) => (mm / 2000) * frame.planScale;
 	const tops = $derived(
 		layout.solids.filter((solid) => ['top', 'lid', 'board', 'wall', 'lamp'].includes(solid.role))
@@ -99,11 +96,12 @@
 		/>
 	{/if}
 	{#each layout.sites.filter((site) => site.cropId) as site (site.id)}
+		{@const crown = crownOf(site)}
 		<circle
 			class="spread"
-			cx={frame.planX(site.xM + outOf(site) * Math.sin(turn(site)))}
-			cy={frame.y(site.yM - outOf(site) * Math.cos(turn(site)))}
-			r={r(site.spreadMm)}
+			cx={frame.planX(crown.xM)}
+			cy={frame.y(crown.yM)}
+			r={crown.radiusM * frame.planScale}
 		/>
 	{/each}
 	{#if shade}

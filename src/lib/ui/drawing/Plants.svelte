@@ -28,13 +28,7 @@
 		y={frame.z(site.zM)}
 		top={frame.z(frame.topM) + 4}
 		spread={(site.spreadMm / 1000) * frame.scale}
-		height={((Math.min(
-			crop.heightMm,
-			site.facingDeg === null ? Infinity : site.matureSpreadMm * 0.8
-		) *
-			(site.spreadMm / Math.max(1, site.matureSpreadMm))) /
-			1000) *
-			frame.scale}
+		height={(site.tallMm / 1000) * frame.scale}
 		seed={i}
 		turn={turnOf(site)}
 		{faint}

@@ -1,4 +1,4 @@
-import type { Layout } from '$lib/core/layout';
+import { crownOf, type Layout } from '$lib/core/layout';
 
 /** Where the drawing's parts lie on the board, in pixels; x is the same for all of them. */
 export interface Frame {
@@ -116,9 +116,7 @@ const leafTopM = ({ sites }: Layout): number =>
 		0,
 		...sites
 			.filter((site) => site.cropId)
-			.map(({ zM, facingDeg, spreadMm }) =>
-				facingDeg === null ? zM + LEAVES_M : zM + (0.8 * spreadMm) / 1000
-			)
+			.map((site) => (site.facingDeg === null ? site.zM + LEAVES_M : crownOf(site).topM))
 	);
 
 function tall(

@@ -1,7 +1,7 @@
 import type { Parts } from '$lib/core/design';
-import { tankShapeOf } from '$lib/core/layout';
+import { crownOf, tankShapeOf } from '$lib/core/layout';
 import { SystemModel } from '$lib/core/model';
-import { BUILT_IN_SHELF, CANOPY_SHARE, heightAt, pick, type Stage } from '$lib/core/shelf';
+import { BUILT_IN_SHELF, heightAt, pick } from '$lib/core/shelf';
 import { polygon } from './frame';
 import { leavesOf, type Leaf } from './plant-shape';
 import { shownOf } from './shown';
@@ -55,12 +55,9 @@ export function miniatureOfChain(
 	const { layout, design, record } = model;
 	const { from, to } = layout.extent;
 	const crop = (id: string) => pick(BUILT_IN_SHELF.crops, id);
-	const tallM = (cropId: string, stage: Stage | null) =>
-		(crop(cropId).heightMm / 1000) * Math.sqrt(CANOPY_SHARE[stage ?? 'full']);
 	const topM =
 		layout.sites.reduce(
-			(top, s) =>
-				Math.max(top, s.zM + (s.cropId && s.facingDeg === null ? tallM(s.cropId, s.stage) : 0.1)),
+			(top, s) => Math.max(top, s.cropId && s.facingDeg === null ? crownOf(s).topM : s.zM + 0.1),
 			to.zM
 		) + 0.08;
 	const lowM = Math.min(0, from.zM);
@@ -100,9 +97,9 @@ export function miniatureOfChain(
 		plants: shown.sites
 			.filter((s) => s.cropId && !shown.behind.has(s.id))
 			.map((s, i) => {
-				const { habit, id } = crop(s.cropId!);
+				const { habit } = crop(s.cropId!);
 				const out = s.facingDeg !== null;
-				const tall = (out ? (0.8 * s.spreadMm) / 1000 : tallM(id, s.stage)) * perMetre;
+				const tall = (s.tallMm / 1000) * perMetre;
 				return {
 					id: s.id,
 					x: x(s.xM),

@@ -1,48 +1,7 @@
 import { fieldsOf, kindOf, type Change } from '../../design';
-import type { Site } from '../../layout';
 import { CANOPY_SHARE, pick, STAGES, type Crop } from '../../shelf';
-import type { SystemModel } from '../../model';
+import type { Pair, SystemModel } from '../../model';
 import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
-
-interface Pair {
-	a: Site;
-	b: Site;
-	apartMm: number;
-	wantsMm: number;
-}
-
-/** Where a plant's leaves are: out from the wall it grows from, or over its root. */
-function crownOf(site: Site): [number, number, number] {
-	if (site.facingDeg === null) return [site.xM, site.yM, site.zM];
-	const out = site.matureSpreadMm / 2000;
-	const a = (site.facingDeg * Math.PI) / 180;
-	return [site.xM + out * Math.sin(a), site.yM - out * Math.cos(a), site.zM];
-}
-
-/**
- * The tightest pair of neighbours of each stand: whose spreads overlap the most. Sorted along x, so that a
- * plant is compared only with those near it.
- */
-export function tightestOf(model: SystemModel, standId: string): Pair | null {
-	const planted = model.layout.sites
-		.filter((site) => site.standId === standId && site.cropId)
-		.map((site) => ({ site, crown: crownOf(site) }))
-		.sort((p, q) => p.crown[0] - q.crown[0]);
-	const widest = Math.max(0, ...planted.map((p) => p.site.matureSpreadMm)) / 1000;
-	let worst: Pair | null = null;
-	for (let i = 0; i < planted.length; i++)
-		for (let j = i + 1; j < planted.length; j++) {
-			const [p, q] = [planted[i]!, planted[j]!];
-			if (q.crown[0] - p.crown[0] > widest) break;
-			if (p.site.containerId === q.site.containerId && p.site.facingDeg === null) continue;
-			const wantsMm = (p.site.matureSpreadMm + q.site.matureSpreadMm) / 2;
-			const apartMm = 1000 * Math.hypot(...p.crown.map((v, k) => v - q.crown[k]!));
-			if (apartMm > wantsMm - 1) continue;
-			if (!worst || apartMm / wantsMm < worst.apartMm / worst.wantsMm)
-				worst = { a: p.site, b: q.site, apartMm, wantsMm };
-		}
-	return worst;
-}
 
 /** Days after planting at which neighbours touch: spread goes with the root of the canopy's share. */
 export function touchDay(crop: Crop, apartMm: number, wantsMm: number): number | null {
@@ -59,7 +18,7 @@ export function touchDay(crop: Crop, apartMm: number, wantsMm: number): number |
 /** Grown plants that would stand in one another's leaves. */
 export const spacing: Concern = (model) =>
 	model.design.stands.flatMap((stand, i): Said[] => {
-		const worst = tightestOf(model, stand.id);
+		const worst = model.tightest.get(stand.id);
 		if (!worst) return [];
 		const crop = pick(model.shelf.crops, worst.a.cropId ?? '');
 		const overlap = Math.round(100 * (1 - worst.apartMm / worst.wantsMm));
