@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { NoSolution, quantity } from '../quantity';
+import { NoSolution, quantity, rootOf } from '../quantity';
 
 export const drainInput = z.strictObject({
 	flowLph: quantity('flow', 'L/h', { min: 0, max: 1e9 }),
@@ -17,7 +17,7 @@ export const drainOutput = z.strictObject({
 export type Drain = z.infer<typeof drainOutput>;
 
 /** The wetted angle at which a round pipe carries most: the root of 3θ − 5θ·cosθ + 2·sinθ, y/D = 0.938. */
-const THETA_MOST = bisect((t) => 3 * t - 5 * t * Math.cos(t) + 2 * Math.sin(t), 6.2, 4);
+const THETA_MOST = rootOf((t) => 3 * t - 5 * t * Math.cos(t) + 2 * Math.sin(t), 6.2, 4);
 
 /**
  * A gravity return flowing part full, by Manning with θ = 2·acos(1 − 2y/D).
@@ -41,7 +41,7 @@ export function drain(input: z.input<typeof drainInput>): Drain {
 	};
 	const most = flow(THETA_MOST);
 	if (flowLph > most * (1 + 1e-12)) throw new NoSolution(tooMuch(input, most));
-	const theta = flowLph === 0 ? 0 : bisect((t) => flow(t) - flowLph, 0, THETA_MOST);
+	const theta = flowLph === 0 ? 0 : rootOf((t) => flow(t) - flowLph, 0, THETA_MOST);
 	return {
 		fullCapacityLph: flow(2 * Math.PI),
 		maxCapacityLph: most,
@@ -65,15 +65,4 @@ function tooMuch(
 		`A ${innerDiameterMm} mm return falling ${fallPercent} % carries at most ${Math.floor(most)} L/h, not ${Number(flowLph.toPrecision(4))}. ` +
 		`An inner diameter of ${wider} mm would carry it, or a fall of ${steeper} %.`
 	);
-}
-
-/** Root of an f that is below zero at `low` and above at `high` (in that order of sign, not of size). */
-function bisect(f: (x: number) => number, low: number, high: number): number {
-	for (let step = 0; step < 200; step++) {
-		const middle = (low + high) / 2;
-		if (middle === low || middle === high) break;
-		if (f(middle) < 0) low = middle;
-		else high = middle;
-	}
-	return (low + high) / 2;
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, quantity, refuseRepeats } from '../quantity';
+import { id, quantity, refuseRepeats, rootOf } from '../quantity';
 import { lengthM, pipeLoss } from './friction';
 
 const mm = (name: string, above = 0) => quantity(name, 'mm', { above, max: 100_000 });
@@ -98,7 +98,7 @@ export function levelFill(input: LevelFillInput): LevelFill {
 	};
 }
 
-/** The flow at which hose and open valves use up the head. Loss rises with flow: halved until it is met. */
+/** The flow at which hose and open valves use up the head. Loss rises with flow. */
 function fillFlow(supply: LevelFillInput['supply'], valves: number): number {
 	const { headM, innerDiameterMm, lengthM, fittingsK = 0, valve } = supply;
 	const lost = (q: number) =>
@@ -111,13 +111,7 @@ function fillFlow(supply: LevelFillInput['supply'], valves: number): number {
 			temperatureC: 20
 		}).totalLossM +
 		valve.nominalHeadM * (q / valves / valve.nominalFlowLph) ** 2;
-	let low = 0;
 	// the valves alone let through no more than this
-	let high = valves * valve.nominalFlowLph * Math.sqrt(headM / valve.nominalHeadM);
-	for (let step = 0; step < 100 && high - low > 1e-13 * high; step++) {
-		const q = (low + high) / 2;
-		if (lost(q) < headM) low = q;
-		else high = q;
-	}
-	return (low + high) / 2;
+	const most = valves * valve.nominalFlowLph * Math.sqrt(headM / valve.nominalHeadM);
+	return rootOf((q) => lost(q) - headM, 0, most, 1e-13 * most);
 }

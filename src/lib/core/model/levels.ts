@@ -8,6 +8,7 @@ import {
 	type PipeLoss
 } from '../hydraulics';
 import type { Layout, LevelFillBasis, ReturnRun } from '../layout';
+import { rootOf } from '../quantity';
 import { layout } from './layout';
 import { stage } from './stage';
 import { balance, flows, type Flows } from './water-path';
@@ -96,7 +97,8 @@ export function ringOf(
 		});
 		return sum;
 	};
-	let flow = closed ? balanced(round, total) : total;
+	// home by the first way goes as much as makes both lose the same; what is lost rises with it
+	let flow = closed ? rootOf(round, 0, total, FLOW_SHARE * total) : total;
 	const flowsLph = metres.map((_, k) => (flow -= inflow[k - 1] ?? 0));
 	let riseM = 0;
 	const pots = order.map((id, k) => {
@@ -113,6 +115,8 @@ export function ringOf(
 }
 
 const WATER = { roughnessMm: 0.0015, temperatureC: 20 };
+/** A flow round a ring is found to this share of all that runs. */
+const FLOW_SHARE = 1e-9;
 /** In and out of a pot through its seals. */
 const SEALS_K = 1.5;
 
@@ -130,30 +134,4 @@ function lawOf({ innerDiameterMm }: ReturnRun, lengthM: number): PipeLaw {
 	const { roughnessMm, temperatureC } = WATER;
 	const nu = fluid({ temperatureC }).kinematicViscosityM2S;
 	return new PipeLaw(innerDiameterMm / 1000, lengthM, roughnessMm / 1000, SEALS_K, nu);
-}
-
-/** The flow home by the first way at which both ways lose the same; what is lost rises with it. */
-function balanced(round: (home: number) => number, total: number): number {
-	let [low, high] = [0, total];
-	let [fLow, fHigh] = [round(low), round(high)];
-	if (fLow >= 0 || fHigh <= 0) return fLow >= 0 ? low : high;
-	let x = low;
-	let side = 0;
-	for (let step = 0; step < 40 && high - low > 1e-9 * total; step++) {
-		// regula falsi; an end left where it is twice running is halved (Illinois), so that both close in
-		x = (low * fHigh - high * fLow) / (fHigh - fLow);
-		const fx = round(x);
-		// a thousandth of a millimetre of water
-		if (Math.abs(fx) < 1e-6) break;
-		if (fx < 0) {
-			[low, fLow] = [x, fx];
-			if (side < 0) fHigh /= 2;
-			side = -1;
-		} else {
-			[high, fHigh] = [x, fx];
-			if (side > 0) fLow /= 2;
-			side = 1;
-		}
-	}
-	return x;
 }

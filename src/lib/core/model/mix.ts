@@ -13,7 +13,7 @@ import {
 	type SaltsInput,
 	type Solution
 } from '../nutrients';
-import { clamp } from '../quantity';
+import { clamp, rootOf } from '../quantity';
 import { CANOPY_SHARE, SALTS, type Crop, type SaltId, type Stage } from '../shelf';
 import { stage } from './stage';
 import { tank } from './tank';
@@ -182,6 +182,9 @@ function weighed(source: Water, { result }: Fitted, litres: number): Dosed {
 	};
 }
 
+/** More of a product than this, g or mL a litre, is no dose. */
+const MOST_PER_L = 100;
+
 type Mix = Operation['mix'];
 type Product = Extract<Mix['source'], { kind: 'product' }>;
 
@@ -202,12 +205,7 @@ function byProduct(
 	});
 	let perL = product.labelDosePerL * mix.labelShare;
 	if (mix.method === 'meter') {
-		let [low, high] = [0, 100];
-		for (let step = 0; step < 50; step++) {
-			perL = (low + high) / 2;
-			if (salts(at(perL)).ecMsCm < aimMsCm) low = perL;
-			else high = perL;
-		}
+		perL = rootOf((dose) => salts(at(dose)).ecMsCm - aimMsCm, 0, MOST_PER_L, 1e-9);
 	}
 	const input = at(perL);
 	const result = salts(input);

@@ -1,6 +1,7 @@
 import type { Design, Operation } from '../design';
 import { DRY_LPH, solveOutlets, type Graph, type OutletState, type Warm } from '../hydraulics';
 import { brimLitresOf, type Layout, type Shares } from '../layout';
+import { leastAtOrOver } from '../quantity';
 import type { Shelf } from '../shelf';
 import { feed } from './feed';
 import { layout } from './layout';
@@ -102,32 +103,6 @@ export class Trials {
 		const least = leastAtOrOver(margin, operation.dial * 100, 100, 0.5);
 		return least === null ? null : Math.min(100, Math.ceil(least));
 	}
-}
-
-/** Least x in [low, high] with f(x) ≥ 0 for a rising f, from above, to a tolerance; null: not even at high. */
-function leastAtOrOver(
-	f: (x: number) => number,
-	low: number,
-	high: number,
-	tolerance: number
-): number | null {
-	let fLow = f(low);
-	if (fLow >= 0) return low;
-	let fHigh = f(high);
-	if (fHigh < 0) return null;
-	for (let tries = 0; high - low > tolerance && tries < 40; tries++) {
-		const secant = low - (fLow * (high - low)) / (fHigh - fLow);
-		// aim a little over the root, so that the bracket closes from both sides
-		const aim = Math.min(
-			high - tolerance / 4,
-			Math.max(low + tolerance / 2, secant + tolerance / 4)
-		);
-		const x = tries % 3 === 2 ? (low + high) / 2 : aim;
-		const fx = f(x);
-		if (fx >= 0) [high, fHigh] = [x, fx];
-		else [low, fLow] = [x, fx];
-	}
-	return high;
 }
 
 /** Trial solves at other levels and dials. */

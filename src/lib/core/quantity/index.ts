@@ -1,5 +1,6 @@
 export * from './fields';
 export * from './problem';
+export * from './root';
 export * from './units';
 
 /** Standard gravity, m/s². */

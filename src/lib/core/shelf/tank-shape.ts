@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { floorWithRelief, NoSolution, quantity, refuse } from '../quantity';
+import { floorWithRelief, NoSolution, quantity, refuse, rootOf } from '../quantity';
 
 const mm = (name: string) => quantity(name, 'mm', { above: 0, max: 100_000 });
 
@@ -170,27 +170,10 @@ export function litresAt(shape: TankShape, levelMm: number): number {
 	}
 }
 
-/**
- * Height, mm, at which a tank holds so many litres: litresAt turned round by a bracketed secant, with a
- * halving every third step for the steep ends of a lying drum.
- */
+/** Height, mm, at which a tank holds so many litres: litresAt turned round. */
 export function heightAt(shape: TankShape, litres: number): number {
 	if (litres <= 0) return 0;
-	let low = 0;
-	let high = shapeHeightMm(shape);
-	let fLow = -litres;
-	let fHigh = litresAt(shape, high) - litres;
-	if (fHigh <= 0) return high;
-	const enough = 1e-13 * (fHigh - fLow);
-	for (let tries = 1; tries < 200; tries++) {
-		const secant = low - (fLow * (high - low)) / (fHigh - fLow);
-		const h = tries % 3 === 0 || !(secant > low && secant < high) ? (low + high) / 2 : secant;
-		const f = litresAt(shape, h) - litres;
-		if (Math.abs(f) <= enough || h === low || h === high) return h;
-		if (f < 0) [low, fLow] = [h, f];
-		else [high, fHigh] = [h, f];
-	}
-	return (low + high) / 2;
+	return rootOf((h) => litresAt(shape, h) - litres, 0, shapeHeightMm(shape));
 }
 
 const MOST_MARKS = 500;
