@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { readdirSync } from 'node:fs';
 import { applyChanges } from '../../src/lib/core/design';
 import { BUILT_IN_SHELF, pick } from '../../src/lib/core/shelf';
-import { SystemModel, heldIn, inTransitL } from '../../src/lib/core/model';
+import { SystemModel, inTransitL } from '../../src/lib/core/model';
 import { changesFor, extensionOf, fitOf, LIMITS } from '../../src/lib/core/edit';
 import { findingsOf } from '../../src/lib/core/review';
 import { modelOf, example, set } from './example';
@@ -110,8 +110,9 @@ describe('water in the containers', () => {
 		it(`${name}: medium, pool and what falls through add up to what the loop is reckoned with`, () => {
 			const model = modelOf(name);
 			const { layout, shelf } = model;
-			const held = layout.containers.map((c) => heldIn(model, c));
-			for (const { mediumL, availableL, poolL, fallingL } of held) {
+			const held = layout.containers.map((c) => model.held.get(c.id)!.result);
+			for (const [i, { availableL, poolL, fallingL }] of held.entries()) {
+				const { mediumL } = layout.containers[i]!;
 				expect(availableL).to.be.within(0, mediumL + 1e-9);
 				expect(Math.min(poolL, fallingL)).to.be.at.least(0);
 			}
@@ -130,14 +131,14 @@ describe('water in the containers', () => {
 
 	it('a tray holds what its valve keeps in it', () => {
 		const model = modelOf('away-bench');
-		const total = sum(model.layout.containers.map((c) => heldIn(model, c).poolL));
+		const total = sum(model.layout.containers.map((c) => model.held.get(c.id)!.result.poolL));
 		expect(total).to.be.closeTo(model.levels[0]!.filled!.result.totalL, 1e-9);
 	});
 
 	it('more water falls through the faster it is given, up to what the medium holds up', () => {
 		const at = (emitterId: string) => {
 			const model = modelOf('lean-to-rail', set('design.stands.0.emitterId', emitterId));
-			return sum(model.layout.containers.map((c) => heldIn(model, c).fallingL));
+			return sum(model.layout.containers.map((c) => model.held.get(c.id)!.result.fallingL));
 		};
 		expect(at('spray')).to.be.above(at('even-2'));
 	});

@@ -2,7 +2,7 @@ import { modelOf, codes, set } from './example';
 import { expect } from 'chai';
 import { type Change } from '../../src/lib/core/design';
 import { bestFront, SystemModel } from '../../src/lib/core/model';
-import { ppfdOf } from '../../src/lib/core/model';
+import { ppfdOf } from '../../src/lib/core/water';
 import { dayLengthH, growingDays, sunAt } from '../../src/lib/core/water';
 import { templatesOf } from '../../src/lib/ui/home/templates';
 
@@ -41,7 +41,7 @@ describe('light and shade', () => {
 		expect(at(2)).to.equal(0);
 	});
 	it('longer hours and a lower lamp give more in a day', () => {
-		const dli = (model: SystemModel) => model.light.get('table/2/2/1')!.dliMol;
+		const dli = (model: SystemModel) => model.light.bySite.get('table/2/2/1')!.dliMol;
 		expect(dli(lit(set('operation.lampHours.a', 18))) / dli(lit())).to.be.closeTo(1.5, 1e-9);
 		expect(dli(lit(set('design.lamps.0.heightM', 1.4)))).to.be.above(dli(lit()));
 	});
@@ -58,7 +58,7 @@ describe('light and shade', () => {
 		expect(growingDays(-35).longest).to.be.within(353, 358);
 	});
 	it('towers wider apart take less sun from one another, and nothing stands in its own light', () => {
-		const mean = (...changes: Change[]) => modelOf('tower-bank', ...changes).shade!.mean;
+		const mean = (...changes: Change[]) => modelOf('tower-bank', ...changes).shade!.result.mean;
 		expect(
 			mean(set('design.stands.0.pitchMm', 1500), set('design.stands.0.rowGapMm', 1500))
 		).to.be.below(mean());

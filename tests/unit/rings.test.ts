@@ -8,7 +8,9 @@ const ringIn = (model: SystemModel) => model.rings[0]!;
 /** What each length of the line loses, m, with the sign of the way the water takes through it. */
 const lossesOf = (model: SystemModel) => {
 	const ring = ringIn(model);
-	return segmentsOf(ring).map(({ result }, k) => Math.sign(ring.flowsLph[k]!) * result.totalLossM);
+	return segmentsOf(ring).map(
+		({ result }, k) => Math.sign(ring.result.flowsLph[k]!) * result.totalLossM
+	);
 };
 const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
 const risesOf = (model: SystemModel) => ringIn(model).pots.map((pot) => pot.riseMm);
@@ -22,7 +24,8 @@ describe('pots on a return line under water', () => {
 	});
 
 	it('what each pot takes in leaves it: the flow changes by that much at every pot', () => {
-		const { flowsLph, run } = ringIn(model);
+		const { result, run } = ringIn(model);
+		const { flowsLph } = result;
 		const inflow = run.level!.order.map((id) =>
 			sum(
 				model.layout.emissions
@@ -60,7 +63,7 @@ describe('pots on a return line under water', () => {
 		const { run } = ringIn(model);
 		const open = { ...run.level!, closed: false, metres: run.level!.metres.slice(0, -1) };
 		const line = ringOf(model, { ...run, level: open });
-		expect(line.flowsLph.every((q) => q > 0)).to.equal(true);
+		expect(line.result.flowsLph.every((q) => q > 0)).to.equal(true);
 		line.pots.forEach((pot, k) =>
 			expect(pot.riseMm, pot.id).to.be.above(ringIn(model).pots[k]!.riseMm)
 		);
@@ -84,7 +87,7 @@ describe('pots on a return line under water', () => {
 				set('design.stands.0.perRow', perRow),
 				set('design.stands.0.lengthMm', 20_000)
 			);
-			const total = ringIn(many).flowsLph[0]! - ringIn(many).flowsLph.at(-1)!;
+			const total = ringIn(many).result.flowsLph[0]! - ringIn(many).result.flowsLph.at(-1)!;
 			expect(Math.abs(sum(lossesOf(many))), `${perRow} a row`).to.be.below(2e-6);
 			expect(total, `${perRow} a row`).to.be.above(0);
 		}

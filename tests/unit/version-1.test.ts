@@ -53,6 +53,14 @@ function inOrder({ path, layout }: SystemModel): Expected {
 	};
 }
 
+/** To twelve figures: a level is a root, and the last of a root's depend on the way to it. */
+const told = (value: unknown): unknown =>
+	JSON.parse(
+		JSON.stringify(value, (_, one: unknown) =>
+			typeof one === 'number' ? Number(one.toPrecision(12)) : one
+		)
+	);
+
 describe('files of version 1', () => {
 	const names = readdirSync(new URL('../fixtures/v1/', import.meta.url));
 	it('are all there', () => void expect(names).to.have.length(Object.keys(EXPECTED).length));
@@ -61,7 +69,7 @@ describe('files of version 1', () => {
 		it(`${file} gives the same network and lengths as when it was written`, () => {
 			const parts = partsIn(readDesignFile(fixture(`v1/${file}`)));
 			const now = inOrder(new SystemModel(parts, BUILT_IN_SHELF));
-			expect(JSON.parse(JSON.stringify(now))).to.deep.equal(EXPECTED[file.replace('.json', '')]);
+			expect(told(now)).to.deep.equal(told(EXPECTED[file.replace('.json', '')]));
 		});
 
 	for (const file of names)

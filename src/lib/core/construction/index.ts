@@ -1,3 +1,4 @@
 export * from './parts';
 export * from './tipping';
 export * from './wall-load';
+export * from './weight';

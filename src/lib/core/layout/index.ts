@@ -1,5 +1,5 @@
 export { fillBucket } from './buckets';
-export { crownOf, type Crown } from './crown';
+export { crownOf } from './crown';
 export { layoutDesign, pumpJoint } from './layout';
 export * from './outline';
 export * from './hatch';

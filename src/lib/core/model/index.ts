@@ -1,16 +1,15 @@
 export { givenOf } from './evaluator';
 export { feedInput, outletNeeds, pumpMinutes, timedSites } from './feed';
 export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
-export { ppfdOf } from './light';
 export type { StandLoad } from './loads';
 export type { MixItem } from './mix';
 export * from './model';
 export { inTransitL, type ReturnFault } from './returns';
-export { bestFront, latitudeOf, shadeOf } from './shade';
+export { bestFront, latitudeOf } from './shade';
 export type { Pair } from './spacing';
 export { levelOf } from './source';
 export { stage, type Stage } from './stage';
 export { STAGES } from './stages';
-export { heldIn, type Held } from './stored-water';
+export type { Held } from './stored-water';
 export { daysLeft } from './supply';
 export { openOutlets, systemCurve, variationWith } from './water-path';

@@ -2,10 +2,12 @@ import { spotOf, type Design, type Operation, type SystemRecord } from '../desig
 import {
 	tipping,
 	wallLoad,
+	weight,
 	type Tipping,
 	type TippingInput,
 	type WallLoad,
-	type WallLoadInput
+	type WallLoadInput,
+	type Weight
 } from '../construction';
 import type { Layout, StandLayout } from '../layout';
 import { pick, type Shelf } from '../shelf';
@@ -15,9 +17,9 @@ import { stage } from './stage';
 
 export interface StandLoad {
 	stand: StandLayout;
-	/** Wet and grown, with the tank where it stands on or in it. */
+	/** Wet, with the tank where it stands on or in it; by floor, where it is not on a wall. */
+	weight: { input: Parameters<typeof weight>[0]; result: Weight };
 	massKg: number;
-	/** Of floor, kg/m²; null on a wall. */
 	perM2: number | null;
 	tipping: { now: { input: TippingInput; result: Tipping }; empty: Tipping } | null;
 	wall: { input: WallLoadInput; result: WallLoad } | null;
@@ -54,20 +56,27 @@ function loadOf(of: Loaded, stand: StandLayout, first: boolean): StandLoad {
 	// only the first stand can stand on the tank
 	const spot = spotOf(of.design);
 	const carried = first && (spot === 'lid' || spot === 'inside');
-	const massKg = own + (carried ? tankKg(of, of.operation.fillL) : 0);
 	const { tank } = of.layout;
 	const areaM2 = carried ? tank.lengthM * tank.widthM : stand.lengthM * stand.depthM;
+	const input = {
+		frameKg: stand.frameKg,
+		vesselsKg: members.map((c) => c.massKg),
+		tank: carried ? { emptyKg: emptyKg(of), litres: of.operation.fillL } : null,
+		floorM2: stand.stance.kind === 'wall' ? null : Math.max(0.01, areaM2)
+	};
+	const result = weight(input);
 	return {
 		stand,
-		massKg,
-		perM2: stand.stance.kind === 'wall' ? null : massKg / Math.max(0.01, areaM2),
+		weight: { input, result },
+		massKg: result.massKg,
+		perM2: result.perM2,
 		tipping: tippingOf(of, stand, own, carried),
 		wall: wallOf(stand, own)
 	};
 }
 
-const tankKg = ({ shelf, design }: Loaded, litres: number): number =>
-	pick(shelf.tanks, design.tank.partId).emptyKg + litres;
+const emptyKg = ({ shelf, design }: Loaded): number =>
+	pick(shelf.tanks, design.tank.partId).emptyKg;
 
 function tippingOf(
 	of: Loaded,
@@ -84,7 +93,7 @@ function tippingOf(
 			...(carried
 				? [
 						{
-							massKg: tankKg(of, litres),
+							massKg: emptyKg(of) + litres,
 							heightM: Math.max(0, (of.waterLevelM + tank.floorM) / 2)
 						}
 					]

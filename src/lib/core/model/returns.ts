@@ -10,6 +10,7 @@ import {
 } from '../hydraulics';
 import { brimLitresOf, type Container, type ContainerForm, type ReturnRun } from '../layout';
 import { NoSolution } from '../quantity';
+import { heldWater } from '../water';
 import { layout } from './layout';
 import { levelOf } from './source';
 import { stage } from './stage';
@@ -52,16 +53,18 @@ const TRANSIT_MIN: Record<ContainerForm, number> = {
 	panel: 1
 };
 
-/** Share of a medium that runs through as free water, and what clings to walls and roots, L. */
-const HOLD_UP = 0.15;
-const FILM_L = 0.3;
+export const transitMinOf = (container: Container | undefined): number =>
+	TRANSIT_MIN[container?.form ?? 'pot'];
 
 /** Water on its way down through a container at a flow, L: medium holds so much of it and no more. */
-export const fallingIn = (container: Container | undefined, flowLph: number): number =>
-	Math.min(
-		(flowLph * TRANSIT_MIN[container?.form ?? 'pot']) / 60,
-		HOLD_UP * (container?.mediumL ?? Infinity) + FILM_L
-	);
+const fallingIn = (container: Container | undefined, flowLph: number): number =>
+	heldWater({
+		media: [],
+		mediumL: container?.mediumL ?? null,
+		poolL: 0,
+		flowLph,
+		transitMin: transitMinOf(container)
+	}).fallingL;
 
 /** What every return carries while the pump runs. */
 export const returns = stage('returns', {}, { layout, flows }, ({ layout, flows }) => {

@@ -1,3 +1,4 @@
+import { pumpEnergy } from './energy';
 import { feed } from './feed';
 import { area, layout } from './layout';
 import { levels, rings } from './levels';
@@ -10,6 +11,7 @@ import { sharing } from './sharing';
 import { curve, source } from './source';
 import { tightest } from './spacing';
 import type { Stage } from './stage';
+import { held } from './stored-water';
 import { run, size } from './supply';
 import { tank } from './tank';
 import { lowestFedL, lowestFlowingL, trials } from './trials';
@@ -40,11 +42,13 @@ export const STAGES = {
 	planting,
 	waterUse,
 	returns,
+	held,
 	drainBack: drainBackState,
 	tank,
 	size,
 	run,
 	feed,
+	pumpEnergy,
 	strength,
 	mix
 };

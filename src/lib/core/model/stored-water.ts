@@ -1,38 +1,50 @@
-import type { Container, Layout } from '../layout';
-import { pick, type Shelf } from '../shelf';
-import type { LevelState } from './levels';
-import { fallingIn } from './returns';
-import type { Flows } from './water-path';
+import { pick } from '../shelf';
+import { heldWater, type HeldWater, type heldWaterInput } from '../water';
+import type { z } from 'zod';
+import { layout } from './layout';
+import { levels } from './levels';
+import { transitMinOf } from './returns';
+import { stage } from './stage';
+import { flows } from './water-path';
 
-/** Water in a container, L. */
 export interface Held {
-	mediumL: number;
-	/** What plants can easily take up of a full medium. */
-	availableL: number;
-	/** Below its elbow, or as deep as a valve keeps it. */
-	poolL: number;
-	/** On its way down while the pump runs. */
-	fallingL: number;
+	input: z.input<typeof heldWaterInput>;
+	result: HeldWater;
 }
 
-/** What a container holds: in its medium, standing in it, and falling through it. */
-export function heldIn(
-	of: { layout: Layout; flows: Flows; levels: LevelState[]; shelf: Pick<Shelf, 'media'> },
-	container: Container
-): Held {
-	const sites = new Set(container.siteIds);
-	const mine = of.layout.sites.filter((site) => sites.has(site.id));
-	const available = (mediumId: string) => pick(of.shelf.media, mediumId).availableFraction;
-	const flowLph = of.layout.emissions
-		.filter((e) => e.containerId === container.id)
-		.reduce((sum, e) => sum + (of.flows.outletLph.get(e.nodeId) ?? 0), 0);
-	const filled = of.levels
-		.flatMap((state) => state.filled?.result.trays ?? [])
-		.find((tray) => tray.id === container.id);
-	return {
-		mediumL: container.mediumL,
-		availableL: mine.reduce((sum, site) => sum + site.mediumL * available(site.mediumId), 0),
-		poolL: filled?.litres ?? container.poolL,
-		fallingL: filled ? 0 : fallingIn(container, flowLph)
-	};
-}
+/** What each container holds, by its id: in its medium, standing in it, and falling through it. */
+export const held = stage(
+	'held water',
+	{ shelf: ['media'] },
+	{ layout, flows, levels },
+	({ layout, flows, levels, shelf }) => {
+		const litres = new Map(
+			levels.flatMap(({ filled }) => filled?.result.trays.map((t) => [t.id, t.litres]) ?? [])
+		);
+		const flowOf = new Map<string, number>();
+		for (const { containerId, nodeId } of layout.emissions)
+			flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
+		const media = new Map<string, Held['input']['media']>();
+		for (const { containerId, mediumL, mediumId } of layout.sites) {
+			const { availableFraction } = pick(shelf.media, mediumId);
+			const list = media.get(containerId);
+			if (list) list.push({ mediumL, availableFraction });
+			else media.set(containerId, [{ mediumL, availableFraction }]);
+		}
+		return new Map(
+			layout.containers.map((container): [string, Held] => {
+				const { id, mediumL, poolL } = container;
+				const filled = litres.get(id);
+				const input = {
+					media: media.get(id) ?? [],
+					mediumL,
+					poolL: filled ?? poolL,
+					// where a valve keeps it full nothing falls
+					flowLph: filled === undefined ? (flowOf.get(id) ?? 0) : 0,
+					transitMin: transitMinOf(container)
+				};
+				return [id, { input, result: heldWater(input) }];
+			})
+		);
+	}
+);

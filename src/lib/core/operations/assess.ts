@@ -108,9 +108,13 @@ function operationsOf(model: SystemModel): Assessment['operations'] {
 	operations['tank-level'] = done(model.tank);
 	if (model.levels.length > 0)
 		operations['level-fill'] = model.levels.flatMap(({ filled }) => (filled ? [done(filled)] : []));
-	if (model.rings.length > 0)
+	if (model.rings.length > 0) {
+		operations['ring-level'] = model.rings.map(done);
 		operations['pipe-loss'] = model.rings.flatMap((ring) => segmentsOf(ring).map(done));
+	}
 	if (model.sharing.length > 0) operations.spread = model.sharing.map(done);
+	if (model.light.input.lamps.length > 0) operations['light-at-site'] = done(model.light);
+	operations['held-water'] = [...model.held.values()].map(done);
 	operations.evapotranspiration = done(model.weather);
 	for (const state of STATES_OF_PLANTS)
 		for (const [name, list] of plantOperationsOf(state === 'now' ? model : model.grown)) {
@@ -123,7 +127,7 @@ function operationsOf(model: SystemModel): Assessment['operations'] {
 
 /** What depends on how far the plants have grown. */
 function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
-	const { waterUse, size, run, feed, mix, loads } = model;
+	const { waterUse, size, run, feed, mix, loads, pumpEnergy } = model;
 	return [
 		[
 			'plant-demand',
@@ -132,8 +136,10 @@ function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 		['reservoir-size', [size]],
 		['reservoir-run', [run]],
 		['feed-plan', feed ? [{ input: feed.input, result: feed.plan }] : []],
+		['pump-energy', pumpEnergy ? [pumpEnergy] : []],
 		['recipe', mix.recipe ? [mix.recipe] : []],
 		['salts', [mix.salts]],
+		['weight', loads.map(({ weight }) => weight)],
 		['tipping', loads.flatMap(({ tipping }) => (tipping ? [tipping.now] : []))],
 		['wall-load', loads.flatMap(({ wall }) => (wall ? [wall] : []))]
 	];

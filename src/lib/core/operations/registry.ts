@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import * as build from '../construction';
+import * as construction from '../construction';
 import { partsIn, upgradeFile } from '../design';
 import * as feeding from '../feeding';
 import * as hydraulics from '../hydraulics';
@@ -114,16 +114,16 @@ export const OPERATIONS: readonly Operation[] = [
 	operation(
 		'tipping',
 		'The gust that tips a free-standing tower',
-		build.tippingInput,
-		build.tippingOutput,
-		build.tipping
+		construction.tippingInput,
+		construction.tippingOutput,
+		construction.tipping
 	),
 	operation(
 		'wall-load',
 		'Pull and shear on each fixing of a garden on a wall',
-		build.wallLoadInput,
-		build.wallLoadOutput,
-		build.wallLoad
+		construction.wallLoadInput,
+		construction.wallLoadOutput,
+		construction.wallLoad
 	),
 	operation(
 		'evapotranspiration',
@@ -187,6 +187,48 @@ export const OPERATIONS: readonly Operation[] = [
 		nutrients.ppmInput,
 		nutrients.ppmOutput,
 		nutrients.ppm
+	),
+	operation(
+		'light-at-site',
+		'Light of lamps at each site, and what it adds up to in a day',
+		water.lightAtSiteInput,
+		water.lightAtSiteOutput,
+		water.lightAtSite
+	),
+	operation(
+		'shade',
+		'Hours of sun each site loses to what stands in front of it',
+		water.shadeInput,
+		water.shadeOutput,
+		water.shade
+	),
+	operation(
+		'held-water',
+		'Water a vessel holds: in its medium, standing in it, and on its way down',
+		water.heldWaterInput,
+		water.heldWaterOutput,
+		water.heldWater
+	),
+	operation(
+		'ring-level',
+		'The level in every vessel on a return line under water',
+		hydraulics.ringLevelInput,
+		hydraulics.ringLevelOutput,
+		hydraulics.ringLevel
+	),
+	operation(
+		'weight',
+		'What a stand weighs, and what it puts on the floor',
+		construction.weightInput,
+		construction.weightOutput,
+		construction.weight
+	),
+	operation(
+		'pump-energy',
+		'What a pump uses, costs and warms',
+		hydraulics.pumpEnergyInput,
+		hydraulics.pumpEnergyOutput,
+		hydraulics.pumpEnergy
 	),
 	operation(
 		'assess',

@@ -2,7 +2,6 @@ import { extensionOf, fitOf } from '../edit';
 import {
 	bestFront,
 	daysLeft,
-	heldIn,
 	inTransitL,
 	outletNeeds,
 	pumpMinutes,
@@ -21,9 +20,7 @@ const BESIDE: Record<string, (model: SystemModel) => unknown> = {
 	pumpMinutes,
 	outletNeeds,
 	systemCurve,
-	bestFront,
-	held: (model) =>
-		new Map(model.layout.containers.map((container) => [container.id, heldIn(model, container)]))
+	bestFront
 };
 
 /** Machines that later stages work with; what they come to is told by those. */

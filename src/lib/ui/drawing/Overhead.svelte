@@ -63,7 +63,7 @@
 	{/each}
 {/if}
 {#each lit as site (site.id)}
-	{@const light = session.model.light.get(site.id)}
+	{@const light = session.model.light.bySite.get(site.id)}
 	{#if light}
 		<text x={frame.x(site.xM)} y={frame.z(site.zM) + 13}>{Math.round(light.ppfdUmol)}</text>
 	{/if}

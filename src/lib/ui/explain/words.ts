@@ -81,6 +81,36 @@ export const WORDS: Record<string, { words: string; source: string }> = {
 			'Water that runs through a length of pipe loses head by friction and at its fittings. In a line under water that is how much higher the next pot must stand for its water to come.',
 		source: 'Darcy–Weisbach with Colebrook–White'
 	},
+	'light-at-site': {
+		words:
+			'Each lamp shines strongest straight down, half as bright at half its spread, and weaker with the square of the distance. A level leaf takes what falls on it; walls give back nothing.',
+		source: 'generalised Lambert source; inverse square law'
+	},
+	shade: {
+		words:
+			'Sixteen times a day the way from each leaf to the sun is followed. Where a plant, a tower or a wall of leaves stands in it, that share of the sun is lost.',
+		source: 'declination and hour angle after FAO-56; plants as cylinders'
+	},
+	'held-water': {
+		words:
+			'What plants can easily take out of the medium when it is wet through, what stands below the drain, and what is on its way down: the flow for as long as it takes, but no more than the medium holds back.',
+		source: 'easily available water by medium; time down and hold-up are common practice'
+	},
+	'ring-level': {
+		words:
+			'Each pot stands higher than the one it drains through by what that length of line loses. In a ring the water goes home both ways, split so that both lose the same.',
+		source: 'Darcy–Weisbach with Colebrook–White; the split by one root'
+	},
+	weight: {
+		words:
+			'Frame, each vessel with its wet medium, its pool and its plants full grown, and the tank with its fill where it stands on it; over the floor it stands on.',
+		source: 'weights of the parts; a litre of water weighs a kilogram'
+	},
+	'pump-energy': {
+		words:
+			'Power for the minutes it runs in a day. All of it ends in the water as heat, so this is the most it can warm.',
+		source: 'heat capacity of water, 4184 J/kg/K at 20 °C'
+	},
 	tipping: {
 		words:
 			'The wind pushes at each face at its height, the weight holds at the edge of the foot. The gust at which the two are even is the one that tips it, standing free; a gust that swings it tips it sooner.',

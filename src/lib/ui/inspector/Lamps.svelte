@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { hoursOf, lampPath, type Lamp } from '$lib/core/design';
+	import Explain from '../explain/Explain.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import TextField from '../control/TextField.svelte';
 	import { useSession } from '../workspace/context';
@@ -10,7 +11,7 @@
 	const light = $derived(session.model.light);
 	const sites = $derived(session.model.layout.sites.filter((site) => site.cropId));
 	const told = $derived.by(() => {
-		const list = sites.map((site) => light.get(site.id)!).filter(Boolean);
+		const list = sites.map((site) => light.bySite.get(site.id)!).filter(Boolean);
 		if (list.length === 0) return null;
 		const span = (of: (l: (typeof list)[number]) => number, digits: number) =>
 			`${Math.min(...list.map(of)).toFixed(digits)} to ${Math.max(...list.map(of)).toFixed(digits)}`;
@@ -77,15 +78,19 @@
 {#if told}
 	<dl>
 		<dt>Light at the plants</dt>
-		<dd>{told.ppfd} µmol/m²s</dd>
+		<dd>
+			<Explain op="light-at-site" entry={light} title="Light at the plants">{told.ppfd}</Explain> µmol/m²s
+		</dd>
 		<dt>In a day</dt>
-		<dd>{told.dli} mol/m²</dd>
+		<dd>
+			<Explain op="light-at-site" entry={light} title="Light in a day">{told.dli}</Explain> mol/m²
+		</dd>
 		<dt>All lamps together</dt>
 		<dd>{session.say(watts, 'power')}</dd>
 	</dl>
 	<p class="soft">
-		Straight from the lamps onto a level leaf at the top third of each plant; walls give some back,
-		grown leaves take some away.
+		Straight from the lamps onto a level leaf where most of each plant’s leaf is; walls give some
+		back, grown leaves take some away.
 	</p>
 {/if}
 

@@ -6,7 +6,7 @@
 	import BenchTest from './BenchTest.svelte';
 	import PumpChooser from './PumpChooser.svelte';
 	import Big from './Big.svelte';
-	import { outletNeeds, pumpMinutes } from '$lib/core/model';
+	import { outletNeeds } from '$lib/core/model';
 	import { outletWords } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
@@ -27,9 +27,7 @@
 		}));
 		return list.reduce((a, b) => (b.q < a.q ? b : a));
 	});
-	const kwh = $derived(pump ? (pump.watts * pumpMinutes(model)) / 60000 : 0);
-	/** All of a pump's watts end in the water: K a day for what is in the tank. */
-	const warming = $derived((kwh * 3.6e6) / (4184 * Math.max(1, session.record.nowL)));
+	const energy = $derived(model.pumpEnergy);
 	/** The pump last used here, to come back to from gravity. */
 	let last = $state<string | null>(null);
 	function move(kind: 'pump' | 'gravity'): void {
@@ -110,23 +108,22 @@
 		op="pump-curve"
 	/>{/if}
 {#if pump}
+	{@const warming = energy?.result.warmingCPerDay ?? 0}
 	<Figure
 		label="Warms the water by"
 		value={(session.units.system === 'us' ? warming * 1.8 : warming).toFixed(2)}
 		unit="{session.units.system === 'us' ? '°F' : '°C'} a day"
-		op="network"
-		rows={[
-			{ name: 'watts', value: `${pump.watts} W` },
-			{ name: 'energy a day', value: `${kwh.toFixed(3)} kWh` }
-		]}
+		op="pump-energy"
+		entry={energy ?? undefined}
 		note="Nearly all of a pump's watts end in the water."
 	/>
 	<Figure
 		label="Power"
 		value={pump.watts}
 		kind="power"
-		op="pump-curve"
-		rows={[{ name: 'cost a month', value: (kwh * 30 * session.place.pricePerKwh).toFixed(2) }]}
+		op="pump-energy"
+		entry={energy ?? undefined}
+		note="At the price of electricity of your place."
 	/>
 	<div class="verbs">
 		<button

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { scaleOf, showNumber } from '$lib/core/quantity';
 	import type { SystemModel } from '$lib/core/model';
+	import Explain from '../explain/Explain.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Pots on a line under water, while the pump runs: each stands higher than the one it drains through. */
@@ -12,7 +13,9 @@
 	const number = (mm: number) => showNumber(mm, 'size', session.units);
 </script>
 
-<h3>While the pump runs</h3>
+<h3>
+	<Explain op="ring-level" entry={ring} title="Level in each pot">While the pump runs</Explain>
+</h3>
 <table class="told">
 	<thead>
 		<tr>

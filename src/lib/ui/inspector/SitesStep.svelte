@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { kindOf } from '$lib/core/design';
-	import { heldIn, type Held } from '$lib/core/model';
+	import type { Held } from '$lib/core/model';
 	import type { LayoutTower } from '$lib/core/layout';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
@@ -30,21 +30,19 @@
 	);
 	/** Water in all of them together. */
 	const water = $derived.by(() => {
-		const all = mine.map((container) => heldIn(session.model, container));
-		const of = (key: keyof Held) => all.reduce((total, held) => total + held[key], 0);
+		const all = mine.map(({ id }) => session.model.held.get(id)!.result);
+		const of = (key: keyof Held['result']) => all.reduce((total, held) => total + held[key], 0);
 		const valved = kindOf(stand).feeding === 'valve';
 		return (
 			[
 				[
 					'Water plants can take from the medium',
 					of('availableL'),
-					'feed-plan',
 					'Each medium’s easily available share of its volume, wet through.'
 				],
 				[
 					valved ? 'Water standing as deep as the valve keeps it' : 'Water below the elbows',
 					of('poolL'),
-					valved ? 'level-fill' : 'layout-row',
 					valved
 						? 'From the true shape of each and how it stands.'
 						: 'What stays in each container under its drain.'
@@ -52,7 +50,6 @@
 				[
 					'On its way down while the pump runs',
 					of('fallingL'),
-					'drain-back',
 					'What each outlet gives in the time water takes down through the container; it comes back when the pump stops.'
 				]
 			] as const
@@ -130,8 +127,15 @@
 		note="Its own shape, filled to the height you leave free, or its sites added up."
 	/>
 {/if}
-{#each water as [label, value, op, note] (label)}
-	<Figure {label} {value} kind="volume" {op} rows={[]} {note} />
+{#each water as [label, value, note] (label)}
+	<Figure
+		{label}
+		{value}
+		kind="volume"
+		op="held-water"
+		entry={session.model.held.get(mine[0]!.id)}
+		note="{note} All {words.container[1]} together; below, the first of them."
+	/>
 {/each}
 {#if row && row.result.dropMm > 0}
 	<Figure
@@ -146,8 +150,8 @@
 	label="Wet and grown"
 	value={load.massKg}
 	kind="mass"
-	op="layout-row"
-	rows={[]}
+	op="weight"
+	entry={load.weight}
 	note="Every {words
 		.container[0]} with its wet medium, its pool and its plants full grown, added up; with the tank and its fill where it stands on it."
 />
@@ -156,8 +160,8 @@
 		label="On the floor"
 		value={load.perM2}
 		kind="floorLoad"
-		op="layout-row"
-		rows={[]}
+		op="weight"
+		entry={load.weight}
 		note="The weight over what it stands on. The building's rated load and its owner decide."
 	/>
 {/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { bestFront, latitudeOf } from '$lib/core/model';
 	import NumberField from '../control/NumberField.svelte';
+	import Explain from '../explain/Explain.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Hours of direct sun that neighbours take from one another, and the way round that loses least. */
@@ -48,9 +49,17 @@
 	/>
 	<dl>
 		<dt>Sun lost to neighbours, longest day</dt>
-		<dd>{percent(mean('longest'))}</dd>
+		<dd>
+			<Explain op="shade" entry={shade} title="Sun lost to neighbours"
+				>{percent(mean('longest'))}</Explain
+			>
+		</dd>
 		<dt>On the shortest they grow in</dt>
-		<dd>{percent(mean('shortest'))}</dd>
+		<dd>
+			<Explain op="shade" entry={shade} title="Sun lost on the shortest day"
+				>{percent(mean('shortest'))}</Explain
+			>
+		</dd>
 		{#if worst && worst.lost > 0}
 			<dt>Most of all at {worst.label}</dt>
 			<dd>{percent(worst.lost)}</dd>
@@ -58,9 +67,9 @@
 	</dl>
 	{#if still}
 		<p>
-			{#if Math.abs(still.mean - shade.mean) < 0.005}No way round loses less than this one.{:else}
+			{#if Math.abs(still.mean - shade.result.mean) < 0.005}No way round loses less than this one.{:else}
 				Facing {point(still.frontDeg)} it would lose {percent(still.mean)} instead of {percent(
-					shade.mean
+					shade.result.mean
 				)}.
 				<button
 					class="button"

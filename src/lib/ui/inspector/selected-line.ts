@@ -1,5 +1,5 @@
 import { fieldsOf } from '$lib/core/design';
-import { heldIn, type SystemModel } from '$lib/core/model';
+import type { SystemModel } from '$lib/core/model';
 import { faultWords } from '$lib/core/review';
 import { pick } from '$lib/core/shelf';
 
@@ -42,7 +42,8 @@ function bucketLine(model: SystemModel, id: string): SelectedLine | null {
 	const crops = [...kinds].map(([name, count]) => (count > 1 ? `${count} × ${name}` : name));
 	const needed = need > 0 ? ` of ${say(need, 'flow')} needed` : '';
 	const thirsty = drinks > 0 ? `; drinks ${say(drinks, 'volume')} a day` : '';
-	const { mediumL, availableL, poolL } = heldIn(model, container);
+	const { mediumL } = container;
+	const { availableL, poolL } = model.held.get(container.id)!.result;
 	const held = [
 		availableL > 0 &&
 			`${say(mediumL, 'volume')} of medium, with ${say(availableL, 'volume')} in it they can take up`,

@@ -13,10 +13,10 @@ const MAINS_V = { metric: 230, us: 120 };
 /** Lamps too high, too low or too short for what stands under them. */
 export const lampLight: Concern = (model) => {
 	const { light, design, operation, layout } = model;
-	if (light.size === 0) return [];
+	if (light.bySite.size === 0) return [];
 	const planted = layout.sites.filter((site) => site.cropId);
 	const share = (id: string, cropId: string) =>
-		light.get(id)!.dliMol / pick(model.shelf.crops, cropId).dliMol;
+		light.bySite.get(id)!.dliMol / pick(model.shelf.crops, cropId).dliMol;
 	const dim = planted.filter((site) => share(site.id, site.cropId!) < TOO_DIM);
 	const list: Said[] = [];
 	if (dim.length > 0) {
@@ -27,7 +27,7 @@ export const lampLight: Concern = (model) => {
 		const longer = Math.min(18, Math.ceil((on * TOO_DIM) / share(worst.id, worst.cropId!)) || 12);
 		const lower = Math.max(0.1, Math.round((design.lamps[0]!.heightM - 0.15) * 100) / 100);
 		const dliWith = (change: ReturnType<typeof set>[]) =>
-			`${worst.label} gets ${(model.with(change).light.get(worst.id)?.dliMol ?? 0).toFixed(1)} mol a day`;
+			`${worst.label} gets ${(model.with(change).light.bySite.get(worst.id)?.dliMol ?? 0).toFixed(1)} mol a day`;
 		const hours = design.lamps.map(({ id }) => set(`operation.lampHours.${id}`, longer));
 		const down = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lower));
 		list.push({
@@ -35,7 +35,7 @@ export const lampLight: Concern = (model) => {
 			step: 'place',
 			severity: 'look',
 			subject: worst.containerId,
-			message: `${names(dim.map((site) => site.label))} get${dim.length === 1 ? 's' : ''} little light: ${light.get(worst.id)!.dliMol.toFixed(1)} mol a day at ${worst.label}, where ${crop.plural} like ${crop.dliMol}.`,
+			message: `${names(dim.map((site) => site.label))} get${dim.length === 1 ? 's' : ''} little light: ${light.bySite.get(worst.id)!.dliMol.toFixed(1)} mol a day at ${worst.label}, where ${crop.plural} like ${crop.dliMol}.`,
 			fixes: some(
 				longer > on && {
 					label: `Lamps on for ${longer} h`,
@@ -46,7 +46,7 @@ export const lampLight: Concern = (model) => {
 			)
 		});
 	}
-	const bright = planted.filter((site) => light.get(site.id)!.ppfdUmol > TOO_BRIGHT_PPFD);
+	const bright = planted.filter((site) => light.bySite.get(site.id)!.ppfdUmol > TOO_BRIGHT_PPFD);
 	if (bright.length > 0) {
 		const up = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lamp.heightM + 0.2));
 		list.push({

@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { quantity } from '../quantity';
+
+const litres = (name: string) => quantity(name, 'L', { min: 0, max: 100_000 });
+const share = (name: string) => quantity(name, '', { min: 0, max: 1 });
+
+/** Share of a medium that runs through as free water, and what clings to walls and roots, L: common practice. */
+export const HOLD_UP = 0.15;
+export const FILM_L = 0.3;
+
+export const heldWaterInput = z.strictObject({
+	/** Each planted part of the medium, with the share of it that plants take up easily. */
+	media: z
+		.array(z.strictObject({ mediumL: litres('medium'), availableFraction: share('easy water') }))
+		.max(1000),
+	/** All medium of the vessel; null: bare, where only the film holds water back. */
+	mediumL: litres('medium').nullable(),
+	/** Standing in it, below its elbow or as deep as a valve keeps it. */
+	poolL: litres('pool'),
+	flowLph: quantity('flow', 'L/h', { min: 0, max: 1e6 }),
+	/** How long water takes down through it. */
+	transitMin: quantity('transit', 'min', { min: 0, max: 1440 }),
+	holdUp: share('hold-up').default(HOLD_UP),
+	filmL: litres('film').default(FILM_L)
+});
+export const heldWaterOutput = z.strictObject({
+	availableL: z.number(),
+	poolL: z.number(),
+	fallingL: z.number()
+});
+export type HeldWater = z.infer<typeof heldWaterOutput>;
+
+/**
+ * Water in a vessel: what plants can easily take out of its full medium, what stands in it, and what is on its way
+ * down while it is fed. Flow × transit, but no more than medium and walls hold back.
+ *
+ * @returns litres of each
+ */
+export function heldWater(input: z.input<typeof heldWaterInput>): HeldWater {
+	const { media, mediumL, poolL, flowLph, transitMin } = input;
+	const { holdUp = HOLD_UP, filmL = FILM_L } = input;
+	const most = mediumL === null ? Infinity : holdUp * mediumL + filmL;
+	return {
+		availableL: media.reduce((sum, part) => sum + part.mediumL * part.availableFraction, 0),
+		poolL,
+		fallingL: Math.min((flowLph * transitMin) / 60, most)
+	};
+}
