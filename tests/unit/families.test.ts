@@ -22,8 +22,8 @@ const run = (id: string, ...args: Parameters<typeof modelOf>) =>
 describe('pipe towers', () => {
 	const layout = layoutOf('kitchen-columns');
 	it('have their sites where the holes are, on the skin of the pipe', () => {
-		const { result } = layout.stands[0]!.operations.find((op) => op.name === 'layout-tower')!;
-		const { sites } = result as LayoutTower;
+		const { result } = layout.stands[0]!.holes!;
+		const { sites } = result;
 		const [tower] = layout.containers;
 		const mine = layout.sites.filter((s) => s.containerId === tower!.id);
 		mine.forEach((site, k) => {

@@ -6,6 +6,7 @@ import { SystemModel } from '../../src/lib/core/model';
 import { findingsOf } from '../../src/lib/core/review';
 import { settle } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF, pick } from '../../src/lib/core/shelf';
+import { EXAMPLES, modelOf } from './example';
 import { benchIn, rail, railModel } from './rail';
 
 const stand = (field: string, value: unknown): Change => ({
@@ -13,6 +14,51 @@ const stand = (field: string, value: unknown): Change => ({
 	value
 });
 const layoutOf = (...changes: Change[]) => railModel(changes).layout;
+
+describe('every run', () => {
+	/** Stands as the examples have them, and channels in tiers beside a climbing header. */
+	const tiers = [
+		{ path: 'design.stands.0.hung', value: 'horizontal' },
+		{ path: 'design.stands.0.fallPercent', value: 2 }
+	];
+	const all: [name: string, changes: Change[]][] = [
+		...EXAMPLES.map((name): [string, Change[]] => [name, []]),
+		['yard-channels', tiers],
+		['kitchen-columns', [{ path: 'design.tank.floorMm', value: 120 }]],
+		['single-bucket', [{ path: 'design.tank.floorMm', value: -150 }]]
+	];
+	for (const [name, changes] of all)
+		it(`${name}${changes.map((c) => `, ${c.path.split('.').at(-1)} ${String(c.value)}`).join('')}: is at least as long as its way, and begins and ends at its nodes`, () => {
+			const { runs, nodes } = modelOf(name, ...changes).layout;
+			const at = new Map(nodes.map((node) => [node.id, node]));
+			for (const run of runs) {
+				expect(run.lengthM, run.id).to.be.at.least(lengthOf(run.points) - 1e-9);
+				if (run.role === 'header' || run.role === 'main')
+					expect(run.lengthM, run.id).to.be.closeTo(lengthOf(run.points), 1e-9);
+				for (const [end, id] of [
+					[run.points[0]!, run.from],
+					[run.points.at(-1)!, run.to]
+				] as const) {
+					const { xM, yM, zM } = at.get(id)!;
+					expect([end.xM, end.yM, end.zM], `${run.id} at ${id}`).to.deep.equal([xM, yM, zM]);
+				}
+			}
+		});
+
+	it('a header to channels in tiers goes straight up beside them', () => {
+		const { runs } = modelOf('yard-channels', ...tiers).layout;
+		const first = runs.find((run) => run.role === 'header')!;
+		const [a, b] = [first.points[0]!, first.points.at(-1)!];
+		const across = Math.hypot(b.xM - a.xM, b.yM - a.yM);
+		expect(first.lengthM).to.be.at.most(across + Math.abs(b.zM - a.zM) + 1e-9);
+	});
+
+	it('the layout is finished when it is handed over', () => {
+		const { layout } = modelOf('lean-to-rail');
+		expect(() => layout.runs.pop()).to.throw(TypeError);
+		expect(() => void (layout.tank = { ...layout.tank })).to.throw(TypeError);
+	});
+});
 
 describe('bucket bench', () => {
 	it('stands its buckets at their spacing, each higher by the fall', () => {

@@ -126,8 +126,7 @@ describe('the skin of a tower, laid flat', function () {
 			const at = session.design.stands.findIndex((stand) => 'ringPitchMm' in stand);
 			session.selected = layout.containers.find((c) => c.standId === layout.stands[at]!.id)!.id;
 			const root = await shown(session, 'ui/drawing/Board.svelte');
-			const op = layout.stands[at]!.operations.find((o) => o.name === 'layout-tower')!;
-			const { sites } = op.result as { sites: { heightMm: number }[] };
+			const { sites } = layout.stands[at]!.holes!.result;
 			const holes = root.querySelectorAll('.hole');
 			expect(holes).to.have.length(sites.length);
 			const places = holes.map((hole) => hole.toString().replace(/aria-label="[^"]*"/, ''));

@@ -1,4 +1,4 @@
-import { kindOf } from '../design';
+import { countAlong, kindOf } from '../design';
 import type { SystemModel } from '../model';
 import { set } from '../review';
 import { changesFor } from './fit';
@@ -35,8 +35,7 @@ export function extensionOf(
 	told: (done: number) => void = () => undefined
 ): Extension {
 	const { along } = kindOf(model.design.stands[index]!);
-	const stand = model.design.stands[index] as unknown as Record<string, unknown>;
-	const now = Number(stand[along]);
+	const now = countAlong(model.design.stands[index]!);
 	const models = new Map<number, SystemModel>();
 	const at = (count: number): SystemModel => {
 		const known = models.get(count) ?? grown(model, index, along, count);

@@ -1,4 +1,4 @@
-import { applyChanges, fieldsOf, kindOf } from '../design';
+import { applyChanges, fieldsOf, countAlong, kindOf } from '../design';
 import { layoutDesign } from '../layout';
 import type { SystemModel } from '../model';
 import { set, setOf } from '../review';
@@ -27,7 +27,7 @@ const MOST = 60;
 export function fitOf(model: SystemModel, index = 0): Fit {
 	const stand = model.design.stands[index]!;
 	const { along } = kindOf(stand);
-	const now = Number((stand as unknown as Record<string, unknown>)[along]);
+	const now = countAlong(stand);
 	const plants = model.waterUse.bySite.size;
 	const spreads = model.waterUse.crops.map(({ crop }) => crop.spreadMm / 1000);
 	const mean = spreads.length > 0 ? spreads.reduce((a, b) => a + b, 0) / spreads.length : null;
@@ -112,7 +112,7 @@ export interface OneMore {
 export function oneMore(model: SystemModel, by: 1 | -1, index = 0): OneMore | null {
 	const stand = model.design.stands[index]!;
 	const { along } = kindOf(stand);
-	const count = Number((stand as unknown as Record<string, unknown>)[along]) + by;
+	const count = countAlong(stand) + by;
 	if (count < 1) return null;
 	const changes = changesFor(model, index, along, count);
 	const first = Object.values(model.operation.crops)[0];

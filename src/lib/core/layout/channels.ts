@@ -148,7 +148,7 @@ function alongOf(shop: Workshop<Stand>, stand: Channels): number[] {
 		lowEndHeightMm: stand.lowEndHeightMm
 	};
 	const result = layoutRow(input);
-	shop.operations.push({ name: 'layout-row', input, result });
+	shop.row = { input, result };
 	return result.sites.map((site) => Math.min(site.xMm, stand.channelLengthMm) / 1000);
 }
 

@@ -1,4 +1,4 @@
-import { rowIndex, rowLetter, spotOf, type Area, type Design } from '../design';
+import { rowIndex, rowLetter, spotOf, type Spot, type Area, type Design } from '../design';
 import { heightAt, pick, type ShelfLists } from '../shelf';
 import { extentOf, outside } from './extent';
 import { hatchIn } from './hatch';
@@ -31,55 +31,29 @@ const OUT_M = 0.16;
 const PUMP_M = 0.05;
 
 /**
- * The whole loop in space: tank, stands, feed and return, with true lengths and elevations.
+ * The whole loop in space: tank, stands, feed and return, with true lengths and elevations. In two passes: the
+ * first finds where the riser ends and the tank stands, the second lays every run from there. What is handed
+ * over is finished and frozen.
  * Never refuses a design: what cannot be built is drawn as far as it goes and listed under `problems`.
  */
 export function layoutDesign(system: LayoutInput, area: Area, shelf: ShelfLists): Layout {
 	const { design } = system;
-	const tank: TankLayout = { ...tankAtOrigin(design, shelf), xM: MARGIN_M, yM: MARGIN_M };
-	const spot = spotOf(design);
-	const under = spot === 'under';
-	const carries = spot === 'lid' || spot === 'inside';
-	const pumpX = tank.xM + (carries ? tank.lengthM / 2 : 0.1);
-	const pump: Point = { xM: pumpX, yM: 0, zM: tank.floorM + PUMP_M };
-	const riser: FeedNode = { id: 'riser', xM: pump.xM, yM: 0, zM: 0 };
-	let startXM = under ? tank.xM + OUT_M : carries ? tank.xM : tank.xM + tank.lengthM + GAP_M;
-	const pieces = design.stands.map((stand) => {
-		const piece = layoutStand(stand, system, shelf, {
-			startXM,
-			startYM: MARGIN_M,
-			tank,
-			waterLevelM: filledTo(system, shelf),
-			feedNode: riser
-		});
-		startXM = Math.max(
-			startXM,
-			Math.max(piece.stand.lowEndM.xM + piece.stand.lengthM, tank.xM + tank.lengthM) + GAP_M
-		);
-		return piece;
-	});
+	const sounded = soundOut(system, shelf);
+	const { spot, tank, pump, riser } = sounded;
+	const pieces = standsAt(system, shelf, sounded);
 	letterOn(pieces);
 	// nearly always there is one stand, and its hundreds of sites need no copy
 	const all = <T>(of: (piece: StandPiece) => T[]): T[] =>
 		pieces.length === 1 ? of(pieces[0]!) : pieces.flatMap(of);
-	const first = pieces[0]!;
-	const middleY = MARGIN_M + first.stand.depthM / 2;
-	tank.yM = middleY - tank.widthM / 2;
-	tank.clearanceM = under ? lowestOver(tank, pieces) : null;
-	pump.yM = middleY;
-	riser.yM = middleY;
-	const main = mainRun(design, shelf, pump, riser);
-	// header lengths were measured before the riser found its place
-	const runs = [main, ...all((p) => p.runs)].map((run) => remeasure(run));
+	if (spot === 'under') tank.clearanceM = lowestOver(tank, pieces);
 	const layout: Layout = {
 		tank,
 		pump,
 		nodes: [{ id: 'pump', ...pump }, riser, ...all((p) => p.nodes)],
-		runs,
+		runs: [mainRun(design, shelf, pump, riser), ...all((p) => p.runs)],
 		sites: all((p) => p.sites),
 		containers: all((p) => p.containers),
 		emissions: all((p) => p.emissions),
-		// where the tank stands across is known only now
 		returns: all((p) => p.returns).map((run) => overTank(run, tank)),
 		joints: all((p) => p.joints),
 		solids: [...tankStand(tank), ...all((p) => p.solids), ...obstacles(area)],
@@ -90,7 +64,60 @@ export function layoutDesign(system: LayoutInput, area: Area, shelf: ShelfLists)
 	if (spot === 'lid') tank.hatch = hatchIn(layout);
 	hang(layout, design);
 	layout.problems.push(...outside(layout, area));
-	return layout;
+	for (const part of Object.values(layout)) Object.freeze(part);
+	return Object.freeze(layout);
+}
+
+/** What every stand is laid out from: where the tank is, and where the main ends. */
+interface Ground {
+	spot: Spot;
+	tank: TankLayout;
+	pump: Point;
+	riser: FeedNode;
+}
+
+/** First pass: the tank stands behind the middle of the first stand, the riser ends at the highest header. */
+function soundOut(system: LayoutInput, shelf: ShelfLists): Ground {
+	const spot = spotOf(system.design);
+	const tank: TankLayout = {
+		...tankAtOrigin(system.design, shelf),
+		xM: MARGIN_M,
+		yM: MARGIN_M
+	};
+	const carries = spot === 'lid' || spot === 'inside';
+	const pump: Point = {
+		xM: tank.xM + (carries ? tank.lengthM / 2 : 0.1),
+		yM: 0,
+		zM: tank.floorM + PUMP_M
+	};
+	const riser: FeedNode = { id: 'riser', xM: pump.xM, yM: 0, zM: 0 };
+	const pieces = standsAt(system, shelf, { spot, tank, pump, riser });
+	const middleY = MARGIN_M + pieces[0]!.stand.depthM / 2;
+	return {
+		spot,
+		tank: { ...tank, yM: middleY - tank.widthM / 2 },
+		pump: { ...pump, yM: middleY },
+		riser: { ...riser, yM: middleY, zM: Math.max(...pieces.map(({ feedM }) => feedM)) }
+	};
+}
+
+/** Every stand beside the one before, each from the same tank and riser. */
+function standsAt(
+	system: LayoutInput,
+	shelf: ShelfLists,
+	{ spot, tank, riser }: Ground
+): StandPiece[] {
+	const under = spot === 'under';
+	const carries = spot === 'lid' || spot === 'inside';
+	const waterLevelM = filledTo(system, shelf);
+	let startXM = under ? tank.xM + OUT_M : carries ? tank.xM : tank.xM + tank.lengthM + GAP_M;
+	return system.design.stands.map((stand) => {
+		const anchor = { startXM, startYM: MARGIN_M, tank, waterLevelM, feedNode: riser };
+		const piece = layoutStand(stand, system, shelf, anchor);
+		const { lowEndM, lengthM } = piece.stand;
+		startXM = Math.max(startXM, Math.max(lowEndM.xM + lengthM, tank.xM + tank.lengthM) + GAP_M);
+		return piece;
+	});
 }
 
 function mainRun(
@@ -148,9 +175,6 @@ function filledTo({ design, operation }: LayoutInput, shelf: ShelfLists): number
 	);
 	return (design.tank.floorMm + mm) / 1000;
 }
-
-const remeasure = (run: FeedRun): FeedRun =>
-	run.role === 'header' ? { ...run, lengthM: lengthOf(run.points) } : run;
 
 /** The pump on its main: apart from the layout, which a change of pump does not touch. */
 export function pumpJoint(design: Pick<Design, 'source' | 'lines'>, shelf: ShelfLists): Joint[] {

@@ -95,7 +95,7 @@ function holesOf(shop: Workshop<Stand>, stand: Towers): LayoutTower | null {
 	};
 	try {
 		const result = layoutTower(input);
-		shop.operations.push({ name: 'layout-tower', input, result });
+		shop.holes = { input, result };
 		return result;
 	} catch (problem) {
 		if (!(problem instanceof InvalidInput)) throw problem;

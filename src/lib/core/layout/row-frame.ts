@@ -66,7 +66,7 @@ export function rowFrame(
 		asked = { ...input, availableMm: Math.max(needed, 1) };
 		row = layoutRow(asked);
 	}
-	shop.operations.push({ name: 'layout-row', input: asked, result: row });
+	shop.row = { input: asked, result: row };
 	crowded(shop, stand, perRow, across);
 	const lengthM = asked.availableMm / 1000;
 	const count = Math.max(2, Math.ceil(lengthM / LEG_EVERY_M) + 1);

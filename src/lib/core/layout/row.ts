@@ -17,13 +17,16 @@ export const layoutRowOutput = z.strictObject({
 	sites: z.array(z.strictObject({ index: z.number(), xMm: z.number(), baseHeightMm: z.number() }))
 });
 
+export type LayoutRowInput = z.input<typeof layoutRowInput>;
+export type LayoutRow = z.infer<typeof layoutRowOutput>;
+
 /**
  * Containers along a rail or bench, or plants along a channel: how many fit, where each stands, and how
  * high its base is on the fall. Container 0 is at the low end.
  *
  * @throws InvalidInput when the ends leave no room; NoSolution when more are asked for than fit
  */
-export function layoutRow(input: z.infer<typeof layoutRowInput>): z.infer<typeof layoutRowOutput> {
+export function layoutRow(input: LayoutRowInput): LayoutRow {
 	const { availableMm, endClearMm, pitchMm, fallPercent, lowEndHeightMm } = input;
 	const room = availableMm - 2 * endClearMm;
 	if (room < 0)

@@ -8,10 +8,12 @@ export interface Anchor {
 	tank: TankLayout;
 	/** Where the float or the grower keeps the water, over the floor of the place. */
 	waterLevelM: number;
-	/** The node the main ends in: every stand's feed starts here. */
-	feedNode: FeedNode;
+	/** Where the main ends and every stand's feed starts; while stands are sounded out, not yet its height. */
+	feedNode: Readonly<FeedNode>;
 }
 
 export type StandPiece = Omit<Layout, 'tank' | 'pump' | 'extent' | 'stands'> & {
 	stand: Layout['stands'][number];
+	/** How high its feed wants the main to rise, m. */
+	feedM: number;
 };

@@ -1,5 +1,7 @@
 import type { Design, Operation, SystemRecord } from '../design';
 import type { Stage } from '../shelf';
+import type { LayoutRow, LayoutRowInput } from './row';
+import type { LayoutTower, LayoutTowerInput } from './tower';
 
 /** What of a system decides where everything stands. */
 export interface LayoutInput {
@@ -250,8 +252,9 @@ export interface StandLayout {
 	view: 'rows' | 'sides';
 	/** What it takes besides what fields of the stand name: pipe, lids, valves, ties. */
 	parts: { id: string; name: string; count: number; lengthM: number | null }[];
-	/** What the layout worked out by an operation, to be recomputed. */
-	operations: { name: string; input: unknown; result: unknown }[];
+	/** How its containers stand in a row, and where the holes of a tower go, as the operations work it out. */
+	row: { input: LayoutRowInput; result: LayoutRow } | null;
+	holes: { input: LayoutTowerInput; result: LayoutTower } | null;
 	/** Trays or pots a valve keeps at a depth; the head over them is the water path's. */
 	level: LevelFillBasis | null;
 }

@@ -27,7 +27,7 @@ export function wallModules(
 		fallPercent: 0,
 		lowEndHeightMm: stand.lowEndHeightMm
 	};
-	shop.operations.push({ name: 'layout-row', input, result: layoutRow(input) });
+	shop.row = { input, result: layoutRow(input) };
 	const depthM = Math.max(anchor.tank.widthM, stand.panelDepthMm / 1000 + 0.1);
 	const backM = anchor.startYM + depthM;
 	const panels = panelsAt(shop, stand, backM);

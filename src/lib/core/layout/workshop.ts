@@ -76,7 +76,7 @@ const reachOf = ({ heightMm, spreadMm }: Crop, hanging: boolean): number =>
  * `piece` hands them over. Holds no sizes of its own; variants decide where everything goes.
  */
 export class Workshop<S extends Stand> {
-	readonly piece: Omit<StandPiece, 'stand'> = {
+	readonly piece: Omit<StandPiece, 'stand' | 'feedM'> = {
 		nodes: [],
 		runs: [],
 		emissions: [],
@@ -87,8 +87,10 @@ export class Workshop<S extends Stand> {
 		solids: [],
 		problems: []
 	};
-	readonly operations: StandLayout['operations'] = [];
+	row: StandLayout['row'] = null;
+	holes: StandLayout['holes'] = null;
 	private readonly plants: Plants;
+	private feedM = 0;
 
 	constructor(
 		readonly stand: S,
@@ -277,17 +279,25 @@ export class Workshop<S extends Stand> {
 		});
 	}
 
-	/** The feed node rises to the highest header of all stands. */
+	/** The main rises to the highest header of all stands. */
 	raiseFeed(zM: number): void {
-		this.anchor.feedNode.zM = Math.max(this.anchor.feedNode.zM, zM);
+		this.feedM = Math.max(this.feedM, zM);
 	}
 
 	done(
-		stand: Omit<StandLayout, 'id' | 'operations' | 'level' | 'parts'> & Partial<StandLayout>
+		stand: Omit<StandLayout, 'id' | 'row' | 'holes' | 'level' | 'parts'> & Partial<StandLayout>
 	): StandPiece {
 		return {
 			...this.piece,
-			stand: { level: null, parts: [], ...stand, id: this.stand.id, operations: this.operations }
+			feedM: this.feedM,
+			stand: {
+				level: null,
+				parts: [],
+				...stand,
+				id: this.stand.id,
+				row: this.row,
+				holes: this.holes
+			}
 		};
 	}
 }

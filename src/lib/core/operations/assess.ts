@@ -97,10 +97,11 @@ function operationsOf(model: SystemModel): Assessment['operations'] {
 		result: entry.result
 	});
 	const operations: Assessment['operations'] = {};
-	for (const { name, input, result } of model.layout.stands.flatMap((s) => s.operations)) {
-		const list = (operations[name] ??= []) as Done[];
-		list.push({ input, result });
-	}
+	const { stands } = model.layout;
+	const rows = stands.flatMap(({ row }) => row ?? []);
+	if (rows.length > 0) operations['layout-row'] = rows.map(done);
+	const holes = stands.flatMap((stand) => stand.holes ?? []);
+	if (holes.length > 0) operations['layout-tower'] = holes.map(done);
 	operations.network = done(model.path);
 	if (model.curve) operations['pump-curve'] = done(model.curve);
 	operations.drain = model.returns.flatMap((r) => (r.result ? [done(r)] : []));

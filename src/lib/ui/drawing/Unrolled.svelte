@@ -1,5 +1,4 @@
 <script lang="ts">
-	import type { LayoutTower, LayoutTowerInput } from '$lib/core/layout';
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
 	import { dryOf } from './shown';
@@ -20,14 +19,13 @@
 			0,
 			design.stands.findIndex((s) => s.id === selected?.standId)
 		);
-		const entry = layout.stands[i]?.operations.find((op) => op.name === 'layout-tower');
+		const holes = layout.stands[i]?.holes;
 		const tower =
 			selected?.form === 'tower'
 				? selected
 				: layout.containers.find((c) => c.standId === design.stands[i]!.id && c.form === 'tower');
-		if (!entry || !tower) return null;
-		const input = entry.input as LayoutTowerInput;
-		const result = entry.result as LayoutTower;
+		if (!holes || !tower) return null;
+		const { input, result } = holes;
 		const sites = layout.sites.filter((s) => s.containerId === tower.id);
 		const bySlot = new Map(sites.map((s, k) => [k, s]));
 		const fromTop = 'markFrom' in design.stands[i]! && design.stands[i].markFrom === 'top';

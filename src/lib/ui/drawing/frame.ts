@@ -136,7 +136,7 @@ function tall(
 	const underM = Math.max(0, -extent.from.zM);
 	const top = 12;
 	// a pattern to unroll stands beside the towers; without one the view from above does
-	const pattern = layout.stands.some((s) => s.operations.some((op) => op.name === 'layout-tower'));
+	const pattern = layout.stands.some((s) => s.holes !== null);
 	const room = small ? width - left - 26 : width * 0.56 - left;
 	// what is wide rather than high leaves room for the view from above at its foot
 	const atFoot = (height - top - FLOOR - 30) / (topM + underM + depthM) >= room / lengthM;

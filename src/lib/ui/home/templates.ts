@@ -1,4 +1,3 @@
-import type { LayoutTower, LayoutTowerInput } from '$lib/core/layout';
 import type { SystemModel } from '$lib/core/model';
 import { spotOf } from '$lib/core/design';
 import { pick } from '$lib/core/shelf';
@@ -31,10 +30,9 @@ export const templatesOf = (model: SystemModel): Template[] => [
 /** The unrolled skin of each stand's towers; its edges meet at the back. */
 function skins(model: SystemModel): Template[] {
 	return model.layout.stands.flatMap((stand) => {
-		const entry = stand.operations.find((op) => op.name === 'layout-tower');
-		if (!entry) return [];
-		const input = entry.input as LayoutTowerInput;
-		const { circumferenceMm, sites } = entry.result as LayoutTower;
+		if (!stand.holes) return [];
+		const { input, result } = stand.holes;
+		const { circumferenceMm, sites } = result;
 		const up = (heightMm: number) => MARGIN_MM + input.lengthMm - heightMm;
 		return [
 			{

@@ -13,9 +13,11 @@
 	const number = (mm: number) => showNumber(mm, 'size', session.units);
 </script>
 
-<h3>
-	<Explain op="ring-level" entry={ring} title="Level in each pot">While the pump runs</Explain>
-</h3>
+<h3>While the pump runs</h3>
+<p class="soft">
+	<Explain op="ring-level" entry={ring} title="Level in each pot">Each stands higher</Explain> than the
+	one it drains through.
+</p>
 <table class="told">
 	<thead>
 		<tr>

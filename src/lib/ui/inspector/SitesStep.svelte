@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { kindOf } from '$lib/core/design';
 	import type { Held } from '$lib/core/model';
-	import type { LayoutTower } from '$lib/core/layout';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
@@ -20,14 +19,8 @@
 	const mine = $derived(session.model.layout.containers.filter((c) => c.standId === stand.id));
 	const sites = $derived(session.model.layout.sites.filter((s) => s.standId === stand.id));
 	const words = $derived(kindOf(stand).words);
-	const row = $derived(
-		placed.operations.find((op) => op.name === 'layout-row') as
-			{ input: unknown; result: { most: number; dropMm: number } } | undefined
-	);
-	const holes = $derived(
-		placed.operations.find((op) => op.name === 'layout-tower') as
-			{ input: unknown; result: LayoutTower } | undefined
-	);
+	const row = $derived(placed.row ?? undefined);
+	const holes = $derived(placed.holes ?? undefined);
 	/** Water in all of them together. */
 	const water = $derived.by(() => {
 		const all = mine.map(({ id }) => session.model.held.get(id)!.result);

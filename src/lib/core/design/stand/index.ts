@@ -108,3 +108,7 @@ export interface Vocabulary {
 
 /** A stand by the shared vocabulary; what its variant does not have is undefined. */
 export const fieldsOf = (stand: Stand): Partial<Vocabulary> => stand;
+
+/** How many a stand has of what makes it longer along the front. */
+export const countAlong = (stand: Stand): number =>
+	Number((stand as unknown as Record<string, unknown>)[kindOf(stand).along]);

@@ -1,4 +1,4 @@
-import { spotOf, fieldsOf, kindOf } from '../../design';
+import { spotOf, fieldsOf, countAlong, kindOf } from '../../design';
 import type { LayoutProblem } from '../../layout';
 import type { FieldMeta } from '../../quantity';
 import type { SystemModel } from '../../model';
@@ -11,7 +11,7 @@ function tooShort(model: SystemModel, problem: LayoutProblem, i: number): Said {
 	const { stand: what, container } = kindOf(stand).words;
 	const { lengthMm = 0, endClearMm = 0, pitchMm = 1 } = fieldsOf(stand);
 	const along = kindOf(stand).along;
-	const asked = Number((stand as unknown as Record<string, unknown>)[along]);
+	const asked = countAlong(stand);
 	const room = lengthMm - 2 * endClearMm;
 	const needed = problem.numbers.neededMm!;
 	const fits = Math.floor(room / pitchMm) + 1;
@@ -129,7 +129,7 @@ function fewer(model: SystemModel, length: number): Fix | false {
 	const stand = model.design.stands[0]!;
 	const { along, words } = kindOf(stand);
 	const { pitchMm, lengthMm } = fieldsOf(stand);
-	const now = Number((stand as unknown as Record<string, unknown>)[along]);
+	const now = countAlong(stand);
 	if (!pitchMm || !(now > 1)) return false;
 	const excess = Math.ceil(((length - model.area.lengthM) * 1000) / pitchMm);
 	if (now - excess < 1) return false;

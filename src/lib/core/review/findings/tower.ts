@@ -78,10 +78,9 @@ export const wind: Concern = (model) => {
 const LEAST_WEB_MM = 12;
 export const webs: Concern = (model) =>
 	model.layout.stands.flatMap((stand): Said[] => {
-		const entry = stand.operations.find((op) => op.name === 'layout-tower');
-		if (!entry) return [];
-		const { webMm, arcPitchMm } = entry.result as { webMm: number | null; arcPitchMm: number };
-		const input = entry.input as { perRing: number; holeDiameterMm: number };
+		if (!stand.holes) return [];
+		const { input, result } = stand.holes;
+		const { webMm, arcPitchMm } = result;
 		if (webMm === null || webMm >= LEAST_WEB_MM) return [];
 		const hole = Math.floor(arcPitchMm - LEAST_WEB_MM);
 		return [
