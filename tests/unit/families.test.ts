@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { partsOf } from '../../src/lib/core/construction';
-import { lengthOf, type LayoutTower } from '../../src/lib/core/layout';
+import { lengthOf } from '../../src/lib/core/layout';
 import { timedSites } from '../../src/lib/core/model';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { barsOf, columnsOf } from '../../src/lib/ui/drawing/bars';
