@@ -6,13 +6,14 @@
  *   calc schema <op>            JSON Schema of input and output
  *   calc stage                  names of the steps of the model
  *   calc stage <name>           one of them, of an input as assess takes it
- * --design <name> in place of an input: a design of examples/ by name
+ * --design <name> in place of an input: a design of examples/ by name; --every <n>: each nth figure of a series
  * A bad input exits 2 with {"error": …} on standard error.
  */
 import { readFileSync } from 'node:fs';
 import {
-	calculate,
+	asJson,
 	calculateBatch,
+	calculateLong,
 	findOperation,
 	invalid,
 	OPERATIONS,
@@ -29,11 +30,19 @@ function fail(error: Failure): never {
 	process.stderr.write(`${JSON.stringify({ error })}\n`);
 	process.exit(2);
 }
+/** Of long series every nth figure: `--every 60`. */
+function everyNth(): number {
+	const at = rest.indexOf('--every');
+	const every = at < 0 ? 1 : Number(rest[at + 1]);
+	if (!Number.isInteger(every) || every < 1)
+		fail(invalid('every', 'every must be a whole number from 1').error);
+	return every;
+}
 const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value)}\n`);
 
 function inputText(): string {
 	const at = rest.indexOf('--design');
-	if (['assess', 'stage'].includes(command ?? '') && at >= 0) {
+	if (['assess', 'extension', 'stage'].includes(command ?? '') && at >= 0) {
 		const name = rest[at + 1] ?? '';
 		if (!/^[a-z0-9-]+$/.test(name))
 			fail(invalid('design', 'name a design of examples/, such as lean-to-rail').error);
@@ -87,7 +96,11 @@ if (!command || command === '--help') {
 } else if (!findOperation(command)) {
 	fail({ code: 'unknown-operation', message: `there is no operation "${command}"` });
 } else {
-	const answer = calculate(command, readInput());
+	// how far a long one is goes to where errors go, and only for somebody who looks on
+	const progress = (share: number) =>
+		process.stderr.isTTY && void process.stderr.write(`\r${Math.round(100 * share)} %`);
+	const answer = await calculateLong(command, readInput(), { progress });
+	if (process.stderr.isTTY) process.stderr.write('\r');
 	if ('error' in answer) fail(answer.error);
-	print(answer.result);
+	print(asJson(answer.result, everyNth()));
 }

@@ -1,19 +1,34 @@
-import { expose } from 'comlink';
-import type { Parts } from '../core/design';
-import { calculate, type Answer } from '../core/operations';
-import { SystemModel } from '../core/model';
-import { extensionOf, type Extension } from '../core/edit';
-import { shelfWith, type ShelfItem } from '../core/shelf';
+import { expose, transfer } from 'comlink';
+import { buffersIn, calculateLong, type Answer } from '../core/operations';
 
-/** The registry, off the page's own thread, and what takes many designs to answer. */
+/** Jobs somebody no longer wants. */
+const unwanted = new Set<number>();
+/** A turn for messages, such as one to stop. */
+const pause = () => new Promise<void>((go) => setTimeout(go));
+
+/** The registry, off the page's own thread. */
 const registry = {
-	calculate: (id: string, input: unknown): Answer => calculate(id, input),
-	extension: (
-		parts: Parts,
-		own: readonly ShelfItem[],
-		index: number,
-		told: (done: number) => void
-	): Extension => extensionOf(new SystemModel(parts, shelfWith(own)), index, told)
+	async run(
+		job: number,
+		op: string,
+		input: unknown,
+		told: (share: number) => void
+	): Promise<Answer> {
+		const signal = {
+			get aborted() {
+				return unwanted.has(job);
+			}
+		};
+		// the job may have been given up before it began
+		await pause();
+		try {
+			const answer = await calculateLong(op, input, { progress: told, signal, pause });
+			return transfer(answer, buffersIn(answer));
+		} finally {
+			unwanted.delete(job);
+		}
+	},
+	stop: (job: number): void => void unwanted.add(job)
 };
 export type CalcWorker = typeof registry;
 

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { runSteps } from '../../../src/lib/core/quantity';
 import { costOf, partsOf } from '../../../src/lib/core/construction';
 import type * as PartWords from '../../../src/lib/ui/inspector/part-words';
 import { METRIC } from '../../../src/lib/core/quantity';
@@ -82,12 +83,15 @@ describe('what to buy', function () {
 	});
 });
 
-describe('how far it can be extended, told as it is found', () => {
-	it('each part in turn, and the end when all are done', async () => {
-		const { extensionOf, LIMITS } = await import('../../../src/lib/core/edit');
+describe('how far it can be extended, step by step', () => {
+	it('says how far it is, and comes to the same as in one go', async () => {
+		const { extensionOf, extensionSteps } = await import('../../../src/lib/core/edit');
 		const told: number[] = [];
-		const found = extensionOf(modelOf('loft-table'), 0, (done) => told.push(done));
-		expect(told).to.deep.equal(LIMITS.map((_, i) => i + 1));
+		const steps = extensionSteps(modelOf('loft-table'));
+		const found = await runSteps(steps, { progress: (share) => told.push(share) });
+		expect(told).to.deep.equal([...told].sort((a, b) => a - b));
+		expect(told.at(-1)).to.equal(1);
+		expect(told.length).to.be.above(8);
 		expect(found).to.deep.equal(extensionOf(modelOf('loft-table')));
 	});
 });

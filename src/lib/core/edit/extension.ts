@@ -1,4 +1,5 @@
 import { countAlong, kindOf } from '../design';
+import { allOf, type Steps } from '../quantity';
 import type { SystemModel } from '../model';
 import { set } from '../review';
 import { changesFor } from './fit';
@@ -24,34 +25,49 @@ const HALF = 0.5;
 
 /**
  * How far a stand can be made longer with each part kept: laid out, planted like the first site and solved at
- * each length tried. Everything asked only gets harder with length, so the end is found by halving.
+ * each length tried. Everything asked only gets harder with length, so the end is found by halving. A step is a
+ * length tried.
  *
- * @param told hears how many of the parts have been tried, as each is done
  * @returns `most` under `now` where a part is too small already
  */
-export function extensionOf(
-	model: SystemModel,
-	index = 0,
-	told: (done: number) => void = () => undefined
-): Extension {
-	const { along } = kindOf(model.design.stands[index]!);
-	const now = countAlong(model.design.stands[index]!);
+export function* extensionSteps(model: SystemModel, index = 0): Steps<Extension> {
+	const stand = model.design.stands[index]!;
+	const { along } = kindOf(stand);
+	const now = countAlong(stand);
 	const models = new Map<number, SystemModel>();
 	const at = (count: number): SystemModel => {
 		const known = models.get(count) ?? grown(model, index, along, count);
 		models.set(count, known);
 		return known;
 	};
-	const entries = LIMITS.map((limit, i) => {
-		const holds = (count: number) => HOLDS[limit](at(count));
-		const most = applies(model, limit) ? mostThat(holds) : null;
-		told(i + 1);
-		return [limit, most] as const;
-	});
-	const ends = entries.flatMap(([limit, most]) => (most === null ? [] : [{ limit, most }]));
+	const most = {} as Extension['most'];
+	let tried = 0;
+	for (const [i, limit] of LIMITS.entries()) {
+		most[limit] = null;
+		if (applies(model, limit)) {
+			const search = mostThat((count) => HOLDS[limit](at(count)));
+			for (let step = search.next(); ; step = search.next()) {
+				if (step.done) {
+					most[limit] = step.value;
+					break;
+				}
+				tried += 1;
+				yield (i + Math.min(1, tried / MOST_TRIES)) / LIMITS.length;
+			}
+		}
+		tried = 0;
+		yield (i + 1) / LIMITS.length;
+	}
+	const ends = LIMITS.flatMap((limit) =>
+		most[limit] === null ? [] : [{ limit, most: most[limit] }]
+	);
 	const first = ends.reduce<Extension['first']>((a, b) => (a && a.most <= b.most ? a : b), null);
-	return { now, most: Object.fromEntries(entries) as Extension['most'], first };
+	return { now, most, first };
 }
+
+/** The same in one go. */
+export const extensionOf = (model: SystemModel, index = 0): Extension =>
+	allOf(extensionSteps(model, index));
 
 function grown(model: SystemModel, index: number, along: string, count: number): SystemModel {
 	const [first] = Object.values(model.operation.crops);
@@ -88,14 +104,19 @@ const HOLDS: Record<Limit, (model: SystemModel) => boolean> = {
 	tank: ({ run }) => run.result.firstDayBelowPump === null
 };
 
+/** Halvings it takes at most. */
+const MOST_TRIES = 1 + Math.ceil(Math.log2(TRIED));
+
 /** The greatest count that holds; 0: not even one; null: all that are tried. */
-function mostThat(holds: (count: number) => boolean): number | null {
+function* mostThat(holds: (count: number) => boolean): Generator<void, number | null, void> {
 	if (holds(TRIED)) return null;
+	yield;
 	let [good, bad] = [0, TRIED];
 	while (bad - good > 1) {
 		const middle = (good + bad) >> 1;
 		if (holds(middle)) good = middle;
 		else bad = middle;
+		yield;
 	}
 	return good;
 }

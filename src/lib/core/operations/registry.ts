@@ -6,11 +6,21 @@ import * as hydraulics from '../hydraulics';
 import * as layout from '../layout';
 import { SystemModel } from '../model';
 import * as nutrients from '../nutrients';
-import { InvalidInput, NoSolution, toIssues, type Issue } from '../quantity';
+import {
+	allOf,
+	InvalidInput,
+	NoSolution,
+	runSteps,
+	toIssues,
+	type Issue,
+	type LongRun,
+	type Steps
+} from '../quantity';
 import * as shape from '../shelf';
 import { BUILT_IN_SHELF, shelfWith } from '../shelf';
 import * as water from '../water';
 import { assess, assessInput, assessOutput } from './assess';
+import { extensionInput, extensionOfInput, extensionOutput } from './extension';
 
 /** A pure calculation by name: checked input in, result out. */
 export interface Operation {
@@ -21,7 +31,27 @@ export interface Operation {
 	/** Brings an input of an older version up to this one. */
 	upgrade?(raw: unknown): unknown;
 	run(input: never): unknown;
+	/** The same cut into steps, where it takes more than a moment. */
+	steps?(input: never): Steps<unknown>;
 }
+
+/** An operation that takes its time: off the page's thread, with progress and a way to stop. */
+const long = <I extends z.ZodType, O extends z.ZodType>(
+	id: string,
+	summary: string,
+	input: I,
+	output: O,
+	steps: (input: z.output<I>) => Steps<z.output<O>>,
+	upgrade?: Operation['upgrade']
+): Operation => ({
+	id,
+	summary,
+	input,
+	output,
+	run: (parsed: z.output<I>) => allOf(steps(parsed)),
+	steps,
+	...(upgrade && { upgrade })
+});
 
 const operation = <I extends z.ZodType, O extends z.ZodType>(
 	id: string,
@@ -237,6 +267,14 @@ export const OPERATIONS: readonly Operation[] = [
 		assessOutput,
 		(input) => assess(input),
 		upgradeFile
+	),
+	long(
+		'extension',
+		'How far a stand can be made longer, and which part gives way first',
+		extensionInput,
+		extensionOutput,
+		extensionOfInput,
+		upgradeFile
 	)
 ];
 
@@ -263,6 +301,19 @@ export function calculate(id: string, raw: unknown): Answer {
 	});
 }
 
+/** As `calculate`, but step by step where an operation is a long one. @throws Stopped when the signal is given */
+export async function calculateLong(id: string, raw: unknown, how: LongRun): Promise<Answer> {
+	const op = byId.get(id);
+	if (!op?.steps) return calculate(id, raw);
+	const parsed = op.input.safeParse(op.upgrade ? op.upgrade(raw) : raw);
+	if (!parsed.success) return { error: { code: 'invalid-input', issues: toIssues(parsed.error) } };
+	try {
+		return { result: await runSteps(op.steps(parsed.data as never), how) };
+	} catch (problem) {
+		return refused(problem);
+	}
+}
+
 /** The model of an input as `assess` takes it. Never throws on what a caller can get wrong. */
 export const modelOfInput = (raw: unknown): { model: SystemModel } | { error: Failure } =>
 	refusing(() => {
@@ -278,12 +329,16 @@ function refusing<T>(make: () => T): T | { error: Failure } {
 	try {
 		return make();
 	} catch (problem) {
-		if (problem instanceof InvalidInput)
-			return { error: { code: 'invalid-input', issues: problem.issues } };
-		if (problem instanceof NoSolution)
-			return { error: { code: 'no-solution', message: problem.message } };
-		throw problem;
+		return refused(problem);
 	}
+}
+
+function refused(problem: unknown): { error: Failure } {
+	if (problem instanceof InvalidInput)
+		return { error: { code: 'invalid-input', issues: problem.issues } };
+	if (problem instanceof NoSolution)
+		return { error: { code: 'no-solution', message: problem.message } };
+	throw problem;
 }
 
 /** Runs a list of { op, input }; each answer stands where its item stood. */

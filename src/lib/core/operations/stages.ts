@@ -1,4 +1,4 @@
-import { extensionOf, fitOf } from '../edit';
+import { fitOf } from '../edit';
 import {
 	bestFront,
 	daysLeft,
@@ -14,7 +14,6 @@ import {
 /** What is worked out from a model beside its stages, by name. */
 const BESIDE: Record<string, (model: SystemModel) => unknown> = {
 	fit: (model) => model.design.stands.map((_, i) => fitOf(model, i)),
-	extension: (model) => model.design.stands.map((_, i) => extensionOf(model, i)),
 	daysLeft,
 	inTransitL,
 	pumpMinutes,
@@ -50,10 +49,17 @@ export function stageOf(model: SystemModel, name: string): unknown {
 }
 
 /** A result as JSON takes it: maps as objects, typed arrays as lists, each value as `as` gives it. */
-export function inFigures(value: unknown, as: (key: string, value: unknown) => unknown): unknown {
+export function inFigures(
+	value: unknown,
+	as: (key: string, value: unknown) => unknown,
+	every = 1
+): unknown {
 	const told = (key: string, one: unknown): unknown => {
 		if (one instanceof Map) return told(key, Object.fromEntries(one));
-		if (ArrayBuffer.isView(one)) return Array.from(one as Float64Array, (x) => as(key, x));
+		if (ArrayBuffer.isView(one))
+			return [...(one as Float64Array)]
+				.filter((_, i, all) => i % every === 0 || i === all.length - 1)
+				.map((x) => as(key, x));
 		if (Array.isArray(one)) return one.map((each, i) => told(String(i), each));
 		if (typeof one === 'object' && one !== null)
 			return Object.fromEntries(Object.entries(one).map(([k, each]) => [k, told(k, each)]));
@@ -61,3 +67,18 @@ export function inFigures(value: unknown, as: (key: string, value: unknown) => u
 	};
 	return told('', value);
 }
+
+/** The buffers of all typed arrays in a result: handed over to another thread rather than copied. */
+export function buffersIn(value: unknown): ArrayBuffer[] {
+	if (ArrayBuffer.isView(value)) return value.buffer instanceof ArrayBuffer ? [value.buffer] : [];
+	if (typeof value !== 'object' || value === null) return [];
+	return [...new Set(Object.values(value).flatMap(buffersIn))];
+}
+
+/**
+ * A result as JSON takes it: a typed array as a list of every nth of its figures, the last among them.
+ *
+ * @param every 1 leaves nothing out
+ */
+export const asJson = (value: unknown, every = 1): unknown =>
+	inFigures(value, (_, one) => one, every);

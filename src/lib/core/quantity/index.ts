@@ -1,4 +1,5 @@
 export * from './fields';
+export * from './long';
 export * from './problem';
 export * from './root';
 export * from './units';

@@ -3,7 +3,7 @@
 	import { kindOf } from '$lib/core/design';
 	import { costOf, partsOf } from '$lib/core/construction';
 	import { fitOf, LIMITS, oneMore, type Extension, type OneMore } from '$lib/core/edit';
-	import { heard, plain, startCalculator } from '$lib/workers';
+	import { calculateBeside, Stopped } from '$lib/workers';
 	import { useSession } from '../workspace/context';
 
 	/** How many fit the place, what one more or fewer does, and how well floor and tank are used. */
@@ -19,35 +19,32 @@
 	);
 	/** Worked out when asked, for one design, by a worker: dozens of lengths are laid out and solved. */
 	let asked = $state.raw<{ of: typeof model; index: number; found: Extension } | null>(null);
-	let tried = $state<number | null>(null);
+	/** Share done, while it is worked out. */
+	let share = $state<number | null>(null);
 	let failed = $state(false);
-	let stop = () => undefined as void;
+	let wanted = new AbortController();
 	const found = $derived(asked?.of === model && asked.index === index ? asked.found : null);
 	async function extend(): Promise<void> {
 		const of = { of: model, index };
-		const { calculator, stop: end } = startCalculator();
-		stop = () => {
-			end();
-			tried = null;
-		};
-		tried = 0;
+		const standId = design.stands[index]!.id;
+		wanted = new AbortController();
+		share = 0;
 		failed = false;
 		try {
-			// the last word may come after the answer
-			const told = heard((done: number) => void (tried !== null && (tried = done)));
-			const answer = await calculator.extension(
-				plain(model.parts),
-				plain(session.own),
-				index,
-				told
+			const answer = await calculateBeside(
+				'extension',
+				'extension',
+				{ ...model.parts, shelf: session.own, standId },
+				{ progress: (done) => (share = done), signal: wanted.signal }
 			);
-			asked = { ...of, found: answer };
-		} catch {
-			failed = true;
+			if ('result' in answer) asked = { ...of, found: answer.result as Extension };
+			else failed = true;
+		} catch (fault) {
+			failed = !(fault instanceof Stopped);
 		}
-		stop();
+		share = null;
 	}
-	onDestroy(() => stop());
+	onDestroy(() => wanted.abort());
 	const PARTS = { place: 'the place', pump: 'the pump', return: 'the return', tank: 'the tank' };
 	const many = $derived(fit.along === 'perRow' ? 'a row' : words.container[1]);
 	const upTo = (most: number, now: number) =>
@@ -112,10 +109,11 @@
 		</dd>
 	{/if}
 </dl>
-{#if tried !== null}
+{#if share !== null}
 	<p class="soft" role="status">
-		Trying lengths: {tried} of {LIMITS.length} parts done.
-		<button class="quiet" onclick={() => stop()}>Stop</button>
+		Trying lengths: {Math.round(100 * share)} % done.
+		<progress max="1" value={share}></progress>
+		<button class="quiet" onclick={() => wanted.abort()}>Stop</button>
 	</p>
 {:else if !found}
 	<button class="quiet" onclick={() => void extend()}>How far can it be extended?</button>

@@ -3,7 +3,7 @@
 	import { applyChanges } from '$lib/core/design';
 	import type { Assessment } from '$lib/core/operations';
 	import type { Pump } from '$lib/core/shelf';
-	import { plain, startCalculator } from '$lib/workers';
+	import { calculateBeside, Stopped } from '$lib/workers';
 	import { useSession } from '../workspace/context';
 
 	const { onclose }: { onclose: () => void } = $props();
@@ -27,12 +27,12 @@
 	];
 
 	onMount(() => {
-		const { calculator, stop } = startCalculator();
-		const parts = plain(session.parts);
+		const wanted = new AbortController();
+		const { parts } = session;
 		void (async () => {
 			for (const pump of pumps) {
 				const tried = applyChanges(parts, changeTo(pump));
-				const answer = await calculator.calculate('assess', tried);
+				const answer = await calculateBeside('pump', 'assess', tried, { signal: wanted.signal });
 				if (!('result' in answer)) {
 					failed = true;
 					return;
@@ -48,8 +48,8 @@
 					}
 				];
 			}
-		})().catch(() => (failed = true));
-		return stop;
+		})().catch((fault) => (failed = !(fault instanceof Stopped)));
+		return () => wanted.abort();
 	});
 </script>
 
