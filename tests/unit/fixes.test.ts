@@ -1,8 +1,15 @@
 import { expect } from 'chai';
 import { partsSchema } from '../../src/lib/core/design';
 import { SystemModel } from '../../src/lib/core/model';
-import { findingsOf, type Finding } from '../../src/lib/core/review';
-import { modelOf, set } from './example';
+import {
+	FINDING_CODES,
+	findingsOf,
+	type Finding,
+	type FindingCode,
+	type Said
+} from '../../src/lib/core/review';
+import { brokenColumn } from '../../src/lib/core/review/findings/flow';
+import { codes, EXAMPLES, modelOf, set } from './example';
 import { TROUBLES, type Trouble } from './troubles';
 
 /** A figure with a metric unit, which somebody who asked for feet and gallons should not meet. */
@@ -93,7 +100,8 @@ describe('what goes wrong', () => {
 						'unknown-part',
 						'return-too-small',
 						'fixings-overloaded',
-						'pot-spills'
+						'pot-spills',
+						'pot-near-brim'
 					].includes(code)
 				)
 					continue;
@@ -102,5 +110,35 @@ describe('what goes wrong', () => {
 			}
 		}
 		expect(said).to.deep.equal([]);
+	});
+});
+
+describe('every code there is', () => {
+	/** No system that can be typed in comes to it: judged on a made-up reading of the water path. */
+	const BEYOND = new Map<FindingCode, () => Said[]>([
+		[
+			'column-breaks',
+			() => {
+				const { path, say, design } = modelOf('lean-to-rail');
+				const result = { ...path.result, lowestPressureM: -9.5 };
+				return brokenColumn({ path: { ...path, result }, say, design });
+			}
+		]
+	]);
+	const sound = EXAMPLES.map((name) => new Set(codes(modelOf(name))));
+
+	for (const code of FINDING_CODES)
+		it(`${code} is raised by something, and not by everything`, () => {
+			const beyond = BEYOND.get(code);
+			if (beyond) expect(beyond().map((said) => said.code)).to.include(code);
+			else expect(TROUBLES.map((trouble) => trouble.code)).to.include(code);
+			const without = sound.filter((found) => !found.has(code));
+			expect(without.length, 'examples that are free of it').to.be.above(0);
+		});
+
+	it('nothing is found under another', () => {
+		const known = new Set<string>(FINDING_CODES);
+		for (const found of sound)
+			for (const code of found) expect(known.has(code), code).to.equal(true);
 	});
 });

@@ -5,6 +5,7 @@ import { CROPS } from '../../src/lib/core/shelf';
 import { clockOf, moveFeed } from '../../src/lib/ui/clock/day-drag';
 import { frameOf, polygon } from '../../src/lib/ui/drawing/frame';
 import { leavesOf } from '../../src/lib/ui/drawing/plant-shape';
+import { OPERATIONS } from '../../src/lib/core/operations';
 import { rowsOf, WORDS } from '../../src/lib/ui/explain/words';
 import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
 import {
@@ -157,6 +158,7 @@ describe('what is chosen', () => {
 
 describe('explanations', () => {
 	it('there are words and a source for every operation the model runs', () => {
+		expect(Object.keys(WORDS).sort()).to.deep.equal(OPERATIONS.map((op) => op.id).sort());
 		for (const { words, source } of Object.values(WORDS)) {
 			expect(words.length).to.be.above(20);
 			expect(source.length).to.be.above(5);

@@ -112,6 +112,25 @@ describe('the sheet of each kind', () => {
 	}
 });
 
+describe('every field of a stand', () => {
+	/** What is set where it is looked at, and not in the list of a sheet. */
+	const ELSEWHERE: Partial<Record<Variant, string[]>> = {
+		// the towers of a bank stand on the ground, and on nothing else
+		'tower-bank': ['footing'],
+		// pot by pot, beside the drawing of their levels
+		'valve-pots': ['floorsMm']
+	};
+	for (const variant of VARIANTS)
+		it(`${variant}: has a place on a sheet, once`, () => {
+			const { schema, sheet } = KINDS[variant];
+			const shown: string[] = [...sheet.sites, ...sheet.lines, ...(ELSEWHERE[variant] ?? [])];
+			const own = Object.keys(schema.shape).filter(
+				(field) => !['id', 'name', 'family', 'variant'].includes(field)
+			);
+			expect([...shown].sort()).to.deep.equal([...own].sort());
+		});
+});
+
 describe('a design in a file', () => {
 	const names = [
 		...new Set(Object.values(HAS).map(([name]) => name)),

@@ -1,10 +1,11 @@
 import type { Area, Change } from '../../src/lib/core/design';
+import type { FindingCode } from '../../src/lib/core/review';
 import { set } from './example';
 import { pump, WATER_TROUBLES } from './water-troubles';
 
 /** A way to bring about each thing that can go wrong, from a shipped example. */
 export interface Trouble {
-	code: string;
+	code: FindingCode;
 	from: string;
 	by: Change[];
 	/** Some finding is about this. */
@@ -19,6 +20,46 @@ export interface Trouble {
 
 export const TROUBLES: readonly Trouble[] = [
 	// place
+	{
+		code: 'obstacle-in-the-way',
+		from: 'lean-to-rail',
+		by: [],
+		area: {
+			obstacles: [{ name: 'Post', xM: 2.2, yM: 0.6, lengthM: 0.1, widthM: 0.1, heightM: 2 }]
+		},
+		says: /^Post stands in the way/
+	},
+	{
+		code: 'floor-overloaded',
+		from: 'kitchen-columns',
+		by: [],
+		area: { floorKgM2: 60 },
+		says: /over the 60 kg\/m²/,
+		unmended: true
+	},
+	{
+		code: 'pot-near-brim',
+		from: 'control-pot-ring',
+		by: [
+			set('design.stands.0.returnTubeId', 'return-32'),
+			set('operation.fillL', 22),
+			set('record.nowL', 22)
+		],
+		says: /under its brim/
+	},
+	{
+		code: 'pump-test-unusable',
+		from: 'lean-to-rail',
+		by: [
+			set('record.pumpTest', {
+				pumpId: 'pump-900',
+				readings: [
+					{ liftM: 0.2, litres: 1, seconds: 60 },
+					{ liftM: 1, litres: 2, seconds: 10 }
+				]
+			})
+		]
+	},
 	{
 		code: 'outside-area',
 		from: 'loft-table',

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { standPath, type Change, type SystemRecord } from '../design';
 import type { SystemModel } from '../model';
+import { FINDING_CODES, type FindingCode } from './codes';
 
 /** The steps of the job, in the order of the tape. */
 export const STEPS = [
@@ -26,7 +27,7 @@ export const STATES_OF_PLANTS = ['now', 'grown'] as const;
 export type PlantState = (typeof STATES_OF_PLANTS)[number];
 
 export const findingSchema = z.strictObject({
-	code: z.string(),
+	code: z.enum(FINDING_CODES),
 	step: z.enum(STEPS),
 	severity: z.enum(SEVERITIES),
 	state: z.enum(STATES_OF_PLANTS),
@@ -47,7 +48,7 @@ export interface Fix {
 }
 /** What a concern says, of whichever state of the plants it was shown. */
 export interface Said {
-	code: string;
+	code: FindingCode;
 	step: Step;
 	severity: (typeof SEVERITIES)[number];
 	/** Id of what it is about: a site, run, return, joint, `tank`, `pump`. */
@@ -90,7 +91,7 @@ export function between(low: string, high: string): string {
 }
 
 /** A fix that settles a caution: the grower has seen to it. */
-export const seenTo = (record: SystemRecord, code: string, label: string): Fix => ({
+export const seenTo = (record: SystemRecord, code: FindingCode, label: string): Fix => ({
 	label,
 	effect: 'settles this caution',
 	change: [set('record.acknowledged', [...record.acknowledged, code])]

@@ -1,3 +1,4 @@
+export * from './codes';
 export * from './finding';
 export { allFed } from './findings/more-water';
 export * from './mixing-steps';

@@ -1,5 +1,27 @@
 /** What each operation does, in the grower's words, and where its formula comes from. */
 export const WORDS: Record<string, { words: string; source: string }> = {
+	fluid: {
+		words: 'How dense, how thin and how rich in oxygen water is at its warmth.',
+		source: 'Tanaka (2001); Benson and Krause (1984); FAO-56'
+	},
+	dilute: {
+		words:
+			'What is dissolved stays the same when water is added, so strength falls as volume grows.',
+		source: 'balance of what is dissolved'
+	},
+	ppm: {
+		words: 'Meters that show ppm measure mS/cm and multiply: by 500, 640 or 700, as they are made.',
+		source: 'scales in use'
+	},
+	assess: {
+		words: 'The whole model of a system, from its layout to its findings.',
+		source: 'every operation named in it'
+	},
+	extension: {
+		words:
+			'The stand is made longer, planted and solved, each part kept, until that part no longer does: the end is found by halving.',
+		source: 'the model, at each length tried'
+	},
 	network: {
 		words:
 			'At every joint as much water must leave as arrives. The heads are moved until that holds everywhere at once, with each pipe losing head by its friction and fittings and each emitter passing what its head gives.',

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { kindOf } from '$lib/core/design';
+	import { kindOf, standPath } from '$lib/core/design';
 	import type { Held } from '$lib/core/model';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
@@ -8,6 +8,7 @@
 	import FitFigures from './FitFigures.svelte';
 	import Marking from './Marking.svelte';
 	import PotLevels from './PotLevels.svelte';
+	import TextField from '../control/TextField.svelte';
 	import StandChoice from './StandChoice.svelte';
 	import Sunlight from './Sunlight.svelte';
 	import StandFields from './StandFields.svelte';
@@ -64,6 +65,7 @@
 		: `sites in ${mine.length} ${mine.length === 1 ? words.container[0] : words.container[1]}`}
 />
 <ChangeKind />
+<TextField label="Called" path={standPath(stand, 'name')} />
 <StandFields stand={index} sheet="sites" />
 {#if holes}
 	{#each [['Centre to centre, nearest', holes.result.nearestMm], ['Pipe left between holes', holes.result.webMm], ['Round the pipe', holes.result.circumferenceMm]] as const as [label, value] (label)}

@@ -236,7 +236,7 @@ function dialForLowest(model: SystemModel): Fix | null {
 }
 
 /** Suction so strong that the water column would break. */
-export const brokenColumn: Concern = (model) => {
+export const brokenColumn = (model: Pick<SystemModel, 'path' | 'say' | 'design'>): Said[] => {
 	const { lowestPressureM } = model.path.result;
 	if (lowestPressureM > -9) return [];
 	return [

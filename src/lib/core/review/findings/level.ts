@@ -108,20 +108,26 @@ function levelled(model: SystemModel, state: LevelState, shared: boolean): Fix[]
 	);
 }
 
+const MISSING = {
+	rootDisc: 'no-rootdisc',
+	strainer: 'no-strainer',
+	flushTap: 'no-flushtap'
+} as const;
+
 /** Small parts of a valve system that fail it when they are left out. */
 export const valveParts: Concern = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (stand.variant !== 'valve-trays') return [];
 		const list: Said[] = [];
 		const missing = (
-			field: 'rootDisc' | 'strainer' | 'flushTap',
+			field: keyof typeof MISSING,
 			message: string,
 			label: string,
 			severity: Said['severity']
 		) => {
 			if (stand[field]) return;
 			list.push({
-				code: `no-${field.toLowerCase()}`,
+				code: MISSING[field],
 				step: 'lines',
 				severity,
 				subject: subjectOn(model, stand, 'top'),
@@ -160,7 +166,7 @@ export const valveRisks: Concern = (model) =>
 				? []
 				: [
 						{
-							code: 'valve-shut',
+							code: 'valve-shut' as const,
 							step: 'plant-out' as const,
 							severity: 'caution' as const,
 							subject: subjectOn(model, stand, 'top'),
@@ -176,7 +182,7 @@ export const valveRisks: Concern = (model) =>
 						}
 					]),
 			{
-				code: 'valve-may-stick',
+				code: 'valve-may-stick' as const,
 				step: 'tank' as const,
 				severity: 'caution' as const,
 				subject: 'tank',

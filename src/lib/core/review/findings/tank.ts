@@ -2,7 +2,7 @@ import { spotOf, TOP_UPS } from '../../design';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { containerWords } from '../words';
-import { set, some, type Concern, type Fix } from '../finding';
+import { set, some, type Concern, type Fix, type Said } from '../finding';
 
 /** The next larger tank on the shelf, and what it changes; `roomL` is what is free over its fill. */
 function largerTank(
@@ -135,7 +135,7 @@ function byFloat(model: SystemModel): Fix | null {
 	};
 }
 
-function reserveEmpty(model: SystemModel, day: number) {
+function reserveEmpty(model: SystemModel, day: number): Said[] {
 	const { reserve } = model.design;
 	const empty = model.run.result.reserveEmptyDay;
 	if (model.operation.topUp.kind !== 'float' || !reserve || empty === null) return [];
