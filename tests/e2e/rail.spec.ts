@@ -252,3 +252,16 @@ test('selection is shared by drawing, sheet and finding', async ({ page, request
 		'true'
 	);
 });
+
+test('all findings are one press away, and each leads to its step', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await page.getByRole('button', { name: /^1 of \d/ }).click();
+	const all = page.locator('.findings-sheet').getByRole('button');
+	await expect(all.nth(4)).toBeVisible();
+	const count = await all.count();
+	await all.nth(2).click();
+	await expect(bar(page)).toContainText(`3 of ${count}`);
+	await expect(bar(page)).toContainText('The beam carries');
+	await expect(page.getByRole('complementary', { name: 'Plants' })).toBeVisible();
+});

@@ -9,7 +9,7 @@ export const pumpEnergyInput = z.strictObject({
 	pricePerKwh: quantity('price of electricity', 'a kWh', { min: 0, max: 100 }).default(0)
 });
 export const pumpEnergyOutput = z.strictObject({
-	kwhPerDay: z.number(),
+	energyKwhPerDay: z.number(),
 	warmingCPerDay: z.number(),
 	costPerMonth: z.number()
 });
@@ -28,10 +28,10 @@ const DAYS_A_MONTH = 30;
  */
 export function pumpEnergy(input: z.input<typeof pumpEnergyInput>): PumpEnergy {
 	const { watts, minutesPerDay, litres, pricePerKwh = 0 } = input;
-	const kwhPerDay = (watts * minutesPerDay) / 60_000;
+	const energyKwhPerDay = (watts * minutesPerDay) / 60_000;
 	return {
-		kwhPerDay,
-		warmingCPerDay: (kwhPerDay * 3.6e6) / (HEAT_J_KG_K * litres),
-		costPerMonth: kwhPerDay * DAYS_A_MONTH * pricePerKwh
+		energyKwhPerDay,
+		warmingCPerDay: (energyKwhPerDay * 3.6e6) / (HEAT_J_KG_K * litres),
+		costPerMonth: energyKwhPerDay * DAYS_A_MONTH * pricePerKwh
 	};
 }

@@ -149,6 +149,10 @@ export const WORDS: Record<string, { words: string; source: string }> = {
 const UNITS: [suffix: string, unit: string][] = [
 	['MsCm', 'mS/cm'],
 	['MjM2', 'MJ/m²'],
+	['KwhPerDay', 'kWh a day'],
+	['CPerDay', '°C a day'],
+	['PerKwh', 'a kWh'],
+	['PerMonth', 'a month'],
 	['MmDay', 'mm/day'],
 	['LPerDay', 'L a day'],
 	['PerDay', 'a day'],

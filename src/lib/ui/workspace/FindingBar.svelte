@@ -1,4 +1,7 @@
 <script lang="ts">
+	import { Popover } from 'bits-ui';
+	import { timedSites } from '$lib/core/model';
+	import StateMark from './StateMark.svelte';
 	import { useSession } from './context';
 	import { STEP_NAMES } from './step-names';
 
@@ -11,6 +14,14 @@
 		session.shown = (index + by + list.length) % list.length;
 		look();
 	}
+	let open = $state(false);
+	/** From the list of all: this one, and what it is about. */
+	function choose(at: number): void {
+		session.shown = at;
+		open = false;
+		look();
+	}
+	const timed = $derived(timedSites(session.model).size > 0);
 	/** Opens the step and selects what the finding is about. */
 	function look(): void {
 		const about = list[session.shown];
@@ -29,7 +40,43 @@
 				onclick={() => turn(-1)}
 				disabled={list.length < 2}>‹</button
 			>
-			<span>{index + 1} of {list.length}</span>
+			<Popover.Root bind:open>
+				<Popover.Trigger class="all-findings" title="All findings, gravest first">
+					{index + 1} of {list.length}
+				</Popover.Trigger>
+				<Popover.Portal>
+					<Popover.Content
+						class="findings-sheet"
+						side="top"
+						align="start"
+						sideOffset={12}
+						collisionPadding={12}
+					>
+						<h3>All findings</h3>
+						<ul>
+							{#each list as each, at (`${each.code} ${each.subject} ${each.state}`)}
+								<li>
+									<button
+										class:chosen={at === index}
+										aria-current={at === index}
+										onclick={() => choose(at)}
+									>
+										<StateMark
+											state={each.severity === 'stop'
+												? 'stop'
+												: each.severity === 'look'
+													? 'look'
+													: 'open'}
+										/>
+										<b>{STEP_NAMES[each.step]}</b>
+										<span>{each.message}</span>
+									</button>
+								</li>
+							{/each}
+						</ul>
+					</Popover.Content>
+				</Popover.Portal>
+			</Popover.Root>
 			<button
 				class="quiet"
 				aria-label="Next finding"
@@ -52,8 +99,9 @@
 		</div>
 	{:else}
 		<p>
-			Nothing stands against it: water reaches every plant, the tank holds what comes back, the
-			feeds fit the timer.
+			Nothing stands against it: water reaches every plant, {timed
+				? 'the tank holds what comes back, the feeds fit the timer.'
+				: 'and the valves keep its level.'}
 		</p>
 	{/if}
 </section>
@@ -88,6 +136,55 @@
 	}
 	.caution .count {
 		color: var(--soft);
+	}
+	:global(.all-findings) {
+		background: none;
+		border: 0;
+		padding: 6px 2px;
+		font: inherit;
+		color: inherit;
+		cursor: pointer;
+		text-decoration: underline dotted 1px;
+		text-underline-offset: 4px;
+	}
+	:global(.findings-sheet) {
+		width: min(620px, calc(100vw - 24px));
+		max-height: min(70vh, 560px);
+		overflow: auto;
+		background: var(--sheet);
+		border: 1px solid var(--ink);
+		border-radius: 3px;
+		padding: 14px 16px;
+		z-index: 40;
+	}
+	:global(.findings-sheet) ul {
+		list-style: none;
+		margin: 6px 0 0;
+		padding: 0;
+	}
+	li + li {
+		border-top: 1px solid var(--hair);
+	}
+	li button {
+		display: grid;
+		grid-template-columns: 20px 78px 1fr;
+		gap: 4px 8px;
+		align-items: baseline;
+		width: 100%;
+		min-height: 44px;
+		padding: 8px 4px;
+		text-align: left;
+		background: none;
+		border: 0;
+		font: inherit;
+		font-size: 14px;
+		line-height: 1.35;
+		color: inherit;
+		cursor: pointer;
+	}
+	li button:hover,
+	li button.chosen {
+		background: var(--caution-pale);
 	}
 	.count .quiet {
 		font-size: 20px;
