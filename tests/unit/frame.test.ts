@@ -7,7 +7,7 @@ import { frameOf, isTall, polygon, type Frame } from '../../src/lib/ui/drawing/f
 import { leavesOf } from '../../src/lib/ui/drawing/plant-shape';
 import { dryOf, shownOf } from '../../src/lib/ui/drawing/shown';
 import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
-import { templatesOf } from '../../src/lib/ui/home/templates';
+import { templatesOf } from '../../src/lib/core/construction';
 import { modelOf, set } from './example';
 
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
@@ -216,7 +216,11 @@ describe('templates', () => {
 		it(`${name}: every hole lies on its sheet, none in another`, () => {
 			for (const { id, widthMm, heightMm, holes, outlines } of templatesOf(modelOf(name))) {
 				expect(outlines.length, id).to.be.above(0);
-				for (const { d } of outlines) expect(d, id).to.match(/^M[-\d. a-zA-Z]+$/);
+				for (const outline of outlines) {
+					const reach = outline.kind === 'circle' ? outline.radiusMm : 0;
+					expect(outline.xMm - reach, id).to.be.within(0, widthMm);
+					expect(outline.yMm - reach, id).to.be.within(0, heightMm);
+				}
 				holes.forEach((hole, i) => {
 					expect(hole.xMm, id).to.be.within(0, widthMm);
 					expect(hole.yMm, id).to.be.within(0, heightMm);

@@ -4,7 +4,7 @@ import { type Change } from '../../src/lib/core/design';
 import { bestFront, SystemModel } from '../../src/lib/core/model';
 import { ppfdOf } from '../../src/lib/core/water';
 import { dayLengthH, growingDays, sunAt } from '../../src/lib/core/water';
-import { templatesOf } from '../../src/lib/ui/home/templates';
+import { templatesOf } from '../../src/lib/core/construction';
 
 describe('light and shade', () => {
 	const lamp = {

@@ -54,7 +54,7 @@ describe('the bar of findings', function () {
 	it('turns only where there is another to turn to', async () => {
 		const session = await sessionOf('lean-to-rail');
 		const turns = async () =>
-			(await bar(session)).querySelectorAll('.count button').map((b) => off(b));
+			(await bar(session)).querySelectorAll('.count button.quiet').map((b) => off(b));
 		expect(await turns()).to.deep.equal([false, false]);
 	});
 });

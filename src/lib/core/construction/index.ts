@@ -1,4 +1,5 @@
 export * from './parts';
+export * from './templates';
 export * from './tipping';
 export * from './wall-load';
 export * from './weight';

@@ -2,7 +2,7 @@
 	import { partsIn } from '$lib/core/design';
 	import { SystemModel } from '$lib/core/model';
 	import { shelfWith } from '$lib/core/shelf';
-	import { templatesOf } from '$lib/ui/home/templates';
+	import { templatesOf } from '$lib/core/construction';
 	import type { PageData } from './$types';
 
 	/** Patterns in full size, cut into pages that are taped together: what is 100 mm here is 100 mm on paper. */
@@ -54,10 +54,19 @@
 				<rect class="sheet" {x} {y} width={PAGE.width} height={PAGE.height} />
 				<path class="bar" d="M{x + 6} {y + 252} h100 m0 -2 v4 m-100 -4 v4" />
 				<text x={x + 8} y={y + 250}>100 mm</text>
-				{#each template.outlines as outline (outline.d)}<path
-						class="outline"
-						d={outline.d}
-					/>{/each}
+				{#each template.outlines as outline, i (i)}
+					{#if outline.kind === 'circle'}
+						<circle class="outline" cx={outline.xMm} cy={outline.yMm} r={outline.radiusMm} />
+					{:else}
+						<rect
+							class="outline"
+							x={outline.xMm}
+							y={outline.yMm}
+							width={outline.widthMm}
+							height={outline.heightMm}
+						/>
+					{/if}
+				{/each}
 				{#each template.holes as hole, i (i)}
 					<circle class="hole" cx={hole.xMm} cy={hole.yMm} r={hole.diameterMm / 2} />
 					<path class="cross" d="M{hole.xMm - 4} {hole.yMm} h8 m-4 -4 v8" />
