@@ -170,5 +170,5 @@ describe('assess', () => {
 			}),
 			{ numRuns: Number(process.env.RUNS ?? 120) }
 		);
-	}).timeout(60_000);
+	}).timeout(240_000);
 });

@@ -14,7 +14,7 @@ function calc(args: string[], input = '') {
 }
 
 describe('command line', function () {
-	this.timeout(30_000);
+	this.timeout(240_000);
 
 	it('lists every operation with a line', () => {
 		const { stdout } = calc(['list']);

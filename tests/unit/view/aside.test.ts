@@ -3,7 +3,7 @@ import { set } from '../example';
 import { sessionOf, shown, wordsOf } from './stage';
 
 describe('what lost its place when a count was changed', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	const kept = set('operation.kept', { 'rail/1/8/1': 'tomato', 'rail/2/8/1': 'tomato' });
 	const caught = set('record.caughtMl', { 'rail/1/1/o1': 15, 'rail/1/8/o1': 12 });
 	const wordsAt = async (step: 'plants' | 'dry-run', ...changes: ReturnType<typeof set>[]) => {

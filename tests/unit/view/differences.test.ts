@@ -7,7 +7,7 @@ import { load, US } from './stage';
 
 let differing: typeof Differences.differing;
 before(async function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	({ differing } = await load<typeof Differences>('ui/home/differences.ts'));
 });
 

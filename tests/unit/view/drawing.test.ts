@@ -11,7 +11,7 @@ const labels = (root: HTMLElement, selector: string) =>
 	root.querySelectorAll(selector).map((e) => e.getAttribute('aria-label') ?? '');
 
 describe('the board of every example', function () {
-	this.timeout(120_000);
+	this.timeout(240_000);
 	for (const name of EXAMPLES) {
 		it(`${name}: has no holes, and writes nothing off its sheet`, async () => {
 			const root = await board(await sessionOf(name));

@@ -4,7 +4,7 @@ import type * as Keys from '../../../src/lib/ui/workspace/keys';
 import { load, sessionOf, type Session } from './stage';
 
 describe('the keys of the workspace', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	let session: Session;
 	let takeKey: typeof Keys.takeKey;
 	const asked: string[] = [];

@@ -7,7 +7,7 @@ const ONE_IN = 20;
 const PAGES = ['', 'print/', 'template/', 'compare/'];
 
 describe('pages of what the schema accepts', function () {
-	this.timeout(120_000);
+	this.timeout(240_000);
 
 	it('one in twenty mutants: each of its pages is written out, with no hole in it', async () => {
 		const roll = dice(20261126);

@@ -18,7 +18,7 @@ const opened = (name: string, units = METRIC, changes: Change[] = []) => {
 const number = (element: HTMLElement, name: string) => Number(element.getAttribute(name));
 
 describe('the printed page', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	for (const name of EXAMPLES)
 		it(`${name}: every part to buy, every step of the mix, the drawing, and no holes`, async () => {
 			const root = await pageOf('systems/[id]/print/', opened(name));
@@ -42,7 +42,7 @@ describe('the printed page', function () {
 });
 
 describe('templates in full size', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	for (const name of EXAMPLES)
 		it(`${name}: pages that cover each pattern, every hole whole on the pages together`, async () => {
 			const root = await pageOf('systems/[id]/template/', opened(name));
@@ -77,7 +77,7 @@ describe('templates in full size', function () {
 });
 
 describe('the shelf of systems', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	const { place } = example('lean-to-rail');
 	const rest = { settings: { hosts: [] }, copies: true };
 	const systems = async (names: readonly string[]) => {
@@ -147,7 +147,7 @@ describe('the shelf of systems', function () {
 });
 
 describe('starting a system', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	const { place } = example('lean-to-rail');
 	const start = (units = METRIC) => pageOf('start/', { placeId: 'p', place: { ...place, units } });
 
@@ -168,7 +168,7 @@ describe('starting a system', function () {
 });
 
 describe('the comparison', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	const pairs: [name: string, variant: string, changes: Change[]][] = [
 		['kitchen-columns', 'Rings further apart', [set('design.stands.0.ringPitchMm', 240)]],
 		['loft-table', 'Two stakes a pot', [set('design.stands.0.emittersPerPot', 2)]],

@@ -7,7 +7,7 @@ import { modelOf, EXAMPLES } from '../example';
 import { load, sessionOf, shown, US, wordsOf } from './stage';
 
 describe('what to buy', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	let words: typeof PartWords;
 	before(async () => (words = await load<typeof PartWords>('ui/inspector/part-words.ts')));
 	const listOf = (name: string) => {

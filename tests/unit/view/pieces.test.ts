@@ -13,7 +13,7 @@ const cornersOf = (path: HTMLElement) =>
 		.map((part) => part.slice(1).split(/[ ,]/).map(Number) as [number, number]);
 
 describe('the chart of the pump', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	const chart = (session: Session) => shown(session, 'ui/chart/PumpChart.svelte');
 	const PUMPED = EXAMPLES.filter((name) => example(name).design.source.kind === 'pump');
 
@@ -55,7 +55,7 @@ describe('the chart of the pump', function () {
 });
 
 describe('the weeks of a tank', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	for (const name of EXAMPLES)
 		it(`${name}: a column a day, as high as the litres, dry under the pump’s minimum`, async () => {
 			const session = await sessionOf(name);
@@ -74,7 +74,7 @@ describe('the weeks of a tank', function () {
 });
 
 describe('the day of feeds', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	const strip = (session: Session) => shown(session, 'ui/clock/DayStrip.svelte', { width: 800 });
 
 	for (const name of EXAMPLES)
@@ -115,7 +115,7 @@ describe('the day of feeds', function () {
 });
 
 describe('the skin of a tower, laid flat', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	const TOWERS = EXAMPLES.filter((name) =>
 		example(name).design.stands.some((stand) => 'ringPitchMm' in stand)
 	);
@@ -135,7 +135,7 @@ describe('the skin of a tower, laid flat', function () {
 });
 
 describe('explanations', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	it('every figure on every sheet names an operation that has words and ran', async () => {
 		const { WORDS } = await load<typeof Words>('ui/explain/words.ts');
 		for (const name of EXAMPLES) {
@@ -165,7 +165,7 @@ describe('explanations', function () {
 });
 
 describe('a small drawing', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	for (const name of EXAMPLES)
 		it(`${name}: keeps to the room it is given, to scale`, async () => {
 			const session = await sessionOf(name);

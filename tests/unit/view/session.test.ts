@@ -7,7 +7,7 @@ import { serverThat, serverThatKeeps, sessionOf, storedOf, type Sent, type Sessi
 const settled = () => new Promise((done) => setTimeout(done, 5));
 
 describe('an open system', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	let session: Session;
 	let sent: Sent[];
 	beforeEach(async () => {

@@ -29,7 +29,7 @@ const labelOf = (button: HTMLElement) =>
 	button.getAttribute('aria-label') ?? wordsOf(button).trim();
 
 describe('every sheet of every example', function () {
-	this.timeout(120_000);
+	this.timeout(240_000);
 	for (const name of EXAMPLES) {
 		it(`${name}: has no holes, names its fields and buttons, and keeps its tables square`, async () => {
 			const session = await sessionOf(name);

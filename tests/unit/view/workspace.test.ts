@@ -14,7 +14,7 @@ const button = (root: HTMLElement, words: string) =>
 const off = (element: HTMLElement) => element.hasAttribute('disabled');
 
 describe('the bar of findings', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	for (const name of EXAMPLES)
 		it(`${name}: says each finding with its step, and offers its fixes with what they do`, async () => {
 			const session = await sessionOf(name);
@@ -129,7 +129,7 @@ describe('the header', () => {
 });
 
 describe('figures on the sheets', function () {
-	this.timeout(60_000);
+	this.timeout(240_000);
 	/** What must stand on a sheet, worked out from the model and not from the screen. */
 	const figures: [
 		name: string,
