@@ -63,13 +63,17 @@ describe('the queue before the page’s worker', () => {
 		const work = hands();
 		const queue = new Queue(work);
 		const [one, two] = [new AbortController(), new AbortController()];
-		const a = outcome(queue.add('x', 'a', {}, { signal: one.signal }));
+		const heard: number[] = [];
+		const progress = (share: number) => heard.push(share);
+		const a = outcome(queue.add('x', 'a', {}, { signal: one.signal, progress }));
 		const b = outcome(queue.add('y', 'b', {}, { signal: two.signal }));
 		const c = outcome(queue.add('z', 'c', {}));
 		two.abort();
 		one.abort();
 		expect([await a, await b]).to.deep.equal(['stopped', 'stopped']);
 		expect(work.stopped).to.deep.equal([1]);
+		work.told.get('a')!(0.4);
+		expect(heard, 'after it was given up').to.deep.equal([]);
 		await work.end('a', new Error('stopped'));
 		expect(work.began).to.deep.equal(['a', 'c']);
 		await work.end('c');

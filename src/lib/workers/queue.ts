@@ -43,6 +43,8 @@ export class Queue {
 	}
 
 	private giveUp(job: Job): void {
+		// it may still work for a step: of that nobody hears any more
+		job.progress = () => undefined;
 		job.failed(new Stopped('no longer wanted'));
 		const at = this.waiting.indexOf(job);
 		if (at >= 0) this.waiting.splice(at, 1);
