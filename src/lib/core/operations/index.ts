@@ -1,3 +1,4 @@
 export * from './assess';
+export * from './calculate';
 export * from './registry';
 export * from './stages';

@@ -22,7 +22,7 @@
 		{@render children()}
 	</Popover.Trigger>
 	<Popover.Portal>
-		<Popover.Content class="explain-sheet" side="left" sideOffset={10} collisionPadding={12}>
+		<Popover.Content class="slip explain-sheet" side="left" sideOffset={10} collisionPadding={12}>
 			<h3>{title}</h3>
 			{#if note}<p>{note}</p>{/if}
 			<p>{known?.words}</p>
@@ -58,14 +58,8 @@
 		text-underline-offset: 4px;
 	}
 	:global(.explain-sheet) {
-		z-index: 30;
 		width: min(340px, calc(100vw - 24px));
 		max-height: min(480px, 80vh);
-		overflow: auto;
-		background: var(--sheet);
-		border: 1px solid var(--ink);
-		border-radius: 3px;
-		padding: 14px 16px;
 		font-size: 13.5px;
 	}
 	h3 {

@@ -46,7 +46,7 @@
 				</Popover.Trigger>
 				<Popover.Portal>
 					<Popover.Content
-						class="findings-sheet"
+						class="slip findings-sheet"
 						side="top"
 						align="start"
 						sideOffset={12}
@@ -150,12 +150,6 @@
 	:global(.findings-sheet) {
 		width: min(620px, calc(100vw - 24px));
 		max-height: min(70vh, 560px);
-		overflow: auto;
-		background: var(--sheet);
-		border: 1px solid var(--ink);
-		border-radius: 3px;
-		padding: 14px 16px;
-		z-index: 40;
 	}
 	:global(.findings-sheet) ul {
 		list-style: none;

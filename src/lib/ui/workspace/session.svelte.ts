@@ -208,7 +208,7 @@ export class Session {
 		if (refused) return refused;
 		const { id } = item ?? priceItem(of, 0);
 		this.own = [...this.own.filter((one) => one.id !== id), ...(item ? [item] : [])];
-		this.model = this.kept = new SystemModel(this.committed, shelfWith(this.own));
+		this.model = this.kept = this.model.of(this.committed, shelfWith(this.own));
 		this.queue.push({ verb: 'shelf', put: item ? [item] : [], drop: item ? [] : [id] });
 		return null;
 	}

@@ -58,6 +58,10 @@ export const wind: Concern = (model) => {
 	return model.loads.flatMap(({ stand, tipping }): Said[] => {
 		if (!tipping || tipping.now.result.gustKmH >= GUSTY_KMH) return [];
 		const { now, empty } = tipping;
+		const said = model.say(now.result.gustMS, 'wind');
+		const bare = model.say(empty.gustMS, 'wind');
+		// the tank's water only helps where the stand is on it
+		const when = said === bare ? '' : ` at this water level, ${bare} when the tank is empty`;
 		const needKg = now.result.massKg * ((GUSTY_KMH / now.result.gustKmH) ** 2 - 1);
 		return [
 			{
@@ -66,7 +70,7 @@ export const wind: Concern = (model) => {
 				severity: 'look',
 				subject: subjectOn(model, stand, 'lid'),
 				message:
-					`A gust of ${model.say(now.result.gustMS, 'wind')} tips it at this water level, ${model.say(empty.gustMS, 'wind')} when the tank is empty. ` +
+					`A gust of ${said} tips it${when}. ` +
 					`Tie the top to something that holds${needKg < 100 ? `, or stand ${model.say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
 				fixes: [seenTo(model.record, 'wind-tips', 'It is tied')]
 			}
