@@ -5,9 +5,10 @@
 const BUILDS_ON = {
 	quantity: [],
 	shelf: ['quantity'],
-	design: ['shelf'],
+	parameters: ['quantity'],
+	design: ['shelf', 'parameters'],
 	hydraulics: ['quantity'],
-	nutrients: ['shelf'],
+	nutrients: ['shelf', 'parameters'],
 	layout: ['design'],
 	water: ['design', 'hydraulics'],
 	feeding: ['design'],

@@ -2,6 +2,7 @@
  * npm run bench: one line a figure, as medians, ratios and growth within this one run. Nothing here is a
  * test; machines differ, ratios less so.
  */
+import { PARAMETERS } from '../src/lib/core/parameters';
 import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -181,7 +182,7 @@ function layouts(): void {
 			const parts = grown(variant, plants);
 			const [area] = parts.place.areas;
 			// counts are pushed past what a form takes: only the layout is timed
-			const stretched = stretch(parts, plants);
+			const stretched = { ...stretch(parts, plants), parameters: PARAMETERS };
 			const work = () => void layoutDesign(stretched, area!, BUILT_IN_SHELF);
 			for (let i = 0; i < 5; i++) work();
 			const sites = layoutDesign(stretched, area!, BUILT_IN_SHELF).sites.length;

@@ -295,3 +295,24 @@ test('the name and the theme are kept; a system of fourteen is drawn at every si
 		);
 	}
 });
+
+test('the dry run is typed on the drawing, outlet after outlet as one walks', async ({
+	page,
+	request
+}) => {
+	await open(page, await ownRail(request));
+	await step(page, 'dry-run').click();
+	const jug = page.getByLabel(/^Jug under/);
+	const walked: string[] = [];
+	for (let i = 0; i < 14; i++) {
+		const label = (await jug.getAttribute('aria-label'))!.replace('Jug under ', '');
+		walked.push(label);
+		await jug.fill(String(10 + i));
+		await jug.press('Enter');
+		await expect(page.getByLabel(`Caught at ${label}`)).toHaveValue(String(10 + i));
+	}
+	const there = ['A1', 'A2', 'A3', 'A4', 'A5', 'A6', 'A7'];
+	const back = ['B7', 'B6', 'B5', 'B4', 'B3', 'B2', 'B1'];
+	expect(walked).toEqual([...there, ...back]);
+	await expect(page.getByText('14 of 14')).toBeVisible();
+});

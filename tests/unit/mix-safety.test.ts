@@ -1,12 +1,7 @@
+import { PARAMETERS } from '../../src/lib/core/parameters';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import {
-	AMMONIUM_SHARE,
-	LIMITED,
-	LIMITS_MGL,
-	NUTRIENTS,
-	recipe
-} from '../../src/lib/core/nutrients';
+import { LIMITED, NUTRIENTS, recipe } from '../../src/lib/core/nutrients';
 import { SystemModel } from '../../src/lib/core/model';
 import { lacks, overLimit } from '../../src/lib/core/review/findings/mix';
 import { SALT_IDS, saltFractions, USUAL_SALTS, type SaltId } from '../../src/lib/core/shelf';
@@ -23,8 +18,8 @@ const watered = (model: SystemModel, water: Partial<SystemModel['place']['water'
 /** Nothing over its limit, or it is said as a stop. */
 function harmless(model: SystemModel): void {
 	const { elementsMgL: holds } = model.mix.salts.result;
-	const over = LIMITED.filter((e) => holds[e] > LIMITS_MGL[e].value * 1.00001);
-	const ammonium = holds.NH4N > AMMONIUM_SHARE.value * holds.N * 1.00001 + 1e-9;
+	const over = LIMITED.filter((e) => holds[e] > PARAMETERS.limits[e].value * 1.00001);
+	const ammonium = holds.NH4N > PARAMETERS.mixing.ammoniumShare.value * holds.N * 1.00001 + 1e-9;
 	const stop = mixFindings(model).find((f) => f.code === 'mix-over-limit');
 	expect(stop?.severity, over.join(' ')).to.equal(over.length > 0 || ammonium ? 'stop' : undefined);
 }

@@ -112,7 +112,8 @@ describe('what each stage reads', () => {
 					return Reflect.has(of, key);
 				}
 			});
-		const sources = { ...model.parts, shelf: model.shelf };
+		const { parts, shelf, parameters } = model;
+		const sources = { ...parts, shelf, parameters };
 		const given = givenOf(stage, sources, (needed) => {
 			reads.add(`needs ${needed.name}`);
 			return model.get(needed);

@@ -1,3 +1,4 @@
+import { PARAMETERS } from '../../src/lib/core/parameters';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { applyChanges, startSystem, type Change } from '../../src/lib/core/design';
@@ -22,7 +23,7 @@ import {
 	systemCurve
 } from '../../src/lib/core/model';
 import { settle } from '../../src/lib/core/edit';
-import { BUILT_IN_SHELF, CANOPY_SHARE } from '../../src/lib/core/shelf';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { modelOf, EXAMPLES } from './example';
 import { benchIn, rail, railModel } from './rail';
 import { TROUBLES } from './troubles';
@@ -173,7 +174,7 @@ describe('demand and feed', () => {
 				change('record.stages', { 'rail/1/1/1': stage })
 			]).waterUse.useLPerDay;
 		for (const stage of ['seedling', 'young', 'growing'] as const)
-			expect(grown(stage)).to.be.closeTo(CANOPY_SHARE[stage] * grown('full'), 1e-9);
+			expect(grown(stage)).to.be.closeTo(PARAMETERS.growth[stage].value * grown('full'), 1e-9);
 	});
 
 	it('the grower’s own factor scales what is predicted', () => {

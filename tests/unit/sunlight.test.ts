@@ -1,3 +1,4 @@
+import { PARAMETERS } from '../../src/lib/core/parameters';
 import { expect } from 'chai';
 import { readdirSync } from 'node:fs';
 import fc from 'fast-check';
@@ -6,7 +7,7 @@ import { bestFront } from '../../src/lib/core/model';
 import { findingsOf } from '../../src/lib/core/review';
 import { touchDay } from '../../src/lib/core/review/findings/spacing';
 import type { SystemModel } from '../../src/lib/core/model';
-import { CANOPY_SHARE, CROPS, pick } from '../../src/lib/core/shelf';
+import { CROPS, pick } from '../../src/lib/core/shelf';
 import { dayLengthH, growingDays, sunAt } from '../../src/lib/core/water';
 import { modelOf, set } from './example';
 
@@ -154,7 +155,9 @@ describe('room between plants', () => {
 
 	it('they touch when the canopy’s share has the root of their distance: later the further apart', () => {
 		for (const crop of CROPS.filter((c) => c.harvestDays !== null)) {
-			const days = [0.2, 0.4, 0.6, 0.8, 0.95].map((share) => touchDay(crop, share * 300, 300)!);
+			const days = [0.2, 0.4, 0.6, 0.8, 0.95].map((share) =>
+				touchDay(crop, share * 300, 300, PARAMETERS.growth)!
+			);
 			expect(
 				[...days].sort((a, b) => a - b),
 				crop.id
@@ -163,11 +166,14 @@ describe('room between plants', () => {
 		}
 		const lettuce = pick(CROPS, 'leaf-lettuce');
 		// at 0.35 of its canopy, a third of its way, spread is 0.59 of the grown one
-		const third = Math.sqrt(CANOPY_SHARE.young);
-		expect(touchDay(lettuce, third * 300, 300)).to.be.closeTo(lettuce.harvestDays! / 3, 1);
-		expect(touchDay(lettuce, 0, 300)).to.equal(0);
+		const third = Math.sqrt(PARAMETERS.growth.young.value);
+		expect(touchDay(lettuce, third * 300, 300, PARAMETERS.growth)).to.be.closeTo(
+			lettuce.harvestDays! / 3,
+			1
+		);
+		expect(touchDay(lettuce, 0, 300, PARAMETERS.growth)).to.equal(0);
 		const blueberry = CROPS.find((c) => c.harvestDays === null)!;
-		expect(touchDay(blueberry, 100, 300)).to.equal(null);
+		expect(touchDay(blueberry, 100, 300, PARAMETERS.growth)).to.equal(null);
 	});
 
 	it('with room enough nothing is said, and what is said goes when it is given', () => {

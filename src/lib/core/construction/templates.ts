@@ -89,7 +89,7 @@ function lidOf(stand: StandOf<'bucket-stack'>, shelf: Shelf): Template {
 		// the bucket above stands on the inner one
 		outlines: [circle(middle, middle, size / 2), circle(middle, middle, foot)],
 		holes: [
-			at(0, 0, riser.holeMm, `riser ${riser.holeMm}`),
+			at(0, 0, riser.outerDiameterMm, `riser ${riser.outerDiameterMm}`),
 			...QUARTERS.map((a) => at(foot * 0.62, a, BOLT_MM, 'bolt')),
 			...Array.from({ length: drains }, (_, i) =>
 				at(foot - 14, (360 * i) / drains, DRAIN_MM, i === 0 ? `${drains} drains` : '')
@@ -132,7 +132,12 @@ function tankLid({ design, layout, shelf }: Made): Template[] {
 			],
 			holes: [
 				...spots.flatMap((c) =>
-					footHoles(c, { xMm: x(c.xM), yMm: y(c.yM) }, riser.holeMm, riserTubeId !== undefined)
+					footHoles(
+						c,
+						{ xMm: x(c.xM), yMm: y(c.yM) },
+						riser.outerDiameterMm,
+						riserTubeId !== undefined
+					)
 				),
 				{ xMm: MARGIN_MM + long - 30, yMm: MARGIN_MM + 30, diameterMm: CORD_MM, label: 'cord' }
 			]

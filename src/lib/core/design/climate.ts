@@ -24,6 +24,28 @@ export function refuseTurned(
 		issue('rhMaxPercent', 'highest humidity must be at least the lowest, %');
 }
 
+/** What is told of a day outdoors or under glass. */
+export const OUTDOORS = {
+	setting: z.literal('outdoors'),
+	...weather,
+	windMS,
+	elevationM: quantity('elevation', 'm', { min: -500, max: 9000 }),
+	latitudeDeg: quantity('latitude', '°', { min: -90, max: 90 }),
+	dayOfYear: quantity('day of the year', '', { min: 1, max: 366, whole: true }),
+	sunshineH: quantity('sunshine', 'h', { min: 0, max: 24 }).optional(),
+	solarMjM2: solarMjM2.optional()
+};
+/** What is told of a day under lamps. */
+export const INDOORS = {
+	setting: z.literal('indoors'),
+	...weather,
+	windMS: windMS.default(0.3),
+	ppfdUmol: quantity('PPFD', 'µmol/m²/s', { min: 0, max: 3000 }),
+	photoperiodH: quantity('photoperiod', 'h', { min: 0, max: 24 }),
+	lamp: z.enum(['led', 'sun'], { error: () => 'lamp must be one of led, sun' })
+};
+export const UNKNOWN_SETTING = { error: () => 'setting must be one of outdoors, indoors' };
+
 /**
  * A typical day where the plants stand: weather outdoors and under glass (give the radiation that comes
  * through), lamps indoors. One shape for the place and for the evapotranspiration operation.
@@ -31,36 +53,20 @@ export function refuseTurned(
 export const climateSchema = z
 	.discriminatedUnion(
 		'setting',
-		[
-			z.strictObject({
-				setting: z.literal('outdoors'),
-				...weather,
-				windMS,
-				elevationM: quantity('elevation', 'm', { min: -500, max: 9000 }),
-				latitudeDeg: quantity('latitude', '°', { min: -90, max: 90 }),
-				dayOfYear: quantity('day of the year', '', { min: 1, max: 366, whole: true }),
-				sunshineH: quantity('sunshine', 'h', { min: 0, max: 24 }).optional(),
-				solarMjM2: solarMjM2.optional()
-			}),
-			z.strictObject({
-				setting: z.literal('indoors'),
-				...weather,
-				windMS: windMS.default(0.3),
-				ppfdUmol: quantity('PPFD', 'µmol/m²/s', { min: 0, max: 3000 }),
-				photoperiodH: quantity('photoperiod', 'h', { min: 0, max: 24 }),
-				lamp: z.enum(['led', 'sun'], { error: () => 'lamp must be one of led, sun' })
-			})
-		],
-		{ error: () => 'setting must be one of outdoors, indoors' }
+		[z.strictObject(OUTDOORS), z.strictObject(INDOORS)],
+		UNKNOWN_SETTING
 	)
-	.superRefine((input, context) => {
-		const issue = (path: string, message: string) =>
-			context.addIssue({ code: 'custom', path: [path], message });
-		refuseTurned(context, input);
-		if (input.setting === 'indoors') return;
-		if (input.sunshineH !== undefined && input.solarMjM2 !== undefined)
-			issue('solarMjM2', 'give either hours of sunshine or solar radiation, not both');
-		if (input.sunshineH === undefined && input.solarMjM2 === undefined)
-			issue('sunshineH', 'give hours of sunshine, 0 to 24 h, or solar radiation, MJ/m²');
-	});
+	.superRefine((input, context) => refuseDay(context, input));
 export type Climate = z.infer<typeof climateSchema>;
+
+/** A day that holds together: nothing turned round, and one figure for the sun. */
+export function refuseDay(context: z.core.$RefinementCtx, input: Climate): void {
+	const issue = (path: string, message: string) =>
+		context.addIssue({ code: 'custom', path: [path], message });
+	refuseTurned(context, input);
+	if (input.setting === 'indoors') return;
+	if (input.sunshineH !== undefined && input.solarMjM2 !== undefined)
+		issue('solarMjM2', 'give either hours of sunshine or solar radiation, not both');
+	if (input.sunshineH === undefined && input.solarMjM2 === undefined)
+		issue('sunshineH', 'give hours of sunshine, 0 to 24 h, or solar radiation, MJ/m²');
+}

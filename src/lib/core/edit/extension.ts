@@ -20,9 +20,6 @@ export interface Extension {
 
 /** More than this along the front is another system. */
 const TRIED = 60;
-/** A return is at its end half full. */
-const HALF = 0.5;
-
 /**
  * How far a stand can be made longer with each part kept: laid out, planted like the first site and solved at
  * each length tried. Everything asked only gets harder with length, so the end is found by halving. A step is a
@@ -97,10 +94,10 @@ const HOLDS: Record<Limit, (model: SystemModel) => boolean> = {
 		const needs = model.feed?.needLph;
 		return needs ? allFed(best, needs) : best.path.result.uniformity.dry === 0;
 	},
-	return: ({ returns }) =>
-		returns
+	return: (model) =>
+		model.returns
 			.filter(({ run }) => run.way === 'fall' || run.way === 'waste')
-			.every(({ result }) => result !== null && result.depthRatio <= HALF),
+			.every(({ result }) => result !== null && result.depthRatio <= model.limit('returnFull')),
 	tank: ({ run }) => run.result.firstDayBelowPump === null
 };
 

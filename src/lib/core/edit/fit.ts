@@ -1,5 +1,4 @@
-import { applyChanges, fieldsOf, countAlong, kindOf } from '../design';
-import { layoutDesign } from '../layout';
+import { fieldsOf, countAlong, kindOf } from '../design';
 import type { SystemModel } from '../model';
 import { set, setOf } from '../review';
 import { footprintM2 } from './compare';
@@ -47,11 +46,7 @@ export function fitOf(model: SystemModel, index = 0): Fit {
 /** Longer by one at a time costs a layout each, so the step from one to the next is measured once. */
 function mostThatFit(model: SystemModel, index: number, along: string, now: number): number | null {
 	const lengthAt = (count: number) => {
-		const { extent } = layoutDesign(
-			applyChanges(model.parts, changesFor(model, index, along, count)),
-			model.area,
-			model.shelf
-		);
+		const { extent } = model.with(changesFor(model, index, along, count)).layout;
 		return extent.to.xM - extent.from.xM;
 	};
 	const [here, longer] = [lengthAt(now), lengthAt(now + 1)];
@@ -73,7 +68,7 @@ function deepOf(model: SystemModel, index: number): Fit['deep'] {
 	const roomM = model.area.widthM - model.area.walkM;
 	const widthAt = (count: number) => {
 		const changes = [setOf(stand, 'rows', count)];
-		const { extent } = layoutDesign(applyChanges(model.parts, changes), model.area, model.shelf);
+		const { extent } = model.with(changes).layout;
 		return extent.to.yM - extent.from.yM;
 	};
 	// a lone row may be narrower than its tank; from the next on each adds its distance

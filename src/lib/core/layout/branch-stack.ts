@@ -1,7 +1,7 @@
 import { rowLetter, type BranchStack, type Stand } from '../design';
 import { pick, type ShelfLists } from '../shelf';
 import { footing } from './footing';
-import { body, finish, headerZ, outletJoints, PVC_KG_L } from './stack-kit';
+import { body, finish, headerZ, outletJoints } from './stack-kit';
 import type { Anchor, StandPiece } from './stand-piece';
 import { cupFront, evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
 import type { FeedNode, Point, LayoutInput } from './types';
@@ -33,7 +33,7 @@ export function branchStack(
 			widthM,
 			heightM,
 			mediumL,
-			wallL * PVC_KG_L + mediumL * medium.wetKgL
+			wallL * shop.vessels.pvcKgL.value + mediumL * medium.wetKgL
 		);
 		for (const slot of mine) {
 			// the arm's mouth opens at the top of its fitting

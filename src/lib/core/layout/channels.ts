@@ -11,11 +11,6 @@ import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 /** PVC down-pipe, 2 mm wall. */
 const WALL_MM = 2;
 
-const PVC_KG_L = 1.4;
-
-/** Matting catches most of what runs down it. */
-const CATCH = 0.8;
-
 /** A channel's two ends in space, the high one first. */
 interface Placed {
 	high: Point;
@@ -191,7 +186,7 @@ function channelAt(shop: Workshop<Stand>, stand: Channels, ends: Placed, i: numb
 		poolMm: 0,
 		mediumL: litres,
 		poolL: 0,
-		massKg: wallL * PVC_KG_L + litres * medium.wetKgL
+		massKg: wallL * shop.vessels.pvcKgL.value + litres * medium.wetKgL
 	});
 }
 
@@ -256,7 +251,7 @@ function feed(
 			label: channel.label,
 			emitterId: stand.emitterId,
 			containerId: channel.id,
-			shares: channel.siteIds.map((id) => [id, CATCH] as const),
+			shares: channel.siteIds.map((id) => [id, shop.vessels.channelCatch.value] as const),
 			passes: true
 		});
 		before = node;

@@ -16,11 +16,6 @@ export interface Crown {
 	topM: number;
 }
 
-/** Most of what stands up has its leaf in the top third: common practice, 0.5 to 0.8 of its height. */
-const LEAF_AT = 0.67;
-/** What hangs out of a side turns up to so much of its spread: common practice, 0.6 to 1. */
-export const HANGING_RISE = 0.8;
-
 /**
  * The leaves of a plant as it stands, or with its full spread.
  *
@@ -36,7 +31,7 @@ export function crownOf(site: Site, spreadMm = site.spreadMm): Crown {
 			yM: site.yM,
 			radiusM,
 			rootM: zM,
-			leafM: zM + LEAF_AT * tallM,
+			leafM: zM + site.leafMm / 1000,
 			topM: zM + tallM
 		};
 	const a = (facingDeg * Math.PI) / 180;

@@ -11,6 +11,7 @@ import {
 	lengthOf,
 	type FeedNode,
 	type FeedRun,
+	type Fitting,
 	type Joint,
 	type Layout,
 	type Point,
@@ -19,6 +20,11 @@ import {
 } from './types';
 import { unknownParts } from './unknown-parts';
 import { layoutStand } from './variants';
+import { ELBOW } from './workshop';
+
+const REDUCER: Fitting = { name: 'reducing joiner', like: 'barb' };
+const SCREEN: Fitting = { name: 'screen filter', like: 'screen' };
+const CHECK_VALVE: Fitting = { name: 'check valve', like: 'checkValve' };
 
 const MARGIN_M = 0.1;
 
@@ -141,11 +147,11 @@ function mainRun(
 		innerDiameterMm: tube.innerDiameterMm,
 		lengthM: lengthOf(points),
 		fittings: [
-			{ name: 'pump barb', k: 0.5 },
-			{ name: 'elbow', k: 1.5 },
-			...(adapted ? [{ name: 'reducing joiner', k: 0.5 }] : []),
-			...(design.lines.filter ? [{ name: 'screen filter', k: 2.5 }] : []),
-			...(design.lines.checkValve ? [{ name: 'check valve', k: 2.5 }] : [])
+			{ name: 'pump barb', like: 'barb' },
+			ELBOW,
+			...(adapted ? [REDUCER] : []),
+			...(design.lines.filter ? [SCREEN] : []),
+			...(design.lines.checkValve ? [CHECK_VALVE] : [])
 		],
 		open: true,
 		emptiesBack: !design.lines.checkValve

@@ -1,4 +1,4 @@
-import { body, finish, headerZ, outletJoints, PVC_KG_L } from './stack-kit';
+import { body, finish, headerZ, outletJoints } from './stack-kit';
 import {
 	rowLetter,
 	towerAcross,
@@ -122,7 +122,15 @@ function towerAt(
 	const wallL = Math.PI * stand.outerDiameterMm * stand.wallMm * stand.pipeLengthMm * 1e-6;
 	const { wetKgL } = pick(shop.shelf.media, stand.mediumId);
 	const [widthM, heightM] = [stand.outerDiameterMm / 1000, stand.pipeLengthMm / 1000];
-	return body(shop, foot, i, widthM, heightM, mediumL, wallL * PVC_KG_L + mediumL * wetKgL);
+	return body(
+		shop,
+		foot,
+		i,
+		widthM,
+		heightM,
+		mediumL,
+		wallL * shop.vessels.pvcKgL.value + mediumL * wetKgL
+	);
 }
 
 function siteAt(

@@ -7,8 +7,6 @@ import { freeStance } from './tower-kit';
 import type { Container, Point } from './types';
 import { Workshop } from './workshop';
 
-export const PVC_KG_L = 1.4;
-
 /** Lines of sites one above the other, by their place in a ring, the highest first. */
 export function linesBy(slots: readonly Slot[], key: (slot: Slot) => number): string[][] {
 	const lines = new Map<number, Slot[]>();

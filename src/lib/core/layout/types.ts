@@ -1,4 +1,5 @@
 import type { Design, Operation, SystemRecord } from '../design';
+import type { ParameterSet } from '../parameters';
 import type { Stage } from '../shelf';
 import type { LayoutRow, LayoutRowInput } from './row';
 import type { LayoutTower, LayoutTowerInput } from './tower';
@@ -8,6 +9,7 @@ export interface LayoutInput {
 	design: Pick<Design, 'stands' | 'tank' | 'lines' | 'lamps'>;
 	operation: Pick<Operation, 'crops' | 'shutValves' | 'fillL'>;
 	record: Pick<SystemRecord, 'stages'>;
+	parameters: Pick<ParameterSet, 'growth' | 'vessels' | 'light'>;
 }
 
 /** x to the right along the front, y away from the viewer, z up from the floor; metres. */
@@ -35,8 +37,9 @@ export interface Site extends Point {
 	/** Spread at its stage, for drawing, and at maturity, for spacing. */
 	spreadMm: number;
 	matureSpreadMm: number;
-	/** How high over its root it reaches at its stage. */
+	/** How high over its root it reaches at its stage, and where most of its leaf is. */
 	tallMm: number;
+	leafMm: number;
 	/** Which way it grows out of a side, degrees from the front, turning right; null: straight up. */
 	facingDeg: number | null;
 	/** The hole, cup or pocket it grows out of, seen from the front; null: the container's open top. */
@@ -77,10 +80,10 @@ export interface FeedNode extends Point {
 	id: string;
 }
 
-/** Something on a run that costs head. */
+/** Something on a run that costs head, and which fitting it is like. */
 export interface Fitting {
 	name: string;
-	k: number;
+	like: keyof ParameterSet['fittings'];
 }
 
 /** A length of feed tube between two nodes; its length is true, along the points. */
@@ -276,7 +279,6 @@ export interface LevelFillBasis {
 	surfaceM: number;
 	innerDiameterMm: number;
 	lengthM: number;
-	fittingsK: number;
 	valve: { nominalFlowLph: number; nominalHeadM: number };
 }
 

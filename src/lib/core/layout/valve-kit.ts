@@ -6,9 +6,6 @@ import type { Anchor } from './stand-piece';
 import type { LevelFillBasis, Solid } from './types';
 import { Workshop } from './workshop';
 
-/** Share of a pot in the water that is no water: walls and wet medium. */
-export const SOLID_IN_POT = 0.55;
-
 /** A valve as level-fill takes it. */
 export const valveOf = (law: EmitterLaw): LevelFillBasis['valve'] =>
 	law.kind === 'orifice'

@@ -4,8 +4,8 @@ import { inTurn } from './control-pot';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
 import { distance, lengthOf, type FeedNode, equally, type LayoutInput } from './types';
-import { deck, hoseJoint, SOLID_IN_POT, standing, valveOf } from './valve-kit';
-import { K, Workshop } from './workshop';
+import { deck, hoseJoint, standing, valveOf } from './valve-kit';
+import { TAP, Workshop } from './workshop';
 
 /** One valve by the tank, a hose from pot to pot, one level in all of them. */
 export function valvePots(
@@ -37,7 +37,7 @@ export function valvePots(
 		from: anchor.feedNode,
 		to: valve,
 		tubeId: stand.rowTubeId,
-		fittings: [{ name: 'tap', k: K.valve }],
+		fittings: [TAP],
 		emptiesBack: false
 	});
 	const first = shop.piece.containers[0]!;
@@ -57,7 +57,7 @@ export function valvePots(
 			depthMm: stand.depthMm,
 			valves: 'shared',
 			trays: shop.piece.containers.map((pot, i) => ({
-				...potTray(pot.id, bucket),
+				...potTray(pot.id, bucket, shop.vessels.solidInPot.value),
 				floorOffsetMm: slope(i)
 			})),
 			surfaceM,
@@ -68,7 +68,7 @@ export function valvePots(
 }
 
 /** A round pot as a tray of the same area. */
-const potTray = (id: string, bucket: Bucket) => {
+const potTray = (id: string, bucket: Bucket, solidFraction: number) => {
 	const side = (bucket.bottomDiameterMm * Math.sqrt(Math.PI)) / 2;
 	return {
 		id,
@@ -76,7 +76,7 @@ const potTray = (id: string, bucket: Bucket) => {
 		widthMm: side,
 		tiltMmPerM: 0,
 		heightMm: bucket.heightMm,
-		solidFraction: SOLID_IN_POT
+		solidFraction
 	};
 };
 
@@ -105,5 +105,5 @@ function hoseOf(shop: Workshop<Stand>, stand: ValvePots, valve: FeedNode) {
 		lifted: false
 	});
 	const feedM = distance(shop.anchor.feedNode, valve);
-	return { innerDiameterMm: tube.innerDiameterMm, lengthM: Math.max(0.001, feedM), fittingsK: 3 };
+	return { innerDiameterMm: tube.innerDiameterMm, lengthM: Math.max(0.001, feedM) };
 }

@@ -5,7 +5,7 @@ import { rect, taperFront } from './outline';
 import { rowFrame, type RowFrame } from './row-frame';
 import type { Anchor, StandPiece } from './stand-piece';
 import { distance, type Container, type FeedNode, equally, type LayoutInput } from './types';
-import { deck, hoseJoint, SOLID_IN_POT, standing, valveOf } from './valve-kit';
+import { deck, hoseJoint, standing, valveOf } from './valve-kit';
 import { TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
 /** A valve in every tray, fed one after the other by a hose along the row. */
@@ -28,7 +28,8 @@ export function valveTrays(
 	hoseJoint(shop, stand);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const potArea = (stand.potsPerTray * Math.PI * bucket.bottomDiameterMm ** 2) / 4;
-	const share = (SOLID_IN_POT * potArea) / (stand.trayLengthMm * stand.trayWidthMm);
+	const share =
+		(shop.vessels.solidInPot.value * potArea) / (stand.trayLengthMm * stand.trayWidthMm);
 	return shop.done({
 		...standing(stand, anchor, frame),
 		parts: [
@@ -70,7 +71,6 @@ export function valveTrays(
 			surfaceM,
 			innerDiameterMm: tube.innerDiameterMm,
 			lengthM: Math.max(0.001, hoseM),
-			fittingsK: 3,
 			valve: valveOf(emitter.law)
 		}
 	});

@@ -7,7 +7,6 @@ import type { Anchor, StandPiece } from './stand-piece';
 import { equally, type Container, type Corner, type FeedNode, type LayoutInput } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
-const PANEL_KG_M2 = 4;
 /** The drip line lies this far over a tier. */
 const LINE_M = 0.015;
 
@@ -110,7 +109,7 @@ function panelsAt(shop: Workshop<Stand>, stand: WallModules, backM: number): Con
 				poolMm: 0,
 				mediumL,
 				poolL: 0,
-				massKg: wide! * high! * PANEL_KG_M2 + mediumL * medium.wetKgL
+				massKg: wide! * high! * shop.vessels.panelKgM2.value + mediumL * medium.wetKgL
 			});
 			made.set(label, panel);
 		}

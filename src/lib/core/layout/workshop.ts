@@ -1,7 +1,6 @@
 import type { z } from 'zod';
 import { kindOf, plantsOf, standPath, type Plants, type Slot, type Stand } from '../design';
-import { CANOPY_SHARE, pick, type Crop, type Medium, type ShelfLists } from '../shelf';
-import { HANGING_RISE } from './crown';
+import { pick, type Crop, type Medium, type ShelfLists } from '../shelf';
 import { joint } from './joints';
 import type { Anchor, StandPiece } from './stand-piece';
 import {
@@ -21,13 +20,13 @@ import {
 	type LayoutInput
 } from './types';
 
-/** Loss coefficients of the fittings variants are put together from. */
-export const K = { straight: 0.4, branch: 1.5, valve: 0.1, barb: 0.5, elbow: 1.5, screen: 2.5 };
-export const TEE_STRAIGHT: Fitting = { name: 'tee, straight on', k: K.straight };
-export const TEE_BRANCH: Fitting = { name: 'tee, branch', k: K.branch };
-export const ELBOW: Fitting = { name: 'elbow', k: K.elbow };
-export const BARB: Fitting = { name: 'barbed joiner', k: K.barb };
-export const VALVE: Fitting = { name: 'shut-off valve, open', k: K.valve };
+/** The fittings variants are put together from. */
+export const TEE_STRAIGHT: Fitting = { name: 'tee, straight on', like: 'teeStraight' };
+export const TEE_BRANCH: Fitting = { name: 'tee, branch', like: 'teeBranch' };
+export const ELBOW: Fitting = { name: 'elbow', like: 'elbow' };
+export const BARB: Fitting = { name: 'barbed joiner', like: 'barb' };
+export const VALVE: Fitting = { name: 'shut-off valve, open', like: 'valve' };
+export const TAP: Fitting = { name: 'tap', like: 'valve' };
 
 const titleOf = (stand: Stand, field: string): string =>
 	(kindOf(stand).schema.shape[field] as z.ZodType | undefined)?.meta()?.title ?? field;
@@ -67,10 +66,6 @@ interface SitePlan {
 	opening?: Corner[];
 }
 
-/** How high a grown plant reaches over its root, mm; out of a side it hangs before it turns up. */
-const reachOf = ({ heightMm, spreadMm }: Crop, hanging: boolean): number =>
-	hanging ? Math.min(heightMm, HANGING_RISE * spreadMm) : heightMm;
-
 /**
  * Where one stand is put together: nodes, runs, containers and sites are added one after the other, and
  * `piece` hands them over. Holds no sizes of its own; variants decide where everything goes.
@@ -103,6 +98,10 @@ export class Workshop<S extends Stand> {
 
 	get design(): LayoutInput['design'] {
 		return this.system.design;
+	}
+
+	get vessels(): LayoutInput['parameters']['vessels'] {
+		return this.system.parameters.vessels;
 	}
 
 	/** An id within this stand. */
@@ -189,7 +188,8 @@ export class Workshop<S extends Stand> {
 	site({ slot, at, container, medium, mediumL, facingDeg, opening }: SitePlan): void {
 		const plant = this.plants[slot.id];
 		const crop = plant && pick(this.shelf.crops, plant.cropId);
-		const grown = plant ? CANOPY_SHARE[plant.stage] : 0;
+		const grown = plant ? this.system.parameters.growth[plant.stage].value : 0;
+		const tallMm = crop ? this.reachOf(crop, facingDeg !== undefined) * Math.sqrt(grown) : 0;
 		container.siteIds.push(slot.id);
 		container.massKg += (crop?.massKg ?? 0) * grown;
 		this.piece.sites.push({
@@ -209,10 +209,17 @@ export class Workshop<S extends Stand> {
 			// canopy is an area, so spread goes with its root
 			spreadMm: (crop?.spreadMm ?? 0) * Math.sqrt(grown),
 			matureSpreadMm: crop?.spreadMm ?? 0,
-			tallMm: crop ? reachOf(crop, facingDeg !== undefined) * Math.sqrt(grown) : 0,
+			tallMm,
+			leafMm: facingDeg === undefined ? this.system.parameters.light.leafAt.value * tallMm : 0,
 			facingDeg: facingDeg ?? null,
 			opening: opening ?? null
 		});
+	}
+
+	/** How high a grown plant reaches over its root, mm; out of a side it hangs before it turns up. */
+	private reachOf({ heightMm, spreadMm }: Crop, hanging: boolean): number {
+		const { hangingRise } = this.system.parameters.light;
+		return hanging ? Math.min(heightMm, hangingRise.value * spreadMm) : heightMm;
 	}
 
 	/** Two sizes that must agree, or an adapter between them. */

@@ -5,6 +5,7 @@ export type { StandLoad } from './loads';
 export type { MixItem } from './mix';
 export * from './model';
 export { inTransitL, type ReturnFault } from './returns';
+export { restsOn, type Ground } from './rests-on';
 export { bestFront, latitudeOf } from './shade';
 export type { Pair } from './spacing';
 export { levelOf } from './source';

@@ -17,7 +17,8 @@ export const layout = stage(
 		design: ['stands', 'tank', 'lines', 'lamps'],
 		operation: ['crops', 'shutValves', 'fillL'],
 		record: ['stages'],
-		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows']
+		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows'],
+		parameters: ['growth', 'vessels', 'light']
 	},
 	{ area },
 	(given) => layoutDesign(given, given.area, given.shelf)

@@ -8,6 +8,7 @@ import {
 	type RingLevel
 } from '../hydraulics';
 import type { Layout, LevelFillBasis, ReturnRun } from '../layout';
+import type { ParameterSet } from '../parameters';
 import { layout } from './layout';
 import { stage } from './stage';
 import { balance, flows, type Flows } from './water-path';
@@ -26,14 +27,15 @@ export interface LevelState {
 /** What valves keep in every tray or pot, at the tank's level as it stands. */
 export const levels = stage(
 	'levels',
-	{},
+	{ parameters: ['fittings'] },
 	{ layout, balance, waterUse },
-	({ layout, balance, waterUse }) =>
+	({ layout, balance, waterUse, parameters }) =>
 		layout.stands.flatMap((stand): LevelState[] => {
 			const basis = stand.level;
 			if (!basis || basis.trays.length === 0) return [];
 			const headM = balance.source.waterLevelM - basis.surfaceM;
-			const filled = headM > 1e-6 ? fill(basis, headM) : null;
+			const fittingsK = parameters.fittings.valveHose.value;
+			const filled = headM > 1e-6 ? fill(basis, headM, fittingsK) : null;
 			const drinks = layout.sites
 				.filter((site) => site.standId === stand.id)
 				.reduce((sum, site) => sum + (waterUse.bySite.get(site.id) ?? 0), 0);
@@ -42,8 +44,12 @@ export const levels = stage(
 		})
 );
 
-function fill(basis: LevelFillBasis, headM: number): NonNullable<LevelState['filled']> {
-	const { depthMm, valves, trays, innerDiameterMm, lengthM, fittingsK, valve } = basis;
+function fill(
+	basis: LevelFillBasis,
+	headM: number,
+	fittingsK: number
+): NonNullable<LevelState['filled']> {
+	const { depthMm, valves, trays, innerDiameterMm, lengthM, valve } = basis;
 	const input = {
 		depthMm,
 		valves,
@@ -63,13 +69,21 @@ export interface RingState {
 type RingLevelInput = Parameters<typeof ringLevel>[0];
 
 /** The level in every pot on a return line under water, while the pump runs. */
-export const rings = stage('rings', {}, { layout, flows, balance }, ({ layout, flows, balance }) =>
-	layout.returns.flatMap((run) => (run.level ? [ringOf({ layout, flows, balance }, run)] : []))
+export const rings = stage(
+	'rings',
+	{ parameters: ['fittings'] },
+	{ layout, flows, balance },
+	(given) => given.layout.returns.flatMap((run) => (run.level ? [ringOf(given, run)] : []))
 );
 
 /** One return line under water, with the tube it has or another. */
 export function ringOf(
-	of: { layout: Layout; flows: Flows; balance: { source: { waterLevelM: number } } },
+	of: {
+		layout: Layout;
+		flows: Flows;
+		balance: { source: { waterLevelM: number } };
+		parameters: Pick<ParameterSet, 'fittings'>;
+	},
 	run: ReturnRun
 ): RingState {
 	const { order, metres, closed } = run.level!;
@@ -78,7 +92,15 @@ export function ringOf(
 		flows.set(containerId, (flows.get(containerId) ?? 0) + (of.flows.outletLph.get(nodeId) ?? 0));
 	const containers = new Map(of.layout.containers.map((c) => [c.id, c]));
 	const inflowsLph = order.map((id) => flows.get(id) ?? 0);
-	const input = { innerDiameterMm: run.innerDiameterMm, metres, closed, inflowsLph };
+	const { sealed, roughnessMm } = of.parameters.fittings;
+	const input = {
+		innerDiameterMm: run.innerDiameterMm,
+		metres,
+		closed,
+		inflowsLph,
+		roughnessMm: roughnessMm.value,
+		fittingsK: sealed.value
+	};
 	const result = ringLevel(input);
 	const pots = order.map((id, k) => {
 		const riseMm = result.risesMm[k]!;
@@ -90,9 +112,17 @@ export function ringOf(
 }
 
 /** Every length of a line under water as pipe-loss takes it. */
-export const segmentsOf = ({ run, result }: RingState) =>
+export const segmentsOf = ({ run, input: ring, result }: RingState) =>
 	run.level!.metres.map((lengthM, k) => {
 		const flowLph = Math.abs(result.flowsLph[k]!);
-		const input = { flowLph, innerDiameterMm: run.innerDiameterMm, lengthM, ...LINE_UNDER_WATER };
+		const { innerDiameterMm, roughnessMm, fittingsK } = ring;
+		const input = {
+			...LINE_UNDER_WATER,
+			flowLph,
+			innerDiameterMm,
+			lengthM,
+			roughnessMm,
+			fittingsK
+		};
 		return { input, result: pipeLoss(input) };
 	});

@@ -1,20 +1,19 @@
 import type { Operation, Place } from '../design';
 import {
-	AMMONIUM_SHARE,
-	FULL_MSCM,
 	LIMITED,
-	LIMITS_MGL,
 	recipe,
 	salts,
 	targetsAt,
+	type MixPractice,
 	type Nutrient,
 	type Recipe,
 	type RecipeInput,
 	type SaltsInput,
 	type Solution
 } from '../nutrients';
+import type { ParameterSet } from '../parameters';
 import { clamp, rootOf } from '../quantity';
-import { CANOPY_SHARE, SALTS, type Crop, type SaltId, type Stage } from '../shelf';
+import { pick, SALTS, type Crop, type SaltId, type Stage } from '../shelf';
 import { stage } from './stage';
 import { tank } from './tank';
 import { waterUse, type CropUse, type WaterUse } from './water-use';
@@ -48,21 +47,24 @@ export interface MixState {
 	salts: { input: SaltsInput; result: Solution };
 }
 
-/** Strength wanted by nobody: an empty loop is mixed for a young plant. */
-const NOBODY_MSCM = 1.2;
 /** A mix this near is what was aimed at: no meter reads closer. */
 const OFF_MSCM = 0.05;
 /** Less of a salt than this, g/L, is rounding and not an ingredient. */
 const NO_GRAMS = 1e-9;
 
 /** A crop's wish grows from its early to its full strength as the plant does. */
-export const wishOf = (crop: Crop, stage: Stage): number =>
-	crop.ecEarlyMsCm + (crop.ecFullMsCm - crop.ecEarlyMsCm) * CANOPY_SHARE[stage];
+export const wishOf = (crop: Crop, stage: Stage, growth: ParameterSet['growth']): number =>
+	crop.ecEarlyMsCm + (crop.ecFullMsCm - crop.ecEarlyMsCm) * growth[stage].value;
 
 /** Strength the crops would like, rounded as a meter reads; weighed by what each drinks. */
-function wishedMsCm({ crops, useLPerDay }: WaterUse, low: number, high: number): number {
-	const mean = crops.reduce((a, c) => a + wishOf(c.crop, c.stage) * c.litresPerDay, 0) / useLPerDay;
-	const wished = crops.length === 0 || useLPerDay === 0 ? NOBODY_MSCM : mean;
+function wishedMsCm(
+	{ crops, useLPerDay }: Pick<WaterUse, 'crops' | 'useLPerDay'>,
+	[low, high]: [number, number],
+	{ growth, mixing }: Pick<ParameterSet, 'growth' | 'mixing'>
+): number {
+	const wish = ({ crop, stage }: CropUse) => wishOf(crop, stage, growth);
+	const mean = crops.reduce((sum, use) => sum + wish(use) * use.litresPerDay, 0) / useLPerDay;
+	const wished = crops.length === 0 || useLPerDay === 0 ? mixing.emptyMsCm.value : mean;
 	return Math.round(clamp(wished, Math.min(low, high), Math.max(low, high)) * 20) / 20;
 }
 
@@ -74,14 +76,20 @@ const under = (crops: readonly CropUse[], of: (use: CropUse) => number, most: nu
 /** What the crops want, and the recipe per litre that gives it; independent of how much is mixed. */
 export const strength = stage(
 	'strength',
-	{ operation: ['mix'], place: ['water'] },
+	{
+		operation: ['mix'],
+		place: ['water'],
+		shelf: ['crops'],
+		parameters: ['growth', 'leafTargets', 'fruitTargets', 'traceTargets', 'limits', 'mixing']
+	},
 	{ waterUse },
-	({ operation, place, waterUse }) => {
+	({ operation, place, shelf, parameters, waterUse }) => {
 		const { mix } = operation;
-		const { crops } = waterUse;
+		const crops = waterUse.crops.map((use) => ({ ...use, crop: pick(shelf.crops, use.crop.id) }));
 		const low = over(crops, ({ crop }) => crop.ecEarlyMsCm, 0);
 		const high = under(crops, ({ crop }) => crop.ecFullMsCm, 6);
-		const recommendedMsCm = wishedMsCm(waterUse, low, high);
+		const wished = { crops, useLPerDay: waterUse.useLPerDay };
+		const recommendedMsCm = wishedMsCm(wished, [low, high], parameters);
 		const aimMsCm = Math.max(mix.strengthMsCm ?? recommendedMsCm, 0.05);
 		const fruiting = crops.some(({ crop }) => crop.fruiting);
 		const { source } = mix;
@@ -93,9 +101,11 @@ export const strength = stage(
 				low: over(crops, ({ crop }) => crop.phLow, 4),
 				high: under(crops, ({ crop }) => crop.phHigh, 7)
 			},
-			targetsMgL: targetsAt(aimMsCm, fruiting),
+			targetsMgL: targetsAt(aimMsCm, fruiting, parameters),
 			recipe:
-				source.kind === 'salts' ? fitRecipe(place.water, source.saltIds, aimMsCm, fruiting) : null
+				source.kind === 'salts'
+					? fitRecipe(place.water, source.saltIds, { aimMsCm, fruiting }, parameters)
+					: null
 		};
 	}
 );
@@ -103,9 +113,9 @@ export const strength = stage(
 /** The mix for this tank's fill. */
 export const mix = stage(
 	'mix',
-	{ operation: ['mix', 'fillL'], place: ['water'] },
+	{ operation: ['mix', 'fillL'], place: ['water'], parameters: ['mixing'] },
 	{ strength, tank },
-	({ operation, place, strength, tank }): MixState => {
+	({ operation, place, strength, tank, parameters }): MixState => {
 		const litres = Math.max(0.1, Math.min(operation.fillL, tank.fullL));
 		const { water } = place;
 		const { source, method } = operation.mix;
@@ -122,7 +132,9 @@ export const mix = stage(
 			waterMsCm: salts({ volumeL: 1, additions: [], water: ionsOf(water) }).ecMsCm,
 			litres,
 			...dosed,
-			uncertaintyMsCm: uncertainty(byLabel ? 'label' : 'meter', dosed.expectedMsCm, water.ecMsCm)
+			uncertaintyMsCm: byLabel
+				? ofLabel(dosed.expectedMsCm, water.ecMsCm, parameters.mixing)
+				: ofMeter(dosed.expectedMsCm, parameters.mixing)
 		};
 	}
 );
@@ -137,18 +149,23 @@ const ionsOf = ({ Ca, Mg, Na, Cl, S }: Water) => ({ Ca, Mg, Na, Cl, S });
  * The macro elements are fitted at a share of full strength, and the share is moved until the strength is met;
  * the traces go by the strength aimed at, and nothing passes its limit.
  */
-function fitRecipe(source: Water, saltIds: SaltId[], aimMsCm: number, fruiting: boolean): Fitted {
+function fitRecipe(
+	source: Water,
+	saltIds: SaltId[],
+	{ aimMsCm, fruiting }: { aimMsCm: number; fruiting: boolean },
+	practice: MixPractice
+): Fitted {
 	const water = ionsOf(source);
 	const inputAt = (share: number): RecipeInput => ({
-		targetsMgL: targetsAt(aimMsCm, fruiting, share),
+		targetsMgL: targetsAt(aimMsCm, fruiting, practice, share),
 		salts: saltIds,
 		water,
-		limitsMgL: Object.fromEntries(LIMITED.map((e) => [e, LIMITS_MGL[e].value])),
-		ammoniumShare: AMMONIUM_SHARE.value
+		limitsMgL: Object.fromEntries(LIMITED.map((e) => [e, practice.limits[e].value])),
+		ammoniumShare: practice.mixing.ammoniumShare.value
 	});
 	// strength rises almost in proportion to the share: a secant settles in a few steps
 	let [before, beforeMs] = [0, source.ecMsCm];
-	let share = clamp(aimMsCm / FULL_MSCM, 0.05, 5);
+	let share = clamp(aimMsCm / practice.mixing.fullMsCm.value, 0.05, 5);
 	let result = recipe(inputAt(share));
 	for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
 		const slope = (result.ecMsCm - beforeMs) / (share - before);
@@ -234,9 +251,15 @@ function inMixingOrder(items: MixItem[]): MixItem[] {
 	return [...items].sort((a, b) => rank(a) - rank(b));
 }
 
-/** With a meter: its own error. By label: print tolerance, spoon and water, added in squares. */
-function uncertainty(method: 'meter' | 'label', expectedMsCm: number, waterMsCm: number): number {
-	if (method === 'meter') return 0.05 + 0.02 * expectedMsCm;
+type Mixing = ParameterSet['mixing'];
+
+/** With a meter: its own error. */
+const ofMeter = (expectedMsCm: number, { meterMsCm, meterShare }: Mixing): number =>
+	meterMsCm.value + meterShare.value * expectedMsCm;
+
+/** By label: print tolerance, spoon and water, added in squares. */
+function ofLabel(expectedMsCm: number, waterMsCm: number, mixing: Mixing): number {
+	const { labelShare, spoonShare, waterShare } = mixing;
 	const fed = Math.max(0, expectedMsCm - waterMsCm);
-	return Math.hypot(0.1 * fed, 0.12 * fed, 0.3 * waterMsCm);
+	return Math.hypot(labelShare.value * fed, spoonShare.value * fed, waterShare.value * waterMsCm);
 }

@@ -9,6 +9,7 @@ import {
 	type Plants,
 	type SystemRecord
 } from '../design';
+import { PARAMETERS, type ParameterSet } from '../parameters';
 import { show, type Kind } from '../quantity';
 import type { Shelf } from '../shelf';
 import { Evaluator } from './evaluator';
@@ -53,12 +54,14 @@ export class SystemModel extends Base {
 	constructor(
 		readonly parts: Parts,
 		readonly shelf: Shelf,
+		readonly parameters: ParameterSet = PARAMETERS,
 		past?: Past
 	) {
 		super();
 		const { design, operation, record, place } = parts;
 		[this.design, this.operation, this.record, this.place] = [design, operation, record, place];
-		this.stages = new Evaluator({ design, operation, record, place, shelf }, past?.stages);
+		const sources = { design, operation, record, place, shelf, parameters };
+		this.stages = new Evaluator(sources, past?.stages);
 		this.grownBefore = past?.grown;
 	}
 
@@ -67,15 +70,20 @@ export class SystemModel extends Base {
 		return this.of(applyChanges(this.parts, changes));
 	}
 
-	/** The model of another document, or of another shelf, sharing what is the same in both. */
-	of(parts: Parts, shelf: Shelf = this.shelf): SystemModel {
+	/** The model of another document, shelf or practice, sharing what is the same in both. */
+	of(parts: Parts, shelf: Shelf = this.shelf, parameters = this.parameters): SystemModel {
 		const grown = this.grownModel?.stages ?? this.grownBefore;
-		return new SystemModel(parts, shelf, { stages: this.stages, grown });
+		return new SystemModel(parts, shelf, parameters, { stages: this.stages, grown });
 	}
 
 	/** What a stage comes to. */
 	get<T>(stage: Stage<T>): T {
 		return this.stages.get(stage);
+	}
+
+	/** Where a finding begins. */
+	limit(name: keyof ParameterSet['thresholds']): number {
+		return this.parameters.thresholds[name].value;
 	}
 
 	/** What grows where and how far on it is. */
@@ -92,7 +100,7 @@ export class SystemModel extends Base {
 		const { plants, parts } = this;
 		if (Object.values(plants).every(({ stage }) => stage === 'full')) return this;
 		const record = { ...parts.record, stages: grownStages(parts.operation.crops) };
-		return new SystemModel({ ...parts, record }, this.shelf, {
+		return new SystemModel({ ...parts, record }, this.shelf, this.parameters, {
 			stages: this.grownBefore,
 			grown: undefined
 		});

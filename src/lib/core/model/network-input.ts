@@ -1,16 +1,16 @@
 import type { SystemRecord } from '../design';
 import type { NetworkInput, Outlet, Source } from '../hydraulics';
 import type { Layout } from '../layout';
+import type { ParameterSet } from '../parameters';
 import { pick, type Emitter, type Shelf } from '../shelf';
-
-const ROUGHNESS_MM = 0.0015;
 
 /** The layout's feed side as nodes and links, with true lengths, elevations and fittings. */
 export function buildNetwork(
 	{ waterC }: Pick<SystemRecord, 'waterC'>,
 	layout: Layout,
 	shelf: Pick<Shelf, 'emitters'>,
-	source: Source
+	source: Source,
+	fittings: ParameterSet['fittings']
 ): NetworkInput {
 	const outlets = new Map(
 		layout.emissions.map((emission) => [
@@ -31,8 +31,8 @@ export function buildNetwork(
 			to: run.to,
 			innerDiameterMm: run.innerDiameterMm,
 			lengthM: run.lengthM > 0 && run.lengthM < 0.001 ? 0.001 : run.lengthM,
-			roughnessMm: ROUGHNESS_MM,
-			fittingsK: run.fittings.reduce((k, fitting) => k + fitting.k, 0),
+			roughnessMm: fittings.roughnessMm.value,
+			fittingsK: run.fittings.reduce((k, { like }) => k + fittings[like].value, 0),
 			open: run.open
 		}))
 	};

@@ -8,7 +8,8 @@ import {
 	type drainBackInput,
 	type drainInput
 } from '../hydraulics';
-import { brimLitresOf, type Container, type ContainerForm, type ReturnRun } from '../layout';
+import { brimLitresOf, type Container, type ReturnRun } from '../layout';
+import type { ParameterSet } from '../parameters';
 import { NoSolution } from '../quantity';
 import { heldWater } from '../water';
 import { layout } from './layout';
@@ -41,56 +42,59 @@ export interface ReturnState {
 	fallingL: number;
 }
 
-const MANNING_N = 0.01;
+/** Minutes water takes down through a vessel. */
+export const transitMinOf = (
+	container: Container | undefined,
+	transit: ParameterSet['transit']
+): number => transit[`${container?.form ?? 'pot'}Min`].value;
 
-/** Minutes water takes down through a container: fast round a tower, slowly through a slab. */
-const TRANSIT_MIN: Record<ContainerForm, number> = {
-	pot: 3,
-	slab: 4,
-	tray: 2,
-	tower: 0.3,
-	channel: 0.6,
-	panel: 1
-};
-
-export const transitMinOf = (container: Container | undefined): number =>
-	TRANSIT_MIN[container?.form ?? 'pot'];
-
-/** Water on its way down through a container at a flow, L: medium holds so much of it and no more. */
-const fallingIn = (container: Container | undefined, flowLph: number): number =>
+/** Water on its way down through a vessel at a flow, L: medium holds so much of it and no more. */
+const fallingIn = (
+	container: Container | undefined,
+	flowLph: number,
+	transit: ParameterSet['transit']
+): number =>
 	heldWater({
 		media: [],
 		mediumL: container?.mediumL ?? null,
 		poolL: 0,
 		flowLph,
-		transitMin: transitMinOf(container)
+		transitMin: transitMinOf(container, transit),
+		holdUp: transit.holdUp.value,
+		filmL: transit.filmL.value
 	}).fallingL;
 
 /** What every return carries while the pump runs. */
-export const returns = stage('returns', {}, { layout, flows }, ({ layout, flows }) => {
-	const byId = new Map(layout.containers.map((c) => [c.id, c]));
-	const flowOf = new Map<string, number>();
-	for (const { containerId, nodeId } of layout.emissions)
-		flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
-	return layout.returns.map((run): ReturnState => {
-		let flowLph = 0;
-		let fallingL = 0;
-		for (const id of run.containerIds) {
-			const flow = flowOf.get(id) ?? 0;
-			flowLph += flow;
-			fallingL += fallingIn(byId.get(id), flow);
-		}
-		return { run, flowLph, fallingL, ...carried(run, flowLph) };
-	});
-});
+export const returns = stage(
+	'returns',
+	{ parameters: ['transit'] },
+	{ layout, flows },
+	({ layout, flows, parameters: { transit } }) => {
+		const byId = new Map(layout.containers.map((c) => [c.id, c]));
+		const flowOf = new Map<string, number>();
+		for (const { containerId, nodeId } of layout.emissions)
+			flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
+		return layout.returns.map((run): ReturnState => {
+			let flowLph = 0;
+			let fallingL = 0;
+			for (const id of run.containerIds) {
+				const flow = flowOf.get(id) ?? 0;
+				flowLph += flow;
+				fallingL += fallingIn(byId.get(id), flow, transit);
+			}
+			return { run, flowLph, fallingL, ...carried(run, flowLph, transit.manningN.value) };
+		});
+	}
+);
 
 /** A return with so much running into it, and why it cannot take that. */
 function carried(
 	run: ReturnRun,
-	flowLph: number
+	flowLph: number,
+	manningN: number
 ): Pick<ReturnState, 'input' | 'result' | 'fault' | 'wetL'> {
 	const { innerDiameterMm, fallPercent } = run;
-	const input = { flowLph, innerDiameterMm, fallPercent, manningN: MANNING_N };
+	const input = { flowLph, innerDiameterMm, fallPercent, manningN };
 	const none = { input, result: null, fault: null, wetL: 0 };
 	// straight down or level and under water nothing flows part full
 	if (run.way === 'drop' || run.way === 'level') return none;

@@ -1,13 +1,15 @@
 import type { Design, Operation, Place, SystemRecord } from '../design';
+import type { ParameterSet } from '../parameters';
 import type { Shelf } from '../shelf';
 
-/** What a model is made from: the parts of the document, and the shelf. */
+/** What a model is made from: the parts of the document, the shelf, and the figures of practice. */
 export interface Sources {
 	design: Design;
 	operation: Operation;
 	record: SystemRecord;
 	place: Place;
 	shelf: Shelf;
+	parameters: ParameterSet;
 }
 
 /** The keys of each source a stage reads. */

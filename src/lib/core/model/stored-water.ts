@@ -15,9 +15,9 @@ export interface Held {
 /** What each container holds, by its id: in its medium, standing in it, and falling through it. */
 export const held = stage(
 	'held water',
-	{ shelf: ['media'] },
+	{ shelf: ['media'], parameters: ['transit'] },
 	{ layout, flows, levels },
-	({ layout, flows, levels, shelf }) => {
+	({ layout, flows, levels, shelf, parameters: { transit } }) => {
 		const litres = new Map(
 			levels.flatMap(({ filled }) => filled?.result.trays.map((t) => [t.id, t.litres]) ?? [])
 		);
@@ -41,7 +41,9 @@ export const held = stage(
 					poolL: filled ?? poolL,
 					// where a valve keeps it full nothing falls
 					flowLph: filled === undefined ? (flowOf.get(id) ?? 0) : 0,
-					transitMin: transitMinOf(container)
+					transitMin: transitMinOf(container, transit),
+					holdUp: transit.holdUp.value,
+					filmL: transit.filmL.value
 				};
 				return [id, { input, result: heldWater(input) }];
 			})

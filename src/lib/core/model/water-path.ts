@@ -37,10 +37,10 @@ const PLACEHOLDERS: Record<Source['kind'], Source> = {
 /** The feed lines as a graph, ready to be solved at any level, dial or curve. */
 export const graph = stage(
 	'graph',
-	{ record: ['waterC'], shelf: ['emitters'] },
+	{ record: ['waterC'], shelf: ['emitters'], parameters: ['fittings'] },
 	{ layout, sourceKind },
-	({ record, layout, shelf, sourceKind }) =>
-		buildGraph(buildNetwork(record, layout, shelf, PLACEHOLDERS[sourceKind]))
+	({ record, layout, shelf, sourceKind, parameters }) =>
+		buildGraph(buildNetwork(record, layout, shelf, PLACEHOLDERS[sourceKind], parameters.fittings))
 );
 
 interface Balanced extends Settled {

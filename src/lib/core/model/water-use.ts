@@ -1,14 +1,26 @@
 import { kindOf, plantsOf, type Plant } from '../design';
-import { CANOPY_SHARE, pick, type Crop, type Stage as Growth } from '../shelf';
+import { pick, type Crop, type Stage as Growth } from '../shelf';
 import { evapotranspiration, plantDemand } from '../water';
 import { area } from './layout';
 import { stage } from './stage';
 
 /** The weather of the area, and what it asks of a leaf. */
-export const weather = stage('weather', {}, { area }, ({ area }) => ({
-	input: area.climate,
-	result: evapotranspiration(area.climate)
-}));
+export const weather = stage(
+	'weather',
+	{ parameters: ['light'] },
+	{ area },
+	({ area: { climate }, parameters: { light } }) => {
+		const byLamp = climate.setting === 'indoors' && climate.lamp === 'led';
+		const input = {
+			...climate,
+			albedo: light.albedo.value,
+			...(byLamp
+				? { ledMolPerMj: light.ledMolPerMj.value }
+				: { sunMolPerMj: light.sunMolPerMj.value })
+		};
+		return { input, result: evapotranspiration(input) };
+	}
+);
 
 export interface CropUse {
 	crop: Crop;
@@ -42,9 +54,9 @@ export const planting = stage(
 /** What each crop at its stage drinks, and from it each site. */
 export const waterUse = stage(
 	'water use',
-	{ record: ['useFactor'], shelf: ['crops'] },
+	{ record: ['useFactor'], shelf: ['crops'], parameters: ['growth'] },
 	{ planting, weather },
-	({ planting, weather, record, shelf }): WaterUse => {
+	({ planting, weather, record, shelf, parameters }): WaterUse => {
 		const groups = new Map<string, CropUse>();
 		for (const [siteId, { cropId, stage }] of planting) {
 			const crop = pick(shelf.crops, cropId);
@@ -57,7 +69,7 @@ export const waterUse = stage(
 			const input = {
 				et0MmDay: weather.result.et0MmDay,
 				kc: crop.kc,
-				canopyM2: crop.canopyM2 * CANOPY_SHARE[stage],
+				canopyM2: crop.canopyM2 * parameters.growth[stage].value,
 				plants: 1,
 				factor: record.useFactor
 			};

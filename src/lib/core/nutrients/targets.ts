@@ -1,18 +1,11 @@
+import { PARAMETERS, type ParameterSet } from '../parameters';
 import type { Element } from '../shelf';
 
-/** A figure of practice with the range it is found in. */
-export interface Practice {
-	value: number;
-	low: number;
-	high: number;
-	source: string;
-}
-const practice = (value: number, low: number, high: number): Practice => ({
-	value,
-	low,
-	high,
-	source: `common practice, ${low} to ${high}`
-});
+/** The figures of practice a mix is aimed and judged by. */
+export type MixPractice = Pick<
+	ParameterSet,
+	'leafTargets' | 'fruitTargets' | 'traceTargets' | 'limits' | 'mixing'
+>;
 
 /** The twelve elements a mix is judged by, as they stand on the sheet. */
 export const NUTRIENTS = [
@@ -41,39 +34,7 @@ export const ELEMENT_NAME: Partial<Record<Element, string>> = {
 	Cl: 'chloride'
 };
 
-/** The strength the targets below stand for, mS/cm; others follow in proportion. */
-export const FULL_MSCM = 2;
-
-/** Macro targets at about full strength, mg/L, for leaves and for fruit. */
-const LEAF = { N: 165, P: 40, K: 210, Ca: 150, Mg: 40, S: 55 };
-const FRUIT = { N: 165, P: 45, K: 250, Ca: 160, Mg: 45, S: 65 };
-
-/** Trace targets at full strength, mg/L. */
-export const TRACE_TARGETS: Record<'Fe' | (typeof TRACES)[number], Practice> = {
-	Fe: practice(2.5, 1, 5),
-	Mn: practice(0.6, 0.3, 1),
-	Zn: practice(0.1, 0.05, 0.3),
-	Cu: practice(0.05, 0.02, 0.1),
-	B: practice(0.3, 0.2, 0.5),
-	Mo: practice(0.05, 0.01, 0.1)
-};
-
-/** What no mix may pass, mg/L: above it roots and leaves are harmed. */
-export const LIMITS_MGL = {
-	Mn: practice(5, 2, 10),
-	Zn: practice(2, 1, 5),
-	Cu: practice(0.5, 0.3, 1),
-	B: practice(1, 0.7, 2),
-	Mo: practice(0.5, 0.2, 1),
-	Fe: practice(6, 5, 10),
-	Na: practice(100, 50, 150),
-	Cl: practice(180, 100, 250)
-} satisfies Partial<Record<Element, Practice>>;
-export type LimitedElement = keyof typeof LIMITS_MGL;
-export const LIMITED = Object.keys(LIMITS_MGL) as LimitedElement[];
-
-/** The greatest part of the nitrogen that may be ammonium. */
-export const AMMONIUM_SHARE = practice(0.3, 0.1, 0.3);
+export const LIMITED = Object.keys(PARAMETERS.limits) as (keyof ParameterSet['limits'])[];
 
 /**
  * What a mix should hold at a strength, mg/L. The macro elements go by the share that a fit has found, the
@@ -85,15 +46,17 @@ export const AMMONIUM_SHARE = practice(0.3, 0.1, 0.3);
 export function targetsAt(
 	strengthMsCm: number,
 	fruiting: boolean,
-	share = strengthMsCm / FULL_MSCM
+	practice: MixPractice = PARAMETERS,
+	share = strengthMsCm / practice.mixing.fullMsCm.value
 ): Record<Nutrient, number> {
-	const macro = fruiting ? FRUIT : LEAF;
+	const macro = fruiting ? practice.fruitTargets : practice.leafTargets;
+	const traces = strengthMsCm / practice.mixing.fullMsCm.value;
 	return Object.fromEntries(
 		NUTRIENTS.map((e) => [
 			e,
 			e in macro
-				? macro[e as keyof typeof macro] * share
-				: (TRACE_TARGETS[e as keyof typeof TRACE_TARGETS].value * strengthMsCm) / FULL_MSCM
+				? macro[e as keyof typeof macro].value * share
+				: practice.traceTargets[e as keyof ParameterSet['traceTargets']].value * traces
 		])
 	) as Record<Nutrient, number>;
 }

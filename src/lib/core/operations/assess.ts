@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FILE_VERSION, partsSchema, type Parts } from '../design';
 import { segmentsOf, SystemModel } from '../model';
+import { overridesSchema, parametersWith, type Overrides } from '../parameters';
 import {
 	findingsOf,
 	findingSchema,
@@ -17,7 +18,9 @@ import { BUILT_IN_SHELF, ownShelfSchema, shelfWith, type Shelf, type ShelfItem }
 export const assessInput = z.strictObject({
 	schemaVersion: z.literal(FILE_VERSION).optional(),
 	...partsSchema.shape,
-	shelf: ownShelfSchema.optional()
+	shelf: ownShelfSchema.optional(),
+	/** Figures of practice to put in place of the usual ones. */
+	parameters: overridesSchema.optional()
 });
 export const assessOutput = z.strictObject({
 	stands: z.array(z.strictObject({ id: z.string(), family: z.string(), variant: z.string() })),
@@ -36,6 +39,8 @@ export const assessOutput = z.strictObject({
 	findings: z.array(findingSchema),
 	steps: z.array(stepSchema)
 });
+
+type AssessInput = Parts & { shelf?: readonly ShelfItem[]; parameters?: Overrides };
 
 interface Done {
 	/** Of which plants: as they stand, or full grown. Absent where it does not depend on them. */
@@ -60,15 +65,21 @@ export interface Assessment {
 	steps: StepState[];
 }
 
+/** The model of an input: its document, with its own shelf and figures of practice where it brings some. */
+export function modelFrom(
+	{ design, operation, record, place, shelf: own, parameters }: AssessInput,
+	shelf: Shelf = own ? shelfWith(own) : BUILT_IN_SHELF
+): SystemModel {
+	const parts = { design, operation, record, place };
+	return new SystemModel(parts, shelf, parametersWith(parameters ?? {}));
+}
+
 /**
  * The whole model from a design to its findings: layout, network, demand, feeding, tank, mix and review.
  * Every figure shown anywhere stands in `operations` with the input it can be recomputed from.
  */
-export function assess(
-	{ design, operation, record, place, shelf: own }: Parts & { shelf?: readonly ShelfItem[] },
-	shelf: Shelf = own ? shelfWith(own) : BUILT_IN_SHELF
-): Assessment {
-	return assessModel(new SystemModel({ design, operation, record, place }, shelf));
+export function assess(input: AssessInput, shelf?: Shelf): Assessment {
+	return assessModel(modelFrom(input, shelf));
 }
 
 /** The assessment of a model that is already there, as the interface holds one. */

@@ -1,5 +1,5 @@
-import { partsIn, upgradeFile } from '../design';
-import { SystemModel } from '../model';
+import { upgradeFile } from '../design';
+import type { SystemModel } from '../model';
 import {
 	InvalidInput,
 	NoSolution,
@@ -8,8 +8,7 @@ import {
 	type Issue,
 	type LongRun
 } from '../quantity';
-import { BUILT_IN_SHELF, shelfWith } from '../shelf';
-import { assessInput } from './assess';
+import { assessInput, modelFrom } from './assess';
 import { findOperation } from './registry';
 
 export interface Failure {
@@ -51,8 +50,7 @@ export const modelOfInput = (raw: unknown): { model: SystemModel } | { error: Fa
 		const parsed = assessInput.safeParse(upgradeFile(raw));
 		if (!parsed.success)
 			return { error: { code: 'invalid-input' as const, issues: toIssues(parsed.error) } };
-		const { shelf, ...parts } = parsed.data;
-		return { model: new SystemModel(partsIn(parts), shelf ? shelfWith(shelf) : BUILT_IN_SHELF) };
+		return { model: modelFrom(parsed.data) };
 	});
 
 /** What was done, or why it cannot be, in the words of whoever noticed. */

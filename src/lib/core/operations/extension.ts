@@ -1,10 +1,7 @@
 import { z } from 'zod';
-import { partsIn } from '../design';
 import { extensionSteps, LIMITS, type Extension } from '../edit';
-import { SystemModel } from '../model';
 import { id, refuse, type Steps } from '../quantity';
-import { BUILT_IN_SHELF, shelfWith } from '../shelf';
-import { assessInput } from './assess';
+import { assessInput, modelFrom } from './assess';
 
 /** A whole document as assess takes it, and which of its stands; the first unless it is said. */
 export const extensionInput = assessInput.extend({ standId: id('stand').optional() });
@@ -17,11 +14,10 @@ export const extensionOutput = z.strictObject({
 
 /** How far a stand of a document can be made longer. @throws InvalidInput where it has no such stand */
 export function extensionOfInput(input: z.output<typeof extensionInput>): Steps<Extension> {
-	const { shelf, standId, ...parts } = input;
-	const { stands } = parts.design;
+	const { stands } = input.design;
+	const { standId } = input;
 	const index = standId === undefined ? 0 : stands.findIndex((stand) => stand.id === standId);
 	if (index < 0)
 		throw refuse('standId', `stand must be one of ${stands.map((stand) => stand.id).join(', ')}`);
-	const model = new SystemModel(partsIn(parts), shelf ? shelfWith(shelf) : BUILT_IN_SHELF);
-	return extensionSteps(model, index);
+	return extensionSteps(modelFrom(input), index);
 }

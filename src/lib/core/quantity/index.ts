@@ -1,5 +1,6 @@
 export * from './fields';
 export * from './long';
+export * from './parameter';
 export * from './problem';
 export * from './root';
 export * from './units';

@@ -1,17 +1,14 @@
 import { addDays, format, parseISO } from 'date-fns';
 import type { SystemModel } from '../model';
-import { CANOPY_SHARE, pick } from '../shelf';
-
-/** Where a crop is not sown for a harvest in days, its first season. */
-const SEASON_DAYS = 120;
+import { pick } from '../shelf';
 
 /** When the last of the plants will be about full grown, in a sentence: by a date where planting out has one. */
-export function whenGrown({ plants, record, shelf }: SystemModel): string {
+export function whenGrown({ plants, record, shelf, parameters: { growth } }: SystemModel): string {
 	const young = Object.values(plants).filter(({ stage }) => stage !== 'full');
 	const days = young.reduce((most, { cropId, stage }) => {
-		const all = pick(shelf.crops, cropId).harvestDays ?? SEASON_DAYS;
+		const all = pick(shelf.crops, cropId).harvestDays ?? growth.season.value;
 		// leaves grow about evenly until the first harvest, so what is left goes with what they lack
-		return Math.max(most, record.plantOutOn ? all : all * (1 - CANOPY_SHARE[stage]));
+		return Math.max(most, record.plantOutOn ? all : all * (1 - growth[stage].value));
 	}, 0);
 	const { plantOutOn } = record;
 	if (plantOutOn)

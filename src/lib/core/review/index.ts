@@ -1,4 +1,5 @@
 export * from './codes';
+export * from './dry-run';
 export * from './finding';
 export { allFed } from './findings/more-water';
 export * from './mixing-steps';

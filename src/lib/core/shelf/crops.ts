@@ -1,12 +1,11 @@
-/** A crop as the tool needs to know it. All figures are typical for a home; the grower may replace them. */
-export interface Crop {
-	id: string;
-	name: string;
-	plural: string;
-	habit: 'rosette' | 'bush' | 'climber' | 'trailing';
+import { withFigures, type FigureOf, type Figures } from '../quantity';
+
+/** A crop's own figures. All are typical for a home; the grower may replace them. */
+interface CropFigures {
 	/** Spread at maturity, and height as it is let grow at home. */
 	spreadMm: number;
 	heightMm: number;
+	/** Ground its leaves cover full grown. */
 	canopyM2: number;
 	/** Mid-season crop coefficient. */
 	kc: number;
@@ -15,99 +14,120 @@ export interface Crop {
 	ecFullMsCm: number;
 	phLow: number;
 	phHigh: number;
+	/** Light it wants in a day. */
 	dliMol: number;
-	/** Middle of a range of ±40 %, ended by the sign: roots through the cube, two true leaves. */
+	/** From seed until roots are through the cube and two true leaves stand; null: bought as a plant. */
 	propagationDays: number | null;
 	harvestDays: number | null;
 	/** Fresh mass of one plant with its crop, for loads. */
 	massKg: number;
+}
+
+/** A crop as the tool needs to know it, its figures also as parameters with range and source. */
+export interface Crop extends CropFigures {
+	id: string;
+	name: string;
+	plural: string;
+	habit: 'rosette' | 'bush' | 'climber' | 'trailing';
 	fruiting: boolean;
+	figures: Figures;
 }
 
 /** Crops are drawn, fed and spaced by how far they have grown, as observed. */
 export const STAGES = ['seedling', 'young', 'growing', 'full'] as const;
 export type Stage = (typeof STAGES)[number];
-/** Canopy as a share of the mature figure. */
-export const CANOPY_SHARE: Record<Stage, number> = {
-	seedling: 0.1,
-	young: 0.35,
-	growing: 0.7,
-	full: 1
+
+const ASCE = 'after Allen et al., FAO-56 (1998), table 12, by like crops';
+const GROWERS = 'common practice of home growers';
+const FIGURES: Record<keyof CropFigures, FigureOf> = {
+	spreadMm: { unit: 'mm', spread: 0.25, source: GROWERS },
+	heightMm: { unit: 'mm', spread: 0.3, source: GROWERS },
+	canopyM2: { unit: 'm²', spread: 0.4, source: GROWERS },
+	kc: { unit: '', spread: 0.15, source: ASCE },
+	ecEarlyMsCm: { unit: 'mS/cm', spread: 0.2, source: GROWERS },
+	ecFullMsCm: { unit: 'mS/cm', spread: 0.2, source: GROWERS },
+	phLow: { unit: '', spread: 0.05, source: GROWERS },
+	phHigh: { unit: '', spread: 0.05, source: GROWERS },
+	dliMol: { unit: 'mol/m² a day', spread: 0.25, source: GROWERS },
+	propagationDays: { unit: 'days', spread: 0.4, source: `${GROWERS}; the plant’s look ends it` },
+	harvestDays: { unit: 'days', spread: 0.4, source: `${GROWERS}; the plant’s look ends it` },
+	massKg: { unit: 'kg', spread: 0.4, source: GROWERS }
 };
 
-type Row = [
-	id: string,
-	name: string,
-	plural: string,
-	habit: Crop['habit'],
-	spreadMm: number,
-	heightMm: number,
-	canopyM2: number,
-	kc: number,
-	ec: [number, number],
-	ph: [number, number],
-	dliMol: number,
-	propagationDays: number | null,
-	harvestDays: number | null,
-	massKg: number,
-	fruiting: boolean
-];
+type Names = Pick<Crop, 'name' | 'plural' | 'habit'>;
+const crop = (id: string, names: Names, fruiting: boolean, figures: CropFigures): Crop =>
+	withFigures({ id, ...names, fruiting, ...figures }, FIGURES);
+const leafy = (id: string, names: Names, figures: CropFigures) => crop(id, names, false, figures);
+const fruiting = (id: string, names: Names, figures: CropFigures) => crop(id, names, true, figures);
 
 // prettier-ignore
-const ROWS: Row[] = [
-	['leaf-lettuce', 'leaf lettuce', 'leaf lettuces', 'rosette', 220, 200, 0.045, 1.0, [0.8, 1.4], [5.6, 6.2], 14, 21, 30, 0.25, false],
-	['rocket', 'rocket', 'rocket', 'rosette', 150, 180, 0.02, 1.0, [0.9, 1.6], [5.8, 6.4], 14, 18, 25, 0.1, false],
-	['basil', 'basil', 'basils', 'bush', 250, 400, 0.05, 1.05, [1.0, 1.6], [5.6, 6.4], 16, 24, 28, 0.3, false],
-	['pak-choi', 'pak choi', 'pak choi', 'rosette', 220, 250, 0.045, 1.05, [1.2, 2.0], [5.8, 6.5], 15, 18, 32, 0.3, false],
-	['mint', 'mint', 'mints', 'bush', 300, 400, 0.07, 1.1, [1.4, 2.2], [5.8, 6.4], 14, 28, 35, 0.4, false],
-	['chard', 'chard', 'chards', 'rosette', 300, 400, 0.07, 1.05, [1.4, 2.2], [5.8, 6.4], 15, 21, 35, 0.6, false],
-	['strawberry', 'strawberry', 'strawberries', 'trailing', 300, 250, 0.06, 0.85, [1.0, 1.6], [5.6, 6.2], 18, 35, 60, 0.5, true],
-	['chilli', 'chilli', 'chillies', 'bush', 450, 700, 0.16, 1.05, [1.4, 2.4], [5.8, 6.4], 22, 45, 75, 1.2, true],
-	['sweet-pepper', 'sweet pepper', 'sweet peppers', 'bush', 500, 800, 0.2, 1.05, [1.6, 2.6], [5.8, 6.4], 24, 45, 75, 2.5, true],
-	['tomato', 'cordon tomato', 'cordon tomatoes', 'climber', 500, 2000, 0.3, 1.15, [1.8, 3.2], [5.6, 6.3], 25, 38, 65, 5, true],
-	['cucumber', 'cucumber', 'cucumbers', 'climber', 550, 2000, 0.35, 1.1, [1.6, 2.6], [5.6, 6.2], 24, 26, 42, 5, true],
-	['aubergine', 'aubergine', 'aubergines', 'bush', 600, 900, 0.3, 1.05, [1.8, 2.8], [5.8, 6.4], 24, 48, 70, 3, true],
-	['climbing-bean', 'climbing bean', 'climbing beans', 'climber', 350, 2000, 0.18, 1.1, [1.4, 2.2], [5.8, 6.3], 20, 16, 55, 1.5, true],
-	['melon', 'melon', 'melons', 'climber', 700, 2000, 0.4, 1.05, [1.6, 2.6], [5.8, 6.4], 25, 28, 80, 5, true],
-	['courgette', 'courgette', 'courgettes', 'bush', 800, 700, 0.45, 1.05, [1.6, 2.4], [5.8, 6.4], 24, 20, 50, 4, true],
-	['blueberry', 'blueberry', 'blueberries', 'bush', 900, 1000, 0.5, 0.9, [0.8, 1.4], [4.5, 5.5], 22, null, null, 4, true],
-	['trailing-ornamental', 'trailing ornamental', 'trailing ornamentals', 'trailing', 250, 200, 0.05, 0.9, [1.0, 1.6], [5.6, 6.4], 8, 30, null, 0.3, false]
+export const CROPS: readonly Crop[] = [
+	leafy('leaf-lettuce', { name: 'leaf lettuce', plural: 'leaf lettuces', habit: 'rosette' }, {
+		spreadMm: 220, heightMm: 200, canopyM2: 0.045, kc: 1, ecEarlyMsCm: 0.8, ecFullMsCm: 1.4, phLow: 5.6, phHigh: 6.2,
+		dliMol: 14, propagationDays: 21, harvestDays: 30, massKg: 0.25
+	}),
+	leafy('rocket', { name: 'rocket', plural: 'rocket', habit: 'rosette' }, {
+		spreadMm: 150, heightMm: 180, canopyM2: 0.02, kc: 1, ecEarlyMsCm: 0.9, ecFullMsCm: 1.6, phLow: 5.8, phHigh: 6.4,
+		dliMol: 14, propagationDays: 18, harvestDays: 25, massKg: 0.1
+	}),
+	leafy('basil', { name: 'basil', plural: 'basils', habit: 'bush' }, {
+		spreadMm: 250, heightMm: 400, canopyM2: 0.05, kc: 1.05, ecEarlyMsCm: 1, ecFullMsCm: 1.6, phLow: 5.6, phHigh: 6.4,
+		dliMol: 16, propagationDays: 24, harvestDays: 28, massKg: 0.3
+	}),
+	leafy('pak-choi', { name: 'pak choi', plural: 'pak choi', habit: 'rosette' }, {
+		spreadMm: 220, heightMm: 250, canopyM2: 0.045, kc: 1.05, ecEarlyMsCm: 1.2, ecFullMsCm: 2, phLow: 5.8, phHigh: 6.5,
+		dliMol: 15, propagationDays: 18, harvestDays: 32, massKg: 0.3
+	}),
+	leafy('mint', { name: 'mint', plural: 'mints', habit: 'bush' }, {
+		spreadMm: 300, heightMm: 400, canopyM2: 0.07, kc: 1.1, ecEarlyMsCm: 1.4, ecFullMsCm: 2.2, phLow: 5.8, phHigh: 6.4,
+		dliMol: 14, propagationDays: 28, harvestDays: 35, massKg: 0.4
+	}),
+	leafy('chard', { name: 'chard', plural: 'chards', habit: 'rosette' }, {
+		spreadMm: 300, heightMm: 400, canopyM2: 0.07, kc: 1.05, ecEarlyMsCm: 1.4, ecFullMsCm: 2.2, phLow: 5.8, phHigh: 6.4,
+		dliMol: 15, propagationDays: 21, harvestDays: 35, massKg: 0.6
+	}),
+	fruiting('strawberry', { name: 'strawberry', plural: 'strawberries', habit: 'trailing' }, {
+		spreadMm: 300, heightMm: 250, canopyM2: 0.06, kc: 0.85, ecEarlyMsCm: 1, ecFullMsCm: 1.6, phLow: 5.6, phHigh: 6.2,
+		dliMol: 18, propagationDays: 35, harvestDays: 60, massKg: 0.5
+	}),
+	fruiting('chilli', { name: 'chilli', plural: 'chillies', habit: 'bush' }, {
+		spreadMm: 450, heightMm: 700, canopyM2: 0.16, kc: 1.05, ecEarlyMsCm: 1.4, ecFullMsCm: 2.4, phLow: 5.8, phHigh: 6.4,
+		dliMol: 22, propagationDays: 45, harvestDays: 75, massKg: 1.2
+	}),
+	fruiting('sweet-pepper', { name: 'sweet pepper', plural: 'sweet peppers', habit: 'bush' }, {
+		spreadMm: 500, heightMm: 800, canopyM2: 0.2, kc: 1.05, ecEarlyMsCm: 1.6, ecFullMsCm: 2.6, phLow: 5.8, phHigh: 6.4,
+		dliMol: 24, propagationDays: 45, harvestDays: 75, massKg: 2.5
+	}),
+	fruiting('tomato', { name: 'cordon tomato', plural: 'cordon tomatoes', habit: 'climber' }, {
+		spreadMm: 500, heightMm: 2000, canopyM2: 0.3, kc: 1.15, ecEarlyMsCm: 1.8, ecFullMsCm: 3.2, phLow: 5.6, phHigh: 6.3,
+		dliMol: 25, propagationDays: 38, harvestDays: 65, massKg: 5
+	}),
+	fruiting('cucumber', { name: 'cucumber', plural: 'cucumbers', habit: 'climber' }, {
+		spreadMm: 550, heightMm: 2000, canopyM2: 0.35, kc: 1.1, ecEarlyMsCm: 1.6, ecFullMsCm: 2.6, phLow: 5.6, phHigh: 6.2,
+		dliMol: 24, propagationDays: 26, harvestDays: 42, massKg: 5
+	}),
+	fruiting('aubergine', { name: 'aubergine', plural: 'aubergines', habit: 'bush' }, {
+		spreadMm: 600, heightMm: 900, canopyM2: 0.3, kc: 1.05, ecEarlyMsCm: 1.8, ecFullMsCm: 2.8, phLow: 5.8, phHigh: 6.4,
+		dliMol: 24, propagationDays: 48, harvestDays: 70, massKg: 3
+	}),
+	fruiting('climbing-bean', { name: 'climbing bean', plural: 'climbing beans', habit: 'climber' }, {
+		spreadMm: 350, heightMm: 2000, canopyM2: 0.18, kc: 1.1, ecEarlyMsCm: 1.4, ecFullMsCm: 2.2, phLow: 5.8, phHigh: 6.3,
+		dliMol: 20, propagationDays: 16, harvestDays: 55, massKg: 1.5
+	}),
+	fruiting('melon', { name: 'melon', plural: 'melons', habit: 'climber' }, {
+		spreadMm: 700, heightMm: 2000, canopyM2: 0.4, kc: 1.05, ecEarlyMsCm: 1.6, ecFullMsCm: 2.6, phLow: 5.8, phHigh: 6.4,
+		dliMol: 25, propagationDays: 28, harvestDays: 80, massKg: 5
+	}),
+	fruiting('courgette', { name: 'courgette', plural: 'courgettes', habit: 'bush' }, {
+		spreadMm: 800, heightMm: 700, canopyM2: 0.45, kc: 1.05, ecEarlyMsCm: 1.6, ecFullMsCm: 2.4, phLow: 5.8, phHigh: 6.4,
+		dliMol: 24, propagationDays: 20, harvestDays: 50, massKg: 4
+	}),
+	fruiting('blueberry', { name: 'blueberry', plural: 'blueberries', habit: 'bush' }, {
+		spreadMm: 900, heightMm: 1000, canopyM2: 0.5, kc: 0.9, ecEarlyMsCm: 0.8, ecFullMsCm: 1.4, phLow: 4.5, phHigh: 5.5,
+		dliMol: 22, propagationDays: null, harvestDays: null, massKg: 4
+	}),
+	leafy('trailing-ornamental', { name: 'trailing ornamental', plural: 'trailing ornamentals', habit: 'trailing' }, {
+		spreadMm: 250, heightMm: 200, canopyM2: 0.05, kc: 0.9, ecEarlyMsCm: 1, ecFullMsCm: 1.6, phLow: 5.6, phHigh: 6.4,
+		dliMol: 8, propagationDays: 30, harvestDays: null, massKg: 0.3
+	}),
 ];
-
-export const CROPS: readonly Crop[] = ROWS.map(
-	([
-		id,
-		name,
-		plural,
-		habit,
-		spreadMm,
-		heightMm,
-		canopyM2,
-		kc,
-		ec,
-		ph,
-		dliMol,
-		propagationDays,
-		harvestDays,
-		massKg,
-		fruiting
-	]) => ({
-		id,
-		name,
-		plural,
-		habit,
-		spreadMm,
-		heightMm,
-		canopyM2,
-		kc,
-		ecEarlyMsCm: ec[0],
-		ecFullMsCm: ec[1],
-		phLow: ph[0],
-		phHigh: ph[1],
-		dliMol,
-		propagationDays,
-		harvestDays,
-		massKg,
-		fruiting
-	})
-);

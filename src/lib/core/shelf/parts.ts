@@ -1,14 +1,11 @@
+import { withFigures, type FigureOf, type Figures } from '../quantity';
 import type { TankShape } from './tank-shape';
 
 interface Part {
 	id: string;
 	name: string;
-	/** Where the figure comes from and how far to trust it. */
-	note: string;
-	/** What may touch it: everything here is food-safe plastic unless it says otherwise. */
-	wettedBy: 'solution' | 'water';
-	/** The grower's own price for one (or one metre); null until they give it. */
-	price: number | null;
+	/** Its figures as parameters: how far to trust each, and where it comes from. */
+	figures: Figures;
 }
 
 /** Flexible or rigid tube. Bought by nominal size, drilled for its outer diameter. */
@@ -17,9 +14,6 @@ export interface Tube extends Part {
 	nominalMm: number;
 	innerDiameterMm: number;
 	outerDiameterMm: number;
-	/** Hole for the tube itself, and for the rubber seal that holds it in a wall. */
-	holeMm: number;
-	sealHoleMm: number;
 }
 
 export type EmitterLaw =
@@ -67,36 +61,73 @@ export interface TankPart extends Part {
 	shape: TankShape;
 	wallMm: number;
 	emptyKg: number;
-	lightProof: boolean;
 	/** Part of one kind of system: not offered for others. */
 	special: boolean;
 }
 
-const MEASURE = 'typical range, measure yours';
-const base = { note: MEASURE, wettedBy: 'solution' as const, price: null };
+const MEASURE = 'typical for its kind; measure yours';
+const NAMEPLATE = 'nameplate of its kind; test yours with a jug and a watch';
+const mm = (spread: number): FigureOf => ({ unit: 'mm', spread, source: MEASURE });
+const kg: FigureOf = { unit: 'kg', spread: 0.2, source: MEASURE };
+const FIGURES = {
+	tube: { innerDiameterMm: mm(0.04), outerDiameterMm: mm(0.04) },
+	emitter: {
+		nominalFlowLph: { unit: 'L/h', spread: 0.1, source: NAMEPLATE },
+		nominalHeadM: { unit: 'm', spread: 0.1, source: NAMEPLATE },
+		exponent: { unit: '', spread: 0.1, source: 'turbulent passage 0.5, laminar 1' },
+		minHeadM: { unit: 'm', spread: 0.3, source: NAMEPLATE },
+		maxHeadM: { unit: 'm', spread: 0.2, source: NAMEPLATE },
+		innerDiameterMm: mm(0.05),
+		cv: {
+			unit: '',
+			spread: 0.5,
+			source: 'ISO 9261 allows 0.07; plain tubes and stakes by common practice'
+		}
+	},
+	pump: {
+		maxHeadM: { unit: 'm', spread: 0.15, source: NAMEPLATE },
+		maxFlowLph: { unit: 'L/h', spread: 0.15, source: NAMEPLATE },
+		watts: { unit: 'W', spread: 0.2, source: NAMEPLATE },
+		minimumDepthMm: mm(0.3)
+	},
+	bucket: {
+		bottomDiameterMm: mm(0.05),
+		topDiameterMm: mm(0.05),
+		heightMm: mm(0.05),
+		emptyKg: kg
+	},
+	elbow: { outerDiameterMm: mm(0.04), innerDiameterMm: mm(0.04) },
+	tank: {
+		bottomLengthMm: mm(0.05),
+		bottomWidthMm: mm(0.05),
+		topLengthMm: mm(0.05),
+		topWidthMm: mm(0.05),
+		bottomDiameterMm: mm(0.05),
+		topDiameterMm: mm(0.05),
+		heightMm: mm(0.05),
+		emptyKg: kg
+	}
+} satisfies Record<string, Record<string, FigureOf>>;
 
-const feed = (innerDiameterMm: number, outerDiameterMm: number): Tube => ({
-	...base,
-	id: `feed-${innerDiameterMm}`,
-	name: `${innerDiameterMm} mm feed tube`,
-	use: 'feed',
-	nominalMm: innerDiameterMm,
-	innerDiameterMm,
-	outerDiameterMm,
-	holeMm: outerDiameterMm,
-	sealHoleMm: outerDiameterMm + 5
-});
-const drainPipe = (nominalMm: number, innerDiameterMm: number): Tube => ({
-	...base,
-	id: `return-${nominalMm}`,
-	name: `${nominalMm} mm return pipe`,
-	use: 'return',
-	nominalMm,
-	innerDiameterMm,
-	outerDiameterMm: nominalMm,
-	holeMm: nominalMm,
-	sealHoleMm: nominalMm + 8
-});
+const tube = (of: Omit<Tube, 'figures'>): Tube => withFigures(of, FIGURES.tube);
+const feed = (innerDiameterMm: number, outerDiameterMm: number): Tube =>
+	tube({
+		id: `feed-${innerDiameterMm}`,
+		name: `${innerDiameterMm} mm feed tube`,
+		use: 'feed',
+		nominalMm: innerDiameterMm,
+		innerDiameterMm,
+		outerDiameterMm
+	});
+const drainPipe = (nominalMm: number, innerDiameterMm: number): Tube =>
+	tube({
+		id: `return-${nominalMm}`,
+		name: `${nominalMm} mm return pipe`,
+		use: 'return',
+		nominalMm,
+		innerDiameterMm,
+		outerDiameterMm: nominalMm
+	});
 
 export const TUBES: readonly Tube[] = [
 	feed(4, 6),
@@ -123,7 +154,7 @@ const emitter = (
 	suits: Emitter['suits'],
 	barbMm = 4,
 	use: Emitter['use'] = ['drip']
-): Emitter => ({ ...base, id, name, law, cv, suits, barbMm, use });
+): Emitter => withFigures({ id, name, law, cv, suits, barbMm, use }, FIGURES.emitter);
 const orifice = (nominalFlowLph: number, nominalHeadM: number, exponent = 0.5): EmitterLaw => ({
 	kind: 'orifice',
 	nominalFlowLph,
@@ -180,17 +211,20 @@ const pump = (
 	outletMm: number,
 	heightMm: number,
 	minimumDepthMm = 35
-): Pump => ({
-	...base,
-	id: `pump-${maxFlowLph}`,
-	name: `${watts} W pump, ${maxHeadM} m / ${maxFlowLph} L/h`,
-	maxHeadM,
-	maxFlowLph,
-	watts,
-	outletMm,
-	minimumDepthMm,
-	heightMm
-});
+): Pump =>
+	withFigures(
+		{
+			id: `pump-${maxFlowLph}`,
+			name: `${watts} W pump, ${maxHeadM} m / ${maxFlowLph} L/h`,
+			maxHeadM,
+			maxFlowLph,
+			watts,
+			outletMm,
+			minimumDepthMm,
+			heightMm
+		},
+		FIGURES.pump
+	);
 export const PUMPS: readonly Pump[] = [
 	pump(0.9, 350, 5, 9.5, 55, 25),
 	pump(1.6, 900, 15, 13, 70),
@@ -208,7 +242,8 @@ const bucket = (
 	topDiameterMm: number,
 	heightMm: number,
 	emptyKg: number
-): Bucket => ({ ...base, id, name, bottomDiameterMm, topDiameterMm, heightMm, emptyKg });
+): Bucket =>
+	withFigures({ id, name, bottomDiameterMm, topDiameterMm, heightMm, emptyKg }, FIGURES.bucket);
 export const BUCKETS: readonly Bucket[] = [
 	bucket('bucket-8', '8 L bucket', 200, 245, 225, 0.4),
 	bucket('bucket-11', '11 L bucket', 228, 278, 245, 0.5),
@@ -219,14 +254,17 @@ export const BUCKETS: readonly Bucket[] = [
 	bucket('pot-9', '9 L pot', 205, 260, 215, 0.3)
 ];
 
-const elbow = (outerDiameterMm: number, innerDiameterMm: number): DrainElbow => ({
-	...base,
-	id: `elbow-${outerDiameterMm}`,
-	name: `${outerDiameterMm} mm drain elbow with seal`,
-	outerDiameterMm,
-	innerDiameterMm,
-	holeMm: outerDiameterMm + 5
-});
+const elbow = (outerDiameterMm: number, innerDiameterMm: number): DrainElbow =>
+	withFigures(
+		{
+			id: `elbow-${outerDiameterMm}`,
+			name: `${outerDiameterMm} mm drain elbow with seal`,
+			outerDiameterMm,
+			innerDiameterMm,
+			holeMm: outerDiameterMm + 5
+		},
+		FIGURES.elbow
+	);
 export const ELBOWS: readonly DrainElbow[] = [elbow(16, 13), elbow(20, 16), elbow(25, 21)];
 
 const tank = (
@@ -235,16 +273,7 @@ const tank = (
 	shape: TankShape,
 	emptyKg: number,
 	special = false
-): TankPart => ({
-	...base,
-	id,
-	name,
-	shape,
-	wallMm: 3,
-	emptyKg,
-	lightProof: true,
-	special
-});
+): TankPart => withFigures({ id, name, shape, wallMm: 3, emptyKg, special }, FIGURES.tank);
 const oblong = (l: number, w: number, heightMm: number, taper = 40): TankShape => ({
 	kind: 'oblong',
 	bottomLengthMm: l - taper,

@@ -1,19 +1,34 @@
 import { z } from 'zod';
-import { climateSchema, type Climate } from '../design';
+import { INDOORS, OUTDOORS, refuseDay, UNKNOWN_SETTING } from '../design';
 import { vapourPressureKpa } from '../hydraulics';
+import { PARAMETERS } from '../parameters';
+import { quantity } from '../quantity';
 
-export const evapotranspirationInput = climateSchema;
-export type EvapotranspirationInput = Climate;
+const { albedo, sunMolPerMj, ledMolPerMj } = PARAMETERS.light;
+const counted = {
+	albedo: quantity('albedo', '', { min: 0, max: 1 }).default(albedo.value),
+	/** Moles of photosynthetic light per MJ: of sunlight, and of a lamp all of whose light counts. */
+	sunMolPerMj: quantity('light of the sun', 'mol/MJ', { above: 0, max: 10 }).default(
+		sunMolPerMj.value
+	),
+	ledMolPerMj: quantity('light of a lamp', 'mol/MJ', { above: 0, max: 10 }).default(
+		ledMolPerMj.value
+	)
+};
+export const evapotranspirationInput = z
+	.discriminatedUnion(
+		'setting',
+		[z.strictObject({ ...OUTDOORS, ...counted }), z.strictObject({ ...INDOORS, ...counted })],
+		UNKNOWN_SETTING
+	)
+	.superRefine((input, context) => refuseDay(context, input));
+type Day = z.infer<typeof evapotranspirationInput>;
 export const evapotranspirationOutput = z.strictObject({
 	et0MmDay: z.number(),
 	netRadiationMjM2: z.number(),
 	vpdKpa: z.number(),
 	dliMol: z.number()
 });
-
-const ALBEDO = 0.23;
-/** Moles of photosynthetic light per MJ: of sunlight, and of a lamp all of whose light counts. */
-const MOL_PER_MJ = { sun: 2.06, led: 5.0 };
 
 /**
  * Reference evapotranspiration ET0 by FAO-56 Penman–Monteith (eq. 6), daily, no heat into the ground.
@@ -23,8 +38,9 @@ const MOL_PER_MJ = { sun: 2.06, led: 5.0 };
  * @example FAO-56 example 18 (50.8° N, day 187, 9.25 h sun) gives 3.88 mm/day
  */
 export function evapotranspiration(
-	input: EvapotranspirationInput
+	given: z.input<typeof evapotranspirationInput>
 ): z.infer<typeof evapotranspirationOutput> {
+	const input: Day = { ...USUAL, windMS: 0.3, ...given };
 	const { tMinC, tMaxC, rhMinPercent, rhMaxPercent, windMS } = input;
 	const low = vapourPressureKpa(tMinC);
 	const high = vapourPressureKpa(tMaxC);
@@ -47,15 +63,23 @@ export function evapotranspiration(
 	};
 }
 
-type Setting<S> = Extract<EvapotranspirationInput, { setting: S }>;
+type Setting<S> = Extract<Day, { setting: S }>;
 
-function lampLight({ ppfdUmol, photoperiodH, lamp }: Setting<'indoors'>) {
+const USUAL = {
+	albedo: albedo.value,
+	sunMolPerMj: sunMolPerMj.value,
+	ledMolPerMj: ledMolPerMj.value
+};
+
+function lampLight(input: Setting<'indoors'>) {
+	const { ppfdUmol, photoperiodH, lamp, albedo } = input;
 	const dli = ppfdUmol * photoperiodH * 0.0036;
-	return { dli, net: (1 - ALBEDO) * (dli / MOL_PER_MJ[lamp]) };
+	return { dli, net: (1 - albedo) * (dli / input[`${lamp}MolPerMj`]) };
 }
 
 function daylight(input: Setting<'outdoors'>, actualKpa: number) {
 	const { latitudeDeg, dayOfYear, elevationM, tMinC, tMaxC, sunshineH, solarMjM2 } = input;
+	const { albedo, sunMolPerMj } = input;
 	const { ra, hours } = extraterrestrial(latitudeDeg, dayOfYear);
 	const clearShare = 0.75 + 2e-5 * elevationM;
 	const share = hours > 0 ? Math.min(1, (sunshineH ?? 0) / hours) : 0;
@@ -65,7 +89,7 @@ function daylight(input: Setting<'outdoors'>, actualKpa: number) {
 	const k4 = (t: number) => (t + 273.16) ** 4;
 	const longWave =
 		4.903e-9 * ((k4(tMaxC) + k4(tMinC)) / 2) * (0.34 - 0.14 * Math.sqrt(actualKpa)) * cloud;
-	return { dli: MOL_PER_MJ.sun * rs, net: (1 - ALBEDO) * rs - longWave };
+	return { dli: sunMolPerMj * rs, net: (1 - albedo) * rs - longWave };
 }
 
 /** Radiation at the top of the air, MJ/m², and hours of daylight (FAO-56 eqs. 21–25, 34). */

@@ -1,12 +1,11 @@
 import { z } from 'zod';
+import { PARAMETERS } from '../parameters';
 import { quantity } from '../quantity';
 
 const litres = (name: string) => quantity(name, 'L', { min: 0, max: 100_000 });
 const share = (name: string) => quantity(name, '', { min: 0, max: 1 });
 
-/** Share of a medium that runs through as free water, and what clings to walls and roots, L: common practice. */
-export const HOLD_UP = 0.15;
-export const FILM_L = 0.3;
+const { holdUp: HOLD_UP, filmL: FILM_L } = PARAMETERS.transit;
 
 export const heldWaterInput = z.strictObject({
 	/** Each planted part of the medium, with the share of it that plants take up easily. */
@@ -20,8 +19,8 @@ export const heldWaterInput = z.strictObject({
 	flowLph: quantity('flow', 'L/h', { min: 0, max: 1e6 }),
 	/** How long water takes down through it. */
 	transitMin: quantity('transit', 'min', { min: 0, max: 1440 }),
-	holdUp: share('hold-up').default(HOLD_UP),
-	filmL: litres('film').default(FILM_L)
+	holdUp: share('hold-up').default(HOLD_UP.value),
+	filmL: litres('film').default(FILM_L.value)
 });
 export const heldWaterOutput = z.strictObject({
 	availableL: z.number(),
@@ -38,7 +37,7 @@ export type HeldWater = z.infer<typeof heldWaterOutput>;
  */
 export function heldWater(input: z.input<typeof heldWaterInput>): HeldWater {
 	const { media, mediumL, poolL, flowLph, transitMin } = input;
-	const { holdUp = HOLD_UP, filmL = FILM_L } = input;
+	const { holdUp = HOLD_UP.value, filmL = FILM_L.value } = input;
 	const most = mediumL === null ? Infinity : holdUp * mediumL + filmL;
 	return {
 		availableL: media.reduce((sum, part) => sum + part.mediumL * part.availableFraction, 0),

@@ -3,6 +3,7 @@
 	import { MOST_ZOOM } from '../workspace/session.svelte';
 	import { timedSites } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
+	import Catches from './Catches.svelte';
 	import Elevation from './Elevation.svelte';
 	import FlowBars from './FlowBars.svelte';
 	import { frameOf } from './frame';
@@ -78,6 +79,7 @@
 			{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
 			{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
 		</svg>
+		{#if session.step === 'dry-run'}<Catches {frame} />{/if}
 		{#if feeding}<DayStrip {width} />{/if}
 	</section>
 	<div class="near">
@@ -104,6 +106,7 @@
 		height: 100%;
 	}
 	.board {
+		position: relative;
 		height: 100%;
 		overflow: hidden auto;
 	}

@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { Popover } from 'bits-ui';
 	import type { Snippet } from 'svelte';
-	import { rowsOf, WORDS, type Row } from './words';
+	import { restsOn, STAGES } from '$lib/core/model';
+	import { useSession } from '../workspace/context';
+	import { groundRow, rowsOf, WORDS, type Row } from './words';
 
 	interface Props {
 		/** Which operation made the figure, and what went in and came out. */
@@ -14,10 +16,21 @@
 		children: Snippet;
 	}
 	const { op, entry, title, note, rows, children }: Props = $props();
+	/** More than these are opened by whoever wants them. */
+	const FEW = 9;
+	const session = useSession();
 	const known = $derived(WORDS[op]);
+	let open = $state(false);
+	/** What was taken from practice on the way, looked up when somebody asks. */
+	const taken = $derived.by(() => {
+		const stages = open ? (known?.stages ?? []) : [];
+		const rows = stages.flatMap((stage) => restsOn(session.model, STAGES[stage]).map(groundRow));
+		return [...new Map(rows.map((row) => [row.name, row])).values()];
+	});
+	const sources = $derived([...new Set(taken.map(({ source }) => source))]);
 </script>
 
-<Popover.Root>
+<Popover.Root bind:open>
 	<Popover.Trigger class="explain-mark" aria-label="Explain {title}">
 		{@render children()}
 	</Popover.Trigger>
@@ -40,6 +53,20 @@
 						<dd>{row.value}</dd>
 					{/each}
 				</dl>
+			{/if}
+			{#if taken.length > 0}
+				<details open={taken.length <= FEW}>
+					<summary>{taken.length} figure{taken.length === 1 ? '' : 's'} from practice</summary>
+					<dl>
+						{#each taken as row (row.name)}
+							<dt>{row.name}</dt>
+							<dd>{row.value}</dd>
+						{/each}
+					</dl>
+					<ul class="gives">
+						{#each sources as source (source)}<li>{source}</li>{/each}
+					</ul>
+				</details>
 			{/if}
 			<p class="source">{known?.source}. Operation <code>{op}</code>, core units.</p>
 		</Popover.Content>
@@ -84,6 +111,11 @@
 	}
 	.gives {
 		color: var(--soft);
+	}
+	ul {
+		margin: 6px 0 0;
+		padding-left: 16px;
+		font-size: 13px;
 	}
 	.source {
 		color: var(--soft);

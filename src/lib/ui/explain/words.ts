@@ -1,5 +1,15 @@
+import type { Ground, STAGES } from '$lib/core/model';
+import type { Parameter } from '$lib/core/quantity';
+
+interface Words {
+	words: string;
+	source: string;
+	/** The stages that gather what goes in: the figures of practice they read stand behind the result. */
+	stages?: (keyof typeof STAGES)[];
+}
+
 /** What each operation does, in the grower's words, and where its formula comes from. */
-export const WORDS: Record<string, { words: string; source: string }> = {
+export const WORDS: Record<string, Words> = {
 	fluid: {
 		words: 'How dense, how thin and how rich in oxygen water is at its warmth.',
 		source: 'Tanaka (2001); Benson and Krause (1984); FAO-56'
@@ -25,59 +35,71 @@ export const WORDS: Record<string, { words: string; source: string }> = {
 	network: {
 		words:
 			'At every joint as much water must leave as arrives. The heads are moved until that holds everywhere at once, with each pipe losing head by its friction and fittings and each emitter passing what its head gives.',
-		source: 'Darcy–Weisbach with Colebrook–White; Newton’s method on the whole network'
+		source: 'Darcy–Weisbach with Colebrook–White; Newton’s method on the whole network',
+		stages: ['graph']
 	},
 	'pump-curve': {
 		words:
 			'The pump’s head falls as its flow rises: H = H₀ − a·Qᵇ. From the nameplate b is 2; from your own jug and watch it is fitted. The dial follows the affinity laws.',
-		source: 'nameplate or bench test; affinity laws'
+		source: 'nameplate or bench test; affinity laws',
+		stages: ['curve']
 	},
 	drain: {
 		words:
 			'A return runs part full under its own fall. Its depth is the one at which gravity just carries the flow; it should stay under half full.',
-		source: 'Manning, n = 0.010'
+		source: 'Manning, n = 0.010',
+		stages: ['returns']
 	},
 	'drain-back': {
 		words:
 			'When the pump stops, what stands in the lines and what is falling through the medium comes back. It must fit between the water and the brim.',
-		source: 'volume of the pipes, π/4·d²·L'
+		source: 'volume of the pipes, π/4·d²·L',
+		stages: ['returns', 'drainBack']
 	},
 	'tank-level': {
 		words: 'Litres at a height from the tank’s true shape, and the other way round.',
-		source: 'geometry of the tank'
+		source: 'geometry of the tank',
+		stages: ['tank']
 	},
 	evapotranspiration: {
 		words:
 			'How much water the air and light of your place draw from a reference crop in a day, in millimetres: litres on each square metre.',
-		source: 'FAO-56 Penman–Monteith'
+		source: 'FAO-56 Penman–Monteith',
+		stages: ['weather']
 	},
 	'plant-demand': {
 		words:
 			'Reference evapotranspiration × crop coefficient × leaf area, by stage, times your own factor.',
-		source: 'FAO-56; canopy and coefficients are typical, measure yours'
+		source: 'FAO-56; canopy and coefficients are typical, measure yours',
+		stages: ['waterUse']
 	},
 	'reservoir-size': {
 		words:
 			'Enough to drink from above the pump’s minimum, and enough that what plants leave behind does not move the strength further than you allow.',
-		source: 'water and salt balance of the loop'
+		source: 'water and salt balance of the loop',
+		stages: ['returns', 'size']
 	},
 	'reservoir-run': {
 		words: 'The tank day by day: plants drink at their own strength, then comes the top-up.',
-		source: 'water and salt balance of the loop'
+		source: 'water and salt balance of the loop',
+		stages: ['waterUse', 'run']
 	},
 	'feed-plan': {
 		words:
 			'How often: before the thirstiest site has used the share of its water you allow. How long: until the slowest site has its deficit and its drain.',
-		source: 'water held by the medium; your timer’s steps'
+		source: 'water held by the medium; your timer’s steps',
+		stages: ['waterUse', 'feed']
 	},
 	recipe: {
 		words:
 			'The grams of each salt that come nearest to the wanted elements, none below zero, counting what your water brings.',
-		source: 'weighted non-negative least squares'
+		source: 'weighted non-negative least squares',
+		stages: ['strength']
 	},
 	salts: {
 		words: 'Each salt brings its elements by weight; the strength follows from the cations in it.',
-		source: 'atomic weights; conductivity after Sonneveld (1999)'
+		source: 'atomic weights; conductivity after Sonneveld (1999)',
+		stages: ['strength', 'mix']
 	},
 	'layout-row': {
 		words: 'How many fit between the ends at this spacing, and how high each stands on the fall.',
@@ -91,57 +113,68 @@ export const WORDS: Record<string, { words: string; source: string }> = {
 	'level-fill': {
 		words:
 			'A valve lets water in until it stands as deep as it is set. How much that is follows from the true floor and lean of each; how soon, from the head of the tank and what hose and valve let through.',
-		source: 'prism of water on a sloped floor; Darcy–Weisbach and the valve’s rating'
+		source: 'prism of water on a sloped floor; Darcy–Weisbach and the valve’s rating',
+		stages: ['levels']
 	},
 	spread: {
 		words:
 			'The rim of a spreader is a weir all round. Where a tower leans, the low side stands deeper under the same water and takes more; with too much lean, or too little water, the high side falls dry.',
-		source: 'sharp-crested weir, Poleni, coefficient 0.62'
+		source: 'sharp-crested weir, Poleni, coefficient 0.62',
+		stages: ['sharing']
 	},
 	'pipe-loss': {
 		words:
 			'Water that runs through a length of pipe loses head by friction and at its fittings. In a line under water that is how much higher the next pot must stand for its water to come.',
-		source: 'Darcy–Weisbach with Colebrook–White'
+		source: 'Darcy–Weisbach with Colebrook–White',
+		stages: ['rings']
 	},
 	'light-at-site': {
 		words:
 			'Each lamp shines strongest straight down, half as bright at half its spread, and weaker with the square of the distance. A level leaf takes what falls on it; walls give back nothing.',
-		source: 'generalised Lambert source; inverse square law'
+		source: 'generalised Lambert source; inverse square law',
+		stages: ['light']
 	},
 	shade: {
 		words:
 			'Sixteen times a day the way from each leaf to the sun is followed. Where a plant, a tower or a wall of leaves stands in it, that share of the sun is lost.',
-		source: 'declination and hour angle after FAO-56; plants as cylinders'
+		source: 'declination and hour angle after FAO-56; plants as cylinders',
+		stages: ['shade']
 	},
 	'held-water': {
 		words:
 			'What plants can easily take out of the medium when it is wet through, what stands below the drain, and what is on its way down: the flow for as long as it takes, but no more than the medium holds back.',
-		source: 'easily available water by medium; time down and hold-up are common practice'
+		source: 'easily available water by medium; time down and hold-up are common practice',
+		stages: ['held']
 	},
 	'ring-level': {
 		words:
 			'Each pot stands higher than the one it drains through by what that length of line loses. In a ring the water goes home both ways, split so that both lose the same.',
-		source: 'Darcy–Weisbach with Colebrook–White; the split by one root'
+		source: 'Darcy–Weisbach with Colebrook–White; the split by one root',
+		stages: ['rings']
 	},
 	weight: {
 		words:
 			'Frame, each vessel with its wet medium, its pool and its plants full grown, and the tank with its fill where it stands on it; over the floor it stands on.',
-		source: 'weights of the parts; a litre of water weighs a kilogram'
+		source: 'weights of the parts; a litre of water weighs a kilogram',
+		stages: ['loads']
 	},
 	'pump-energy': {
 		words:
 			'Power for the minutes it runs in a day. All of it ends in the water as heat, so this is the most it can warm.',
-		source: 'heat capacity of water, 4184 J/kg/K at 20 °C'
+		source: 'heat capacity of water, 4184 J/kg/K at 20 °C',
+		stages: ['pumpEnergy']
 	},
 	tipping: {
 		words:
 			'The wind pushes at each face at its height, the weight holds at the edge of the foot. The gust at which the two are even is the one that tips it, standing free; a gust that swings it tips it sooner.',
-		source: 'moments about the edge of the foot; drag of 1.2, air at sea level'
+		source: 'moments about the edge of the foot; drag of 1.2, air at sea level',
+		stages: ['loads']
 	},
 	'wall-load': {
 		words:
 			'Weight goes across all fixings alike. As it hangs off the wall it also turns about its lower edge and pulls the fixings out, the more the higher they sit.',
-		source: 'moments about the lower edge, with a stiff back'
+		source: 'moments about the lower edge, with a stiff back',
+		stages: ['loads']
 	}
 };
 
@@ -149,6 +182,7 @@ export const WORDS: Record<string, { words: string; source: string }> = {
 const UNITS: [suffix: string, unit: string][] = [
 	['MsCm', 'mS/cm'],
 	['MjM2', 'MJ/m²'],
+	['MolPerMj', 'mol/MJ'],
 	['KwhPerDay', 'kWh a day'],
 	['CPerDay', '°C a day'],
 	['PerKwh', 'a kWh'],
@@ -200,7 +234,19 @@ export function rowsOf(record: unknown, most = 9): Row[] {
 
 const suffixOf = (key: string) => UNITS.find(([suffix]) => key.endsWith(suffix) && key !== suffix);
 const unitOf = (key: string): string => suffixOf(key)?.[1] ?? '';
+/** Fields that their key does not say well. */
+const NAMES: Record<string, string> = {
+	kc: 'crop coefficient',
+	canopyM2: 'leaf area',
+	ecEarlyMsCm: 'strength when young',
+	ecFullMsCm: 'strength full grown',
+	phLow: 'pH from',
+	phHigh: 'pH to',
+	manningN: 'Manning’s n',
+	holdUp: 'hold-up'
+};
 const nameOf = (key: string): string =>
+	NAMES[key] ??
 	key
 		.slice(0, key.length - (suffixOf(key)?.[0].length ?? 0))
 		.replace(/([A-Z])/g, ' $1')
@@ -211,3 +257,28 @@ const figure = (n: number): string =>
 		: Math.abs(n) < 1e-3
 			? n.toExponential(2)
 			: String(Number(n.toPrecision(4)));
+
+/** What a group of parameters is about. */
+const ABOUT: Record<string, string> = {
+	transit: 'on its way',
+	fittings: 'fitting',
+	light: 'light',
+	growth: 'leaf by stage',
+	vessels: 'vessel',
+	leafTargets: 'wanted by leaves',
+	fruitTargets: 'wanted by fruit',
+	traceTargets: 'wanted',
+	limits: 'at most',
+	mixing: 'mixing'
+};
+
+const ranged = ({ value, low, high, unit }: Parameter): string =>
+	`${figure(value)}${low < high ? ` (${figure(low)}–${figure(high)})` : ''} ${unit}`.trim();
+
+/** A figure of practice: "clay pebbles, available fraction", with its range and its source. */
+export const groundRow = ({ of, field, figure }: Ground): Row & { source: string } => ({
+	// the elements keep their symbols
+	name: `${ABOUT[of] ?? of}: ${/^[A-Z][a-z]?$/.test(field) ? field : nameOf(field).trim()}`,
+	value: ranged(figure),
+	source: figure.source
+});

@@ -1,46 +1,29 @@
 <script lang="ts">
-	import { fromShown, fieldNumber } from '$lib/core/quantity';
-	import { outletWords } from '$lib/core/review';
+	import { fieldNumber, scaleOf } from '$lib/core/quantity';
+	import { CATCH_S, catchesOf, outletWords, type Catch, type Verdict } from '$lib/core/review';
 	import Big from './Big.svelte';
 	import DateField from '../control/DateField.svelte';
 	import SetAside from './SetAside.svelte';
+	import { catchAt } from '../workspace/catching';
 	import { useSession } from '../workspace/context';
 
-	/** Half a minute at each outlet with a jug: long enough to read, short enough to do fourteen times. */
-	const SECONDS = 30;
 	const session = useSession();
 	const model = $derived(session.model);
 	const outlet = $derived(outletWords(model));
-	const caught = $derived(session.record.caughtMl);
-	const rows = $derived(
-		model.layout.emissions.map((e) => {
-			const expectedL = ((model.path.outletLph.get(e.nodeId) ?? 0) * SECONDS) / 3600;
-			const ml = caught[e.id];
-			const off = ml === undefined || expectedL === 0 ? null : ml / 1000 / expectedL - 1;
-			return { e, expectedL, ml, off };
-		})
-	);
-	const done = $derived(rows.filter((r) => r.ml !== undefined).length);
+	const rows = $derived(catchesOf(model));
+	const done = $derived(rows.filter((r) => r.caughtL !== null).length);
 	/** Readings whose outlet a change of counts took away. */
 	const gone = $derived.by(() => {
 		const there = new Set(model.layout.emissions.map((e) => e.id));
-		return Object.keys(caught).filter((id) => !there.has(id));
+		return Object.keys(session.record.caughtMl).filter((id) => !there.has(id));
 	});
 	const a = (word: string) => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`;
 	const without = (ids: readonly string[]) =>
-		Object.fromEntries(Object.entries(caught).filter(([id]) => !ids.includes(id)));
+		Object.fromEntries(Object.entries(session.record.caughtMl).filter(([id]) => !ids.includes(id)));
 	let problem = $state<string | null>(null);
-
-	function catchIt(id: string, text: string): void {
-		const next = { ...caught };
-		if (text.trim() === '') delete next[id];
-		else
-			next[id] = Number(
-				(fromShown(Number(text.replace(',', '.')), 'dose', session.units) * 1000).toPrecision(10)
-			);
-		problem = session.set('record.caughtMl', next, 'caught in the dry run');
-		if (problem) problem = `The jug must be a number from 0 to ${session.say(100, 'dose')}.`;
-	}
+	const VERDICTS: Record<Verdict, string> = { fine: 'fine', clogged: 'clogged?', loose: 'loose?' };
+	/** How far any of them may be off before it is said. */
+	const within = $derived([...new Set(rows.map((row: Catch) => Math.round(100 * row.within)))]);
 	const CHECKS = [
 		'Plain water, no feed. Swarf rinsed out of every pipe you cut.',
 		'Every line end capped, every joint dry to the hand.',
@@ -51,7 +34,8 @@
 </script>
 
 <p class="soft">
-	With plain water, before anything is planted. Catch each {outlet[0]} for {SECONDS} seconds.
+	With plain water, before anything is planted. Catch each {outlet[0]} for {CATCH_S} seconds, one after
+	the other along the rows, and type it on the drawing or here.
 </p>
 <Big figure="{done} of {rows.length}" against="{outlet[1]} caught" />
 <ul>
@@ -62,42 +46,38 @@
 		><tr
 			><th scope="col">{outlet[0][0]!.toUpperCase()}{outlet[0].slice(1)}</th><th scope="col"
 				>Should give</th
-			><th scope="col">Caught, {session.units.system === 'us' ? 'fl oz' : 'mL'}</th><th scope="col"
-				>Verdict</th
+			><th scope="col">Caught, {scaleOf('dose', session.units).unit}</th><th scope="col">Verdict</th
 			></tr
 		></thead
 	>
 	<tbody>
-		{#each rows as { e, expectedL, ml, off } (e.id)}
-			<tr class:chosen={session.selected === e.containerId}>
+		{#each rows as row (row.id)}
+			<tr class:chosen={session.selected === row.containerId}>
 				<th scope="row"
-					><button class="quiet" onclick={() => (session.selected = e.containerId)}
-						>{e.label}</button
+					><button class="quiet" onclick={() => (session.selected = row.containerId)}
+						>{row.label}</button
 					></th
 				>
-				<td>{session.say(expectedL, 'dose')}</td>
+				<td>{session.say(row.expectedL, 'dose')}</td>
 				<td
 					><input
 						class="field"
 						inputmode="decimal"
-						aria-label="Caught at {e.label}"
-						value={ml === undefined ? '' : fieldNumber(ml / 1000, 'dose', session.units)}
-						onchange={(ev) => catchIt(e.id, ev.currentTarget.value)}
+						aria-label="Caught at {row.label}"
+						value={row.caughtL === null ? '' : fieldNumber(row.caughtL, 'dose', session.units)}
+						onchange={(event) => (problem = catchAt(session, row.id, event.currentTarget.value))}
 					/></td
 				>
-				<td class:off={off !== null && Math.abs(off) > 0.25}
-					>{off === null
-						? ''
-						: Math.abs(off) <= 0.25
-							? 'fine'
-							: off < 0
-								? 'clogged?'
-								: 'loose?'}</td
+				<td class:off={row.verdict === 'clogged' || row.verdict === 'loose'}
+					>{row.verdict ? VERDICTS[row.verdict] : ''}</td
 				>
 			</tr>
 		{/each}
 	</tbody>
 </table>
+{#if rows.length > 0}<p class="soft">
+		Up to {within.join(' or ')} % more or less is the jug and what {outlet[1]} of one make differ by.
+	</p>{/if}
 {#if problem}<p role="alert" class="problem">{problem}</p>{/if}
 {#if gone.length > 0}
 	<SetAside

@@ -1,24 +1,16 @@
 <script lang="ts">
-	import {
-		AMMONIUM_SHARE,
-		ELEMENT_NAME,
-		LIMITED,
-		LIMITS_MGL,
-		NUTRIENTS,
-		TRACE_TARGETS,
-		type LimitedElement,
-		type Practice
-	} from '$lib/core/nutrients';
+	import { ELEMENT_NAME, LIMITED, NUTRIENTS } from '$lib/core/nutrients';
+	import type { Parameter } from '$lib/core/quantity';
 	import { useSession } from '../workspace/context';
 
 	/** What the mix holds of each element, what it should, and what it must not pass. */
 	const session = useSession();
 	const mix = $derived(session.model.mix);
 	const solution = $derived(mix.salts.result);
-	const limitOf = (e: string): Practice | undefined => LIMITS_MGL[e as LimitedElement];
-	const targetOf = (e: string): Practice | undefined =>
-		TRACE_TARGETS[e as keyof typeof TRACE_TARGETS];
-	const range = ({ value, low, high }: Practice) => `${value} (${low} to ${high})`;
+	const practice = $derived(session.model.parameters);
+	const limits: Record<string, Parameter | undefined> = $derived(practice.limits);
+	const targets: Record<string, Parameter | undefined> = $derived(practice.traceTargets);
+	const range = ({ value, low, high }: Parameter) => `${value} (${low} to ${high})`;
 	const ammonium = $derived(
 		solution.elementsMgL.N > 0
 			? Math.round((100 * solution.elementsMgL.NH4N) / solution.elementsMgL.N)
@@ -50,9 +42,9 @@
 				><th scope="row">wanted</th>{#each elements as e (e)}<td>{mgL(mix.targetsMgL[e])}</td
 					>{/each}</tr
 			>
-			{#if elements.some(limitOf)}
+			{#if elements.some((e) => limits[e])}
 				<tr class="wanted"
-					><th scope="row">at most</th>{#each elements as e (e)}<td>{limitOf(e)?.value ?? ''}</td
+					><th scope="row">at most</th>{#each elements as e (e)}<td>{limits[e]?.value ?? ''}</td
 						>{/each}</tr
 				>
 			{/if}
@@ -61,25 +53,25 @@
 {/each}
 <p class="soft small">mg/L, with what your water brings</p>
 <p class="soft">
-	Sodium {mgL(solution.elementsMgL.Na)} of {LIMITS_MGL.Na.value} at most, chloride {mgL(
+	Sodium {mgL(solution.elementsMgL.Na)} of {practice.limits.Na.value} at most, chloride {mgL(
 		solution.elementsMgL.Cl
-	)} of {LIMITS_MGL.Cl.value}; {ammonium} % of the nitrogen is ammonium, {Math.round(
-		100 * AMMONIUM_SHARE.value
+	)} of {practice.limits.Cl.value}; {ammonium} % of the nitrogen is ammonium, {Math.round(
+		100 * practice.mixing.ammoniumShare.value
 	)} % at most.
 </p>
 <details>
 	<summary>Where targets and limits come from</summary>
 	<p class="soft">
 		Common practice, each with its range; targets in mg/L for a strength of {session.say(
-			2,
+			practice.mixing.fullMsCm.value,
 			'strength'
 		)}, in proportion for others.
 	</p>
 	<ul>
 		{#each LIMITED as e (e)}
-			{@const target = targetOf(e)}
+			{@const target = targets[e]}
 			<li>
-				{ELEMENT_NAME[e]}: {target ? `${range(target)}, ` : ''}at most {range(LIMITS_MGL[e])}
+				{ELEMENT_NAME[e]}: {target ? `${range(target)}, ` : ''}at most {range(practice.limits[e])}
 			</li>
 		{/each}
 	</ul>

@@ -176,21 +176,20 @@ export const timer: Concern = (model) => {
 	return list;
 };
 
-const HEAVY = 0.6;
-
 export const drainHeavy: Concern = (model) => {
 	const { feed, record, operation } = model;
 	if (!feed || operation.feed.school === 'continuous') return [];
+	const most = model.limit('drainHeavy');
 	// down a tower all water passes on from site to site: that is no drainage
 	const passing = new Set(
 		model.layout.emissions.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id))
 	);
-	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > HEAVY && !passing.has(id));
+	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > most && !passing.has(id));
 	if (heavy.length === 0) return [];
-	const most = (c: SystemModel) =>
+	const wettest = (c: SystemModel) =>
 		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (passing.has(id) ? 0 : d.drainFraction)));
 	const least = [set('operation.feed.drainFraction', 0.1), set('operation.feed.setMin', null)];
-	const eased = most(model.with(least));
+	const eased = wettest(model.with(least));
 	const shortest = feed.onMin <= operation.feed.timer.minOnMin;
 	const why = shortest
 		? `${feed.onMin} min is the shortest feed the timer makes`
@@ -207,10 +206,10 @@ export const drainHeavy: Concern = (model) => {
 						model,
 						heavy.map(([id]) => id)
 					)
-				)} send${heavy.length === 1 ? 's' : ''} over ${Math.round(HEAVY * 100)} % of each feed straight back, because ${why}. ` +
+				)} send${heavy.length === 1 ? 's' : ''} over ${Math.round(most * 100)} % of each feed straight back, because ${why}. ` +
 				`It does no harm where it returns; it is wasted where it does not.`,
 			fixes: some(
-				eased < most(model) - 0.02 && {
+				eased < wettest(model) - 0.02 && {
 					label: 'Let only 10 % drain',
 					effect: `the wettest drains ${Math.round(eased * 100)} %`,
 					change: least

@@ -112,8 +112,6 @@ function longerFeeds(model: SystemModel): Fix | null {
 	};
 }
 
-const TOO_LARGE = 2.5;
-
 /** A pump that cannot do it even when full open and full up, or does far too much. */
 export const pumpSize: Concern = (model) => {
 	const { design, feed, operation } = model;
@@ -143,7 +141,12 @@ export const pumpSize: Concern = (model) => {
 		...[...feed.needLph].map(([id, need]) => (model.flows.siteLph.get(id) ?? 0) / need)
 	);
 	if (model.layout.emissions.some((e) => e.passes)) return [];
-	if (!(spare > TOO_LARGE) || operation.dial <= 0.3 || operation.feed.setMin === null) return [];
+	if (
+		!(spare > model.limit('pumpTooLarge')) ||
+		operation.dial <= 0.3 ||
+		operation.feed.setMin === null
+	)
+		return [];
 	return [
 		{
 			code: 'pump-too-large',

@@ -5,9 +5,6 @@ import type { SystemModel } from '../../model';
 import { seenTo, set, some, type Concern, type Said, setOf } from '../finding';
 import { subjectOn } from '../words';
 
-/** A fixing is asked for a quarter of what it can hold. */
-const SAFETY = 4;
-
 const at = (model: SystemModel, standId: string): number =>
 	model.design.stands.findIndex((stand) => stand.id === standId);
 
@@ -15,14 +12,15 @@ const at = (model: SystemModel, standId: string): number =>
 export const fixings: Concern = (model) =>
 	model.loads.flatMap(({ stand, wall, massKg }): Said[] => {
 		if (!wall) return [];
+		const factor = model.limit('fixingFactor');
 		const i = at(model, stand.id);
 		const design = model.design.stands[i]!;
 		const fixing = pick(FIXINGS, 'fixing' in design ? design.fixing : '');
 		const { worstPullN, shearPerFixingN } = wall.result;
-		const used = Math.max(worstPullN / fixing.pullN, shearPerFixingN / fixing.shearN) * SAFETY;
+		const used = Math.max(worstPullN / fixing.pullN, shearPerFixingN / fixing.shearN) * factor;
 		const over = used > 1;
 		const stronger = FIXINGS.find(
-			(f) => Math.max(worstPullN / f.pullN, shearPerFixingN / f.shearN) * SAFETY <= 1
+			(f) => Math.max(worstPullN / f.pullN, shearPerFixingN / f.shearN) * factor <= 1
 		);
 		const field = 'fixingsPerTier' in design ? 'fixingsPerTier' : null;
 		const more =
@@ -35,7 +33,7 @@ export const fixings: Concern = (model) =>
 				subject: subjectOn(model, stand, 'wall'),
 				message:
 					`Wet and grown, ${model.say(massKg, 'mass')} hang on the wall: each fixing holds ${model.say(shearPerFixingN, 'force')} across and the worst pulls with ${model.say(worstPullN, 'force')}. ` +
-					`One of this kind (${fixing.name}) holds ${model.say(fixing.pullN, 'force')} (${fixing.source}); with a factor of ${SAFETY} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
+					`One of this kind (${fixing.name}) holds ${model.say(fixing.pullN, 'force')} (${fixing.figures.pullN!.source}); with a factor of ${factor} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
 				fixes: some(
 					over &&
 						field !== null && {

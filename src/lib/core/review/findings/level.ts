@@ -5,11 +5,6 @@ import { ringOf, type LevelState, type RingState } from '../../model';
 import { levelOf } from '../../model';
 import { subjectOn } from '../words';
 
-/** A tank stands at least so far over the trays it fills, m. */
-const LEAST_HEAD_M = 0.15;
-/** Less than this under a brim is too little for a blocked hole or a gust of roots. */
-const LEAST_MARGIN_MM = 30;
-
 const at = (model: SystemModel, standId: string): number =>
 	model.design.stands.findIndex((stand) => stand.id === standId);
 const labelOf = (model: SystemModel, id: string): string =>
@@ -18,8 +13,9 @@ const labelOf = (model: SystemModel, id: string): string =>
 /** Gravity needs height. */
 export const tankHeight: Concern = (model) =>
 	model.levels.flatMap((state): Said[] => {
-		if (state.headM >= LEAST_HEAD_M) return [];
-		const byMm = Math.ceil(((LEAST_HEAD_M - state.headM) * 1000) / 10) * 10;
+		const leastM = model.limit('trayHeadM');
+		if (state.headM >= leastM) return [];
+		const byMm = Math.ceil(((leastM - state.headM) * 1000) / 10) * 10;
 		const floorMm = model.design.tank.floorMm + byMm;
 		const none = state.headM <= 0;
 		return [
@@ -30,11 +26,11 @@ export const tankHeight: Concern = (model) =>
 				subject: 'tank',
 				message: none
 					? `The water in the tank stands ${model.say(-state.headM * 1000, 'size')} under the level the valves keep: nothing runs.`
-					: `The water in the tank stands only ${model.say(state.headM * 1000, 'size')} over the level the valves keep; under ${model.say(LEAST_HEAD_M * 1000, 'size')} the filter and hose take it all.`,
+					: `The water in the tank stands only ${model.say(state.headM * 1000, 'size')} over the level the valves keep; under ${model.say(leastM * 1000, 'size')} the filter and hose take it all.`,
 				fixes: some(
 					floorMm <= 4000 && {
 						label: `Raise the tank by ${model.say(byMm, 'size')}`,
-						effect: `${model.say(LEAST_HEAD_M, 'head')} of head`,
+						effect: `${model.say(leastM, 'head')} of head`,
 						change: [set('design.tank.floorMm', floorMm)]
 					}
 				)
@@ -214,7 +210,7 @@ export const ringLevels: Concern = (model) =>
 				]
 			});
 		const tightest = pots.reduce((a, b) => (b.marginMm < a.marginMm ? b : a), pots[0]!);
-		if (pots.length > 0 && tightest.marginMm < LEAST_MARGIN_MM)
+		if (pots.length > 0 && tightest.marginMm < model.limit('brimMm'))
 			list.push(brim(model, run.id, i, run.innerDiameterMm, tightest));
 		return list;
 	});

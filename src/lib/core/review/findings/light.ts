@@ -2,12 +2,6 @@ import { hoursOf, lampPath } from '../../design';
 import { pick } from '../../shelf';
 import { names, seenTo, set, some, type Concern, type Said } from '../finding';
 
-/** Under this share of what a crop likes it grows thin and late. */
-const TOO_DIM = 0.7;
-/** Over this leaves bleach. */
-const TOO_BRIGHT_PPFD = 1200;
-/** What one socket and its timer are commonly made for, W; what holds here is written on them. */
-const SOCKET_W = 1800;
 const MAINS_V = { metric: 230, us: 120 };
 
 /** Lamps too high, too low or too short for what stands under them. */
@@ -17,14 +11,17 @@ export const lampLight: Concern = (model) => {
 	const planted = layout.sites.filter((site) => site.cropId);
 	const share = (id: string, cropId: string) =>
 		light.bySite.get(id)!.dliMol / pick(model.shelf.crops, cropId).dliMol;
-	const dim = planted.filter((site) => share(site.id, site.cropId!) < TOO_DIM);
+	const dim = planted.filter((site) => share(site.id, site.cropId!) < model.limit('dimShare'));
 	const list: Said[] = [];
 	if (dim.length > 0) {
 		const worst = dim.reduce((a, b) => (share(a.id, a.cropId!) <= share(b.id, b.cropId!) ? a : b));
 		const crop = pick(model.shelf.crops, worst.cropId!);
 		// lamps nobody set a timer for are begun with half a day
 		const on = hoursOf(operation, design.lamps[0]!.id);
-		const longer = Math.min(18, Math.ceil((on * TOO_DIM) / share(worst.id, worst.cropId!)) || 12);
+		const longer = Math.min(
+			18,
+			Math.ceil((on * model.limit('dimShare')) / share(worst.id, worst.cropId!)) || 12
+		);
 		const lower = Math.max(0.1, Math.round((design.lamps[0]!.heightM - 0.15) * 100) / 100);
 		const dliWith = (change: ReturnType<typeof set>[]) =>
 			`${worst.label} gets ${(model.with(change).light.bySite.get(worst.id)?.dliMol ?? 0).toFixed(1)} mol a day`;
@@ -46,7 +43,9 @@ export const lampLight: Concern = (model) => {
 			)
 		});
 	}
-	const bright = planted.filter((site) => light.bySite.get(site.id)!.ppfdUmol > TOO_BRIGHT_PPFD);
+	const bright = planted.filter(
+		(site) => light.bySite.get(site.id)!.ppfdUmol > model.limit('brightUmol')
+	);
 	if (bright.length > 0) {
 		const up = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lamp.heightM + 0.2));
 		list.push({
@@ -54,7 +53,7 @@ export const lampLight: Concern = (model) => {
 			step: 'place',
 			severity: 'look',
 			subject: bright[0]!.containerId,
-			message: `${names(bright.map((site) => site.label))} stand so close under a lamp that leaves bleach (over ${TOO_BRIGHT_PPFD} µmol/m²s).`,
+			message: `${names(bright.map((site) => site.label))} stand so close under a lamp that leaves bleach (over ${model.limit('brightUmol')} µmol/m²s).`,
 			fixes: [
 				{ label: `Lamps ${model.say(200, 'size')} higher`, effect: 'gentler light', change: up }
 			]
@@ -70,14 +69,14 @@ export const sockets: Concern = (model) => {
 	const loads = new Map<number, number>();
 	for (const lamp of lamps) loads.set(lamp.socket, (loads.get(lamp.socket) ?? 0) + lamp.watts);
 	return [...loads].flatMap(([socket, watts]): Said[] => {
-		if (watts <= SOCKET_W) return [];
+		if (watts <= model.limit('socketW')) return [];
 		return [
 			{
 				code: 'socket-overloaded',
 				step: 'place',
 				severity: 'stop',
 				subject: 'place',
-				message: `Socket ${socket} carries ${model.say(watts, 'power')}, ${(watts / volts).toFixed(1)} A at ${volts} V; a timer is commonly made for ${model.say(SOCKET_W, 'power')}. New circuits are for a licensed electrician, by local code.`,
+				message: `Socket ${socket} carries ${model.say(watts, 'power')}, ${(watts / volts).toFixed(1)} A at ${volts} V; a timer is commonly made for ${model.say(model.limit('socketW'), 'power')}. New circuits are for a licensed electrician, by local code.`,
 				fixes: some(
 					lamps.length > 1 && {
 						label: 'A socket to each lamp',

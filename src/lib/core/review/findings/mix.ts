@@ -1,23 +1,9 @@
-import {
-	AMMONIUM_SHARE,
-	ELEMENT_NAME,
-	LIMITED,
-	LIMITS_MGL,
-	NUTRIENTS,
-	TRACES,
-	type Nutrient
-} from '../../nutrients';
+import { ELEMENT_NAME, LIMITED, NUTRIENTS, TRACES, type Nutrient } from '../../nutrients';
 import type { Change } from '../../design';
 import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { names, set, some, type Concern, type Said, type Fix } from '../finding';
 
-/** Under this part of its target an element is lacking. */
-const LACKING = 0.5;
-/** From this part of the strength on the source water is named for what it takes. */
-const TAKES = 0.4;
-/** Under this part of the strength aimed at it is said how far the mix comes. */
-const REACHED = 0.9;
 /** Rounding is no excess. */
 const RELIEF = 1 + 1e-6;
 /** So little nitrogen has no share of ammonium worth a word, mg/L. */
@@ -49,21 +35,24 @@ const saltName = (id: SaltId): string => {
 };
 
 /** Elements of the mix over their limit, and ammonium over its share of the nitrogen. */
-function overLimits({ mix }: SystemModel): { said: string[]; water: string[] } {
+function overLimits({ mix, parameters: { limits, mixing } }: SystemModel): {
+	said: string[];
+	water: string[];
+} {
 	const { elementsMgL: holds } = mix.salts.result;
 	const { water = {} } = mix.salts.input;
-	const over = LIMITED.filter((e) => holds[e] > LIMITS_MGL[e].value * RELIEF);
+	const over = LIMITED.filter((e) => holds[e] > limits[e].value * RELIEF);
 	const said = over.map(
-		(e) => `${mgL(holds[e])} mg/L of ${nameOf(e)} where ${LIMITS_MGL[e].value} is the most`
+		(e) => `${mgL(holds[e])} mg/L of ${nameOf(e)} where ${limits[e].value} is the most`
 	);
 	if (
 		holds.N > NO_NITROGEN_MGL &&
-		holds.NH4N > AMMONIUM_SHARE.value * holds.N * RELIEF + Number.EPSILON
+		holds.NH4N > mixing.ammoniumShare.value * holds.N * RELIEF + Number.EPSILON
 	)
 		said.push(
-			`${Math.round((100 * holds.NH4N) / holds.N)} % of its nitrogen as ammonium where ${Math.round(100 * AMMONIUM_SHARE.value)} % is the most`
+			`${Math.round((100 * holds.NH4N) / holds.N)} % of its nitrogen as ammonium where ${Math.round(100 * mixing.ammoniumShare.value)} % is the most`
 		);
-	const byWater = over.filter((e) => (water[e] ?? 0) > LIMITS_MGL[e].value);
+	const byWater = over.filter((e) => (water[e] ?? 0) > limits[e].value);
 	return { said, water: byWater.map(nameOf) };
 }
 
@@ -78,10 +67,12 @@ const usualBags: Change[] = [
  * holds for every model that shares it, so that a drag elsewhere does not fit recipes.
  */
 function perMix(concern: Concern): Concern {
-	const known = new WeakMap<object, Said[]>();
+	const known = new WeakMap<object, { said: Said[]; by: SystemModel['parameters'] }>();
 	return (model) => {
-		const said = known.get(model.strength) ?? concern(model);
-		known.set(model.strength, said);
+		const { strength, parameters } = model;
+		const before = known.get(strength);
+		const said = before?.by === parameters ? before.said : concern(model);
+		known.set(strength, { said, by: parameters });
 		return said;
 	};
 }
@@ -127,8 +118,10 @@ export const overLimit: Concern = perMix((model) => {
 });
 
 /** Elements the mix leaves under half of what it should hold at its strength. */
-const lacking = ({ mix }: SystemModel): Nutrient[] =>
-	NUTRIENTS.filter((e) => mix.salts.result.elementsMgL[e] < LACKING * mix.targetsMgL[e]);
+const lacking = ({ mix, parameters }: SystemModel): Nutrient[] => {
+	const least = parameters.thresholds.lackingShare.value;
+	return NUTRIENTS.filter((e) => mix.salts.result.elementsMgL[e] < least * mix.targetsMgL[e]);
+};
 
 /** The fewest bags that bring what is lacking, tried one by one; null where they do not. */
 function bagsFor(model: SystemModel): { added: SaltId[]; change: Change[] } | null {
@@ -178,9 +171,9 @@ export const lacks: Concern = perMix((model) => {
 					' or molybdenum'
 				)
 			: '',
-		mix.waterMsCm >= TAKES * mix.aimMsCm && short.includes('N')
+		mix.waterMsCm >= model.limit('waterTakes') * mix.aimMsCm && short.includes('N')
 			? `The source water alone is ${model.say(mix.waterMsCm, 'strength')} of the ${model.say(mix.aimMsCm, 'strength')} aimed at, which leaves ${mgL(holds.N)} mg/L of nitrogen.`
-			: mix.expectedMsCm < mix.aimMsCm * REACHED
+			: mix.expectedMsCm < mix.aimMsCm * model.limit('reachedShare')
 				? `Kept within the limits it comes to ${model.say(mix.expectedMsCm, 'strength')} of the ${model.say(mix.aimMsCm, 'strength')} aimed at.`
 				: ''
 	];

@@ -44,12 +44,11 @@ export const joints: Concern = (model) =>
 			};
 		});
 
-const FALL_TO_EMPTY = 0.5;
-
 export const hotWater: Concern = (model) =>
 	model.design.stands.flatMap((stand) => {
 		const { feedFallPercent } = fieldsOf(stand);
-		if (feedFallPercent === undefined || feedFallPercent >= FALL_TO_EMPTY) return [];
+		if (feedFallPercent === undefined || feedFallPercent >= model.limit('feedFallPercent'))
+			return [];
 		if (!model.area.sunOnPipes) return [];
 		const litres = model.layout.runs
 			.filter((run) => run.standId === stand.id && run.role === 'row')

@@ -4,18 +4,13 @@ import type { SystemModel } from '../../model';
 import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import { subjectOn } from '../words';
 
-/** Hand room over a tank for the pump, the strainer and a can, m. */
-const HAND_M = 0.2;
-const HIGHEST_MM = 2500;
-/** Rows can come this close before their leaves are one. */
-const CLOSEST_MM = 400;
-
 /** A hand must get to the pump, the strainer and the filler without lifting plants. */
 const handRoom: Concern = (model) => {
 	const { layout, design } = model;
 	const clear = layout.tank.clearanceM;
-	if (clear === null || clear >= HAND_M) return [];
-	const byMm = Math.ceil(((HAND_M - clear) * 1000) / 10) * 10;
+	const handM = model.limit('handM');
+	if (clear === null || clear >= handM) return [];
+	const byMm = Math.ceil(((handM - clear) * 1000) / 10) * 10;
 	const what = kindOf(design.stands[0]!).words.stand;
 	const low = fieldsOf(design.stands[0]!).lowEndHeightMm;
 	return [
@@ -32,9 +27,9 @@ const handRoom: Concern = (model) => {
 					change: [set('design.tank.spot', 'beside')]
 				},
 				low !== undefined &&
-					low + byMm <= HIGHEST_MM && {
+					low + byMm <= model.limit('benchMm') && {
 						label: `Raise ${what} by ${model.say(byMm, 'size')}`,
-						effect: `${model.say(HAND_M * 1000, 'size')} free`,
+						effect: `${model.say(handM * 1000, 'size')} free`,
 						change: [setOf(model.design.stands[0]!, 'lowEndHeightMm', low + byMm)]
 					}
 			)
@@ -96,6 +91,7 @@ const underPlants: Concern = (model) => {
 
 const backRow: Concern = (model) => {
 	const { layout, design, place, say } = model;
+	const closestMm = model.limit('rowsMm');
 	return layout.stands.flatMap((stand, i): Said[] => {
 		const far = stand.depthM - 0.15;
 		if (far <= place.reachM || stand.view !== 'rows') return [];
@@ -112,10 +108,10 @@ const backRow: Concern = (model) => {
 					rows !== undefined &&
 						rowGapMm !== undefined &&
 						rows > 1 &&
-						rowGapMm > CLOSEST_MM && {
-							label: `Rows ${say(CLOSEST_MM, 'size')} apart`,
-							effect: `${say(far - ((rows - 1) * (rowGapMm - CLOSEST_MM)) / 1000, 'span')} to the back row`,
-							change: [setOf(stand, 'rowGapMm', CLOSEST_MM)]
+						rowGapMm > closestMm && {
+							label: `Rows ${say(closestMm, 'size')} apart`,
+							effect: `${say(far - ((rows - 1) * (rowGapMm - closestMm)) / 1000, 'span')} to the back row`,
+							change: [setOf(stand, 'rowGapMm', closestMm)]
 						},
 					rows !== undefined &&
 						rows > 1 && {
@@ -155,12 +151,11 @@ const wayIn: Concern = ({ layout, area, design, say }) => {
 };
 
 /** Plants that only a ladder reaches. */
-const HIGHEST_REACH_M = 1.2;
-const overhead: Concern = ({ layout, place, say }) =>
+const overhead: Concern = ({ layout, place, say, parameters }) =>
 	layout.stands.flatMap((stand): Said[] => {
 		const mine = layout.sites.filter((site) => site.standId === stand.id);
 		const top = Math.max(0, ...mine.map((site) => site.zM));
-		const reachable = place.reachM + HIGHEST_REACH_M;
+		const reachable = place.reachM + parameters.thresholds.reachUpM.value;
 		if (top <= reachable) return [];
 		const over = mine.filter((site) => site.zM > reachable).length;
 		return [

@@ -3,18 +3,10 @@ import { diameterForFlow, drain } from '../../hydraulics';
 import { some, type Concern, setOf } from '../finding';
 import { subjectOn } from '../words';
 
-const LEAST_FALL = 1;
-/** A return must never run over half full, or it gurgles and backs up. */
-const MOST_FULL = 0.5;
-/** A bench higher than this is no bench. */
-const HIGHEST_MM = 2500;
-/** The pipe's end stays this far over the highest water, m. */
-const AIR_GAP_M = 0.02;
-
 export const returnSize: Concern = (model) =>
 	model.returns.flatMap((state) => {
 		const full = state.result ? state.result.depthRatio : 1;
-		if (full <= MOST_FULL || state.run.fallPercent <= 0) return [];
+		if (full <= model.limit('returnFull') || state.run.fallPercent <= 0) return [];
 		if (state.run.way === 'drop' || state.run.way === 'level') return [];
 		const wanted = diameterForFlow(
 			state.flowLph,
@@ -74,7 +66,8 @@ export const returnFall: Concern = (model) =>
 		const { fallPercent } = fieldsOf(stand);
 		const mine = model.layout.returns.filter((run) => run.standId === stand.id);
 		const falls = mine.some((run) => run.way === 'fall' || run.way === 'waste');
-		if (fallPercent === undefined || !falls || fallPercent >= LEAST_FALL) return [];
+		if (fallPercent === undefined || !falls || fallPercent >= model.limit('returnFallPercent'))
+			return [];
 		const what = kindOf(stand).words.stand;
 		const change = [setOf(stand, 'fallPercent', 1.5)];
 		const drop = (1.5 - fallPercent) * model.layout.stands[i]!.lengthM * 10;
@@ -87,7 +80,7 @@ export const returnFall: Concern = (model) =>
 				message:
 					fallPercent <= 0
 						? `The ${what} does not fall, so nothing brings the drainage back to the tank.`
-						: `The ${what} falls only ${fallPercent} %. Under ${LEAST_FALL} % roots and grit settle in the return and it clogs.`,
+						: `The ${what} falls only ${fallPercent} %. Under ${model.limit('returnFallPercent')} % roots and grit settle in the return and it clogs.`,
 				fixes: [
 					{
 						label: 'Fall of 1.5 %',
@@ -104,10 +97,10 @@ export const returnHeight: Concern = (model) => {
 	const low = model.layout.returns
 		.filter((run) => !run.lifted && run.way === 'fall')
 		.sort((a, b) => a.endM - b.endM)[0];
-	if (!low || low.endM >= water + AIR_GAP_M) return [];
+	if (!low || low.endM >= water + model.limit('airGapM')) return [];
 	const i = model.design.stands.findIndex((stand) => stand.id === low.standId);
 	const stand = model.design.stands[i]!;
-	const byMm = Math.ceil(((water + AIR_GAP_M - low.endM) * 1000 + 2) / 10) * 10;
+	const byMm = Math.ceil(((water + model.limit('airGapM') - low.endM) * 1000 + 2) / 10) * 10;
 	const lowMm = fieldsOf(stand).lowEndHeightMm;
 	const raise = [setOf(stand, 'lowEndHeightMm', (lowMm ?? 0) + byMm)];
 	const lift = [setOf(stand, 'returnLift', true)];
@@ -123,7 +116,7 @@ export const returnHeight: Concern = (model) => {
 				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
 			fixes: some(
 				lowMm !== undefined &&
-					lowMm + byMm <= HIGHEST_MM && {
+					lowMm + byMm <= model.limit('benchMm') && {
 						label: `Raise ${kindOf(stand).words.stand} by ${model.say(byMm, 'size')}`,
 						effect: `return ends ${model.say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
 						change: raise

@@ -1,13 +1,18 @@
 import { fieldsOf, kindOf, type Change } from '../../design';
-import { CANOPY_SHARE, pick, STAGES, type Crop } from '../../shelf';
+import { pick, STAGES, type Crop } from '../../shelf';
 import type { Pair, SystemModel } from '../../model';
 import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
 
 /** Days after planting at which neighbours touch: spread goes with the root of the canopy's share. */
-export function touchDay(crop: Crop, apartMm: number, wantsMm: number): number | null {
+export function touchDay(
+	crop: Crop,
+	apartMm: number,
+	wantsMm: number,
+	growth: SystemModel['parameters']['growth']
+): number | null {
 	if (crop.harvestDays === null) return null;
 	const share = (apartMm / wantsMm) ** 2;
-	const shares = STAGES.map((stage) => CANOPY_SHARE[stage]);
+	const shares = STAGES.map((stage) => growth[stage].value);
 	const at = shares.findIndex((s) => s >= share);
 	if (at <= 0) return 0;
 	const [low, high] = [shares[at - 1]!, shares[at]!];
@@ -22,7 +27,7 @@ export const spacing: Concern = (model) =>
 		if (!worst) return [];
 		const crop = pick(model.shelf.crops, worst.a.cropId ?? '');
 		const overlap = Math.round(100 * (1 - worst.apartMm / worst.wantsMm));
-		const day = touchDay(crop, worst.apartMm, worst.wantsMm);
+		const day = touchDay(crop, worst.apartMm, worst.wantsMm, model.parameters.growth);
 		const { words } = kindOf(stand);
 		const climbs = crop.habit === 'climber';
 		return [

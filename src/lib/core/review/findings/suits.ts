@@ -51,16 +51,13 @@ export const stakes: Concern = (model) =>
 		];
 	});
 
-/** Passages up to so much flow clog on what a screen would keep back, L/h at their nominal head. */
-const NARROW_LPH = 20;
-
 /** Even drippers are even because they are narrow. */
 export const filters: Concern = (model) => {
 	const { design, layout, shelf, record } = model;
 	if (design.lines.filter) return [];
 	const narrow = layout.emissions.filter(({ emitterId }) => {
 		const { law } = pick(shelf.emitters, emitterId);
-		return law.kind !== 'open' && law.nominalFlowLph <= NARROW_LPH;
+		return law.kind !== 'open' && law.nominalFlowLph <= model.limit('narrowLph');
 	});
 	if (narrow.length === 0) return [];
 	const [emitter] = narrow.map(({ emitterId }) => pick(shelf.emitters, emitterId));
@@ -128,9 +125,6 @@ export const openHoles: Concern = (model) =>
 		];
 	});
 
-/** What leaves the rim further from the wall than this falls past the first sites, mm. */
-const THROWN_MM = 10;
-
 /** Water must reach the wall of a tower before the first site does. */
 export const spreaders: Concern = (model: SystemModel) =>
 	model.design.stands.flatMap((stand): Said[] => {
@@ -138,7 +132,7 @@ export const spreaders: Concern = (model: SystemModel) =>
 		const innerMm = stand.outerDiameterMm - 2 * stand.wallMm;
 		const offMm = (innerMm - stand.rimMm) / 2;
 		const fits = offMm >= 0;
-		if (fits && offMm <= THROWN_MM) return [];
+		if (fits && offMm <= model.limit('thrownMm')) return [];
 		const rimMm = Math.max(5, Math.floor(innerMm - 4));
 		return [
 			{

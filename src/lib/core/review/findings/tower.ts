@@ -2,9 +2,6 @@ import type { SystemModel } from '../../model';
 import { names, seenTo, some, type Concern, type Said, setOf } from '../finding';
 import { subjectOn } from '../words';
 
-/** Sites of one line below the other get less than this share of the best line: the lean is felt. */
-const UNEVEN = 0.6;
-
 const labels = (model: SystemModel, ids: readonly string[]): string[] => {
 	const known = new Map(model.layout.sites.map((site) => [site.id, site.label]));
 	return ids.map((id) => known.get(id) ?? id);
@@ -18,7 +15,7 @@ export const leaning: Concern = (model) =>
 		const flows = result.sectors.map((sector) => sector.flowLph);
 		const most = Math.max(...flows);
 		const worst = flows.indexOf(Math.min(...flows));
-		if (result.dry === 0 && flows[worst]! / most >= UNEVEN) return [];
+		if (result.dry === 0 && flows[worst]! / most >= model.limit('towerUneven')) return [];
 		const stand = { id: emission.standId };
 		const drySites = rim.lines.filter((_, k) => flows[k] === 0).flat();
 		const dry = result.dry > 0;
@@ -49,20 +46,18 @@ export const leaning: Concern = (model) =>
 		];
 	});
 
-/** Gusts under this are met on many days of a year outdoors. */
-const GUSTY_KMH = 75;
-
 /** A free-standing tower in the wind, at this level and at empty. */
 export const wind: Concern = (model) => {
 	if (model.area.kind === 'indoors' || model.area.kind === 'tent') return [];
+	const gusty = model.limit('gustKmH');
 	return model.loads.flatMap(({ stand, tipping }): Said[] => {
-		if (!tipping || tipping.now.result.gustKmH >= GUSTY_KMH) return [];
+		if (!tipping || tipping.now.result.gustKmH >= gusty) return [];
 		const { now, empty } = tipping;
 		const said = model.say(now.result.gustMS, 'wind');
 		const bare = model.say(empty.gustMS, 'wind');
 		// the tank's water only helps where the stand is on it
 		const when = said === bare ? '' : ` at this water level, ${bare} when the tank is empty`;
-		const needKg = now.result.massKg * ((GUSTY_KMH / now.result.gustKmH) ** 2 - 1);
+		const needKg = now.result.massKg * ((gusty / now.result.gustKmH) ** 2 - 1);
 		return [
 			{
 				code: 'wind-tips',
@@ -79,14 +74,14 @@ export const wind: Concern = (model) => {
 };
 
 /** Hole pattern: too little pipe left between the holes. */
-const LEAST_WEB_MM = 12;
 export const webs: Concern = (model) =>
 	model.layout.stands.flatMap((stand): Said[] => {
 		if (!stand.holes) return [];
 		const { input, result } = stand.holes;
 		const { webMm, arcPitchMm } = result;
-		if (webMm === null || webMm >= LEAST_WEB_MM) return [];
-		const hole = Math.floor(arcPitchMm - LEAST_WEB_MM);
+		const leastMm = model.limit('webMm');
+		if (webMm === null || webMm >= leastMm) return [];
+		const hole = Math.floor(arcPitchMm - leastMm);
 		return [
 			{
 				code: 'web-too-thin',
@@ -96,7 +91,7 @@ export const webs: Concern = (model) =>
 				message:
 					webMm <= 0
 						? `Holes of ${model.say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${model.say(webMm + input.holeDiameterMm, 'size')} apart.`
-						: `Only ${model.say(webMm, 'size')} of pipe are left between two holes; under ${model.say(LEAST_WEB_MM, 'size')} it tears or bends when they are cut.`,
+						: `Only ${model.say(webMm, 'size')} of pipe are left between two holes; under ${model.say(leastMm, 'size')} it tears or bends when they are cut.`,
 				fixes: some(
 					input.perRing > 1 && {
 						label: `${input.perRing - 1} sites a ring`,
@@ -105,7 +100,7 @@ export const webs: Concern = (model) =>
 					},
 					hole >= 20 && {
 						label: `Holes of ${model.say(hole, 'size')}`,
-						effect: `${model.say(LEAST_WEB_MM, 'size')} left`,
+						effect: `${model.say(leastMm, 'size')} left`,
 						change: [setOf(stand, 'holeMm', hole)]
 					}
 				)

@@ -6,10 +6,6 @@ import { between, set, type Concern, type Fix, setOf } from '../finding';
 import { openOutlets, variationWith } from '../../model';
 import { outletWords } from '../words';
 
-const UNEVEN_PERCENT = 22;
-
-const EVEN_PERCENT = 8;
-
 /** Flow that differs from bucket to bucket, and which of height, friction and emitter is to blame. */
 export const uneven: Concern = (model) => {
 	const outlets = openOutlets(model);
@@ -17,7 +13,7 @@ export const uneven: Concern = (model) => {
 	const most = Math.max(...flows);
 	const least = Math.min(...flows);
 	const variation = most > 0 ? (100 * (most - least)) / most : 0;
-	if (variation <= UNEVEN_PERCENT || least < DRY_LPH) return [];
+	if (variation <= model.limit('unevenPercent') || least < DRY_LPH) return [];
 	const head = new Map(model.path.result.nodes.map((n) => [n.id, n.headM]));
 	const heads = outlets.map((e) => head.get(e.nodeId) ?? 0);
 	const heights = outlets.map((e) => e.zM);
@@ -91,7 +87,7 @@ function evenerFixes(model: SystemModel, before: number): Fix[] {
 		if (dry > 0 || variationPercent >= before * 0.8) continue;
 		fixes.push({ label, change, effect: `differs by ${Math.round(variationPercent)} %` });
 		// good enough: no need to solve the dearer ones
-		if (variationPercent < EVEN_PERCENT) break;
+		if (variationPercent < model.limit('evenPercent')) break;
 	}
 	return fixes.slice(0, 3);
 }

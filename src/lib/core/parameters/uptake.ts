@@ -1,0 +1,66 @@
+import { parameter } from '../quantity';
+
+const HELD = 'common practice for full strength, from several recipes for home growers';
+const mgL = (value: number, low: number, high: number, source = HELD) =>
+	parameter(value, 'mg/L', [low, high], source);
+
+/** Macro elements a mix for leaves should hold at full strength. */
+export const leafTargets = {
+	N: mgL(165, 120, 210),
+	P: mgL(40, 25, 60),
+	K: mgL(210, 150, 280),
+	Ca: mgL(150, 100, 200),
+	Mg: mgL(40, 25, 60),
+	S: mgL(55, 35, 110)
+};
+
+/** The same for fruit. */
+export const fruitTargets = {
+	N: mgL(165, 120, 220),
+	P: mgL(45, 30, 60),
+	K: mgL(250, 200, 350),
+	Ca: mgL(160, 120, 220),
+	Mg: mgL(45, 30, 60),
+	S: mgL(65, 40, 130)
+};
+
+/** Trace elements at full strength. */
+export const traceTargets = {
+	Fe: mgL(2.5, 1, 5),
+	Mn: mgL(0.6, 0.3, 1),
+	Zn: mgL(0.1, 0.05, 0.3),
+	Cu: mgL(0.05, 0.02, 0.1),
+	B: mgL(0.3, 0.2, 0.5),
+	Mo: mgL(0.05, 0.01, 0.1)
+};
+
+const HARMS = 'common practice: above it roots and leaves are harmed';
+
+/** What no mix may pass. */
+export const limits = {
+	Mn: mgL(5, 2, 10, HARMS),
+	Zn: mgL(2, 1, 5, HARMS),
+	Cu: mgL(0.5, 0.3, 1, HARMS),
+	B: mgL(1, 0.7, 2, HARMS),
+	Mo: mgL(0.5, 0.2, 1, HARMS),
+	Fe: mgL(6, 5, 10, HARMS),
+	Na: mgL(100, 50, 150, HARMS),
+	Cl: mgL(180, 100, 250, HARMS)
+};
+
+/** How a mix is aimed, and how near it comes. */
+export const mixing = {
+	/** The greatest part of the nitrogen that may be ammonium. */
+	ammoniumShare: parameter(0.3, 'of the nitrogen', [0.1, 0.3]),
+	/** Strength the targets stand for; others follow in proportion. */
+	fullMsCm: parameter(2, 'mS/cm', [1.8, 2.4]),
+	/** Strength wanted by nobody: an empty loop is mixed for a young plant. */
+	emptyMsCm: parameter(1.2, 'mS/cm', [0.8, 1.6]),
+	/** A meter is off by so much, and by so much of what it shows. */
+	meterMsCm: parameter(0.05, 'mS/cm', [0.02, 0.1], 'accuracy of common pen meters'),
+	meterShare: parameter(0.02, 'of the reading', [0.01, 0.05], 'accuracy of common pen meters'),
+	/** By label alone: what is printed, the spoon or jug, and the water of the day. */
+	labelShare: parameter(0.1, 'of the feed', [0.05, 0.15], 'tolerance of fertiliser labels'),
+	spoonShare: parameter(0.12, 'of the feed', [0.05, 0.25]),
+	waterShare: parameter(0.3, 'of the water', [0.1, 0.5], 'tap water from season to season')
+};
