@@ -15,7 +15,7 @@ import {
 	fromShown,
 	toShown,
 	showNumber,
-	type Kind
+	type Quantity
 } from '../../src/lib/core/quantity';
 import { rail, RAIL_TEXT } from './rail';
 
@@ -141,7 +141,7 @@ describe('changes', () => {
 describe('units', () => {
 	const us = { system: 'us', strength: 'ppm700' } as const;
 	const metric = { system: 'metric', strength: 'mscm' } as const;
-	const table: [value: number, kind: Kind, metric: string, us: string][] = [
+	const table: [value: number, kind: Quantity, metric: string, us: string][] = [
 		[32, 'volume', '32 L', '8.45 gal'],
 		[1.834, 'flow', '1.83 L/h', '0.484 gal/h'],
 		[0.561, 'dose', '561 mL', '19.0 fl oz'],

@@ -29,3 +29,10 @@ export const codes = (model: SystemModel) => findingsOf(model).map((f) => f.code
 export const EXAMPLES = readdirSync(new URL('../../examples/', import.meta.url)).map((file) =>
 	file.replace('.json', '')
 );
+
+/** A figure with one of some units, for looking for strays. */
+export const figureWith = (units: readonly string[]): RegExp => {
+	const plain = units.map((unit) => unit.replace(/[/().]/g, '\\$&'));
+	const longest = plain.sort((a, b) => b.length - a.length);
+	return new RegExp(`\\d (?:${longest.join('|')})(?![\\w/])`, 'g');
+};

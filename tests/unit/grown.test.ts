@@ -19,6 +19,14 @@ const at = (name: string, stage: string, ...more: Parameters<typeof set>[]) => {
 };
 const key = ({ code, subject }: Finding) => `${code} ${subject}`;
 
+const nine = (one: string | number) => (typeof one === 'number' ? one.toPrecision(9) : one);
+/** What is found, its figures to the digits that do not hang on where a solution started from. */
+const told = (model: SystemModel) =>
+	findingsOf(model).map(({ figures, ...said }) => ({
+		...said,
+		figures: figures.map(({ quantity, value, to = value }) => [quantity, value, to].map(nine))
+	}));
+
 describe('now and grown', () => {
 	it('a system of grown plants is its own grown state', () => {
 		for (const name of EXAMPLES) {
@@ -85,7 +93,7 @@ describe('now and grown', () => {
 				if (change.path === 'operation.feed.setMin')
 					expect(model.grown.layout).to.equal(before.layout);
 				const fresh = new SystemModel(model.parts, model.shelf);
-				expect(findingsOf(model), name).to.deep.equal(findingsOf(fresh));
+				expect(told(model), name).to.deep.equal(told(fresh));
 			}
 		}
 	});

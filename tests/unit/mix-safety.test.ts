@@ -1,5 +1,6 @@
 import { PARAMETERS } from '../../src/lib/core/parameters';
 import { expect } from 'chai';
+import { rendered } from '../../src/lib/core/review/sentence';
 import fc from 'fast-check';
 import { LIMITED, NUTRIENTS, recipe } from '../../src/lib/core/nutrients';
 import { SystemModel } from '../../src/lib/core/model';
@@ -11,7 +12,11 @@ const MACRO: SaltId[] = USUAL_SALTS.slice(0, 5);
 const rail = (...saltIds: SaltId[]) =>
 	modelOf('lean-to-rail', set('operation.mix.source.saltIds', saltIds));
 const without = (...out: SaltId[]) => USUAL_SALTS.filter((id) => !out.includes(id));
-const mixFindings = (model: SystemModel) => [...overLimit(model), ...lacks(model)];
+const mixFindings = (model: SystemModel) =>
+	[...overLimit(model), ...lacks(model)].map((said) => ({
+		...said,
+		message: rendered(said.message, model.place.units)
+	}));
 const watered = (model: SystemModel, water: Partial<SystemModel['place']['water']>) =>
 	model.with([set('place.water', { ...model.place.water, ...water })]);
 
@@ -97,6 +102,11 @@ describe('a mix never poisons', () => {
 		expect(lack!.message).to.match(
 			/nitrogen \(.*alone is 1.\d+ mS\/cm of the 1 mS\/cm aimed at.*leaves [\d.]+ mg\/L of nitrogen/
 		);
+		// worked out once for a strength, and yet read in the units of whoever reads it
+		const [inPpm] = mixFindings(
+			model.with([set('place.units', { system: 'us', strength: 'ppm500' })])
+		);
+		expect(inPpm!.message).to.match(/alone is \d{3} ppm \(500\) of the 500 ppm \(500\) aimed at/);
 		const salt = watered(model, { Na: 140, Cl: 260 });
 		const stop = mixFindings(salt).find((f) => f.code === 'mix-over-limit')!;
 		expect(stop.severity).to.equal('stop');

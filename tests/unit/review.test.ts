@@ -4,16 +4,9 @@ import fc from 'fast-check';
 import { applyChanges, startSystem, type Change } from '../../src/lib/core/design';
 import { feedPlan } from '../../src/lib/core/feeding';
 import { atSpeed, headAt } from '../../src/lib/core/hydraulics';
+import { METRIC, showRange } from '../../src/lib/core/quantity';
 import { assessModel } from '../../src/lib/core/operations';
-import {
-	between,
-	dayOf,
-	faultWords,
-	findingsOf,
-	names,
-	SEVERITIES,
-	STEPS
-} from '../../src/lib/core/review';
+import { dayOf, faultWords, findingsOf, names, SEVERITIES, STEPS } from '../../src/lib/core/review';
 import {
 	SystemModel,
 	daysLeft,
@@ -269,9 +262,9 @@ describe('words', () => {
 	for (const [list, says] of lists)
 		it(`${list.length} names`, () => void expect(names(list)).to.equal(says));
 	it('a range says its unit once', () => {
-		expect(between('1.7 L/h', '1.9 L/h')).to.equal('1.7 to 1.9 L/h');
-		expect(between('900 mL', '1.2 L')).to.equal('900 mL to 1.2 L');
-		expect(between('2 L', '2 L')).to.equal('2 L');
+		expect(showRange(1.71, 1.9, 'flow', METRIC)).to.equal('1.71 to 1.90 L/h');
+		expect(showRange(0.1, 0.2, 'dose', { ...METRIC, system: 'us' })).to.equal('3.4 to 6.8 fl oz');
+		expect(showRange(2, 2.001, 'volume', METRIC)).to.equal('2 L');
 	});
 	it('a calendar day, free of time zones', () => {
 		expect(['2026-04-02', '2026-12-31'].map(dayOf)).to.deep.equal(['2 Apr', '31 Dec']);

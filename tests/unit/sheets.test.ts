@@ -16,9 +16,11 @@ import {
 	writeDesignFile,
 	type Variant
 } from '../../src/lib/core/design';
-import { toIssues, type FieldMeta } from '../../src/lib/core/quantity';
+import { coreUnitOf, toIssues, type FieldMeta } from '../../src/lib/core/quantity';
 import { BUILT_IN_LISTS } from '../../src/lib/core/shelf';
 import { example, exampleFile, set } from './example';
+
+const unitOf = ({ quantity }: FieldMeta): string => coreUnitOf(quantity ?? 'count');
 
 /** An example that has a stand of the variant, and which of its stands that is. */
 const HAS: Record<Variant, [name: string, at: number]> = {
@@ -68,7 +70,7 @@ describe('the sheet of each kind', () => {
 					expect(mine!.message).to.match(/ must be a (?:whole )?number from /);
 					// a count has no unit, and says no other's
 					expect(mine!.message).to.match(
-						meta.unit ? new RegExp(` ${meta.unit}$`) : /from [\d,.]+ to [\d,.]+$/
+						unitOf(meta) === '' ? /from [\d,.]+ to [\d,.]+$/ : new RegExp(` ${unitOf(meta)}$`)
 					);
 				}
 			}

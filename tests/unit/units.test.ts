@@ -8,12 +8,12 @@ import {
 	show,
 	showNumber,
 	toShown,
-	type Kind,
+	type Quantity,
 	type Units
 } from '../../src/lib/core/quantity';
 
 const US: Units = { system: 'us', strength: 'ppm640' };
-const KINDS: readonly Kind[] = [
+const KINDS: readonly Quantity[] = [
 	'span',
 	'size',
 	'head',
@@ -114,7 +114,7 @@ describe('every kind of figure', () => {
 		expect(same).to.have.members(['trace', 'percent', 'power', 'minutes', 'days', 'count']);
 	});
 
-	const known: [value: number, kind: Kind, metric: string, us: string][] = [
+	const known: [value: number, kind: Quantity, metric: string, us: string][] = [
 		[0.3048, 'span', '0.30 m', '1 ft'],
 		[25.4, 'size', '25 mm', '1 in'],
 		[3.785411784, 'volume', '3.8 L', '1 gal'],
@@ -132,7 +132,7 @@ describe('every kind of figure', () => {
 			expect(show(value, kind, US)).to.equal(us);
 		});
 
-	const fields: [value: number, kind: Kind, metric: string, us: string][] = [
+	const fields: [value: number, kind: Quantity, metric: string, us: string][] = [
 		// pure numbers keep their decimals: a pH, a price, a share of iron
 		[7.4, 'count', '7.4', '7.4'],
 		[0.29, 'count', '0.29', '0.29'],

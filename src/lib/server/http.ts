@@ -23,7 +23,7 @@ export const problem = (
 
 /** What a write is based on, and the id of the request: asked again, it is not done again. */
 export const baseFields = {
-	base: quantity('base revision', '', { min: 1, whole: true }),
+	base: quantity('base revision', 'count', { min: 1, whole: true }),
 	request: id('request').optional()
 };
 
@@ -31,7 +31,7 @@ export const baseFields = {
 export const recordField = {
 	record: z
 		.strictObject({
-			base: quantity('base revision of the record', '', { min: 0, whole: true }),
+			base: quantity('base revision of the record', 'count', { min: 0, whole: true }),
 			document: recordSchema
 		})
 		.optional()

@@ -1,13 +1,15 @@
 import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
 import { STEPS } from '../../../src/lib/core/review';
-import { EXAMPLES } from '../example';
+import { unitsOnlyIn } from '../../../src/lib/core/quantity';
+import { EXAMPLES, figureWith } from '../example';
 import { BUILT_IN_LISTS } from '../../../src/lib/core/shelf';
 import { sessionOf, shown, US, wordsOf, type Session } from './stage';
 
 /** A figure with a metric unit, which somebody who asked for feet and gallons should not meet. */
-const METRIC_FIGURE = /\d (?:mm|cm|m|km\/h|m\/s|L|mL|L\/h|kg|kg\/m²|°C|mS\/cm)(?![\w/])/g;
-const US_FIGURE = /\d (?:ft|gal|gal\/h|lb|gph|°F|ppm)\b/g;
+const METRIC_FIGURE = figureWith([...unitsOnlyIn('metric'), 'mS/cm']);
+// “in” is a word as well
+const US_FIGURE = figureWith([...unitsOnlyIn('us').filter((unit) => unit !== 'in'), 'ppm']);
 /** A length, an area or a volume in words, which would be another in the other units. */
 const METRIC_WORD = /\b(?:mm|metres?|litres?) |(?<!\/)m²|\ba (?:metre|litre)\b/g;
 const HOLE = /undefined|NaN|Infinity|\bnull\b|\[object/;

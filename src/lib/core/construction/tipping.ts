@@ -1,22 +1,22 @@
 import { z } from 'zod';
 import { G, NoSolution, quantity } from '../quantity';
 
-const heightM = quantity('height of the centre', 'm', { min: 0, max: 100 });
+const heightM = quantity('height of the centre', 'span', { min: 0, max: 100 });
 export const tippingInput = z.strictObject({
 	parts: z
-		.array(z.strictObject({ massKg: quantity('mass', 'kg', { above: 0, max: 1e6 }), heightM }))
+		.array(z.strictObject({ massKg: quantity('mass', 'mass', { above: 0, max: 1e6 }), heightM }))
 		.min(1, 'parts must hold at least one part')
 		.max(10_000),
 	faces: z
 		.array(
 			z.strictObject({
-				areaM2: quantity('area', 'm²', { above: 0, max: 10_000 }),
+				areaM2: quantity('area', 'area', { above: 0, max: 10_000 }),
 				heightM,
-				drag: quantity('drag coefficient', '', { above: 0, max: 10 }).default(1.2)
+				drag: quantity('drag coefficient', 'ratio', { above: 0, max: 10 }).default(1.2)
 			})
 		)
 		.max(10_000),
-	edgeM: quantity('distance from the centre line to the edge', 'm', { above: 0, max: 100 })
+	edgeM: quantity('distance from the centre line to the edge', 'span', { above: 0, max: 100 })
 });
 export const tippingOutput = z.strictObject({
 	massKg: z.number(),

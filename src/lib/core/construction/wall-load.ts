@@ -2,13 +2,13 @@ import { z } from 'zod';
 import { G, quantity } from '../quantity';
 
 export const wallLoadInput = z.strictObject({
-	massKg: quantity('mass', 'kg', { above: 0, max: 1e6 }),
-	standoffM: quantity('distance of its centre from the wall', 'm', { above: 0, max: 100 }),
+	massKg: quantity('mass', 'mass', { above: 0, max: 1e6 }),
+	standoffM: quantity('distance of its centre from the wall', 'span', { above: 0, max: 100 }),
 	rows: z
 		.array(
 			z.strictObject({
-				heightM: quantity('height over the lower edge', 'm', { above: 0, max: 100 }),
-				fixings: quantity('fixings in the row', '', { min: 1, max: 50, whole: true })
+				heightM: quantity('height over the lower edge', 'span', { above: 0, max: 100 }),
+				fixings: quantity('fixings in the row', 'count', { min: 1, max: 50, whole: true })
 			})
 		)
 		.min(1, 'rows must hold at least one row of fixings')

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { quantity } from '../quantity';
 
-const kg = (name: string) => quantity(name, 'kg', { min: 0, max: 1e6 });
+const kg = (name: string) => quantity(name, 'mass', { min: 0, max: 1e6 });
 
 export const weightInput = z.strictObject({
 	frameKg: kg('frame'),
@@ -11,11 +11,11 @@ export const weightInput = z.strictObject({
 	tank: z
 		.strictObject({
 			emptyKg: kg('empty tank'),
-			litres: quantity('water in the tank', 'L', { min: 0, max: 100_000 })
+			litres: quantity('water in the tank', 'volume', { min: 0, max: 100_000 })
 		})
 		.nullable(),
 	/** What it stands on; null: it hangs on a wall. */
-	floorM2: quantity('floor', 'm²', { above: 0, max: 1e5 }).nullable()
+	floorM2: quantity('floor', 'area', { above: 0, max: 1e5 }).nullable()
 });
 export const weightOutput = z.strictObject({ massKg: z.number(), perM2: z.number().nullable() });
 export type Weight = z.infer<typeof weightOutput>;

@@ -3,13 +3,13 @@ import { quantity } from '../quantity';
 
 /** How warm and how damp it gets: of a typical day, and of a month. */
 export const weather = {
-	tMinC: quantity('lowest temperature', '°C', { min: -40, max: 60 }),
-	tMaxC: quantity('highest temperature', '°C', { min: -40, max: 60 }),
-	rhMinPercent: quantity('lowest humidity', '%', { min: 0, max: 100 }),
-	rhMaxPercent: quantity('highest humidity', '%', { min: 0, max: 100 })
+	tMinC: quantity('lowest temperature', 'temperature', { min: -40, max: 60 }),
+	tMaxC: quantity('highest temperature', 'temperature', { min: -40, max: 60 }),
+	rhMinPercent: quantity('lowest humidity', 'percent', { min: 0, max: 100 }),
+	rhMaxPercent: quantity('highest humidity', 'percent', { min: 0, max: 100 })
 };
-export const windMS = quantity('wind', 'm/s', { min: 0, max: 40 });
-export const solarMjM2 = quantity('solar radiation', 'MJ/m²', { min: 0, max: 50 });
+export const windMS = quantity('wind', 'velocity', { min: 0, max: 40 });
+export const solarMjM2 = quantity('solar radiation', 'radiation', { min: 0, max: 50 });
 
 /** The highest is no lower than the lowest. */
 export function refuseTurned(
@@ -29,10 +29,10 @@ export const OUTDOORS = {
 	setting: z.literal('outdoors'),
 	...weather,
 	windMS,
-	elevationM: quantity('elevation', 'm', { min: -500, max: 9000 }),
-	latitudeDeg: quantity('latitude', '°', { min: -90, max: 90 }),
-	dayOfYear: quantity('day of the year', '', { min: 1, max: 366, whole: true }),
-	sunshineH: quantity('sunshine', 'h', { min: 0, max: 24 }).optional(),
+	elevationM: quantity('elevation', 'span', { min: -500, max: 9000 }),
+	latitudeDeg: quantity('latitude', 'angle', { min: -90, max: 90 }),
+	dayOfYear: quantity('day of the year', 'count', { min: 1, max: 366, whole: true }),
+	sunshineH: quantity('sunshine', 'hours', { min: 0, max: 24 }).optional(),
 	solarMjM2: solarMjM2.optional()
 };
 /** What is told of a day under lamps. */
@@ -40,8 +40,8 @@ export const INDOORS = {
 	setting: z.literal('indoors'),
 	...weather,
 	windMS: windMS.default(0.3),
-	ppfdUmol: quantity('PPFD', 'µmol/m²/s', { min: 0, max: 3000 }),
-	photoperiodH: quantity('photoperiod', 'h', { min: 0, max: 24 }),
+	ppfdUmol: quantity('PPFD', 'photonsOnLeaf', { min: 0, max: 3000 }),
+	photoperiodH: quantity('photoperiod', 'hours', { min: 0, max: 24 }),
 	lamp: z.enum(['led', 'sun'], { error: () => 'lamp must be one of led, sun' })
 };
 export const UNKNOWN_SETTING = { error: () => 'setting must be one of outdoors, indoors' };

@@ -28,7 +28,7 @@ export const designSchema = z
 			.min(1, 'a design needs at least one stand')
 			.max(MOST_STANDS, `a design has ${MOST_STANDS} stands at most`),
 		/** Which way the front faces, degrees from north through east. */
-		frontDeg: quantity('direction of the front', '°', { min: 0, max: 360 }).default(180),
+		frontDeg: quantity('direction of the front', 'angle', { min: 0, max: 360 }).default(180),
 		lamps: z.array(lampSchema).max(40).default([]),
 		support: supportSchema.default({ kind: 'none', heightM: 2 }),
 		/** Paths filled by default and not yet looked at by the grower, each with its part's name first. */

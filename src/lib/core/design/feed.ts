@@ -3,7 +3,7 @@ import { oneOf, quantity } from '../quantity';
 
 export const DAY_MIN = 1440;
 const minutes = (name: string, min: number, max: number) =>
-	quantity(name, 'min', { min, max, whole: true });
+	quantity(name, 'minutes', { min, max, whole: true });
 
 export const SCHOOLS = ['soak', 'pulse', 'repeat', 'continuous'] as const;
 export const lightsSchema = z.strictObject({
@@ -23,16 +23,16 @@ export const timerSchema = z.strictObject({
 		)
 		.default(1),
 	minOnMin: minutes('least on-time', 1, 240).default(1),
-	slotsPerDay: quantity('slots', 'a day', { min: 1, max: DAY_MIN, whole: true }).default(48)
+	slotsPerDay: quantity('slots', 'timesADay', { min: 1, max: DAY_MIN, whole: true }).default(48)
 });
 /** How the timer is planned; shared by the design and the feed-plan operation. */
 export const feedFields = {
 	school: oneOf('school', SCHOOLS),
 	lights: lightsSchema,
-	dayShare: quantity('day share', '', { min: 0, max: 1 }),
-	allowedDepletion: quantity('allowed depletion', '', { min: 0.01, max: 1 }),
-	drainFraction: quantity('drain fraction', '', { min: 0, max: 0.95 }),
-	soakPerDay: quantity('soaks', 'a day', { min: 1, max: DAY_MIN, whole: true }),
+	dayShare: quantity('day share', 'share', { min: 0, max: 1 }),
+	allowedDepletion: quantity('allowed depletion', 'share', { min: 0.01, max: 1 }),
+	drainFraction: quantity('drain fraction', 'share', { min: 0, max: 0.95 }),
+	soakPerDay: quantity('soaks', 'timesADay', { min: 1, max: DAY_MIN, whole: true }),
 	pulseEveryMin: minutes('pulse spacing', 1, DAY_MIN),
 	repeatEveryMin: minutes('repeat spacing', 1, DAY_MIN),
 	repeatFromMin: minutes('first repeat', 0, DAY_MIN - 1)

@@ -3,7 +3,7 @@ import { id, oneOf, quantity } from '../quantity';
 import { builtTankShape } from '../shelf';
 import type { Operation } from './operation';
 
-const litres = (name: string, above = 0) => quantity(name, 'L', { min: above, max: 100_000 });
+const litres = (name: string, above = 0) => quantity(name, 'volume', { min: above, max: 100_000 });
 
 /** Under the stand, at its low end, carrying it on its lid, or the lower part of the same vessel. */
 export const SPOTS = ['under', 'beside', 'lid', 'inside'] as const;
@@ -17,9 +17,9 @@ export const tankSchema = z.strictObject({
 	/** A way to the pump through the lid, or through a plate over it, without lifting plants. */
 	hatch: z.boolean().default(false),
 	/** Its floor over the floor of the place; below zero it is sunk. */
-	floorMm: quantity('tank floor', 'mm', { min: -2000, max: 4000 }),
+	floorMm: quantity('tank floor', 'size', { min: -2000, max: 4000 }),
 	/** Lowest opening under the rim: an overflow or pipe hole. */
-	overflowBelowRimMm: quantity('overflow below the rim', 'mm', { min: 0, max: 1000 })
+	overflowBelowRimMm: quantity('overflow below the rim', 'size', { min: 0, max: 1000 })
 });
 
 /** A second vessel that feeds a float. */

@@ -18,9 +18,9 @@ export const nutrientSource = z.discriminatedUnion(
 			form: oneOf('form', ['powder', 'liquid']),
 			label: labelSchema,
 			/** kg/L of a liquid; a powder is weighed. */
-			densityKgL: quantity('density', 'kg/L', { min: 0.7, max: 2 }),
+			densityKgL: quantity('density', 'density', { min: 0.7, max: 2 }),
 			/** The label's full dose: g or mL to a litre. */
-			labelDosePerL: quantity('label dose', 'g or mL a litre', { above: 0, max: 100 })
+			labelDosePerL: quantity('label dose', 'labelDose', { above: 0, max: 100 })
 		})
 	],
 	{ error: () => 'nutrient source must be one of salts, product' }
@@ -28,10 +28,10 @@ export const nutrientSource = z.discriminatedUnion(
 
 export const mixSchema = z.strictObject({
 	/** null: what the planted crops want at their stage. */
-	strengthMsCm: quantity('strength', 'mS/cm', { min: 0.2, max: 6 }).nullable(),
+	strengthMsCm: quantity('strength', 'strength', { min: 0.2, max: 6 }).nullable(),
 	/** `meter`: dose to a strength; `label`: the label's dose, for who owns no meter. */
 	method: oneOf('method', ['meter', 'label']),
 	/** Part of the label's dose. */
-	labelShare: quantity('part of the label dose', '', { min: 0.1, max: 1.5 }),
+	labelShare: quantity('part of the label dose', 'share', { min: 0.1, max: 1.5 }),
 	source: nutrientSource
 });

@@ -31,18 +31,18 @@ export const operationSchema = z.strictObject({
 	/** What grew at sites that are gone, until it is dropped by hand or its site comes back. */
 	kept: cropsAt.default({}),
 	/** Speed of the pump, as a share of its full. */
-	dial: quantity('pump dial', '', { min: 0.1, max: 1 }),
+	dial: quantity('pump dial', 'share', { min: 0.1, max: 1 }),
 	/** Row valves that are shut, by id. */
 	shutValves: z.array(id('valve')).max(1000),
 	/** How far the grower fills the tank, at rest. */
-	fillL: quantity('fill', 'L', { min: 0.1, max: 100_000 }),
+	fillL: quantity('fill', 'volume', { min: 0.1, max: 100_000 }),
 	topUp: topUpSchema,
-	maxDriftPercent: quantity('greatest drift', '%', { above: 0, max: 100 }),
+	maxDriftPercent: quantity('greatest drift', 'percent', { above: 0, max: 100 }),
 	/** Strength of what plants take up, as a share of the tank's. */
-	uptakePercent: quantity('uptake strength', '% of the tank', { min: 0, max: 200 }),
+	uptakePercent: quantity('uptake strength', 'percent', { min: 0, max: 200 }),
 	feed: feedSchema,
 	/** Hours a day each lamp is on, by lamp id. */
-	lampHours: z.record(z.string().max(120), quantity('hours a day', 'h', { min: 0, max: 24 })),
+	lampHours: z.record(z.string().max(120), quantity('hours a day', 'hours', { min: 0, max: 24 })),
 	mix: mixSchema
 });
 export type Operation = z.infer<typeof operationSchema>;

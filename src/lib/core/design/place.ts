@@ -8,13 +8,13 @@ export const PLACE_VERSION = 2;
 export const AREA_KINDS = ['indoors', 'tent', 'greenhouse', 'balcony', 'wall', 'yard'] as const;
 export type AreaKind = (typeof AREA_KINDS)[number];
 
-const mgL = (name: string) => quantity(name, 'mg/L', { min: 0, max: 10_000 });
+const mgL = (name: string) => quantity(name, 'concentration', { min: 0, max: 10_000 });
 
 /** What comes out of the tap or the butt. */
 export const sourceWaterSchema = z.strictObject({
-	ecMsCm: quantity('strength of the source water', 'mS/cm', { min: 0, max: 20 }),
-	ph: quantity('pH of the source water', '', { min: 3, max: 11 }),
-	alkalinityMeqL: quantity('alkalinity', 'meq/L', { min: 0, max: 50 }),
+	ecMsCm: quantity('strength of the source water', 'strength', { min: 0, max: 20 }),
+	ph: quantity('pH of the source water', 'ratio', { min: 3, max: 11 }),
+	alkalinityMeqL: quantity('alkalinity', 'charge', { min: 0, max: 50 }),
 	Ca: mgL('calcium'),
 	Mg: mgL('magnesium'),
 	Na: mgL('sodium'),
@@ -27,25 +27,25 @@ export const areaSchema = z.strictObject({
 	id: key('area id'),
 	name: text('name of the area', 60),
 	kind: oneOf('kind of area', AREA_KINDS),
-	lengthM: quantity('length of the area', 'm', { min: 0.3, max: 100 }),
-	widthM: quantity('width of the area', 'm', { min: 0.3, max: 100 }),
-	heightM: quantity('height of the area', 'm', { min: 0.3, max: 20 }),
+	lengthM: quantity('length of the area', 'span', { min: 0.3, max: 100 }),
+	widthM: quantity('width of the area', 'span', { min: 0.3, max: 100 }),
+	heightM: quantity('height of the area', 'span', { min: 0.3, max: 20 }),
 	/** Kept free in front to walk and work in; what stands there must leave it. */
-	walkM: quantity('walking room in front', 'm', { min: 0, max: 5 }).default(0),
-	floorKgM2: quantity('load the floor may bear', 'kg/m²', { min: 10, max: 10_000 }).nullable(),
+	walkM: quantity('walking room in front', 'span', { min: 0, max: 5 }).default(0),
+	floorKgM2: quantity('load the floor may bear', 'floorLoad', { min: 10, max: 10_000 }).nullable(),
 	/** Studs in the wall, centre to centre; null: solid. */
-	studMm: quantity('stud spacing', 'mm', { min: 200, max: 1200 }).nullable().default(null),
+	studMm: quantity('stud spacing', 'size', { min: 200, max: 1200 }).nullable().default(null),
 	/** The sun can heat pipes and tanks that are not shaded. */
 	sunOnPipes: z.boolean('sunOnPipes must be true or false'),
 	obstacles: z
 		.array(
 			z.strictObject({
 				name: text('name of the obstacle', 40),
-				xM: quantity('distance from the left', 'm', { min: 0, max: 100 }),
-				yM: quantity('distance from the front', 'm', { min: 0, max: 100 }),
-				lengthM: quantity('length of the obstacle', 'm', { above: 0, max: 100 }),
-				widthM: quantity('width of the obstacle', 'm', { above: 0, max: 100 }),
-				heightM: quantity('height of the obstacle', 'm', { above: 0, max: 20 })
+				xM: quantity('distance from the left', 'span', { min: 0, max: 100 }),
+				yM: quantity('distance from the front', 'span', { min: 0, max: 100 }),
+				lengthM: quantity('length of the obstacle', 'span', { above: 0, max: 100 }),
+				widthM: quantity('width of the obstacle', 'span', { above: 0, max: 100 }),
+				heightM: quantity('height of the obstacle', 'span', { above: 0, max: 20 })
 			})
 		)
 		.max(50),
@@ -60,9 +60,9 @@ export const placeSchema = z
 			error: () => `schemaVersion of the place must be ${PLACE_VERSION}`
 		}),
 		name: text('name of the place', 80),
-		reachM: quantity('reach', 'm', { min: 0.3, max: 3 }),
+		reachM: quantity('reach', 'span', { min: 0.3, max: 3 }),
 		water: sourceWaterSchema,
-		pricePerKwh: quantity('price of electricity', 'a kWh', { min: 0, max: 100 }),
+		pricePerKwh: quantity('price of electricity', 'perKwh', { min: 0, max: 100 }),
 		units: unitsSchema,
 		months: monthsSchema,
 		areas: z.array(areaSchema).min(1, 'a place needs at least one area').max(50)

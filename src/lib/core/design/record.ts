@@ -5,9 +5,9 @@ import type { Design } from './design';
 
 /** One pair of a bench test: the grower's own jug and watch. */
 const benchReading = z.strictObject({
-	liftM: quantity('lift', 'm', { min: 0, max: 50 }),
-	litres: quantity('litres', 'L', { min: 0, max: 1000 }),
-	seconds: quantity('seconds', 's', { above: 0, max: 36_000 })
+	liftM: quantity('lift', 'head', { min: 0, max: 50 }),
+	litres: quantity('litres', 'volume', { min: 0, max: 1000 }),
+	seconds: quantity('seconds', 'seconds', { above: 0, max: 36_000 })
 });
 export const pumpTestSchema = z.strictObject({
 	/** Which pump was tried: of another it says nothing. */
@@ -20,14 +20,14 @@ export const recordSchema = z.strictObject({
 	/** How far the plant at a site has grown, as last seen. */
 	stages: z.record(z.string().max(120), oneOf('stage', STAGES)),
 	/** In the tank now, with the pump running. */
-	nowL: quantity('water in the tank', 'L', { min: 0, max: 100_000 }),
-	waterC: quantity('water temperature', '°C', { min: 0, max: 45 }),
+	nowL: quantity('water in the tank', 'volume', { min: 0, max: 100_000 }),
+	waterC: quantity('water temperature', 'temperature', { min: 0, max: 45 }),
 	/** Measured use over predicted use. */
-	useFactor: quantity('use factor', '', { min: 0.1, max: 10 }),
+	useFactor: quantity('use factor', 'ratio', { min: 0.1, max: 10 }),
 	/** null: nobody tried the pump. */
 	pumpTest: pumpTestSchema.nullable(),
 	/** Jug readings of the dry run, mL in 30 s, by outlet id. */
-	caughtMl: z.record(z.string().max(120), quantity('caught', 'mL', { min: 0, max: 100_000 })),
+	caughtMl: z.record(z.string().max(120), quantity('caught', 'liquid', { min: 0, max: 100_000 })),
 	dryRunOn: z.iso.date('dry run must be a date, YYYY-MM-DD').nullable(),
 	plantOutOn: z.iso.date('plant out must be a date, YYYY-MM-DD').nullable(),
 	/** Cautions the grower has seen to, by finding code. */

@@ -1,6 +1,6 @@
 import { partsOf, costOf } from '../construction';
 import type { Design, Parts, Plan } from '../design';
-import type { Kind } from '../quantity';
+import type { Quantity } from '../quantity';
 import { pick } from '../shelf';
 import type { SystemModel } from '../model';
 import { findingsOf } from '../review';
@@ -13,7 +13,7 @@ export interface Comparison {
 	/** null: not known for this one. */
 	a: number | null;
 	b: number | null;
-	kind: Kind;
+	kind: Quantity;
 	/** Shown in place of the kind's unit. */
 	unit?: string;
 	/** Which is better by this figure; null: neither, or a matter of taste. */
@@ -23,7 +23,7 @@ export interface Comparison {
 interface Measure {
 	name: string;
 	short: string;
-	kind: Kind;
+	kind: Quantity;
 	unit?: string;
 	better: 'more' | 'less' | null;
 	of(model: SystemModel): number | null;

@@ -12,10 +12,10 @@ import {
 
 export const feedSite = z.strictObject({
 	id: id(),
-	mediumL: quantity('medium', 'L', { min: 0.05, max: 10_000 }),
-	availableFraction: quantity('available fraction', '', { min: 0.01, max: 1 }),
-	demandLPerDay: quantity('demand', 'L a day', { min: 0, max: 10_000 }),
-	flowLph: quantity('flow', 'L/h', { min: 0, max: 10_000 })
+	mediumL: quantity('medium', 'volume', { min: 0.05, max: 10_000 }),
+	availableFraction: quantity('available fraction', 'share', { min: 0.01, max: 1 }),
+	demandLPerDay: quantity('demand', 'use', { min: 0, max: 10_000 }),
+	flowLph: quantity('flow', 'flow', { min: 0, max: 10_000 })
 });
 export const feedPlanInput = z
 	.strictObject({

@@ -5,14 +5,14 @@ export const drainBackInput = z.strictObject({
 	lines: z
 		.array(
 			z.strictObject({
-				innerDiameterMm: quantity('inner diameter', 'mm', { min: 1, max: 200 }),
-				lengthM: quantity('length', 'm', { min: 0, max: 10_000 })
+				innerDiameterMm: quantity('inner diameter', 'size', { min: 1, max: 200 }),
+				lengthM: quantity('length', 'span', { min: 0, max: 10_000 })
 			})
 		)
 		.max(20_000),
-	inTransitL: quantity('water in transit', 'L', { min: 0, max: 1e6 }),
-	tankFullL: quantity('tank to the brim', 'L', { above: 0, max: 1e6 }),
-	runningL: quantity('water in the tank while running', 'L', { min: 0, max: 1e6 })
+	inTransitL: quantity('water in transit', 'volume', { min: 0, max: 1e6 }),
+	tankFullL: quantity('tank to the brim', 'volume', { above: 0, max: 1e6 }),
+	runningL: quantity('water in the tank while running', 'volume', { min: 0, max: 1e6 })
 });
 export const drainBackOutput = z.strictObject({
 	standingL: z.number(),

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { NoSolution, quantity, rootOf } from '../quantity';
 
 export const drainInput = z.strictObject({
-	flowLph: quantity('flow', 'L/h', { min: 0, max: 1e9 }),
-	innerDiameterMm: quantity('inner diameter', 'mm', { min: 1, max: 200 }),
-	fallPercent: quantity('fall', '%', { above: 0, max: 1e6 }),
-	manningN: quantity("Manning's n", '', { above: 0, max: 1e6 }).default(0.01)
+	flowLph: quantity('flow', 'flow', { min: 0, max: 1e9 }),
+	innerDiameterMm: quantity('inner diameter', 'size', { min: 1, max: 200 }),
+	fallPercent: quantity('fall', 'percent', { above: 0, max: 1e6 }),
+	manningN: quantity("Manning's n", 'ratio', { above: 0, max: 1e6 }).default(0.01)
 });
 export const drainOutput = z.strictObject({
 	fullCapacityLph: z.number(),

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { quantity } from '../quantity';
 
 export const fluidInput = z.strictObject({
-	temperatureC: quantity('temperature', '°C', { min: 0, max: 45 })
+	temperatureC: quantity('temperature', 'temperature', { min: 0, max: 45 })
 });
 export const fluidOutput = z.strictObject({
 	densityKgM3: z.number(),

@@ -4,13 +4,13 @@ import { fluid } from './fluid';
 
 /** Field definitions shared by every pipe, link and hose. */
 export const pipeFields = {
-	innerDiameterMm: quantity('inner diameter', 'mm', { min: 1, max: 200 }),
-	roughnessMm: quantity('roughness', 'mm', { min: 0, max: 10 }),
-	fittingsK: quantity('fittings K', '', { min: 0, max: 1e6 }),
-	temperatureC: quantity('temperature', '°C', { min: 0, max: 45 })
+	innerDiameterMm: quantity('inner diameter', 'size', { min: 1, max: 200 }),
+	roughnessMm: quantity('roughness', 'size', { min: 0, max: 10 }),
+	fittingsK: quantity('fittings K', 'ratio', { min: 0, max: 1e6 }),
+	temperatureC: quantity('temperature', 'temperature', { min: 0, max: 45 })
 };
 /** Length: nothing, or 1 mm to 10 km; in between is a slip of the keyboard. */
-export const lengthM = quantity('length', 'm', { min: 0, max: 10_000 }).refine(
+export const lengthM = quantity('length', 'span', { min: 0, max: 10_000 }).refine(
 	(l) => l === 0 || l >= 0.001,
 	'length must be 0 or a number from 0.001 to 10,000 m'
 );
@@ -24,7 +24,7 @@ export const roughnessMessage =
 	'roughness must be a number from 0 to 0.05 of the inner diameter, mm';
 
 export const pipeLossInput = z.strictObject({
-	flowLph: quantity('flow', 'L/h', { min: 0, max: 1e6 }),
+	flowLph: quantity('flow', 'flow', { min: 0, max: 1e6 }),
 	innerDiameterMm: pipeFields.innerDiameterMm,
 	lengthM,
 	roughnessMm: pipeFields.roughnessMm.default(DEFAULT_ROUGHNESS_MM),

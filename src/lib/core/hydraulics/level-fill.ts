@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { id, quantity, refuseRepeats, rootOf } from '../quantity';
 import { lengthM, pipeLoss } from './friction';
 
-const mm = (name: string, above = 0) => quantity(name, 'mm', { above, max: 100_000 });
+const mm = (name: string, above = 0) => quantity(name, 'size', { above, max: 100_000 });
 
 export const levelFillInput = z
 	.strictObject({
@@ -16,13 +16,13 @@ export const levelFillInput = z
 					id: id('tray'),
 					lengthMm: mm('length of the tray'),
 					widthMm: mm('width of the tray'),
-					floorOffsetMm: quantity('floor over the datum', 'mm', {
+					floorOffsetMm: quantity('floor over the datum', 'size', {
 						min: -10_000,
 						max: 10_000
 					}).default(0),
-					tiltMmPerM: quantity('lean', 'mm/m', { min: 0, max: 100 }).default(0),
+					tiltMmPerM: quantity('lean', 'slope', { min: 0, max: 100 }).default(0),
 					heightMm: mm('height of the tray'),
-					solidFraction: quantity('share taken up by the medium', '', {
+					solidFraction: quantity('share taken up by the medium', 'share', {
 						min: 0,
 						max: 0.95
 					}).default(0)
@@ -31,13 +31,13 @@ export const levelFillInput = z
 			.min(1, 'trays must hold at least one tray')
 			.max(10_000),
 		supply: z.strictObject({
-			headM: quantity('head of the supply', 'm', { above: 0, max: 100 }),
-			innerDiameterMm: quantity('inner diameter', 'mm', { min: 1, max: 200 }),
+			headM: quantity('head of the supply', 'head', { above: 0, max: 100 }),
+			innerDiameterMm: quantity('inner diameter', 'size', { min: 1, max: 200 }),
 			lengthM,
-			fittingsK: quantity('fittings K', '', { min: 0, max: 1e6 }).default(0),
+			fittingsK: quantity('fittings K', 'ratio', { min: 0, max: 1e6 }).default(0),
 			valve: z.strictObject({
-				nominalFlowLph: quantity('nominal flow', 'L/h', { above: 0, max: 1e6 }),
-				nominalHeadM: quantity('nominal head', 'm', { above: 0, max: 1000 })
+				nominalFlowLph: quantity('nominal flow', 'flow', { above: 0, max: 1e6 }),
+				nominalHeadM: quantity('nominal head', 'head', { above: 0, max: 1000 })
 			})
 		})
 	})

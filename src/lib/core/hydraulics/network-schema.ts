@@ -3,7 +3,7 @@ import type { NetworkInput } from './network-types';
 import { id, quantity, refuseRepeats } from '../quantity';
 import { DEFAULT_ROUGHNESS_MM, lengthM, pipeFields, roughnessMessage, tooRough } from './friction';
 
-const elevation = (name: string) => quantity(name, 'm', { min: -100, max: 100 });
+const elevation = (name: string) => quantity(name, 'span', { min: -100, max: 100 });
 const waterLevelM = elevation('water level');
 
 const outlet = z.discriminatedUnion(
@@ -11,16 +11,16 @@ const outlet = z.discriminatedUnion(
 	[
 		z.strictObject({
 			kind: z.literal('orifice'),
-			nominalFlowLph: quantity('nominal flow', 'L/h', { above: 0, max: 1e6 }),
-			nominalHeadM: quantity('nominal head', 'm', { above: 0, max: 1000 }),
-			exponent: quantity('exponent', '', { min: 0.1, max: 1 }).default(0.5)
+			nominalFlowLph: quantity('nominal flow', 'flow', { above: 0, max: 1e6 }),
+			nominalHeadM: quantity('nominal head', 'head', { above: 0, max: 1000 }),
+			exponent: quantity('exponent', 'ratio', { min: 0.1, max: 1 }).default(0.5)
 		}),
 		z
 			.strictObject({
 				kind: z.literal('compensating'),
-				nominalFlowLph: quantity('nominal flow', 'L/h', { above: 0, max: 1e6 }),
-				minHeadM: quantity('least head', 'm', { above: 0, max: 1000 }),
-				maxHeadM: quantity('greatest head', 'm', { above: 0, max: 1000 })
+				nominalFlowLph: quantity('nominal flow', 'flow', { above: 0, max: 1e6 }),
+				minHeadM: quantity('least head', 'head', { above: 0, max: 1000 }),
+				maxHeadM: quantity('greatest head', 'head', { above: 0, max: 1000 })
 			})
 			.refine((o) => o.maxHeadM >= o.minHeadM, {
 				path: ['maxHeadM'],
@@ -61,11 +61,11 @@ const source = z.discriminatedUnion(
 			nodeId: id('node'),
 			waterLevelM,
 			curve: z.strictObject({
-				shutOffHeadM: quantity('shut-off head', 'm', { above: 0, max: 1000 }),
-				coefficient: quantity('coefficient', '', { above: 1e-30, max: 1e6 }),
-				exponent: quantity('exponent', '', { min: 1, max: 3 })
+				shutOffHeadM: quantity('shut-off head', 'head', { above: 0, max: 1000 }),
+				coefficient: quantity('coefficient', 'ratio', { above: 1e-30, max: 1e6 }),
+				exponent: quantity('exponent', 'ratio', { min: 1, max: 3 })
 			}),
-			speed: quantity('speed', '', { min: 0.1, max: 1 }).default(1)
+			speed: quantity('speed', 'ratio', { min: 0.1, max: 1 }).default(1)
 		}),
 		z.strictObject({ kind: z.literal('tank'), nodeId: id('node'), waterLevelM })
 	],

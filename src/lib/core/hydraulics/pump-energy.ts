@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { quantity } from '../quantity';
 
 export const pumpEnergyInput = z.strictObject({
-	watts: quantity('power', 'W', { min: 0, max: 10_000 }),
-	minutesPerDay: quantity('minutes a day', 'min', { min: 0, max: 1440 }),
+	watts: quantity('power', 'power', { min: 0, max: 10_000 }),
+	minutesPerDay: quantity('minutes a day', 'minutes', { min: 0, max: 1440 }),
 	/** Water the pump stands in. */
-	litres: quantity('water in the tank', 'L', { above: 0, max: 100_000 }),
-	pricePerKwh: quantity('price of electricity', 'a kWh', { min: 0, max: 100 }).default(0)
+	litres: quantity('water in the tank', 'volume', { above: 0, max: 100_000 }),
+	pricePerKwh: quantity('price of electricity', 'perKwh', { min: 0, max: 100 }).default(0)
 });
 export const pumpEnergyOutput = z.strictObject({
 	energyKwhPerDay: z.number(),

@@ -2,15 +2,15 @@ import { z } from 'zod';
 import { G, quantity, refuse } from '../quantity';
 import { lengthM, pipeFields, pipeLoss } from './friction';
 
-const head = quantity('head', 'm', { min: 0, max: 1000 });
-const flow = quantity('flow', 'L/h', { min: 0, max: 1e6 });
+const head = quantity('head', 'head', { min: 0, max: 1000 });
+const flow = quantity('flow', 'flow', { min: 0, max: 1e6 });
 
 export const pumpCurveInput = z
 	.strictObject({
 		nameplate: z
 			.strictObject({
-				maxHeadM: quantity('greatest head', 'm', { above: 0, max: 1000 }),
-				maxFlowLph: quantity('greatest flow', 'L/h', { above: 0, max: 1e6 })
+				maxHeadM: quantity('greatest head', 'head', { above: 0, max: 1000 }),
+				maxFlowLph: quantity('greatest flow', 'flow', { above: 0, max: 1e6 })
 			})
 			.optional(),
 		points: z
@@ -21,9 +21,9 @@ export const pumpCurveInput = z
 		bench: z
 			.array(
 				z.strictObject({
-					liftM: quantity('lift', 'm', { min: 0, max: 1000 }),
-					litres: quantity('litres', 'L', { min: 0, max: 1e5 }),
-					seconds: quantity('seconds', 's', { above: 0, max: 1e6 })
+					liftM: quantity('lift', 'head', { min: 0, max: 1000 }),
+					litres: quantity('litres', 'volume', { min: 0, max: 1e5 }),
+					seconds: quantity('seconds', 'seconds', { above: 0, max: 1e6 })
 				})
 			)
 			.min(2, 'bench must hold at least 2 readings')

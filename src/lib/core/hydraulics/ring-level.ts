@@ -12,22 +12,22 @@ export const LINE_UNDER_WATER = {
 };
 
 export const ringLevelInput = z.strictObject({
-	innerDiameterMm: quantity('inner diameter', 'mm', { min: 1, max: 200 }),
+	innerDiameterMm: quantity('inner diameter', 'size', { min: 1, max: 200 }),
 	/** Lengths from the tank to the first vessel, from each to the next, and, where it is closed, back to the tank. */
 	metres: z
-		.array(quantity('length', 'm', { min: 0, max: 10_000 }))
+		.array(quantity('length', 'span', { min: 0, max: 10_000 }))
 		.min(1, 'a line needs at least one length')
 		.max(5001),
 	closed: z.boolean('closed must be true or false'),
 	/** What runs into each vessel, in the order of the line. */
-	inflowsLph: z.array(quantity('flow into a vessel', 'L/h', { min: 0, max: 1e6 })).max(5000),
-	roughnessMm: quantity('roughness', 'mm', { min: 0, max: 10 }).default(
+	inflowsLph: z.array(quantity('flow into a vessel', 'flow', { min: 0, max: 1e6 })).max(5000),
+	roughnessMm: quantity('roughness', 'size', { min: 0, max: 10 }).default(
 		LINE_UNDER_WATER.roughnessMm
 	),
-	temperatureC: quantity('temperature', '°C', { min: 0, max: 45 }).default(
+	temperatureC: quantity('temperature', 'temperature', { min: 0, max: 45 }).default(
 		LINE_UNDER_WATER.temperatureC
 	),
-	fittingsK: quantity('fittings K a length', '', { min: 0, max: 1e6 }).default(
+	fittingsK: quantity('fittings K a length', 'ratio', { min: 0, max: 1e6 }).default(
 		LINE_UNDER_WATER.fittingsK
 	)
 });

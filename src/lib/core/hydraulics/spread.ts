@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { G, quantity } from '../quantity';
 
 export const spreadInput = z.strictObject({
-	flowLph: quantity('flow', 'L/h', { min: 0, max: 1e6 }),
-	rimDiameterMm: quantity('rim diameter', 'mm', { min: 5, max: 1000 }),
-	tiltMmPerM: quantity('lean', 'mm/m', { min: 0, max: 200 }),
-	sectors: quantity('sectors', '', { min: 1, max: 72, whole: true }),
-	coefficient: quantity('weir coefficient', '', { above: 0, max: 2 }).default(0.62)
+	flowLph: quantity('flow', 'flow', { min: 0, max: 1e6 }),
+	rimDiameterMm: quantity('rim diameter', 'size', { min: 5, max: 1000 }),
+	tiltMmPerM: quantity('lean', 'slope', { min: 0, max: 200 }),
+	sectors: quantity('sectors', 'count', { min: 1, max: 72, whole: true }),
+	coefficient: quantity('weir coefficient', 'ratio', { above: 0, max: 2 }).default(0.62)
 });
 export const spreadOutput = z.strictObject({
 	meanDepthMm: z.number(),

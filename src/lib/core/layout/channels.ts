@@ -119,21 +119,27 @@ function alongOf(shop: Workshop<Stand>, stand: Channels): number[] {
 	const count = plantsAlong(stand);
 	const needed = 2 * stand.endClearMm + (count - 1) * stand.plantPitchMm;
 	if (needed > stand.channelLengthMm)
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { needed },
-			text: `A channel of ${stand.channelLengthMm} mm has no room between its ends: ${2 * stand.endClearMm} mm are kept clear`,
-			field: 'endClearMm',
-			value: Math.max(0, Math.floor(stand.channelLengthMm / 4 / 10) * 10)
-		});
+		shop.refuse(
+			{
+				why: 'no-room-between-ends',
+				of: 'channel',
+				lengthMm: stand.channelLengthMm,
+				clearMm: 2 * stand.endClearMm
+			},
+			'endClearMm',
+			Math.max(0, Math.floor(stand.channelLengthMm / 4 / 10) * 10)
+		);
 	if (stand.perRow > 1 && stand.pitchMm < stand.sectionMm)
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { leastMm: stand.sectionMm },
-			text: `Spaced ${stand.pitchMm} mm apart the channels would stand in one another: each is ${stand.sectionMm} mm wide`,
-			field: 'pitchMm',
-			value: Math.ceil(stand.sectionMm / 10) * 10
-		});
+		shop.refuse(
+			{
+				why: 'too-near',
+				things: 'channels',
+				askedMm: stand.pitchMm,
+				leastMm: stand.sectionMm
+			},
+			'pitchMm',
+			Math.ceil(stand.sectionMm / 10) * 10
+		);
 	const input = {
 		availableMm: Math.max(needed, stand.channelLengthMm),
 		endClearMm: stand.endClearMm,

@@ -45,16 +45,16 @@ export function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent
 }
 
 export function outside({ extent }: Layout, area: Area): LayoutProblem[] {
-	const length = extent.to.xM - extent.from.xM;
-	const width = extent.to.yM - extent.from.yM;
-	const height = extent.to.zM;
-	if (length <= area.lengthM && width <= area.widthM && height <= area.heightM) return [];
+	const lengthM = extent.to.xM - extent.from.xM;
+	const widthM = extent.to.yM - extent.from.yM;
+	const heightM = extent.to.zM;
+	if (lengthM <= area.lengthM && widthM <= area.widthM && heightM <= area.heightM) return [];
 	return [
 		{
 			code: 'outside-area',
-			standId: null,
-			numbers: { length, width, height },
-			text: ''
+			lengthM,
+			widthM,
+			heightM
 		}
 	];
 }

@@ -80,13 +80,7 @@ function crowded(
 ): void {
 	const leastMm = Math.ceil(Math.max(widthM, bowlM) * 100) * 10;
 	const refuse = (field: string, asked: number) =>
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { leastMm },
-			text: `Spaced ${Math.round(asked)} mm apart the towers would stand in one another: each needs ${leastMm} mm with its foot`,
-			field,
-			value: leastMm
-		});
+		shop.refuse({ why: 'too-near', things: 'towers', askedMm: asked, leastMm }, field, leastMm);
 	if (stand.towers > 1 && stand.pitchMm < leastMm) refuse('pitchMm', stand.pitchMm);
 	if (rows > 1 && rowGapM * 1000 < leastMm) refuse('rowGapMm', rowGapM * 1000);
 }
@@ -105,13 +99,11 @@ function lid(shop: Workshop<Stand>, feet: Point[], widthM: number): void {
 	});
 	const over = feet.filter((f) => f.xM - widthM / 2 < x0 || f.xM + widthM / 2 > x1).length;
 	if (over > 0)
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { over },
-			text: `${over} of ${feet.length} towers would stand beyond the tank's lid, which is ${Math.round(tank.lengthM * 1000)} mm long`,
-			field: 'footing',
-			value: 'base'
-		});
+		shop.refuse(
+			{ why: 'beyond-the-lid', over, of: feet.length, lidMm: tank.lengthM * 1000 },
+			'footing',
+			'base'
+		);
 }
 
 function bowls(

@@ -100,13 +100,17 @@ function holesOf(shop: Workshop<Stand>, stand: Towers): LayoutTower | null {
 	} catch (problem) {
 		if (!(problem instanceof InvalidInput)) throw problem;
 		const clearMm = Math.max(0, stand.pipeLengthMm - stand.bottomClearMm);
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: {},
-			text: `A pipe of ${stand.pipeLengthMm} mm has no room for a ring: ${stand.topClearMm + stand.bottomClearMm} mm are kept clear at its ends`,
-			field: 'topClearMm',
-			value: Math.min(90, clearMm)
-		});
+		const kept = stand.topClearMm + stand.bottomClearMm;
+		shop.refuse(
+			{
+				why: 'no-room-between-ends',
+				of: 'pipe',
+				lengthMm: stand.pipeLengthMm,
+				clearMm: kept
+			},
+			'topClearMm',
+			Math.min(90, clearMm)
+		);
 		return null;
 	}
 }

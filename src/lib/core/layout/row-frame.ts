@@ -1,4 +1,4 @@
-import { NoSolution } from '../quantity';
+import { InvalidInput, NoSolution } from '../quantity';
 import { layoutRow } from './row';
 import { rect } from './outline';
 import type { Workshop } from './workshop';
@@ -57,11 +57,12 @@ export function rowFrame(
 	try {
 		row = layoutRow(input);
 	} catch (problem) {
+		if (!(problem instanceof NoSolution || problem instanceof InvalidInput)) throw problem;
 		const needed = 2 * stand.endClearMm + (perRow - 1) * stand.pitchMm;
-		shop.refuse({
+		shop.piece.problems.push({
 			code: 'row-does-not-fit',
-			numbers: { neededMm: needed, availableMm: stand.lengthMm },
-			text: problem instanceof NoSolution ? problem.message : ''
+			standId: stand.id,
+			neededMm: needed
 		});
 		asked = { ...input, availableMm: Math.max(needed, 1) };
 		row = layoutRow(asked);
@@ -99,21 +100,17 @@ function crowded(
 	const least = Math.ceil(across.widthM * 1000);
 	const deep = Math.ceil(across.depthM * 1000);
 	if (perRow > 1 && stand.pitchMm < least)
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { leastMm: least },
-			text: `Spaced ${stand.pitchMm} mm apart they would stand in one another: each is ${least} mm wide`,
-			field: 'pitchMm',
-			value: Math.ceil(least / 10) * 10
-		});
+		shop.refuse(
+			{ why: 'too-near', things: 'vessels', askedMm: stand.pitchMm, leastMm: least },
+			'pitchMm',
+			Math.ceil(least / 10) * 10
+		);
 	if (stand.rows > 1 && stand.rowGapMm < deep)
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { leastMm: deep },
-			text: `Rows ${stand.rowGapMm} mm apart would stand in one another: each is ${deep} mm deep`,
-			field: 'rowGapMm',
-			value: Math.ceil(deep / 10) * 10
-		});
+		shop.refuse(
+			{ why: 'too-near', things: 'rows', askedMm: stand.rowGapMm, leastMm: deep },
+			'rowGapMm',
+			Math.ceil(deep / 10) * 10
+		);
 }
 
 /** What rows stand on from above. */

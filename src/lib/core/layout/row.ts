@@ -2,12 +2,12 @@ import { z } from 'zod';
 import { floorWithRelief, NoSolution, quantity, refuse } from '../quantity';
 
 export const layoutRowInput = z.strictObject({
-	availableMm: quantity('available length', 'mm', { above: 0, max: 100_000 }),
-	endClearMm: quantity('clearance at the ends', 'mm', { min: 0, max: 100_000 }),
-	pitchMm: quantity('spacing', 'mm', { min: 5, max: 100_000 }),
-	count: quantity('count', '', { min: 1, max: 20_000, whole: true }).optional(),
-	fallPercent: quantity('fall', '%', { min: 0, max: 20 }),
-	lowEndHeightMm: quantity('height of the low end', 'mm', { min: 0, max: 100_000 })
+	availableMm: quantity('available length', 'size', { above: 0, max: 100_000 }),
+	endClearMm: quantity('clearance at the ends', 'size', { min: 0, max: 100_000 }),
+	pitchMm: quantity('spacing', 'size', { min: 5, max: 100_000 }),
+	count: quantity('count', 'count', { min: 1, max: 20_000, whole: true }).optional(),
+	fallPercent: quantity('fall', 'percent', { min: 0, max: 20 }),
+	lowEndHeightMm: quantity('height of the low end', 'size', { min: 0, max: 100_000 })
 });
 export const layoutRowOutput = z.strictObject({
 	most: z.number(),

@@ -93,14 +93,9 @@ function refusePlate(shop: Workshop<Stand>, bucket: Bucket, plateMm: number): vo
 		.sort((a, b) => a.heightMm - b.heightMm)[0];
 	const most = Math.floor((bucket.heightMm * HIGHEST_PLATE) / 10) * 10;
 	const lower = cutOff(tankShapeOf(design, shelf), most);
-	shop.refuse({
-		code: 'cannot-be-built',
-		numbers: { plateMm },
-		text: `The plate would stand ${Math.round(plateMm)} mm up a bucket of ${bucket.heightMm} mm: hardly any room is left for roots`,
-		...(taller
-			? { field: 'bucketId', value: taller.id, said: taller.name }
-			: lower && { path: 'design.tank.shape', name: 'plate', value: lower, said: `${most} mm up` })
-	});
+	const because = { why: 'plate-too-high' as const, plateMm, bucketMm: bucket.heightMm };
+	if (taller) shop.refuse(because, 'bucketId', taller.id);
+	else shop.refuseFor(because, lower && { path: 'design.tank.shape', value: lower });
 }
 
 /** A riser in the middle, a tee, and two or four short arms that drip. */

@@ -2,14 +2,14 @@ import { z } from 'zod';
 import { floorWithRelief, quantity, refuse } from '../quantity';
 
 export const layoutTowerInput = z.strictObject({
-	outerDiameterMm: quantity('outer diameter', 'mm', { min: 40, max: 400 }),
-	lengthMm: quantity('length of the pipe', 'mm', { min: 200, max: 4000 }),
-	topClearMm: quantity('clear at the top', 'mm', { min: 0, max: 4000 }),
-	bottomClearMm: quantity('clear at the bottom', 'mm', { min: 0, max: 4000 }),
-	perRing: quantity('sites a ring', '', { min: 1, max: 12, whole: true }),
-	ringPitchMm: quantity('distance between rings', 'mm', { min: 5, max: 4000 }),
+	outerDiameterMm: quantity('outer diameter', 'size', { min: 40, max: 400 }),
+	lengthMm: quantity('length of the pipe', 'size', { min: 200, max: 4000 }),
+	topClearMm: quantity('clear at the top', 'size', { min: 0, max: 4000 }),
+	bottomClearMm: quantity('clear at the bottom', 'size', { min: 0, max: 4000 }),
+	perRing: quantity('sites a ring', 'count', { min: 1, max: 12, whole: true }),
+	ringPitchMm: quantity('distance between rings', 'size', { min: 5, max: 4000 }),
 	stagger: z.boolean('stagger must be true or false').default(true),
-	holeDiameterMm: quantity('hole diameter', 'mm', { above: 0, max: 1000 })
+	holeDiameterMm: quantity('hole diameter', 'size', { above: 0, max: 1000 })
 });
 export const layoutTowerOutput = z.strictObject({
 	rings: z.number(),

@@ -205,17 +205,41 @@ export interface TankLayout {
 	hatch: Hatch | null;
 }
 
-/** What does not fit or cannot be built, found while laying out. Drawn as far as possible all the same. */
-export interface LayoutProblem {
-	code: 'row-does-not-fit' | 'unknown-part' | 'outside-area' | 'cannot-be-built';
-	standId: string | null;
-	numbers: Record<string, number>;
-	/** A sentence without its full stop; lengths in it in mm, each with its unit, for whoever says it in another. */
-	text: string;
-	/** Where in the design the trouble stands, and what would do there: of what, and how that is said if not as it is. */
-	path?: string;
-	replacement?: { value: unknown; name: string; said?: string };
+/** Why something cannot be built as asked; lengths in mm. */
+export type Impossible =
+	/** A plate so high in its bucket leaves hardly any room for roots. */
+	| { why: 'plate-too-high'; plateMm: number; bucketMm: number }
+	/** Things this near would stand in one another: each needs so much. */
+	| {
+			why: 'too-near';
+			things: 'towers' | 'channels' | 'vessels' | 'rows';
+			askedMm: number;
+			leastMm: number;
+	  }
+	| { why: 'beyond-the-lid'; over: number; of: number; lidMm: number }
+	| { why: 'tray-too-small'; pots: number; potMm: number; lengthMm: number; widthMm: number }
+	/** What is kept clear at the ends of a pipe or channel leaves nothing between them. */
+	| { why: 'no-room-between-ends'; of: 'pipe' | 'channel'; lengthMm: number; clearMm: number };
+
+/** What would do instead: a value at a path of the document. */
+export interface Replacement {
+	path: string;
+	value: unknown;
 }
+
+/** What does not fit or cannot be built, found while laying out. Drawn as far as possible all the same. */
+export type LayoutProblem =
+	| { code: 'row-does-not-fit'; standId: string; neededMm: number }
+	/** Not on the shelf; the first of its kind is drawn. */
+	| { code: 'unknown-part'; what: string; id: string; drawn: string; instead: Replacement }
+	| { code: 'outside-area'; lengthM: number; widthM: number; heightM: number }
+	| {
+			code: 'cannot-be-built';
+			standId: string;
+			because: Impossible;
+			/** The field at fault, or another way; null: none is known. */
+			instead: Replacement | null;
+	  };
 
 export interface Layout {
 	tank: TankLayout;

@@ -61,11 +61,10 @@ export function unknownParts(
 			const replacement = list[0]!;
 			return {
 				code: 'unknown-part' as const,
-				standId: null,
-				numbers: {},
-				text: `The ${what} “${id}” is not on the shelf, so its sizes are not known; “${replacement.name}” is drawn and solved in its place`,
-				path,
-				replacement: { value: value?.(replacement.id) ?? replacement.id, name: replacement.name }
+				what,
+				id,
+				drawn: replacement.name,
+				instead: { path, value: value?.(replacement.id) ?? replacement.id }
 			};
 		});
 }

@@ -142,13 +142,17 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 	}
 	const wide = stand.potsPerTray * bucket.bottomDiameterMm;
 	if (wide > stand.trayLengthMm || bucket.bottomDiameterMm > stand.trayWidthMm)
-		shop.refuse({
-			code: 'cannot-be-built',
-			numbers: { wide },
-			text: `${stand.potsPerTray} pots of ${bucket.bottomDiameterMm} mm do not stand in a tray of ${stand.trayLengthMm} mm × ${stand.trayWidthMm} mm`,
-			field: 'potsPerTray',
-			value: Math.max(1, Math.floor(stand.trayLengthMm / bucket.bottomDiameterMm))
-		});
+		shop.refuse(
+			{
+				why: 'tray-too-small',
+				pots: stand.potsPerTray,
+				potMm: bucket.bottomDiameterMm,
+				lengthMm: stand.trayLengthMm,
+				widthMm: stand.trayWidthMm
+			},
+			'potsPerTray',
+			Math.max(1, Math.floor(stand.trayLengthMm / bucket.bottomDiameterMm))
+		);
 }
 
 /** Hose along each row with a valve at each tray; the longest way is what the fill is reckoned with. */

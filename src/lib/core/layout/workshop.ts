@@ -1,4 +1,3 @@
-import type { z } from 'zod';
 import { kindOf, plantsOf, standPath, type Plants, type Slot, type Stand } from '../design';
 import { pick, type Crop, type Medium, type ShelfLists } from '../shelf';
 import { joint } from './joints';
@@ -12,7 +11,8 @@ import {
 	type FeedNode,
 	type FeedRun,
 	type Fitting,
-	type LayoutProblem,
+	type Impossible,
+	type Replacement,
 	type Point,
 	type Rim,
 	type StandLayout,
@@ -28,9 +28,6 @@ export const BARB: Fitting = { name: 'barbed joiner', like: 'barb' };
 export const VALVE: Fitting = { name: 'shut-off valve, open', like: 'valve' };
 export const TAP: Fitting = { name: 'tap', like: 'valve' };
 
-const titleOf = (stand: Stand, field: string): string =>
-	(kindOf(stand).schema.shape[field] as z.ZodType | undefined)?.meta()?.title ?? field;
-
 interface RunPlan {
 	id: string;
 	name: string;
@@ -45,15 +42,6 @@ interface RunPlan {
 	emptiesBack?: boolean;
 	/** Cut longer than the straight way, so that it can be moved. */
 	atLeastM?: number;
-}
-
-interface Refusal extends Pick<LayoutProblem, 'code' | 'numbers' | 'text' | 'path'> {
-	field?: string;
-	/** What the path leads to, as the grower calls it; a field says so itself. */
-	name?: string;
-	value?: unknown;
-	/** How the value is said, where not as it is. */
-	said?: string;
 }
 
 interface SitePlan {
@@ -269,20 +257,18 @@ export class Workshop<S extends Stand> {
 		);
 	}
 
-	/**
-	 * What cannot be built as asked; with a field of the stand, or a named path of the design, and a value where
-	 * something near it works.
-	 */
-	refuse(problem: Refusal): void {
-		const { code, numbers, text, field, value, said } = problem;
-		const path = field !== undefined ? standPath(this.stand, field) : problem.path;
-		const name = problem.name ?? (field === undefined ? '' : titleOf(this.stand, field));
+	/** What cannot be built as asked, with a field of the stand and the nearest value of it that can. */
+	refuse(because: Impossible, field: string, value: unknown): void {
+		this.refuseFor(because, { path: standPath(this.stand, field), value });
+	}
+
+	/** The same, mended elsewhere in the document or not at all. */
+	refuseFor(because: Impossible, instead: Replacement | null): void {
 		this.piece.problems.push({
-			code,
-			numbers,
-			text,
+			code: 'cannot-be-built',
 			standId: this.stand.id,
-			...(path !== undefined && { path, replacement: { value, name, said } })
+			because,
+			instead
 		});
 	}
 

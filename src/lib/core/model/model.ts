@@ -10,7 +10,7 @@ import {
 	type SystemRecord
 } from '../design';
 import { PARAMETERS, type ParameterSet } from '../parameters';
-import { show, type Kind } from '../quantity';
+import { show, type Quantity } from '../quantity';
 import type { Shelf } from '../shelf';
 import { Evaluator } from './evaluator';
 import { grownStages } from './growth';
@@ -107,5 +107,5 @@ export class SystemModel extends Base {
 	}
 
 	/** A figure with its unit, as the grower of this place reads it. */
-	readonly say = (value: number, kind: Kind): string => show(value, kind, this.place.units);
+	readonly say = (value: number, kind: Quantity): string => show(value, kind, this.place.units);
 }

@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { NoSolution, quantity, refuse } from '../quantity';
 
-const ms = (name: string) => quantity(name, 'mS/cm', { min: 0, max: 500 });
+const ms = (name: string) => quantity(name, 'strength', { min: 0, max: 500 });
 
 export const diluteInput = z
 	.strictObject({
-		concentrateL: quantity('concentrate', 'L', { above: 0, max: 1e6 }),
+		concentrateL: quantity('concentrate', 'volume', { above: 0, max: 1e6 }),
 		concentrateMsCm: ms("concentrate's strength"),
 		waterMsCm: ms("water's strength"),
-		finalL: quantity('final volume', 'L', { above: 0, max: 1e6 }).optional(),
+		finalL: quantity('final volume', 'volume', { above: 0, max: 1e6 }).optional(),
 		targetMsCm: ms('target strength').optional()
 	})
 	.refine((i) => (i.finalL === undefined) !== (i.targetMsCm === undefined), {

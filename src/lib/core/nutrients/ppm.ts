@@ -3,7 +3,7 @@ import { quantity } from '../quantity';
 
 export const ppmInput = z
 	.strictObject({
-		msCm: quantity('strength', 'mS/cm', { min: 0, max: 500 }).optional(),
+		msCm: quantity('strength', 'strength', { min: 0, max: 500 }).optional(),
 		ppm: quantity('ppm', 'ppm', { min: 0, max: 500_000 }).optional(),
 		scale: z.union([z.literal(500), z.literal(640), z.literal(700)], {
 			error: () => 'scale must be one of 500, 640, 700'

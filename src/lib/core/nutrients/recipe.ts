@@ -16,11 +16,13 @@ const ingredient = z.union([
 export const recipeInput = z
 	.strictObject({
 		targetsMgL: z.strictObject(
-			byElement((e) => quantity(`target for ${e}`, 'mg/L', { above: 0, max: 10_000 }).optional())
+			byElement((e) =>
+				quantity(`target for ${e}`, 'concentration', { above: 0, max: 10_000 }).optional()
+			)
 		),
 		weights: z
 			.strictObject(
-				byElement((e) => quantity(`weight of ${e}`, '', { min: 0, max: 1000 }).optional())
+				byElement((e) => quantity(`weight of ${e}`, 'ratio', { min: 0, max: 1000 }).optional())
 			)
 			.optional(),
 		salts: z.array(ingredient).min(1, 'salts must hold at least one').max(100),
@@ -28,10 +30,15 @@ export const recipeInput = z
 		/** What no mix may pass. */
 		limitsMgL: z
 			.strictObject(
-				byElement((e) => quantity(`limit of ${e}`, 'mg/L', { above: 0, max: 10_000 }).optional())
+				byElement((e) =>
+					quantity(`limit of ${e}`, 'concentration', { above: 0, max: 10_000 }).optional()
+				)
 			)
 			.optional(),
-		ammoniumShare: quantity('ammonium share of the nitrogen', '', { min: 0, max: 1 }).optional()
+		ammoniumShare: quantity('ammonium share of the nitrogen', 'share', {
+			min: 0,
+			max: 1
+		}).optional()
 	})
 	.superRefine(({ salts: list, targetsMgL }, context) => {
 		const seen = new Set<string>();

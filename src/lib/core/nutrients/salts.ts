@@ -7,9 +7,9 @@ import { SALT_IDS, saltFractions } from '../shelf';
 const saltId = z.enum(SALT_IDS, {
 	error: () => `salt must be one of ${SALT_IDS.join(', ')}`
 });
-const grams = quantity('grams', 'g', { min: 0, max: 1e6 });
-const purity = quantity('purity', '', { min: 0, max: 1 }).default(1);
-const mgL = (name: string) => quantity(name, 'mg/L', { min: 0, max: 10_000 }).optional();
+const grams = quantity('grams', 'salt', { min: 0, max: 1e6 });
+const purity = quantity('purity', 'share', { min: 0, max: 1 }).default(1);
+const mgL = (name: string) => quantity(name, 'concentration', { min: 0, max: 10_000 }).optional();
 
 /** Elements already in the source water, mg/L. */
 export const waterFields = Object.fromEntries(ELEMENTS.map((e) => [e, mgL(e)])) as Record<
@@ -31,12 +31,12 @@ const addition = z
 	});
 
 export const saltsInput = z.strictObject({
-	volumeL: quantity('volume', 'L', { above: 0, max: 1e6 }),
+	volumeL: quantity('volume', 'volume', { above: 0, max: 1e6 }),
 	additions: z.array(addition).max(1000),
 	water: z
 		.strictObject({
 			...waterFields,
-			alkalinityMeqL: quantity('alkalinity', 'meq/L', { min: 0, max: 50 }).optional()
+			alkalinityMeqL: quantity('alkalinity', 'charge', { min: 0, max: 50 }).optional()
 		})
 		.optional()
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { quantity, type Parameter } from '../quantity';
+import { numberOf, type Parameter } from '../quantity';
 import { fittings } from './fittings';
 import { growth } from './growth';
 import { light } from './light';
@@ -49,7 +49,7 @@ export const overridesSchema = z.strictObject(
 					Object.fromEntries(
 						Object.entries<Parameter>(figures).map(([name, { unit, low, high }]) => [
 							name,
-							quantity(nameOf(name), unit, { min: low, max: high }).optional()
+							numberOf(nameOf(name), unit, { min: low, max: high }).optional()
 						])
 					)
 				)

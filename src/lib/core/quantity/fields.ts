@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Issue } from './problem';
+import { coreUnitOf, type Quantity } from './units';
 
 interface Bounds {
 	min?: number;
@@ -16,10 +17,14 @@ interface Bounds {
  * whole), the message names the field, the accepted range and its unit, so the grower can mend it.
  *
  * @param name what a grower calls it, e.g. "inner diameter"
- * @param unit as it is written after a number; '' for a pure number
+ * @param of what it is a figure of: its unit and rounding follow
  * @param bounds inclusive `min`/`max`, exclusive `above`/`below`, `whole` for counts
  */
-export function quantity(name: string, unit: string, bounds: Bounds = {}) {
+export const quantity = (name: string, of: Quantity, bounds: Bounds = {}) =>
+	numberOf(name, coreUnitOf(of), bounds).meta({ title: name, quantity: of });
+
+/** The same for a unit that no quantity has. */
+export function numberOf(name: string, unit: string, bounds: Bounds = {}) {
 	const message = `${name} must be ${describe(unit, bounds)}`;
 	const error = () => message;
 	let schema = bounds.whole ? z.number({ error }).int({ error }) : z.number({ error });
@@ -27,13 +32,13 @@ export function quantity(name: string, unit: string, bounds: Bounds = {}) {
 	if (bounds.max !== undefined) schema = schema.max(bounds.max, { error });
 	if (bounds.above !== undefined) schema = schema.gt(bounds.above || NOTHING, { error });
 	if (bounds.below !== undefined) schema = schema.lt(bounds.below, { error });
-	return schema.meta({ title: name, unit });
+	return schema;
 }
 
-/** What a field says of itself, for a form: its name, its unit, or what may be chosen. */
+/** What a field says of itself, for a form: its name, what it is a figure of, or what may be chosen. */
 export interface FieldMeta {
 	title?: string;
-	unit?: string;
+	quantity?: Quantity;
 	/** The list of the shelf it names an item of, and which kind of item. */
 	shelf?: string;
 	use?: string;

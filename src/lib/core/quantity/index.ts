@@ -3,6 +3,7 @@ export * from './long';
 export * from './parameter';
 export * from './problem';
 export * from './root';
+export * from './unit-system';
 export * from './units';
 
 /** Standard gravity, m/s². */

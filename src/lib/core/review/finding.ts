@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { standPath, type Change, type SystemRecord } from '../design';
 import type { SystemModel } from '../model';
 import { FINDING_CODES, type FindingCode } from './codes';
+import type { SaidFigure } from './sentence';
 
 /** The steps of the job, in the order of the tape. */
 export const STEPS = [
@@ -33,6 +34,10 @@ export const findingSchema = z.strictObject({
 	state: z.enum(STATES_OF_PLANTS),
 	subject: z.string(),
 	message: z.string(),
+	/** The figures in it, in the core's units. */
+	figures: z.array(
+		z.strictObject({ quantity: z.string(), value: z.number(), to: z.number().optional() })
+	),
 	fixes: z.array(
 		z.strictObject({
 			label: z.string(),
@@ -46,7 +51,7 @@ export interface Fix {
 	effect: string;
 	change: Change[];
 }
-/** What a concern says, of whichever state of the plants it was shown. */
+/** What a concern says, of whichever state of the plants it was shown; its figures are holes, put there by `say`. */
 export interface Said {
 	code: FindingCode;
 	step: Step;
@@ -57,9 +62,10 @@ export interface Said {
 	fixes: Fix[];
 }
 
-/** What was found, and of which state of the plants it is true. */
+/** What was found, and of which state of the plants it is true; as the grower of the place reads it. */
 export interface Finding extends Said {
 	state: PlantState;
+	figures: SaidFigure[];
 }
 
 /** One concern: looks at the model and says what is wrong, risky or to be minded. */
@@ -75,20 +81,12 @@ export const setOf = (stand: { id: string }, field: string, value: unknown): Cha
 export const some = (...fixes: (Fix | null | undefined | false)[]): Fix[] =>
 	fixes.filter((fix): fix is Fix => Boolean(fix)).slice(0, 3);
 
+const LIST = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 /** "A6, A7 and B7"; long lists are cut to the first few and a count. */
-export function names(list: readonly string[], most = 4): string {
-	if (list.length > most + 1)
-		return `${list.slice(0, most).join(', ')} and ${list.length - most} more`;
-	if (list.length <= 1) return list[0] ?? '';
-	return `${list.slice(0, -1).join(', ')} and ${list.at(-1)}`;
-}
-
-/** "1.8 to 2.1 L/h", or one figure where both read the same. */
-export function between(low: string, high: string): string {
-	if (low === high) return low;
-	const [number, ...unit] = low.split(' ');
-	return high.endsWith(unit.join(' ')) ? `${number} to ${high}` : `${low} to ${high}`;
-}
+export const names = (list: readonly string[], most = 4): string =>
+	LIST.format(
+		list.length > most + 1 ? [list.slice(0, most).join(', '), `${list.length - most} more`] : list
+	);
 
 /** A fix that settles a caution: the grower has seen to it. */
 export const seenTo = (record: SystemRecord, code: FindingCode, label: string): Fix => ({

@@ -1,4 +1,4 @@
-import type { Kind } from '../quantity';
+import type { Quantity } from '../quantity';
 import type { SystemModel } from '../model';
 import type { MixItem } from '../model';
 
@@ -12,7 +12,7 @@ export interface MixingStep {
 const lowerFirst = (name: string): string => `${name[0]?.toLowerCase()}${name.slice(1)}`;
 
 /** How an ingredient is measured out: under a gram in milligrams, wherever the grower lives. */
-export const weighedAs = ({ unit, amount }: MixItem): Kind =>
+export const weighedAs = ({ unit, amount }: MixItem): Quantity =>
 	unit === 'mL' ? 'liquid' : amount < 1 ? 'trace' : 'salt';
 
 /** Under this, g, a scale for the pocket guesses. */

@@ -1,6 +1,7 @@
 import type { SystemModel } from '../model';
 import { SEVERITIES, STEPS, type Concern, type Finding, type Said } from './finding';
 import { whenGrown } from './grown';
+import { figuresIn, rendered } from './sentence';
 import * as feed from './findings/feed';
 import * as hung from './findings/hung';
 import * as level from './findings/level';
@@ -84,20 +85,37 @@ export const CONCERNS: readonly (readonly [concern: Concern, judged: Judged])[] 
 /** All findings, the most urgent first; what the grower has seen to is left out. */
 export function findingsOf(model: SystemModel): Finding[] {
 	const settled = new Set(model.record.acknowledged);
-	const rank = (f: Finding) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
+	const rank = (f: Said) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
 	return CONCERNS.flatMap(([concern, judged]) => saidOf(model, concern, judged))
 		.filter((f) => f.severity === 'stop' || !settled.has(f.code))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
-		.map(({ f }) => f);
+		.map(({ f }) => inWords(f, model));
 }
 
-function saidOf(model: SystemModel, concern: Concern, judged: Judged): Finding[] {
-	const now = concern(model).map((said): Finding => ({ ...said, state: 'now' }));
+/** The one place where what is said becomes words: every figure in the units of the place. */
+const inWords = (
+	{ message, fixes, ...said }: InState,
+	{ place: { units } }: SystemModel
+): Finding => ({
+	...said,
+	message: rendered(message, units),
+	figures: figuresIn(message),
+	fixes: fixes.map(({ label, effect, change }) => ({
+		label: rendered(label, units),
+		effect: rendered(effect, units),
+		change
+	}))
+});
+
+type InState = Said & { state: Finding['state'] };
+
+function saidOf(model: SystemModel, concern: Concern, judged: Judged): InState[] {
+	const now = concern(model).map((said): InState => ({ ...said, state: 'now' }));
 	const { grown } = model;
 	if (judged === 'now' || grown === model) return now;
 	const same = (a: Said, b: Said) => a.code === b.code && a.subject === b.subject;
-	const later = concern(grown).map((said): Finding => ({
+	const later = concern(grown).map((said): InState => ({
 		...said,
 		state: now.some((f) => same(f, said)) ? 'now' : 'grown'
 	}));

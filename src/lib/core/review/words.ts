@@ -30,7 +30,10 @@ export function subjectOn({ layout }: SystemModel, { id }: { id: string }, part:
 }
 
 /** Why a return does not carry its flow, as the grower of this place reads figures; null: it does. */
-export function faultWords({ say }: SystemModel, fault: ReturnFault | null): string | null {
+export function faultWords(
+	{ say }: Pick<SystemModel, 'say'>,
+	fault: ReturnFault | null
+): string | null {
 	if (!fault) return null;
 	if (fault.kind === 'no-fall') return 'it has no fall';
 	const { mostLph, innerDiameterMm, fallPercent, widerMm } = fault;

@@ -12,7 +12,7 @@ const OXIDES = {
 } as const satisfies Record<string, [Element, number]>;
 type Oxide = keyof typeof OXIDES;
 
-const percent = (name: string) => quantity(name, '%', { min: 0, max: 100 }).optional();
+const percent = (name: string) => quantity(name, 'percent', { min: 0, max: 100 }).optional();
 const fields = Object.fromEntries(
 	[...ELEMENTS, ...(Object.keys(OXIDES) as Oxide[])].map((name) => [name, percent(name)])
 ) as Record<Element | Oxide, ReturnType<typeof percent>>;

@@ -9,7 +9,7 @@ export const shelfItemSchema = z.strictObject({
 	/** The line of the parts list it is the price of. */
 	of: id('part'),
 	/** Each, a metre of tube, a litre of medium. */
-	price: quantity('price', '', { min: 0, max: 100_000 })
+	price: quantity('price', 'ratio', { min: 0, max: 100_000 })
 });
 export type ShelfItem = z.infer<typeof shelfItemSchema>;
 

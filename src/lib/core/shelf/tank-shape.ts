@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { floorWithRelief, NoSolution, quantity, refuse, rootOf } from '../quantity';
 
-const mm = (name: string) => quantity(name, 'mm', { above: 0, max: 100_000 });
+const mm = (name: string) => quantity(name, 'size', { above: 0, max: 100_000 });
 
 /** Inner measures of a tank. `table` is measured: litres poured in, height read off. */
 export const tankShape = z
@@ -10,7 +10,7 @@ export const tankShape = z
 		[
 			z.strictObject({
 				kind: z.literal('straight'),
-				areaCm2: quantity('area', 'cm²', { above: 0, max: 1e8 }),
+				areaCm2: quantity('area', 'floorArea', { above: 0, max: 1e8 }),
 				heightMm: mm('height')
 			}),
 			z.strictObject({
@@ -37,8 +37,8 @@ export const tankShape = z
 				marks: z
 					.array(
 						z.strictObject({
-							heightMm: quantity('height', 'mm', { min: 0, max: 100_000 }),
-							litres: quantity('litres', 'L', { min: 0, max: 1e6 })
+							heightMm: quantity('height', 'size', { min: 0, max: 100_000 }),
+							litres: quantity('litres', 'volume', { min: 0, max: 1e6 })
 						})
 					)
 					.min(1, 'marks must hold at least one measured mark')
@@ -89,14 +89,14 @@ export const tankLevelInput = z.strictObject({
 	shape: tankShape,
 	brimMm: mm('brim').optional(),
 	levelsMm: z
-		.array(quantity('level', 'mm', { min: 0, max: 100_000 }))
+		.array(quantity('level', 'size', { min: 0, max: 100_000 }))
 		.max(10_000)
 		.default([]),
 	litres: z
-		.array(quantity('litres', 'L', { min: 0, max: 1e6 }))
+		.array(quantity('litres', 'volume', { min: 0, max: 1e6 }))
 		.max(10_000)
 		.default([]),
-	markEveryL: quantity('mark spacing', 'L', { above: 0, max: 1e6 }).optional()
+	markEveryL: quantity('mark spacing', 'volume', { above: 0, max: 1e6 }).optional()
 });
 export const tankLevelOutput = z.strictObject({
 	fullL: z.number(),

@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { quantity } from '../quantity';
 
 export const plantDemandInput = z.strictObject({
-	et0MmDay: quantity('reference evapotranspiration', 'mm/day', { min: 0, max: 30 }),
-	kc: quantity('crop coefficient', '', { min: 0, max: 3 }),
-	canopyM2: quantity('canopy', 'm²', { min: 0, max: 10_000 }),
-	plants: quantity('plants', '', { min: 0, max: 100_000, whole: true }).default(1),
-	factor: quantity('factor', '', { min: 0, max: 10 }).default(1)
+	et0MmDay: quantity('reference evapotranspiration', 'depthPerDay', { min: 0, max: 30 }),
+	kc: quantity('crop coefficient', 'ratio', { min: 0, max: 3 }),
+	canopyM2: quantity('canopy', 'area', { min: 0, max: 10_000 }),
+	plants: quantity('plants', 'count', { min: 0, max: 100_000, whole: true }).default(1),
+	factor: quantity('factor', 'ratio', { min: 0, max: 10 }).default(1)
 });
 export const plantDemandOutput = z.strictObject({ litresPerDay: z.number() });
 

@@ -6,12 +6,12 @@ import { quantity } from '../quantity';
 
 const { albedo, sunMolPerMj, ledMolPerMj } = PARAMETERS.light;
 const counted = {
-	albedo: quantity('albedo', '', { min: 0, max: 1 }).default(albedo.value),
+	albedo: quantity('albedo', 'share', { min: 0, max: 1 }).default(albedo.value),
 	/** Moles of photosynthetic light per MJ: of sunlight, and of a lamp all of whose light counts. */
-	sunMolPerMj: quantity('light of the sun', 'mol/MJ', { above: 0, max: 10 }).default(
+	sunMolPerMj: quantity('light of the sun', 'lightOfEnergy', { above: 0, max: 10 }).default(
 		sunMolPerMj.value
 	),
-	ledMolPerMj: quantity('light of a lamp', 'mol/MJ', { above: 0, max: 10 }).default(
+	ledMolPerMj: quantity('light of a lamp', 'lightOfEnergy', { above: 0, max: 10 }).default(
 		ledMolPerMj.value
 	)
 };

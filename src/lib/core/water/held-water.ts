@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { PARAMETERS } from '../parameters';
 import { quantity } from '../quantity';
 
-const litres = (name: string) => quantity(name, 'L', { min: 0, max: 100_000 });
-const share = (name: string) => quantity(name, '', { min: 0, max: 1 });
+const litres = (name: string) => quantity(name, 'volume', { min: 0, max: 100_000 });
+const share = (name: string) => quantity(name, 'share', { min: 0, max: 1 });
 
 const { holdUp: HOLD_UP, filmL: FILM_L } = PARAMETERS.transit;
 
@@ -16,9 +16,9 @@ export const heldWaterInput = z.strictObject({
 	mediumL: litres('medium').nullable(),
 	/** Standing in it, below its elbow or as deep as a valve keeps it. */
 	poolL: litres('pool'),
-	flowLph: quantity('flow', 'L/h', { min: 0, max: 1e6 }),
+	flowLph: quantity('flow', 'flow', { min: 0, max: 1e6 }),
 	/** How long water takes down through it. */
-	transitMin: quantity('transit', 'min', { min: 0, max: 1440 }),
+	transitMin: quantity('transit', 'minutes', { min: 0, max: 1440 }),
 	holdUp: share('hold-up').default(HOLD_UP.value),
 	filmL: litres('film').default(FILM_L.value)
 });

@@ -1,17 +1,17 @@
 import { z } from 'zod';
 import { id, quantity } from '../quantity';
 
-const metres = (name: string) => quantity(name, 'm', { min: -1000, max: 1000 });
+const metres = (name: string) => quantity(name, 'span', { min: -1000, max: 1000 });
 
 const lamp = z.strictObject({
-	ppfUmolS: quantity('photons', 'µmol/s', { min: 0, max: 1e5 }),
+	ppfUmolS: quantity('photons', 'photons', { min: 0, max: 1e5 }),
 	/** Across which its light falls to half. */
-	spreadDeg: quantity('beam', '°', { min: 10, max: 175 }),
-	lengthM: quantity('length of the lamp', 'm', { min: 0, max: 100 }),
+	spreadDeg: quantity('beam', 'angle', { min: 10, max: 175 }),
+	lengthM: quantity('length of the lamp', 'span', { min: 0, max: 100 }),
 	xM: metres('x'),
 	yM: metres('y'),
 	heightM: metres('height'),
-	hoursH: quantity('hours a day', 'h', { min: 0, max: 24 })
+	hoursH: quantity('hours a day', 'hours', { min: 0, max: 24 })
 });
 type LampAt = z.input<typeof lamp>;
 export const lightAtSiteInput = z.strictObject({

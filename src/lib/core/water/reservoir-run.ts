@@ -1,19 +1,19 @@
 import { z } from 'zod';
 import { quantity, refuse } from '../quantity';
 
-const litres = (name: string) => quantity(name, 'L', { min: 0, max: 100_000 });
-const ms = (name: string) => quantity(name, 'mS/cm', { min: 0, max: 20 });
-const use = quantity('use', 'L a day', { min: 0, max: 100_000 });
+const litres = (name: string) => quantity(name, 'volume', { min: 0, max: 100_000 });
+const ms = (name: string) => quantity(name, 'strength', { min: 0, max: 20 });
+const use = quantity('use', 'use', { min: 0, max: 100_000 });
 
 export const reservoirRunInput = z.strictObject({
-	startL: quantity('water at the start', 'L', { above: 0, max: 100_000 }),
+	startL: quantity('water at the start', 'volume', { above: 0, max: 100_000 }),
 	ecStartMsCm: ms('strength at the start'),
 	pumpMinimumL: litres("the pump's minimum"),
 	useLPerDay: z.union([use, z.array(use)], {
 		error: () => 'use must be a number from 0 to 100,000 L a day, or a list with one a day'
 	}),
 	uptakeEcMsCm: ms('strength of uptake'),
-	evaporationLPerDay: quantity('evaporation', 'L a day', { min: 0, max: 100_000 }).default(0),
+	evaporationLPerDay: quantity('evaporation', 'use', { min: 0, max: 100_000 }).default(0),
 	days: quantity('days', 'days', { min: 1, max: 365, whole: true }),
 	topUp: z.discriminatedUnion(
 		'kind',

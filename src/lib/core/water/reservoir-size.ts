@@ -1,17 +1,17 @@
 import { z } from 'zod';
 import { quantity } from '../quantity';
 
-const litres = (name: string) => quantity(name, 'L', { min: 0, max: 100_000 });
+const litres = (name: string) => quantity(name, 'volume', { min: 0, max: 100_000 });
 
 export const reservoirSizeInput = z.strictObject({
-	useLPerDay: quantity('use', 'L a day', { min: 0, max: 100_000 }),
+	useLPerDay: quantity('use', 'use', { min: 0, max: 100_000 }),
 	refillEveryDays: quantity('days between refills', 'days', { above: 0, max: 365 }),
 	pumpMinimumL: litres("the pump's minimum"),
 	inTransitL: litres('water in transit'),
-	ecStartMsCm: quantity('strength at the start', 'mS/cm', { above: 0, max: 20 }),
-	uptakeEcMsCm: quantity('strength of uptake', 'mS/cm', { min: 0, max: 20 }),
-	maxDriftPercent: quantity('greatest drift', '%', { above: 0, max: 100 }),
-	freeboardPercent: quantity('freeboard', '%', { min: 0, max: 90 }).default(10)
+	ecStartMsCm: quantity('strength at the start', 'strength', { above: 0, max: 20 }),
+	uptakeEcMsCm: quantity('strength of uptake', 'strength', { min: 0, max: 20 }),
+	maxDriftPercent: quantity('greatest drift', 'percent', { above: 0, max: 100 }),
+	freeboardPercent: quantity('freeboard', 'percent', { min: 0, max: 90 }).default(10)
 });
 export const reservoirSizeOutput = z.strictObject({
 	bySupplyL: z.number(),

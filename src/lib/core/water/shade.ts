@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { id, quantity } from '../quantity';
 import { dayLengthH, growingDays, sunAt } from './sun';
 
-const metres = (name: string) => quantity(name, 'm', { min: -1000, max: 1000 });
+const metres = (name: string) => quantity(name, 'span', { min: -1000, max: 1000 });
 
 /** What stands in a container casts no shade on its own leaves. */
 const container = z.string().max(200);
@@ -18,14 +18,14 @@ const post = z.strictObject({
 	containerId: container,
 	xM: metres('x'),
 	yM: metres('y'),
-	radiusM: quantity('radius', 'm', { min: 0, max: 100 }),
+	radiusM: quantity('radius', 'span', { min: 0, max: 100 }),
 	baseM: metres('base'),
 	topM: metres('top')
 });
 export const shadeInput = z.strictObject({
-	latitudeDeg: quantity('latitude', '°', { min: -90, max: 90 }),
+	latitudeDeg: quantity('latitude', 'angle', { min: -90, max: 90 }),
 	/** Which way the front faces, degrees from north through east. */
-	frontDeg: quantity('direction of the front', '°', { min: 0, max: 360 }).default(180),
+	frontDeg: quantity('direction of the front', 'angle', { min: 0, max: 360 }).default(180),
 	sites: z.array(leaf).max(5000),
 	/** Round things that stand up and take light from what is behind them. */
 	posts: z.array(post).max(5000)

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { scaleOf, showNumber, type Kind } from '$lib/core/quantity';
+	import { scaleOf, showNumber, type Quantity } from '$lib/core/quantity';
 	import Explain from '../explain/Explain.svelte';
 	import type { Row } from '../explain/words';
 	import { useSession } from '../workspace/context';
@@ -7,7 +7,7 @@
 	interface Props {
 		label: string;
 		value: number | string | null;
-		kind?: Kind;
+		kind?: Quantity;
 		/** Shown in place of the kind's own unit. */
 		unit?: string;
 		op: string;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { fieldNumber, fromShown, scaleOf, toShown, type Kind } from '$lib/core/quantity';
+	import { fieldNumber, fromShown, scaleOf, toShown } from '$lib/core/quantity';
 	import { valueAt } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
 
@@ -7,18 +7,18 @@
 		label: string;
 		/** Where the number stands, its part's name first. */
 		path: string;
-		kind?: Kind;
-		/** Shown in place of the kind's own unit. */
+		/** Shown in place of the unit its schema gives it. */
 		unit?: string;
-		/** Shown = stored × times: a share as percent, say. */
+		/** Shown = stored × times: round a pipe instead of across it, say. */
 		times?: number;
 		/** An empty field stands for null, and this is what it then means. */
 		empty?: string;
 		/** Further changes that go with a new value. */
 		and?: (value: number) => { path: string; value: unknown }[];
 	}
-	const { label, path, kind = 'count', unit, times = 1, empty, and }: Props = $props();
+	const { label, path, unit, times = 1, empty, and }: Props = $props();
 	const session = useSession();
+	const kind = $derived(session.quantityAt(path));
 	const uid = $props.id();
 	const stored = $derived(valueAt(session.parts, path) as number | null);
 	const shown = $derived(stored === null ? '' : fieldNumber(stored * times, kind, session.units));

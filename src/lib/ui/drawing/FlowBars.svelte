@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { scaleOf, showNumber, type Kind } from '$lib/core/quantity';
+	import { scaleOf, showNumber, type Quantity } from '$lib/core/quantity';
 	import { containerWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 	import { barsOf, columnsOf } from './bars';
@@ -36,7 +36,7 @@
 	const word = $derived(containerWords(session.model)[0]);
 	const worst = $derived(items.reduce((a, b) => (a.value <= b.value ? a : b)));
 	const flowing = $derived(all.kind === 'flow');
-	const kind = $derived<Kind>(flowing ? 'flow' : 'size');
+	const kind = $derived<Quantity>(flowing ? 'flow' : 'size');
 	const unit = $derived(scaleOf(kind, session.units).unit);
 	/** Beside the drawing there may be room for few words. */
 	const narrow = $derived(bars.left !== null && bars.right - bars.left < 190);

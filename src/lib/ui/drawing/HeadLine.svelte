@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { toShown } from '$lib/core/quantity';
+	import { scaleOf, toShown } from '$lib/core/quantity';
 	import { outletWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
 	import { polygon, type Frame } from './frame';
@@ -25,7 +25,7 @@
 			.map((i) => points[i])
 			.filter((p) => p !== undefined)
 	);
-	const unit = $derived(session.units.system === 'us' ? 'ft' : 'm');
+	const unit = $derived(scaleOf('head', session.units).unit);
 	const label = (m: number) => toShown(m, 'head', session.units).toFixed(2);
 </script>
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { toShown, fromShown } from '$lib/core/quantity';
+	import { fromShown, scaleOf, toShown } from '$lib/core/quantity';
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
 
@@ -8,14 +8,15 @@
 	const x = $derived(frame.left - (frame.small ? 8 : 34));
 	/** Ticks at round figures of the grower's unit: tenths of a metre, or half feet. */
 	const ticks = $derived.by(() => {
-		const us = session.units.system === 'us';
-		const every = us ? 0.5 : 0.1;
-		const major = us ? 2 : 5;
+		const { factor } = scaleOf('span', session.units);
+		const coarse = factor > 2;
+		const every = coarse ? 0.5 : 0.1;
+		const major = coarse ? 2 : 5;
 		const top = toShown(frame.topM, 'span', session.units);
 		return Array.from({ length: Math.floor(top / every) + 1 }, (_, i) => ({
 			y: frame.z(fromShown(i * every, 'span', session.units)),
 			major: i % major === 0,
-			label: us ? `${i * every}` : (i * every).toFixed(1)
+			label: coarse ? `${i * every}` : (i * every).toFixed(1)
 		}));
 	});
 </script>

@@ -1,5 +1,5 @@
 import type { Ground, STAGES } from '$lib/core/model';
-import type { Parameter } from '$lib/core/quantity';
+import { coreUnitOf, readField, type Parameter } from '$lib/core/quantity';
 
 interface Words {
 	words: string;
@@ -178,38 +178,6 @@ export const WORDS: Record<string, Words> = {
 	}
 };
 
-/** Longer suffixes first, so that MsCm is not read as Cm. */
-const UNITS: [suffix: string, unit: string][] = [
-	['MsCm', 'mS/cm'],
-	['MjM2', 'MJ/m²'],
-	['MolPerMj', 'mol/MJ'],
-	['KwhPerDay', 'kWh a day'],
-	['CPerDay', '°C a day'],
-	['PerKwh', 'a kWh'],
-	['PerMonth', 'a month'],
-	['MmDay', 'mm/day'],
-	['LPerDay', 'L a day'],
-	['PerDay', 'a day'],
-	['Percent', '%'],
-	['MeqL', 'meq/L'],
-	['MgL', 'mg/L'],
-	['CCm2', 'cm²'],
-	['Lph', 'L/h'],
-	['Kpa', 'kPa'],
-	['Days', 'days'],
-	['Deg', '°'],
-	['Min', 'min'],
-	['Umol', 'µmol/m²/s'],
-	['Mol', 'mol/m²'],
-	['MS', 'm/s'],
-	['M2', 'm²'],
-	['Mm', 'mm'],
-	['C', '°C'],
-	['L', 'L'],
-	['M', 'm'],
-	['H', 'h']
-];
-
 export interface Row {
 	name: string;
 	value: string;
@@ -232,8 +200,10 @@ export function rowsOf(record: unknown, most = 9): Row[] {
 		.slice(0, most);
 }
 
-const suffixOf = (key: string) => UNITS.find(([suffix]) => key.endsWith(suffix) && key !== suffix);
-const unitOf = (key: string): string => suffixOf(key)?.[1] ?? '';
+const unitOf = (key: string): string => {
+	const { quantity } = readField(key);
+	return quantity ? coreUnitOf(quantity) : '';
+};
 /** Fields that their key does not say well. */
 const NAMES: Record<string, string> = {
 	kc: 'crop coefficient',
@@ -247,9 +217,8 @@ const NAMES: Record<string, string> = {
 };
 const nameOf = (key: string): string =>
 	NAMES[key] ??
-	key
-		.slice(0, key.length - (suffixOf(key)?.[0].length ?? 0))
-		.replace(/([A-Z])/g, ' $1')
+	readField(key)
+		.name.replace(/([A-Z])/g, ' $1')
 		.toLowerCase();
 const figure = (n: number): string =>
 	Number.isInteger(n)

@@ -7,7 +7,7 @@ import {
 	valueAt,
 	type Parts
 } from '$lib/core/design';
-import { show, type FieldMeta, type Kind, type Units } from '$lib/core/quantity';
+import { show, type FieldMeta, type Units } from '$lib/core/quantity';
 import { BUILT_IN_LISTS } from '$lib/core/shelf';
 
 export interface Differing {
@@ -82,31 +82,14 @@ const BOOKKEEPING = new Set([
 	'design.name',
 	'design.assumed'
 ]);
-/** Shares of one, read as percent. */
-const SHARES = /\.(dial|labelShare|drainFraction|allowedDepletion)$/;
-const KINDS: Record<string, Kind> = {
-	mm: 'size',
-	m: 'span',
-	L: 'volume',
-	'L/h': 'flow',
-	'°C': 'temperature',
-	'mS/cm': 'strength',
-	'mm in a metre': 'slope'
-};
 /** Lists whose items a design names. */
 const LISTS = Object.values(BUILT_IN_LISTS).flat() as { id: string; name: string }[];
 
-function words(value: unknown, meta: FieldMeta, units: Units, share: boolean): string {
+function words(value: unknown, meta: FieldMeta, units: Units): string {
 	if (value === undefined) return '–';
 	if (value === null) return 'as planned';
 	if (typeof value === 'boolean') return value ? 'yes' : 'no';
-	if (typeof value === 'number') {
-		if (share) return `${Math.round(100 * value)} %`;
-		const kind = KINDS[meta.unit ?? ''];
-		return kind
-			? show(value, kind, units)
-			: `${Number(value.toPrecision(4))}${meta.unit ? ` ${meta.unit}` : ''}`;
-	}
+	if (typeof value === 'number') return show(value, meta.quantity ?? 'count', units);
 	if (typeof value === 'object') return 'differs';
 	const said = String(value);
 	return meta.options?.[said] ?? LISTS.find((item) => item.id === said)?.name ?? said;
@@ -139,7 +122,7 @@ export function differing(mine: Parts, theirs: Parts, units: Units, all = false)
 		const full = SAID[path] ?? SAID[field];
 		const say = (of: Parts) => {
 			const value = valueAt(of, path);
-			return full ? full(value, units) : words(value, meta, units, SHARES.test(path));
+			return full ? full(value, units) : words(value, meta, units);
 		};
 		if (title) add(ownerOf(mine, path) + title, say(mine), say(theirs));
 		else if (WHOLES[root]) add(WHOLES[root], ...wholes(mine, theirs, root));

@@ -89,12 +89,7 @@
 		{/each}
 	</fieldset>
 	{#if settings.school !== 'continuous'}
-		<NumberField
-			label="Set on your timer"
-			path="operation.feed.setMin"
-			unit="min"
-			empty="as planned"
-		/>
+		<NumberField label="Set on your timer" path="operation.feed.setMin" empty="as planned" />
 		{#if settings.school === 'soak'}<NumberField
 				label="Soaks a day"
 				path="operation.feed.soakPerDay"
@@ -103,44 +98,29 @@
 		{#if settings.school === 'pulse'}<NumberField
 				label="A pulse every"
 				path="operation.feed.pulseEveryMin"
-				unit="min"
 			/>{/if}
 		{#if settings.school === 'repeat'}<NumberField
 				label="A feed every"
 				path="operation.feed.repeatEveryMin"
-				unit="min"
 			/>{/if}
 	{/if}
-	<NumberField
-		label="Used up before a feed, at most"
-		path="operation.feed.allowedDepletion"
-		times={100}
-		unit="%"
-	/>
-	<NumberField label="Let drain" path="operation.feed.drainFraction" times={100} unit="%" />
-	<NumberField label="Timer holds" path="operation.feed.timer.slotsPerDay" unit="a day" />
-	<NumberField label="Timer's step" path="operation.feed.timer.resolutionMin" unit="min" />
-	<NumberField label="Shortest the timer can run" path="operation.feed.timer.minOnMin" unit="min" />
+	<NumberField label="Used up before a feed, at most" path="operation.feed.allowedDepletion" />
+	<NumberField label="Let drain" path="operation.feed.drainFraction" />
+	<NumberField label="Timer holds" path="operation.feed.timer.slotsPerDay" />
+	<NumberField label="Timer's step" path="operation.feed.timer.resolutionMin" />
+	<NumberField label="Shortest the timer can run" path="operation.feed.timer.minOnMin" />
 	{#if settings.school === 'repeat'}<NumberField
 			label="First of the repeats"
 			path="operation.feed.repeatFromMin"
 			unit="min past 0"
 		/>{/if}
 	{#if settings.school === 'soak' || settings.school === 'pulse'}
-		<NumberField
-			label="First feed after light"
-			path="operation.feed.window.startAfterOnMin"
-			unit="min"
-		/>
-		<NumberField
-			label="Last feed before dark"
-			path="operation.feed.window.stopBeforeOffMin"
-			unit="min"
-		/>
+		<NumberField label="First feed after light" path="operation.feed.window.startAfterOnMin" />
+		<NumberField label="Last feed before dark" path="operation.feed.window.stopBeforeOffMin" />
 	{/if}
-	<NumberField label="Drunk by day" path="operation.feed.dayShare" times={100} unit="%" />
+	<NumberField label="Drunk by day" path="operation.feed.dayShare" />
 	<NumberField label="Light begins" path="operation.feed.lights.onMin" unit="min past 0" />
-	<NumberField label="Light lasts" path="operation.feed.lights.durationMin" unit="min" />
+	<NumberField label="Light lasts" path="operation.feed.lights.durationMin" />
 	{#if feed}
 		<Figure label="Pump runs" value={pumpMinutes(model)} unit="min a day" op="feed-plan" />
 		<Figure

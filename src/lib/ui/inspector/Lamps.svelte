@@ -62,14 +62,14 @@
 			>{lamp.name}, {session.say(lamp.heightM, 'span')} up, {hoursOf(session.operation, lamp.id)} h</summary
 		>
 		<TextField label="Name" path={lampPath(lamp, 'name')} />
-		<NumberField label="Height over the floor" path={lampPath(lamp, 'heightM')} kind="span" />
-		<NumberField label="From the left" path={lampPath(lamp, 'xM')} kind="span" />
-		<NumberField label="From the front" path={lampPath(lamp, 'yM')} kind="span" />
-		<NumberField label="Length of the lamp" path={lampPath(lamp, 'lengthM')} kind="span" />
-		<NumberField label="Photon output" path={lampPath(lamp, 'ppfUmolS')} unit="µmol/s" />
-		<NumberField label="Spread of the light" path={lampPath(lamp, 'spreadDeg')} unit="°" />
-		<NumberField label="Hours a day" path="operation.lampHours.{lamp.id}" unit="h" />
-		<NumberField label="Power" path={lampPath(lamp, 'watts')} kind="power" />
+		<NumberField label="Height over the floor" path={lampPath(lamp, 'heightM')} />
+		<NumberField label="From the left" path={lampPath(lamp, 'xM')} />
+		<NumberField label="From the front" path={lampPath(lamp, 'yM')} />
+		<NumberField label="Length of the lamp" path={lampPath(lamp, 'lengthM')} />
+		<NumberField label="Photon output" path={lampPath(lamp, 'ppfUmolS')} />
+		<NumberField label="Spread of the light" path={lampPath(lamp, 'spreadDeg')} />
+		<NumberField label="Hours a day" path="operation.lampHours.{lamp.id}" />
+		<NumberField label="Power" path={lampPath(lamp, 'watts')} />
 		<NumberField label="On socket" path={lampPath(lamp, 'socket')} />
 		<button class="quiet" onclick={() => take(lamp.id)}>Take it down</button>
 	</details>

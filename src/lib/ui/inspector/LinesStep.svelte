@@ -65,7 +65,7 @@
 <PickField label="Main" path="design.lines.mainTubeId" options={feed} />
 <Toggle label="Screen filter after the pump" path="design.lines.filter" />
 <Toggle label="Check valve: lines stay full" path="design.lines.checkValve" />
-<NumberField label="Water in the lines" path="record.waterC" kind="temperature" />
+<NumberField label="Water in the lines" path="record.waterC" />
 {#each valves as id, row (id)}
 	<label class="valve"
 		><input

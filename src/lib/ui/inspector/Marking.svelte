@@ -30,7 +30,6 @@
 <NumberField
 	label="Round the pipe, by tape"
 	path={standPath(stand, 'outerDiameterMm')}
-	kind="size"
 	times={Math.PI}
 />
 <p class="soft">

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { SALTS, SALT_IDS, USUAL_SALTS, type SaltId } from '$lib/core/shelf';
-	import { between, mixingSteps, weighedAs } from '$lib/core/review';
+	import { showRange } from '$lib/core/quantity';
+	import { mixingSteps, weighedAs } from '$lib/core/review';
 	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
@@ -51,9 +52,11 @@
 			mix.uncertaintyMsCm,
 			'strength'
 		)}. A meter would make it sure.
-	{:else}The crops on this loop take {between(
-			session.say(mix.range.low, 'strength'),
-			session.say(mix.range.high, 'strength')
+	{:else}The crops on this loop take {showRange(
+			mix.range.low,
+			mix.range.high,
+			'strength',
+			session.units
 		)}; at their stage {session.say(mix.recommendedMsCm, 'strength')} suits.{/if}
 </p>
 <Big
@@ -118,7 +121,6 @@
 <NumberField
 	label="Strength"
 	path="operation.mix.strengthMsCm"
-	kind="strength"
 	empty={session.say(mix.recommendedMsCm, 'strength').split(' ')[0]}
 />
 {#if source.kind === 'salts'}

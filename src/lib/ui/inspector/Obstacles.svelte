@@ -14,11 +14,11 @@
 {#each list as obstacle, i (i)}
 	<div class="one">
 		<TextField label="What" path="{at}.obstacles.{i}.name" />
-		<NumberField label="From the left" path="{at}.obstacles.{i}.xM" kind="span" />
-		<NumberField label="From the front" path="{at}.obstacles.{i}.yM" kind="span" />
-		<NumberField label="Long" path="{at}.obstacles.{i}.lengthM" kind="span" />
-		<NumberField label="Deep" path="{at}.obstacles.{i}.widthM" kind="span" />
-		<NumberField label="High" path="{at}.obstacles.{i}.heightM" kind="span" />
+		<NumberField label="From the left" path="{at}.obstacles.{i}.xM" />
+		<NumberField label="From the front" path="{at}.obstacles.{i}.yM" />
+		<NumberField label="Long" path="{at}.obstacles.{i}.lengthM" />
+		<NumberField label="Deep" path="{at}.obstacles.{i}.widthM" />
+		<NumberField label="High" path="{at}.obstacles.{i}.heightM" />
 		<button class="quiet" onclick={() => keep(list.filter((_, k) => k !== i))}
 			>Take {obstacle.name.toLowerCase()} away</button
 		>

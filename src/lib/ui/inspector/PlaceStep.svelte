@@ -29,32 +29,27 @@
 {#if session.place.areas.length > 1}
 	<PickField label="Area" path="design.areaId" options={session.place.areas} />
 {/if}
-<NumberField label="Length" path="{at}.lengthM" kind="span" />
-<NumberField label="Width" path="{at}.widthM" kind="span" />
-<NumberField label="Height" path="{at}.heightM" kind="span" />
-<NumberField label="Kept free in front to walk" path="{at}.walkM" kind="span" />
-<NumberField label="How far you reach" path="place.reachM" kind="span" />
-<NumberField label="Floor may bear" path="{at}.floorKgM2" kind="floorLoad" empty="unknown" />
-<NumberField
-	label="Studs in the wall, middle to middle"
-	path="{at}.studMm"
-	kind="size"
-	empty="solid wall"
-/>
+<NumberField label="Length" path="{at}.lengthM" />
+<NumberField label="Width" path="{at}.widthM" />
+<NumberField label="Height" path="{at}.heightM" />
+<NumberField label="Kept free in front to walk" path="{at}.walkM" />
+<NumberField label="How far you reach" path="place.reachM" />
+<NumberField label="Floor may bear" path="{at}.floorKgM2" empty="unknown" />
+<NumberField label="Studs in the wall, middle to middle" path="{at}.studMm" empty="solid wall" />
 <Toggle label="Sun reaches the pipes" path="{at}.sunOnPipes" />
 <h3>A warm day here</h3>
-<NumberField label="Coolest" path="{at}.climate.tMinC" kind="temperature" />
-<NumberField label="Warmest" path="{at}.climate.tMaxC" kind="temperature" />
-<NumberField label="Driest air" path="{at}.climate.rhMinPercent" kind="percent" />
-<NumberField label="Dampest air" path="{at}.climate.rhMaxPercent" kind="percent" />
-<NumberField label="Wind at the leaves" path="{at}.climate.windMS" kind="velocity" />
+<NumberField label="Coolest" path="{at}.climate.tMinC" />
+<NumberField label="Warmest" path="{at}.climate.tMaxC" />
+<NumberField label="Driest air" path="{at}.climate.rhMinPercent" />
+<NumberField label="Dampest air" path="{at}.climate.rhMaxPercent" />
+<NumberField label="Wind at the leaves" path="{at}.climate.windMS" />
 {#if climate.setting === 'indoors'}
-	<NumberField label="Lamps at the leaves" path="{at}.climate.ppfdUmol" unit="µmol/m²/s" />
-	<NumberField label="Lamps on" path="{at}.climate.photoperiodH" unit="h" />
+	<NumberField label="Lamps at the leaves" path="{at}.climate.ppfdUmol" />
+	<NumberField label="Lamps on" path="{at}.climate.photoperiodH" />
 {:else if climate.solarMjM2 !== undefined}
-	<NumberField label="Sun that gets in" path="{at}.climate.solarMjM2" unit="MJ/m²" />
+	<NumberField label="Sun that gets in" path="{at}.climate.solarMjM2" />
 {:else}
-	<NumberField label="Hours of sun" path="{at}.climate.sunshineH" unit="h" />
+	<NumberField label="Hours of sun" path="{at}.climate.sunshineH" />
 {/if}
 <Figure
 	label="Water the air draws"
@@ -74,13 +69,13 @@
 <h3>Obstacles</h3>
 <Obstacles {at} />
 <h3>Source water</h3>
-<NumberField label="Strength" path="place.water.ecMsCm" kind="strength" />
-<NumberField label="pH" path="place.water.ph" unit="" />
-<NumberField label="Alkalinity" path="place.water.alkalinityMeqL" unit="meq/L" />
-<NumberField label="Calcium" path="place.water.Ca" unit="mg/L" />
-<NumberField label="Magnesium" path="place.water.Mg" unit="mg/L" />
-<NumberField label="Sodium" path="place.water.Na" unit="mg/L" />
-<NumberField label="Chloride" path="place.water.Cl" unit="mg/L" />
-<NumberField label="Sulfur" path="place.water.S" unit="mg/L" />
+<NumberField label="Strength" path="place.water.ecMsCm" />
+<NumberField label="pH" path="place.water.ph" />
+<NumberField label="Alkalinity" path="place.water.alkalinityMeqL" />
+<NumberField label="Calcium" path="place.water.Ca" />
+<NumberField label="Magnesium" path="place.water.Mg" />
+<NumberField label="Sodium" path="place.water.Na" />
+<NumberField label="Chloride" path="place.water.Cl" />
+<NumberField label="Sulfur" path="place.water.S" />
 <h3>Power</h3>
-<NumberField label="Electricity costs" path="place.pricePerKwh" unit="a kWh" />
+<NumberField label="Electricity costs" path="place.pricePerKwh" />

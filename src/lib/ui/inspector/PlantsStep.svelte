@@ -109,8 +109,7 @@
 			? group.crop.name
 			: group.crop.plural}, {group.stage}"
 		value={group.litresPerDay}
-		kind="volume"
-		unit="{session.units.system === 'us' ? 'gal' : 'L'} a day"
+		kind="use"
 		op="plant-demand"
 		entry={{ input: group.input, result: { litresPerDay: group.litresPerDay } }}
 	/>
@@ -121,7 +120,7 @@
 	path="design.support.kind"
 	options={Object.entries(SUPPORTS).map(([id, name]) => ({ id, name }))}
 />
-<NumberField label="Its height" path="design.support.heightM" kind="span" />
+<NumberField label="Its height" path="design.support.heightM" />
 
 <style>
 	.for {

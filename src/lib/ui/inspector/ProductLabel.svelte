@@ -71,7 +71,6 @@
 	{#if source.form === 'liquid'}<NumberField
 			label="A litre of it weighs"
 			path="operation.mix.source.densityKgL"
-			unit="kg"
 		/>{/if}
 	<NumberField
 		label="Label's full dose"
@@ -80,11 +79,11 @@
 		unit="{source.form === 'liquid' ? 'mL' : 'g'} {scaleOf('perVolume', session.units).unit}"
 	/>
 	{#if session.operation.mix.method === 'label'}
-		<NumberField label="Part of that dose" path="operation.mix.labelShare" times={100} unit="%" />
+		<NumberField label="Part of that dose" path="operation.mix.labelShare" />
 	{/if}
 	{#each shown as key (key)}
 		<div class="line">
-			<NumberField label={NAMES[key] ?? key} path="operation.mix.source.label.{key}" unit="%" />
+			<NumberField label={NAMES[key] ?? key} path="operation.mix.source.label.{key}" />
 			<button
 				class="quiet"
 				aria-label="Leave out {NAMES[key] ?? key}"

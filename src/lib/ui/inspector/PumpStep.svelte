@@ -7,6 +7,7 @@
 	import PumpChooser from './PumpChooser.svelte';
 	import Big from './Big.svelte';
 	import { outletNeeds } from '$lib/core/model';
+	import { scaleOf } from '$lib/core/quantity';
 	import { outletWords } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
@@ -65,7 +66,7 @@
 />
 {#if source.kind === 'pump'}
 	<PumpChart />
-	<NumberField label="Dial" path="operation.dial" times={100} unit="%" />
+	<NumberField label="Dial" path="operation.dial" />
 	<input
 		type="range"
 		aria-label="Pump dial"
@@ -96,7 +97,7 @@
 	label="All flow down to"
 	value={model.lowestFlowingL}
 	kind="volume"
-	unit="{session.units.system === 'us' ? 'gal' : 'L'} in tank"
+	unit="{scaleOf('volume', session.units).unit} in tank"
 	op="network"
 	rows={[]}
 	note="The level in the tank is lowered until the first outlet stops."
@@ -108,11 +109,10 @@
 		op="pump-curve"
 	/>{/if}
 {#if pump}
-	{@const warming = energy?.result.warmingCPerDay ?? 0}
 	<Figure
 		label="Warms the water by"
-		value={(session.units.system === 'us' ? warming * 1.8 : warming).toFixed(2)}
-		unit="{session.units.system === 'us' ? '°F' : '°C'} a day"
+		value={energy?.result.warmingCPerDay ?? 0}
+		kind="warming"
 		op="pump-energy"
 		entry={energy ?? undefined}
 		note="Nearly all of a pump's watts end in the water."

@@ -25,8 +25,7 @@
 <Figure
 	label="Plants drink"
 	value={session.model.waterUse.useLPerDay}
-	kind="volume"
-	unit="{session.units.system === 'us' ? 'gal' : 'L'} a day"
+	kind="use"
 	op="plant-demand"
 />
 <Figure

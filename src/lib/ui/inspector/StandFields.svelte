@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { kindOf, standPath } from '$lib/core/design';
-	import type { FieldMeta, Kind } from '$lib/core/quantity';
+	import type { FieldMeta } from '$lib/core/quantity';
 	import type { ShelfLists } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
@@ -17,7 +17,6 @@
 	const { stand: index, sheet }: Props = $props();
 	const session = useSession();
 	const stand = $derived(session.design.stands[index]!);
-	const KINDS: Record<string, Kind> = { mm: 'size', '%': 'percent', '': 'count' };
 
 	const fields = $derived.by(() => {
 		const { schema, sheet: sheets } = kindOf(stand);
@@ -44,19 +43,14 @@
 	}
 </script>
 
-{#each fields as { path, label, options, unit } (path)}
+{#each fields as { path, label, options, quantity } (path)}
 	{#if path.endsWith('.leanMmPerM')}
 		<LevelSlider {label} {path} />
 	{:else if options}
 		<PickField {label} {path} {options} />
-	{:else if unit === undefined}
+	{:else if quantity === undefined}
 		<Toggle {label} {path} />
 	{:else}
-		<NumberField
-			{label}
-			{path}
-			kind={KINDS[unit] ?? 'count'}
-			unit={unit in KINDS ? undefined : unit}
-		/>
+		<NumberField {label} {path} />
 	{/if}
 {/each}

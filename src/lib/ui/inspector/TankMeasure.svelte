@@ -61,30 +61,22 @@
 	</select>
 </div>
 {#if shape?.kind === 'round'}
-	<NumberField label="Across its floor" path="design.tank.shape.bottomDiameterMm" kind="size" />
-	<NumberField label="Across its rim" path="design.tank.shape.topDiameterMm" kind="size" />
+	<NumberField label="Across its floor" path="design.tank.shape.bottomDiameterMm" />
+	<NumberField label="Across its rim" path="design.tank.shape.topDiameterMm" />
 {:else if shape?.kind === 'oblong'}
-	<NumberField label="Floor, long" path="design.tank.shape.bottomLengthMm" kind="size" />
-	<NumberField label="Floor, wide" path="design.tank.shape.bottomWidthMm" kind="size" />
-	<NumberField label="Rim, long" path="design.tank.shape.topLengthMm" kind="size" />
-	<NumberField label="Rim, wide" path="design.tank.shape.topWidthMm" kind="size" />
+	<NumberField label="Floor, long" path="design.tank.shape.bottomLengthMm" />
+	<NumberField label="Floor, wide" path="design.tank.shape.bottomWidthMm" />
+	<NumberField label="Rim, long" path="design.tank.shape.topLengthMm" />
+	<NumberField label="Rim, wide" path="design.tank.shape.topWidthMm" />
 {:else if shape?.kind === 'straight'}
-	<NumberField label="Area of its floor" path="design.tank.shape.areaCm2" unit="cm²" />
+	<NumberField label="Area of its floor" path="design.tank.shape.areaCm2" />
 {:else if shape?.kind === 'lying'}
-	<NumberField label="Across" path="design.tank.shape.diameterMm" kind="size" />
-	<NumberField label="Long" path="design.tank.shape.lengthMm" kind="size" />
+	<NumberField label="Across" path="design.tank.shape.diameterMm" />
+	<NumberField label="Long" path="design.tank.shape.lengthMm" />
 {:else if shape?.kind === 'table'}
 	{#each shape.marks.keys() as i (i)}
-		<NumberField
-			label="Mark {i + 1}, height"
-			path="design.tank.shape.marks.{i}.heightMm"
-			kind="size"
-		/>
-		<NumberField
-			label="Mark {i + 1}, poured in so far"
-			path="design.tank.shape.marks.{i}.litres"
-			kind="volume"
-		/>
+		<NumberField label="Mark {i + 1}, height" path="design.tank.shape.marks.{i}.heightMm" />
+		<NumberField label="Mark {i + 1}, poured in so far" path="design.tank.shape.marks.{i}.litres" />
 	{/each}
 	{@const last = shape.marks.at(-1)!}
 	<button
@@ -100,7 +92,6 @@
 {#if shape && 'heightMm' in shape}<NumberField
 		label="High inside"
 		path="design.tank.shape.heightMm"
-		kind="size"
 	/>{/if}
 {#if problem}<p role="alert">{problem}</p>{/if}
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { litresAt, heightAt, shapeHeightMm } from '$lib/core/shelf';
 	import { tankShapeOf } from '$lib/core/layout';
-	import { showNumber } from '$lib/core/quantity';
+	import { scaleOf, showNumber } from '$lib/core/quantity';
 	import Explain from '../explain/Explain.svelte';
 	import { useSession } from '../workspace/context';
 
@@ -23,7 +23,7 @@
 	const back = $derived(
 		heightAt(shape, Math.min(litresAt(shape, full), session.model.drainBack.result.restingL))
 	);
-	const size = $derived(session.units.system === 'us' ? 'in' : 'mm');
+	const size = $derived(scaleOf('size', session.units).unit);
 </script>
 
 <svg

@@ -105,14 +105,13 @@
 		path="design.tank.hatch"
 	/>
 {/if}
-<NumberField label="Water now" path="record.nowL" kind="volume" />
+<NumberField label="Water now" path="record.nowL" />
 <NumberField
 	label={topUp.kind === 'float' ? 'Float set at' : 'Fill mark, running'}
 	path="operation.fillL"
-	kind="volume"
 />
-<NumberField label="Tank floor over the floor" path="design.tank.floorMm" kind="size" />
-<NumberField label="Overflow under the rim" path="design.tank.overflowBelowRimMm" kind="size" />
+<NumberField label="Tank floor over the floor" path="design.tank.floorMm" />
+<NumberField label="Overflow under the rim" path="design.tank.overflowBelowRimMm" />
 <Choice
 	label="Topped up"
 	value={topUp.kind}
@@ -123,7 +122,7 @@
 	onpick={keep}
 />
 {#if topUp.kind === 'hand'}
-	<NumberField label="Every" path="operation.topUp.everyDays" unit="days" />
+	<NumberField label="Every" path="operation.topUp.everyDays" />
 {:else}
 	<Choice
 		label="What feeds the float"
@@ -136,7 +135,7 @@
 			session.set('design.reserve', id === 'mains' ? null : { volumeL: 120 }, 'behind the float')}
 	/>
 	{#if !mains}
-		<NumberField label="The reserve holds" path="design.reserve.volumeL" kind="volume" />
+		<NumberField label="The reserve holds" path="design.reserve.volumeL" />
 	{/if}
 	{#if mains}
 		<p class="mind">
@@ -150,12 +149,8 @@
 	path="operation.topUp.with"
 	options={TOP_UPS.map((id) => ({ id, name: WITH[id] }))}
 />
-<NumberField label="Drift you allow" path="operation.maxDriftPercent" kind="percent" />
-<NumberField
-	label="Taken up, of the tank's strength"
-	path="operation.uptakePercent"
-	kind="percent"
-/>
+<NumberField label="Drift you allow" path="operation.maxDriftPercent" />
+<NumberField label="Taken up, of the tank's strength" path="operation.uptakePercent" />
 <NumberField label="Measured use over predicted" path="record.useFactor" unit="×" />
 
 <style>

@@ -1,7 +1,7 @@
 import type { PartLine } from '$lib/core/construction';
-import { scaleOf, show, toShown, type Kind, type Units } from '$lib/core/quantity';
+import { scaleOf, show, toShown, type Quantity, type Units } from '$lib/core/quantity';
 
-const measure = ({ lengthM, litres }: PartLine): Kind | null =>
+const measure = ({ lengthM, litres }: PartLine): Quantity | null =>
 	lengthM !== null ? 'span' : litres !== undefined ? 'volume' : null;
 
 /** How much of it to buy, as it stands beside its name. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { show } from '$lib/core/quantity';
 	import { Dialog } from 'bits-ui';
 	import { differences, fieldAt, partsIn, placeSchema, type Place } from '$lib/core/design';
 	import Miniature from '../drawing/Miniature.svelte';
@@ -21,14 +22,18 @@
 
 	/** Figures of the place that differ, each by the name its field has. */
 	function ofPlace(mine: Place, other: Place) {
-		const shown = (value: unknown): string =>
-			value === undefined || value === null ? '–' : String(value);
 		return differences(mine, other).map(({ path, mine: a, theirs: b }) => {
-			const { title, unit } = fieldAt(mine, path, placeSchema) ?? {};
+			const { title, quantity = 'count' } = fieldAt(mine, path, placeSchema) ?? {};
+			const shown = (value: unknown): string =>
+				typeof value === 'number'
+					? show(value, quantity, session.units)
+					: value === undefined || value === null
+						? '–'
+						: String(value);
 			const id = /^areas\[id=([^\]]*)\]/.exec(path)?.[1];
 			const where =
 				id === undefined ? 'Place' : (mine.areas.find((area) => area.id === id)?.name ?? 'Area');
-			const name = `${where}: ${title ?? path.split('.').at(-1)}${unit ? `, ${unit}` : ''}`;
+			const name = `${where}: ${title ?? path.split('.').at(-1)}`;
 			return { name, mine: shown(a), theirs: shown(b) };
 		});
 	}

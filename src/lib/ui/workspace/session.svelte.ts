@@ -1,5 +1,6 @@
 import {
 	boundsAt,
+	fieldAt,
 	partsIn,
 	recount,
 	recountWords,
@@ -10,7 +11,7 @@ import {
 	type Place,
 	type SystemRecord
 } from '$lib/core/design';
-import { show, type Kind, type Units } from '$lib/core/quantity';
+import { show, type Quantity, type Units } from '$lib/core/quantity';
 import { SystemModel } from '$lib/core/model';
 import { type Finding, type Fix, type Step } from '$lib/core/review';
 import { priceItem, shelfItemSchema, shelfWith, type ShelfItem } from '$lib/core/shelf';
@@ -128,8 +129,10 @@ export class Session {
 	get units(): Units {
 		return this.place.units;
 	}
-	say = (value: number, kind: Kind): string => show(value, kind, this.units);
+	say = (value: number, kind: Quantity): string => show(value, kind, this.units);
 	bounds = (path: string) => boundsAt(this.parts, path);
+	/** What a number of the document is a figure of, as its schema says. */
+	quantityAt = (path: string): Quantity => fieldAt(this.parts, path)?.quantity ?? 'count';
 
 	/** Closer or further away, as far as makes sense. */
 	zoomBy(times: number): void {

@@ -6,17 +6,16 @@ import { id, key, oneOf, quantity, text } from '../../quantity';
  * and forms can be written once for all of them. Each field says its title, its unit or its choices itself.
  */
 export const size = (title: string, min: number, max: number) =>
-	quantity(title, 'mm', { min, max });
+	quantity(title, 'size', { min, max });
 /** Small volumes: a site's, a pocket's. */
 export const volumeMl = (title: string, min: number, max: number) =>
-	quantity(title, 'mL', { min, max });
-export const angle = (title: string, max: number) => quantity(title, '°', { min: 0, max });
+	quantity(title, 'liquid', { min, max });
+export const angle = (title: string, max: number) => quantity(title, 'angle', { min: 0, max });
 export const count = (title: string, min: number, max: number) =>
-	quantity(title, '', { min, max, whole: true });
+	quantity(title, 'count', { min, max, whole: true });
 /** How far out of true something stands. */
-export const lean = (title: string, max: number) =>
-	quantity(title, 'mm in a metre', { min: 0, max });
-export const percent = (title: string, max: number) => quantity(title, '%', { min: 0, max });
+export const lean = (title: string, max: number) => quantity(title, 'slope', { min: 0, max });
+export const percent = (title: string, max: number) => quantity(title, 'percent', { min: 0, max });
 export const yesNo = (title: string) => z.boolean(`${title} must be true or false`).meta({ title });
 
 /** An item of the shelf by its id; `use` narrows what is offered. */

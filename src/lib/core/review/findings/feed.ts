@@ -1,4 +1,5 @@
 import { names, set, some, type Concern, type Said, type Fix } from '../finding';
+import { say } from '../sentence';
 import type { SystemModel } from '../../model';
 
 const labelsOf = (model: SystemModel, ids: readonly string[]): string[] =>
@@ -61,7 +62,7 @@ export const doseShort: Concern = (model) => {
 						short.map(([id]) => id)
 					)
 				)} too little: ` +
-				`${names(labelsOf(model, [worst[0]]))} gets ${model.say(worst[1].doseL, 'dose')} of the ${model.say(worst[1].deficitL, 'dose')} it drank since the last. The medium dries out from day to day.`,
+				`${names(labelsOf(model, [worst[0]]))} gets ${say(worst[1].doseL, 'dose')} of the ${say(worst[1].deficitL, 'dose')} it drank since the last. The medium dries out from day to day.`,
 			fixes: some(asPlanned(model))
 		}
 	];
@@ -239,13 +240,13 @@ export const strength: Concern = (model) => {
 				severity: met ? 'caution' : 'look',
 				subject: 'mix',
 				message:
-					`These crops do not share a strength: one wants at least ${model.say(low, 'strength')}, another at most ${model.say(high, 'strength')}. ` +
+					`These crops do not share a strength: one wants at least ${say(low, 'strength')}, another at most ${say(high, 'strength')}. ` +
 					(met
-						? `Halfway, at ${model.say(half, 'strength')}, neither does its best.`
+						? `Halfway, at ${say(half, 'strength')}, neither does its best.`
 						: 'They need loops of their own, or one of them does poorly.'),
 				fixes: some(
 					!met && {
-						label: `Meet at ${model.say(half, 'strength')}`,
+						label: `Meet at ${say(half, 'strength')}`,
 						effect: 'halfway between them',
 						change: [set('operation.mix.strengthMsCm', half)]
 					}
@@ -260,10 +261,10 @@ export const strength: Concern = (model) => {
 			step: 'mix',
 			severity: 'look',
 			subject: 'mix',
-			message: `${model.say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${model.say(low, 'strength')} to ${model.say(high, 'strength')}).`,
+			message: `${say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${say(low, 'strength')} to ${say(high, 'strength')}).`,
 			fixes: some(
 				operation.mix.method === 'meter' && {
-					label: `Mix at ${model.say(mix.recommendedMsCm, 'strength')}`,
+					label: `Mix at ${say(mix.recommendedMsCm, 'strength')}`,
 					effect: 'what they want at their stage',
 					change: [set('operation.mix.strengthMsCm', null)]
 				},
@@ -284,7 +285,7 @@ export const strength: Concern = (model) => {
 						);
 						return {
 							label: `${Math.round(share * 100)} % of the label dose`,
-							effect: model.say(
+							effect: say(
 								model.with([set('operation.mix.labelShare', share)]).mix.expectedMsCm,
 								'strength'
 							),

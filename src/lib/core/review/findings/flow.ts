@@ -2,7 +2,8 @@ import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { between, names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { between, say } from '../sentence';
 import { openOutlets } from '../../model';
 import { outletWords } from '../words';
 import { allFed, dialUp, driestLph, fuller, otherPump } from './more-water';
@@ -35,8 +36,8 @@ export const dryOutlets: Concern = (model) => {
 		severity: 'stop',
 		subject: dry.at(-1)!.containerId,
 		message:
-			`${all ? `All ${outlets} run` : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${model.say(model.record.nowL, 'volume')} in the tank: ` +
-			`the water is lifted to ${model.say(top, 'head')}, the ${outlets} stand at up to ${model.say(highest, 'head')}. ` +
+			`${all ? `All ${outlets} run` : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${say(model.record.nowL, 'volume')} in the tank: ` +
+			`the water is lifted to ${say(top, 'head')}, the ${outlets} stand at up to ${say(highest, 'head')}. ` +
 			`Plants there wilt within a day.`,
 		fixes: some(
 			dialUp(model, trickle(model)),
@@ -86,8 +87,8 @@ export const underDemand: Concern = (model) => {
 			severity: 'look',
 			subject: worst.containerId,
 			message:
-				`With ${model.say(model.record.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} get${short.length === 1 ? 's' : ''} ` +
-				`${between(model.say(Math.min(...flows), 'flow'), model.say(Math.max(...flows), 'flow'))} where ${crop.plural} need ${model.say(needs.get(worst.id)!, 'flow')} ` +
+				`With ${say(model.record.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} get${short.length === 1 ? 's' : ''} ` +
+				`${between(Math.min(...flows), Math.max(...flows), 'flow')} where ${crop.plural} need ${say(needs.get(worst.id)!, 'flow')} ` +
 				`in feeds of ${feed.onMin} min. They will run short on a warm afternoon.`,
 			fixes: some(
 				dialUp(model, needs),
@@ -123,8 +124,8 @@ export const pumpSize: Concern = (model) => {
 	if (model.trials.worst(needs, brimL, 1) < -1e-6) {
 		const full = model.with([set('operation.dial', 1), set('record.nowL', Math.floor(brimL))]);
 		const reason = feed
-			? `the driest ${outletWords(model)[0]} gets ${model.say(driestLph(full), 'flow')}, and the thirstiest needs ${model.say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
-			: `it lifts ${model.say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every ${outletWords(model)[0]} to run`;
+			? `the driest ${outletWords(model)[0]} gets ${say(driestLph(full), 'flow')}, and the thirstiest needs ${say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
+			: `it lifts ${say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every ${outletWords(model)[0]} to run`;
 		return [
 			{
 				code: 'pump-too-small',
@@ -189,7 +190,7 @@ function smaller(model: SystemModel): Fix | null {
 		if (allFed(model.with(change), model.feed.needLph))
 			return {
 				label: `Take the ${pump.name.split(',')[0]}`,
-				effect: `${model.say(now.watts - pump.watts, 'power')} less, all still fed`,
+				effect: `${say(now.watts - pump.watts, 'power')} less, all still fed`,
 				change
 			};
 	}
@@ -216,8 +217,8 @@ export const levelLimit: Concern = (model) => {
 			severity: 'look',
 			subject: 'tank',
 			message:
-				`Below ${model.say(lowest, 'volume')} in the tank ${last.label} runs dry first, ` +
-				`though the pump still has water to ${model.say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
+				`Below ${say(lowest, 'volume')} in the tank ${last.label} runs dry first, ` +
+				`though the pump still has water to ${say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
 			fixes: some(dialForLowest(model))
 		}
 	];
@@ -231,7 +232,7 @@ function dialForLowest(model: SystemModel): Fix | null {
 		if (lowest !== null && lowest <= model.tank.pumpMinimumL + 0.5)
 			return {
 				label: `Dial to ${percent} %`,
-				effect: `all flow down to ${model.say(lowest, 'volume')}`,
+				effect: `all flow down to ${say(lowest, 'volume')}`,
 				change: [set('operation.dial', percent / 100)]
 			};
 	}
@@ -239,7 +240,7 @@ function dialForLowest(model: SystemModel): Fix | null {
 }
 
 /** Suction so strong that the water column would break. */
-export const brokenColumn = (model: Pick<SystemModel, 'path' | 'say' | 'design'>): Said[] => {
+export const brokenColumn = (model: Pick<SystemModel, 'path' | 'design'>): Said[] => {
 	const { lowestPressureM } = model.path.result;
 	if (lowestPressureM > -9) return [];
 	return [
@@ -248,7 +249,7 @@ export const brokenColumn = (model: Pick<SystemModel, 'path' | 'say' | 'design'>
 			step: 'lines',
 			severity: 'stop',
 			subject: 'main',
-			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${model.say(lowestPressureM, 'head')}): they fill with vapour and the flow stops.`,
+			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${say(lowestPressureM, 'head')}): they fill with vapour and the flow stops.`,
 			fixes: model.design.stands.flatMap((stand) =>
 				fieldsOf(stand).feedAboveRimMm === undefined
 					? []

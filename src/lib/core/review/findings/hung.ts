@@ -3,6 +3,7 @@ import { spotOf, fieldsOf } from '../../design';
 import { FIXINGS, pick } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { seenTo, set, some, type Concern, type Said, setOf } from '../finding';
+import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 const at = (model: SystemModel, standId: string): number =>
@@ -32,8 +33,8 @@ export const fixings: Concern = (model) =>
 				severity: over ? 'stop' : 'caution',
 				subject: subjectOn(model, stand, 'wall'),
 				message:
-					`Wet and grown, ${model.say(massKg, 'mass')} hang on the wall: each fixing holds ${model.say(shearPerFixingN, 'force')} across and the worst pulls with ${model.say(worstPullN, 'force')}. ` +
-					`One of this kind (${fixing.name}) holds ${model.say(fixing.pullN, 'force')} (${fixing.figures.pullN!.source}); with a factor of ${factor} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
+					`Wet and grown, ${say(massKg, 'mass')} hang on the wall: each fixing holds ${say(shearPerFixingN, 'force')} across and the worst pulls with ${say(worstPullN, 'force')}. ` +
+					`One of this kind (${fixing.name}) holds ${say(fixing.pullN, 'force')} (${fixing.figures.pullN!.source}); with a factor of ${factor} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
 				fixes: some(
 					over &&
 						field !== null && {
@@ -45,7 +46,7 @@ export const fixings: Concern = (model) =>
 						stronger &&
 						'fixing' in design && {
 							label: stronger.name,
-							effect: `${model.say(stronger.pullN, 'force')} each`,
+							effect: `${say(stronger.pullN, 'force')} each`,
 							change: [setOf(stand, 'fixing', stronger.id)]
 						},
 					!over && seenTo(model.record, 'wall-bears', 'The wall bears it')
@@ -71,7 +72,7 @@ export const studs: Concern = (model) => {
 				step: 'sites',
 				severity: 'look',
 				subject: subjectOn(model, stand, 'wall'),
-				message: `${design.fixingsPerTier} fixings a tier, but only ${there} studs stand behind ${model.say(stand.lengthM, 'span')} of wall at ${model.say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
+				message: `${design.fixingsPerTier} fixings a tier, but only ${there} studs stand behind ${say(stand.lengthM, 'span')} of wall at ${say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
 				fixes: [
 					{
 						label: `${there} a tier, one in each stud`,
@@ -127,11 +128,11 @@ export const toWaste: Concern = (model) =>
 				step: 'feed',
 				severity: 'caution',
 				subject: subjectOn(model, stand, 'top'),
-				message: `${model.say(litres, 'volume')} a day run to waste with their feed. Measure what drains: at a fifth of what you give you may stop. Let it run where it harms no drain, bed or well.`,
+				message: `${say(litres, 'volume')} a day run to waste with their feed. Measure what drains: at a fifth of what you give you may stop. Let it run where it harms no drain, bed or well.`,
 				fixes: some(
 					{
 						label: 'Bring it back to the tank',
-						effect: `${model.say(litres, 'volume')} a day saved${higher ? `; ${higher.label.toLowerCase()}` : ''}`,
+						effect: `${say(litres, 'volume')} a day saved${higher ? `; ${higher.label.toLowerCase()}` : ''}`,
 						change: [...back, ...(higher?.change ?? [])]
 					},
 					seenTo(model.record, 'drains-to-waste', 'I want it so')
@@ -150,10 +151,10 @@ export const wetPlate: Concern = (model) => {
 			step: 'tank',
 			severity: 'look',
 			subject: 'tank',
-			message: `Filled to the brim the water touches the plate: roots on it get no air. An overflow hole ${model.say(15, 'size')} under it keeps the water down.`,
+			message: `Filled to the brim the water touches the plate: roots on it get no air. An overflow hole ${say(15, 'size')} under it keeps the water down.`,
 			fixes: [
 				{
-					label: `Overflow ${model.say(15, 'size')} under the plate`,
+					label: `Overflow ${say(15, 'size')} under the plate`,
 					effect: 'the plate stands clear',
 					change: [set('design.tank.overflowBelowRimMm', 15)]
 				}
@@ -171,7 +172,7 @@ export const mustStandLevel: Concern = (model) =>
 				step: 'dry-run',
 				severity: 'caution',
 				subject: emission.containerId,
-				message: `Stand every tower to the bubble: from ${model.say(Math.floor(mostTiltMmPerM), 'slope')} on, one side runs dry at this flow.`,
+				message: `Stand every tower to the bubble: from ${say(Math.floor(mostTiltMmPerM), 'slope')} on, one side runs dry at this flow.`,
 				fixes: [seenTo(model.record, 'stand-it-level', 'They stand upright')]
 			}))
 		: [];

@@ -1,6 +1,7 @@
 import { fieldsOf } from '../../design';
 import type { SystemModel } from '../../model';
 import { names, seenTo, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { say } from '../sentence';
 import { ringOf, type LevelState, type RingState } from '../../model';
 import { levelOf } from '../../model';
 import { subjectOn } from '../words';
@@ -25,12 +26,12 @@ export const tankHeight: Concern = (model) =>
 				severity: none ? 'stop' : 'look',
 				subject: 'tank',
 				message: none
-					? `The water in the tank stands ${model.say(-state.headM * 1000, 'size')} under the level the valves keep: nothing runs.`
-					: `The water in the tank stands only ${model.say(state.headM * 1000, 'size')} over the level the valves keep; under ${model.say(leastM * 1000, 'size')} the filter and hose take it all.`,
+					? `The water in the tank stands ${say(-state.headM * 1000, 'size')} under the level the valves keep: nothing runs.`
+					: `The water in the tank stands only ${say(state.headM * 1000, 'size')} over the level the valves keep; under ${say(leastM * 1000, 'size')} the filter and hose take it all.`,
 				fixes: some(
 					floorMm <= 4000 && {
-						label: `Raise the tank by ${model.say(byMm, 'size')}`,
-						effect: `${model.say(leastM, 'head')} of head`,
+						label: `Raise the tank by ${say(byMm, 'size')}`,
+						effect: `${say(leastM, 'head')} of head`,
 						change: [set('design.tank.floorMm', floorMm)]
 					}
 				)
@@ -61,10 +62,10 @@ export const outOfLevel: Concern = (model) =>
 				subject: worst.id,
 				message:
 					dry.length > 0
-						? `${said(dry)} ${verb(dry, 'stands', 'stand')} too high for a level of ${model.say(state.basis.depthMm, 'size')}: no water gets in at all. ${shim(model, state, dry[0]!.id)}`
+						? `${said(dry)} ${verb(dry, 'stands', 'stand')} too high for a level of ${say(state.basis.depthMm, 'size')}: no water gets in at all. ${shim(model, state, dry[0]!.id)}`
 						: floods.length > 0
 							? `${said(floods)} ${verb(floods, 'stands', 'stand')} so low that the water runs over ${verb(floods, 'its rim', 'their rims')}. ${shim(model, state, floods[0]!.id)}`
-							: `${said(corner)} ${verb(corner, 'leans', 'lean')} so far that one end falls dry at ${model.say(state.basis.depthMm, 'size')} while the other stands ${model.say(worst.deepMm, 'size')} deep.`,
+							: `${said(corner)} ${verb(corner, 'leans', 'lean')} so far that one end falls dry at ${say(state.basis.depthMm, 'size')} while the other stands ${say(worst.deepMm, 'size')} deep.`,
 				fixes: levelled(model, state, shared)
 			}
 		];
@@ -75,8 +76,8 @@ function shim(model: SystemModel, { basis }: LevelState, id: string): string {
 	const floor = basis.trays.find((t) => t.id === id)?.floorOffsetMm ?? 0;
 	if (Math.abs(floor) < 0.5) return 'Level the floor under them.';
 	return floor > 0
-		? `It stands ${model.say(floor, 'size')} over the others: take that from under it.`
-		: `It stands ${model.say(-floor, 'size')} under the others: shim it up by as much.`;
+		? `It stands ${say(floor, 'size')} over the others: take that from under it.`
+		: `It stands ${say(-floor, 'size')} under the others: shim it up by as much.`;
 }
 
 function levelled(model: SystemModel, state: LevelState, shared: boolean): Fix[] {
@@ -93,11 +94,11 @@ function levelled(model: SystemModel, state: LevelState, shared: boolean): Fix[]
 		},
 		floors && {
 			label: 'Shim all pots to one level',
-			effect: `${model.say(state.basis.depthMm, 'size')} in each`,
+			effect: `${say(state.basis.depthMm, 'size')} in each`,
 			change: [setOf(stand, 'floorsMm', {})]
 		},
 		!shared && {
-			label: `Keep ${model.say(deeper, 'size')}`,
+			label: `Keep ${say(deeper, 'size')}`,
 			effect: 'deeper water reaches the high end',
 			change: [setOf(stand, 'depthMm', deeper)]
 		}
@@ -182,7 +183,7 @@ export const valveRisks: Concern = (model) =>
 				step: 'tank' as const,
 				severity: 'caution' as const,
 				subject: 'tank',
-				message: `A valve that sticks open lets up to ${model.say(litres, 'volume')} run out of the tank. Stand it where that does no harm, or over a tray with a drain; look at the floats every week.`,
+				message: `A valve that sticks open lets up to ${say(litres, 'volume')} run out of the tank. Stand it where that does no harm, or over a tray with a drain; look at the floats every week.`,
 				fixes: [seenTo(model.record, 'valve-may-stick', 'It can run off safely')]
 			}
 		];
@@ -225,7 +226,7 @@ function brim(
 	const over = pot.marginMm < 0;
 	const wider = model.shelf.tubes.find((t) => t.use === 'return' && t.innerDiameterMm > innerMm);
 	const said = (mm: number) =>
-		mm >= 0 ? `${model.say(mm, 'size')} under the brim` : 'still over the brim';
+		mm >= 0 ? `${say(mm, 'size')} under the brim` : 'still over the brim';
 	const run = model.layout.returns.find((r) => r.id === runId)!;
 	const least = (ring: RingState) => Math.min(...ring.pots.map((p) => p.marginMm));
 	const widened = wider && least(ringOf(model, { ...run, innerDiameterMm: wider.innerDiameterMm }));
@@ -238,8 +239,8 @@ function brim(
 		severity: over ? 'stop' : 'look',
 		subject: pot.id,
 		message:
-			`While the pump runs, ${labelOf(model, pot.id)} stands ${model.say(pot.riseMm, 'size')} higher than the control pot, ` +
-			`${over ? `${model.say(-pot.marginMm, 'size')} over its brim` : `only ${model.say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
+			`While the pump runs, ${labelOf(model, pot.id)} stands ${say(pot.riseMm, 'size')} higher than the control pot, ` +
+			`${over ? `${say(-pot.marginMm, 'size')} over its brim` : `only ${say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
 		fixes: some(
 			wider &&
 				widened !== undefined && {
@@ -248,7 +249,7 @@ function brim(
 					change: [setOf({ id: run.standId }, 'returnTubeId', wider.id)]
 				},
 			lowered > pot.marginMm + 5 && {
-				label: `Float lower, ${model.say(lower, 'volume')}`,
+				label: `Float lower, ${say(lower, 'volume')}`,
 				effect: said(lowered),
 				change: [set('operation.fillL', lower), set('record.nowL', lower)]
 			}

@@ -1,6 +1,7 @@
 import { hoursOf, lampPath } from '../../design';
 import { pick } from '../../shelf';
 import { names, seenTo, set, some, type Concern, type Said } from '../finding';
+import { say } from '../sentence';
 
 const MAINS_V = { metric: 230, us: 120 };
 
@@ -39,7 +40,7 @@ export const lampLight: Concern = (model) => {
 					effect: dliWith(hours),
 					change: hours
 				},
-				{ label: `Lamps down to ${model.say(lower, 'span')}`, effect: dliWith(down), change: down }
+				{ label: `Lamps down to ${say(lower, 'span')}`, effect: dliWith(down), change: down }
 			)
 		});
 	}
@@ -54,9 +55,7 @@ export const lampLight: Concern = (model) => {
 			severity: 'look',
 			subject: bright[0]!.containerId,
 			message: `${names(bright.map((site) => site.label))} stand so close under a lamp that leaves bleach (over ${model.limit('brightUmol')} µmol/m²s).`,
-			fixes: [
-				{ label: `Lamps ${model.say(200, 'size')} higher`, effect: 'gentler light', change: up }
-			]
+			fixes: [{ label: `Lamps ${say(200, 'size')} higher`, effect: 'gentler light', change: up }]
 		});
 	}
 	return list;
@@ -76,7 +75,7 @@ export const sockets: Concern = (model) => {
 				step: 'place',
 				severity: 'stop',
 				subject: 'place',
-				message: `Socket ${socket} carries ${model.say(watts, 'power')}, ${(watts / volts).toFixed(1)} A at ${volts} V; a timer is commonly made for ${model.say(model.limit('socketW'), 'power')}. New circuits are for a licensed electrician, by local code.`,
+				message: `Socket ${socket} carries ${say(watts, 'power')}, ${(watts / volts).toFixed(1)} A at ${volts} V; a timer is commonly made for ${say(model.limit('socketW'), 'power')}. New circuits are for a licensed electrician, by local code.`,
 				fixes: some(
 					lamps.length > 1 && {
 						label: 'A socket to each lamp',
@@ -105,11 +104,11 @@ export const held: Concern = (model) => {
 				step: 'plants',
 				severity: 'caution',
 				subject: climbers[0]!.containerId,
-				message: `${names(climbers.map((site) => site.label))} climb and have nothing to hold on to; grown with their crop they weigh ${model.say(kg, 'mass')}.`,
+				message: `${names(climbers.map((site) => site.label))} climb and have nothing to hold on to; grown with their crop they weigh ${say(kg, 'mass')}.`,
 				fixes: [
 					{
 						label: 'Strings from a beam',
-						effect: `${model.say(kg / climbers.length, 'mass')} on each`,
+						effect: `${say(kg / climbers.length, 'mass')} on each`,
 						change: [set('design.support', { kind: 'strings', heightM })]
 					},
 					seenTo(record, 'nothing-to-climb', 'They are held')
@@ -124,7 +123,7 @@ export const held: Concern = (model) => {
 			step: 'plants',
 			severity: 'caution',
 			subject: climbers[0]!.containerId,
-			message: `${kind === 'strings' ? 'The beam' : 'What holds them'} carries ${model.say(kg, 'mass')} of crop over ${model.say(spanM, 'span')}, ${model.say(kg / climbers.length, 'mass')} on each of ${climbers.length}, and more in a jerk. Whether a beam of the building may carry it, its owner decides.`,
+			message: `${kind === 'strings' ? 'The beam' : 'What holds them'} carries ${say(kg, 'mass')} of crop over ${say(spanM, 'span')}, ${say(kg / climbers.length, 'mass')} on each of ${climbers.length}, and more in a jerk. Whether a beam of the building may carry it, its owner decides.`,
 			fixes: [seenTo(record, 'support-bears', 'It bears them')]
 		}
 	];

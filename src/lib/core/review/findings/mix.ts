@@ -3,6 +3,7 @@ import type { Change } from '../../design';
 import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { names, set, some, type Concern, type Said, type Fix } from '../finding';
+import { say } from '../sentence';
 
 /** Rounding is no excess. */
 const RELIEF = 1 + 1e-6;
@@ -96,7 +97,7 @@ export const overLimit: Concern = perMix((model) => {
 		offer('Weigh it from salts instead', 'within every limit', usualBags);
 	}
 	if (operation.mix.method === 'meter' && weaker < mix.strengthMsCm)
-		offer(`Mix at ${model.say(weaker, 'strength')}`, 'within every limit', [
+		offer(`Mix at ${say(weaker, 'strength')}`, 'within every limit', [
 			set('operation.mix.strengthMsCm', null)
 		]);
 	const words = [
@@ -172,9 +173,9 @@ export const lacks: Concern = perMix((model) => {
 				)
 			: '',
 		mix.waterMsCm >= model.limit('waterTakes') * mix.aimMsCm && short.includes('N')
-			? `The source water alone is ${model.say(mix.waterMsCm, 'strength')} of the ${model.say(mix.aimMsCm, 'strength')} aimed at, which leaves ${mgL(holds.N)} mg/L of nitrogen.`
+			? `The source water alone is ${say(mix.waterMsCm, 'strength')} of the ${say(mix.aimMsCm, 'strength')} aimed at, which leaves ${mgL(holds.N)} mg/L of nitrogen.`
 			: mix.expectedMsCm < mix.aimMsCm * model.limit('reachedShare')
-				? `Kept within the limits it comes to ${model.say(mix.expectedMsCm, 'strength')} of the ${model.say(mix.aimMsCm, 'strength')} aimed at.`
+				? `Kept within the limits it comes to ${say(mix.expectedMsCm, 'strength')} of the ${say(mix.aimMsCm, 'strength')} aimed at.`
 				: ''
 	];
 	const mends = (change: Change[]): boolean => {
@@ -213,7 +214,7 @@ export const lacks: Concern = perMix((model) => {
 				operation.mix.method === 'meter' &&
 					stronger > mix.aimMsCm &&
 					mends([set('operation.mix.strengthMsCm', stronger)]) && {
-						label: `Mix at ${model.say(stronger, 'strength')}`,
+						label: `Mix at ${say(stronger, 'strength')}`,
 						effect: `as strong as these crops take, nitrogen ${mgL(model.with([set('operation.mix.strengthMsCm', stronger)]).mix.salts.result.elementsMgL.N)} mg/L`,
 						change: [set('operation.mix.strengthMsCm', stronger)]
 					}

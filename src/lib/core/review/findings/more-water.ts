@@ -1,6 +1,7 @@
 import { brimLitresOf } from '../../layout';
 import type { SystemModel } from '../../model';
 import { set, type Fix } from '../finding';
+import { say } from '../sentence';
 
 /** The least flow any planted site gets, L/h. */
 export function driestLph(model: SystemModel): number {
@@ -18,7 +19,7 @@ export function allFed(model: SystemModel, needs: ReadonlyMap<string, number>): 
 	);
 }
 
-const driest = (model: SystemModel): string => `driest site ${model.say(driestLph(model), 'flow')}`;
+const driest = (model: SystemModel): string => `driest site ${say(driestLph(model), 'flow')}`;
 
 /** Turns the dial up just enough, to a whole percent. */
 export function dialUp(model: SystemModel, needs: ReadonlyMap<string, number>): Fix | null {
@@ -49,7 +50,7 @@ export function fuller(model: SystemModel, atLeastL: number | null): Fix | null 
 	];
 	const float = operation.topUp.kind === 'float';
 	return {
-		label: `${float ? 'Set the float to' : 'Top up to'} ${model.say(litres, 'volume')}`,
+		label: `${float ? 'Set the float to' : 'Top up to'} ${say(litres, 'volume')}`,
 		effect: driest(model.with(change)),
 		change
 	};
@@ -73,7 +74,7 @@ export function otherPump(model: SystemModel, needs: ReadonlyMap<string, number>
 		if (!allFed(trial, needs)) continue;
 		return {
 			label: `Take the ${pump.name.split(',')[0]}`,
-			effect: `${driest(trial)}, ${model.say(pump.watts - (now?.watts ?? 0), 'power')} more`,
+			effect: `${driest(trial)}, ${say(pump.watts - (now?.watts ?? 0), 'power')} more`,
 			change
 		};
 	}

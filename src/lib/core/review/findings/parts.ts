@@ -2,6 +2,7 @@ import { fieldsOf } from '../../design';
 import { pumpJoint } from '../../layout';
 import { has } from '../../shelf';
 import { set, some, type Concern, type Said, setOf } from '../finding';
+import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 export const joints: Concern = (model) =>
@@ -62,7 +63,7 @@ export const hotWater: Concern = (model) =>
 				step: 'lines' as const,
 				severity: 'look' as const,
 				subject: subjectOn(model, stand, 'A'),
-				message: `The feed rows fall only ${feedFallPercent} %, so ${model.say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
+				message: `The feed rows fall only ${feedFallPercent} %, so ${say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
 				fixes: [
 					{
 						label: 'Let the feed rows fall 1.5 %',

@@ -2,6 +2,7 @@ import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import type { SystemModel } from '../../model';
 import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 /** A hand must get to the pump, the strainer and the filler without lifting plants. */
@@ -19,7 +20,7 @@ const handRoom: Concern = (model) => {
 			step: 'tank',
 			severity: 'look',
 			subject: 'tank',
-			message: `Only ${model.say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
+			message: `Only ${say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
 			fixes: some(
 				{
 					label: `Tank beside the ${what}`,
@@ -28,8 +29,8 @@ const handRoom: Concern = (model) => {
 				},
 				low !== undefined &&
 					low + byMm <= model.limit('benchMm') && {
-						label: `Raise ${what} by ${model.say(byMm, 'size')}`,
-						effect: `${model.say(handM * 1000, 'size')} free`,
+						label: `Raise ${what} by ${say(byMm, 'size')}`,
+						effect: `${say(handM * 1000, 'size')} free`,
 						change: [setOf(model.design.stands[0]!, 'lowEndHeightMm', low + byMm)]
 					}
 			)
@@ -51,7 +52,7 @@ function stillFlows(model: SystemModel, change: Change[], label: string): Fix | 
 
 /** What the pump stands under is lifted for every clogged strainer, unless there is a way through it. */
 const underPlants: Concern = (model) => {
-	const { layout, design, say } = model;
+	const { layout, design } = model;
 	const spot = spotOf(design);
 	if (spot !== 'lid' && spot !== 'inside') return [];
 	const onLid = spot === 'lid';
@@ -90,7 +91,7 @@ const underPlants: Concern = (model) => {
 };
 
 const backRow: Concern = (model) => {
-	const { layout, design, place, say } = model;
+	const { layout, design, place } = model;
 	const closestMm = model.limit('rowsMm');
 	return layout.stands.flatMap((stand, i): Said[] => {
 		const far = stand.depthM - 0.15;
@@ -126,7 +127,7 @@ const backRow: Concern = (model) => {
 };
 
 /** Somebody has to get by in front of it, with a can. */
-const wayIn: Concern = ({ layout, area, design, say }) => {
+const wayIn: Concern = ({ layout, area, design }) => {
 	const { from, to } = layout.extent;
 	const left = area.widthM - (to.yM - from.yM);
 	if (area.walkM === 0 || left < 0 || left >= area.walkM - 1e-9) return [];
@@ -151,7 +152,7 @@ const wayIn: Concern = ({ layout, area, design, say }) => {
 };
 
 /** Plants that only a ladder reaches. */
-const overhead: Concern = ({ layout, place, say, parameters }) =>
+const overhead: Concern = ({ layout, place, parameters }) =>
 	layout.stands.flatMap((stand): Said[] => {
 		const mine = layout.sites.filter((site) => site.standId === stand.id);
 		const top = Math.max(0, ...mine.map((site) => site.zM));

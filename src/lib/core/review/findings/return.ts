@@ -1,6 +1,7 @@
 import { fieldsOf, kindOf } from '../../design';
 import { diameterForFlow, drain } from '../../hydraulics';
 import { some, type Concern, setOf } from '../finding';
+import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 export const returnSize: Concern = (model) =>
@@ -43,7 +44,7 @@ export const returnSize: Concern = (model) =>
 				severity: state.result ? 'look' : 'stop',
 				subject: state.run.id,
 				message:
-					`The ${state.run.name} ${state.result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${model.say(state.flowLph, 'flow')}. ` +
+					`The ${state.run.name} ${state.result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${say(state.flowLph, 'flow')}. ` +
 					`Over half full it backs up, and the water stands in it until it spills.`,
 				fixes: some(
 					tube && {
@@ -84,7 +85,7 @@ export const returnFall: Concern = (model) =>
 				fixes: [
 					{
 						label: 'Fall of 1.5 %',
-						effect: `far end ${model.say(drop, 'size')} higher`,
+						effect: `far end ${say(drop, 'size')} higher`,
 						change
 					}
 				]
@@ -112,13 +113,13 @@ export const returnHeight: Concern = (model) => {
 			severity: 'stop',
 			subject: low.id,
 			message:
-				`The ${low.name} ends ${model.say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
+				`The ${low.name} ends ${say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
 				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
 			fixes: some(
 				lowMm !== undefined &&
 					lowMm + byMm <= model.limit('benchMm') && {
-						label: `Raise ${kindOf(stand).words.stand} by ${model.say(byMm, 'size')}`,
-						effect: `return ends ${model.say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
+						label: `Raise ${kindOf(stand).words.stand} by ${say(byMm, 'size')}`,
+						effect: `return ends ${say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
 						change: raise
 					},
 				{

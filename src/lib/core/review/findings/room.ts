@@ -1,19 +1,24 @@
-import { spotOf, fieldsOf, countAlong, kindOf } from '../../design';
-import type { LayoutProblem } from '../../layout';
-import type { FieldMeta } from '../../quantity';
+import { countAlong, fieldAt, fieldsOf, keysOf, kindOf, spotOf } from '../../design';
+import type { Impossible, LayoutProblem, Replacement } from '../../layout';
+import { shapeHeightMm, type ShelfLists, type TankShape } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 /** More in a row than its length has room for. */
-function tooShort(model: SystemModel, problem: LayoutProblem, i: number): Said {
+function tooShort(
+	model: SystemModel,
+	problem: Extract<LayoutProblem, { code: 'row-does-not-fit' }>,
+	i: number
+): Said {
 	const stand = model.design.stands[i]!;
 	const { stand: what, container } = kindOf(stand).words;
 	const { lengthMm = 0, endClearMm = 0, pitchMm = 1 } = fieldsOf(stand);
 	const along = kindOf(stand).along;
 	const asked = countAlong(stand);
 	const room = lengthMm - 2 * endClearMm;
-	const needed = problem.numbers.neededMm!;
+	const needed = problem.neededMm;
 	const fits = Math.floor(room / pitchMm) + 1;
 	const closer = asked > 1 ? Math.floor(room / (asked - 1) / 10) * 10 : 0;
 	return {
@@ -21,10 +26,10 @@ function tooShort(model: SystemModel, problem: LayoutProblem, i: number): Said {
 		step: 'sites',
 		severity: 'stop',
 		subject: subjectOn(model, stand, 'top'),
-		message: `${asked} ${container[1]} at ${model.say(pitchMm, 'size')} need a ${what} of ${model.say(needed / 1000, 'span')}; this one is ${model.say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
+		message: `${asked} ${container[1]} at ${say(pitchMm, 'size')} need a ${what} of ${say(needed / 1000, 'span')}; this one is ${say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
 		fixes: some(
 			{
-				label: `${what[0]!.toUpperCase()}${what.slice(1)} of ${model.say(needed / 1000, 'span')}`,
+				label: `${what[0]!.toUpperCase()}${what.slice(1)} of ${say(needed / 1000, 'span')}`,
 				effect: `${asked} fit`,
 				change: [setOf(stand, 'lengthMm', Math.min(20_000, needed))]
 			},
@@ -35,7 +40,7 @@ function tooShort(model: SystemModel, problem: LayoutProblem, i: number): Said {
 					change: [setOf(stand, along, fits)]
 				},
 			closer >= 250 && {
-				label: `Space at ${model.say(closer, 'size')}`,
+				label: `Space at ${say(closer, 'size')}`,
 				effect: `${asked} fit`,
 				change: [setOf(stand, 'pitchMm', closer)]
 			}
@@ -43,63 +48,112 @@ function tooShort(model: SystemModel, problem: LayoutProblem, i: number): Said {
 	};
 }
 
-/** A length as the layout writes it. */
-const LENGTH = /(\d+(?:\.\d+)?) mm/g;
+/** Things that would stand in one another, each with so much apart and so much needed. */
+const NEAR: Record<
+	'towers' | 'channels' | 'vessels' | 'rows',
+	(asked: string, least: string) => string
+> = {
+	towers: (asked, least) =>
+		`Spaced ${asked} apart the towers would stand in one another: each needs ${least} with its foot.`,
+	channels: (asked, least) =>
+		`Spaced ${asked} apart the channels would stand in one another: each is ${least} wide.`,
+	vessels: (asked, least) =>
+		`Spaced ${asked} apart they would stand in one another: each is ${least} wide.`,
+	rows: (asked, least) => `Rows ${asked} apart would stand in one another: each is ${least} deep.`
+};
 
-/** What a problem of the layout is about: the stand that has it or that its path leads to, else tank or main. */
-function subjectOf(model: SystemModel, path: string | undefined, standId: string | null): string {
-	const id = standId ?? /^design\.stands\[id=([^\]]+)\]/.exec(path ?? '')?.[1];
-	if (id !== undefined) return subjectOn(model, { id }, 'top');
-	if (path?.startsWith('design.lines.')) return 'main';
-	return path?.startsWith('design.tank.') ? 'tank' : 'place';
+/** Why something cannot be built, in a sentence. */
+function reason(because: Impossible): string {
+	switch (because.why) {
+		case 'plate-too-high':
+			return `The plate would stand ${say(because.plateMm, 'size')} up a bucket of ${say(because.bucketMm, 'size')}: hardly any room is left for roots.`;
+		case 'too-near':
+			return NEAR[because.things](say(because.askedMm, 'size'), say(because.leastMm, 'size'));
+		case 'beyond-the-lid':
+			return `${because.over} of ${because.of} towers would stand beyond the tank's lid, which is ${say(because.lidMm, 'size')} long.`;
+		case 'tray-too-small':
+			return `${because.pots} pots of ${say(because.potMm, 'size')} do not stand in a tray of ${say(because.lengthMm, 'size')} × ${say(because.widthMm, 'size')}.`;
+		case 'no-room-between-ends':
+			return because.of === 'pipe'
+				? `A pipe of ${say(because.lengthMm, 'size')} has no room for a ring: ${say(because.clearMm, 'size')} are kept clear at its ends.`
+				: `A channel of ${say(because.lengthMm, 'size')} has no room between its ends: ${say(because.clearMm, 'size')} are kept clear.`;
+	}
+}
+
+/** A value that would do, as its field names and says it. */
+function replaced(model: SystemModel, { path, value }: Replacement): string {
+	if (path === 'design.tank.shape')
+		return `Plate: ${say(shapeHeightMm(value as TankShape), 'size')} up`;
+	const { title = '', quantity, options, shelf } = fieldAt(model.parts, path) ?? {};
+	const list: readonly { id: string; name: string }[] = shelf
+		? model.shelf[shelf as keyof ShelfLists]
+		: [];
+	const said =
+		typeof value === 'number' && quantity
+			? say(value, quantity)
+			: (options?.[String(value)] ?? list.find(({ id }) => id === value)?.name ?? String(value));
+	return `${title[0]!.toUpperCase()}${title.slice(1)}: ${said}`;
 }
 
 /** What the layout could not build as asked, and the nearest it could. */
 function impossible(
 	model: SystemModel,
-	{ code, text, path, replacement, standId }: LayoutProblem
+	{ code, because, instead, standId }: Extract<LayoutProblem, { code: 'cannot-be-built' }>
 ): Said {
-	const stand = model.design.stands.find((s) => s.id === standId);
-	const field = path?.split('.').at(-1) ?? '';
-	const meta = (stand && (kindOf(stand).schema.shape[field]?.meta() as FieldMeta)) ?? {};
-	const value = replacement?.value;
-	const inUnits = (words: string) =>
-		words.replace(LENGTH, (_, mm) => model.say(Number(mm), 'size'));
-	const said =
-		replacement?.said ??
-		(meta.unit === 'mm' ? `${Number(value)} mm` : (meta.options?.[String(value)] ?? String(value)));
-	const title = replacement?.name ?? '';
 	return {
 		code,
 		step: 'sites',
 		severity: 'stop',
-		subject: subjectOf(model, path, standId),
-		message: `${inUnits(text)}.`,
+		subject: subjectOn(model, { id: standId }, 'top'),
+		message: reason(because),
 		fixes: some(
-			path !== undefined &&
-				replacement && {
-					label: `${title[0]!.toUpperCase()}${title.slice(1)}: ${inUnits(said)}`,
-					effect: 'the nearest that can be built',
-					change: [set(path, value)]
-				}
+			instead && {
+				label: replaced(model, instead),
+				effect: 'the nearest that can be built',
+				change: [set(instead.path, instead.value)]
+			}
 		)
 	};
 }
 
-function outsideArea(model: SystemModel, problem: LayoutProblem): Said {
-	const { length, width, height } = problem.numbers as Record<
-		'length' | 'width' | 'height',
-		number
-	>;
+/** What a path of the document leads to, on the drawing. */
+function drawnAt(model: SystemModel, path: string): string {
+	const [, list, item] = keysOf(path);
+	if (list === 'tank') return 'tank';
+	if (list === 'stands' && typeof item === 'object') return subjectOn(model, item, 'top');
+	return list === 'lines' ? 'main' : (model.layout.containers[0]?.id ?? 'tank');
+}
+
+/** What is not on the shelf. */
+const unknown = (
+	model: SystemModel,
+	{ code, what, id, drawn, instead }: Extract<LayoutProblem, { code: 'unknown-part' }>
+): Said => ({
+	code,
+	step: 'lines',
+	severity: 'look',
+	subject: drawnAt(model, instead.path),
+	message: `The ${what} “${id}” is not on the shelf, so its sizes are not known; “${drawn}” is drawn and solved in its place.`,
+	fixes: [
+		{
+			label: `Use ${drawn}`,
+			effect: 'what is drawn is then what you have',
+			change: [set(instead.path, instead.value)]
+		}
+	]
+});
+
+function outsideArea(
+	model: SystemModel,
+	problem: Extract<LayoutProblem, { code: 'outside-area' }>
+): Said {
+	const { lengthM: length, widthM: width, heightM: height } = problem;
 	const { area } = model;
 	const over = names(
 		[
-			length > area.lengthM &&
-				`${model.say(length, 'span')} long for ${model.say(area.lengthM, 'span')}`,
-			width > area.widthM &&
-				`${model.say(width, 'span')} deep for ${model.say(area.widthM, 'span')}`,
-			height > area.heightM &&
-				`${model.say(height, 'span')} high for ${model.say(area.heightM, 'span')}`
+			length > area.lengthM && `${say(length, 'span')} long for ${say(area.lengthM, 'span')}`,
+			width > area.widthM && `${say(width, 'span')} deep for ${say(area.widthM, 'span')}`,
+			height > area.heightM && `${say(height, 'span')} high for ${say(area.heightM, 'span')}`
 		].filter((x): x is string => Boolean(x))
 	);
 	return {
@@ -117,7 +171,7 @@ function outsideArea(model: SystemModel, problem: LayoutProblem): Said {
 			length > area.lengthM &&
 				spotOf(model.design) === 'beside' && {
 					label: 'Tank underneath',
-					effect: `${model.say(model.layout.tank.lengthM - 0.1, 'span')} shorter`,
+					effect: `${say(model.layout.tank.lengthM - 0.1, 'span')} shorter`,
 					change: [set('design.tank.spot', 'under')]
 				}
 		)
@@ -135,7 +189,7 @@ function fewer(model: SystemModel, length: number): Fix | false {
 	if (now - excess < 1) return false;
 	return {
 		label: `${now - excess} ${along === 'perRow' ? 'a row' : words.container[1]}`,
-		effect: `${model.say(length - (excess * pitchMm) / 1000, 'span')} long`,
+		effect: `${say(length - (excess * pitchMm) / 1000, 'span')} long`,
 		change: [
 			setOf(model.design.stands[0]!, along, now - excess),
 			...(lengthMm
@@ -175,40 +229,28 @@ function lower(model: SystemModel, byM: number): Fix | false {
 	if (length < 200) return false;
 	const change = [setOf(model.design.stands[0]!, 'pipeLengthMm', length)];
 	return {
-		label: `Pipe of ${model.say(length, 'size')}`,
+		label: `Pipe of ${say(length, 'size')}`,
 		effect: `${model.with(change).layout.sites.length} sites`,
 		change
 	};
 }
 
 export const place: Concern = (model) =>
-	model.layout.problems.flatMap((problem): Said[] => {
-		const i = model.design.stands.findIndex((s) => s.id === problem.standId);
-		const stand = model.design.stands[i];
-		if (problem.code === 'cannot-be-built') return [impossible(model, problem)];
-		if (problem.code === 'row-does-not-fit' && stand) return [tooShort(model, problem, i)];
-
-		if (problem.code === 'outside-area') {
-			return [outsideArea(model, problem)];
+	model.layout.problems.map((problem): Said => {
+		switch (problem.code) {
+			case 'cannot-be-built':
+				return impossible(model, problem);
+			case 'row-does-not-fit':
+				return tooShort(
+					model,
+					problem,
+					model.design.stands.findIndex((stand) => stand.id === problem.standId)
+				);
+			case 'outside-area':
+				return outsideArea(model, problem);
+			case 'unknown-part':
+				return unknown(model, problem);
 		}
-		const { path, replacement } = problem;
-		return [
-			{
-				code: problem.code,
-				step: 'lines',
-				severity: 'look',
-				subject: 'design',
-				message: `${problem.text}.`,
-				fixes: some(
-					path !== undefined &&
-						replacement && {
-							label: `Use ${replacement.name}`,
-							effect: 'what is drawn is then what you have',
-							change: [set(path, replacement.value)]
-						}
-				)
-			}
-		];
 	});
 
 /** What stands on the floor where the bench or the tank should. */
@@ -251,7 +293,7 @@ export const obstacles: Concern = (model) => {
 				step: 'place',
 				severity: 'stop',
 				subject: `obstacle${k + 1}`,
-				message: `${o.name} stands in the way, ${model.say(o.xM, 'span')} from the left and ${model.say(o.yM, 'span')} from the front: the ${what} needs ${model.say(to.xM - from.xM, 'span')} by ${model.say(to.yM - from.yM, 'span')} there.`,
+				message: `${o.name} stands in the way, ${say(o.xM, 'span')} from the left and ${say(o.yM, 'span')} from the front: the ${what} needs ${say(to.xM - from.xM, 'span')} by ${say(to.yM - from.yM, 'span')} there.`,
 				fixes: some(
 					fit >= 1 &&
 						fit < perRow &&

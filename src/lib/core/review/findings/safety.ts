@@ -3,6 +3,7 @@ import { fillBucket } from '../../layout';
 import { pick, type Bucket } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { say } from '../sentence';
 import type { StandLoad } from '../../model';
 import { subjectOn } from '../words';
 
@@ -17,7 +18,7 @@ export const weight: Concern = (model) =>
 		const what = kindOf(model.design.stands.find((s) => s.id === stand.id)!).words.stand;
 		const legs =
 			stand.stance.kind === 'legs'
-				? `${model.say(massKg / stand.stance.legs, 'mass')} on each of ${stand.stance.legs} legs, `
+				? `${say(massKg / stand.stance.legs, 'mass')} on each of ${stand.stance.legs} legs, `
 				: '';
 		return [
 			{
@@ -26,8 +27,8 @@ export const weight: Concern = (model) =>
 				severity: over ? 'stop' : 'caution',
 				subject: subjectOn(model, stand, 'top'),
 				message:
-					`Wet and grown, the ${what} ${what.endsWith('s') ? 'weigh' : 'bears'} ${model.say(massKg, 'mass')}: ${legs}${model.say(perM2, 'floorLoad')} of floor` +
-					`${over ? `, over the ${model.say(limit, 'floorLoad')} it may bear` : ''}. ` +
+					`Wet and grown, the ${what} ${what.endsWith('s') ? 'weigh' : 'bears'} ${say(massKg, 'mass')}: ${legs}${say(perM2, 'floorLoad')} of floor` +
+					`${over ? `, over the ${say(limit, 'floorLoad')} it may bear` : ''}. ` +
 					`On a deck, balcony or upper floor the building's owner and its rated load decide.`,
 				fixes: some(
 					lighter(model, load),
@@ -55,7 +56,7 @@ function lighter(model: SystemModel, { stand, massKg }: StandLoad): Fix | null {
 	if (saved < massKg * 0.05) return null;
 	return {
 		label: `Take ${smaller.name}s`,
-		effect: `${model.say(saved, 'mass')} lighter`,
+		effect: `${say(saved, 'mass')} lighter`,
 		change: [setOf(stand, 'bucketId', smaller.id)]
 	};
 }
@@ -73,7 +74,7 @@ export const electricity: Concern = (model) => {
 			severity: 'caution',
 			subject: 'pump',
 			message:
-				`${lifted ? 'Two pumps' : `A ${watts} W pump`} in water: use a socket with residual-current (ground-fault) protection, in a dry box over ${model.say(flood + 0.3, 'span')} — above where this tank can flood — ` +
+				`${lifted ? 'Two pumps' : `A ${watts} W pump`} in water: use a socket with residual-current (ground-fault) protection, in a dry box over ${say(flood + 0.3, 'span')} — above where this tank can flood — ` +
 				`with a drip loop in the lead and no extension lead in a tray. New circuits are for a licensed electrician, by local code.`,
 			fixes: [seenTo(model.record, 'electricity-near-water', 'It is wired so')]
 		}

@@ -2,6 +2,7 @@ import { fieldsOf, kindOf, type Change } from '../../design';
 import { pick, STAGES, type Crop } from '../../shelf';
 import type { Pair, SystemModel } from '../../model';
 import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { say } from '../sentence';
 
 /** Days after planting at which neighbours touch: spread goes with the root of the canopy's share. */
 export function touchDay(
@@ -37,7 +38,7 @@ export const spacing: Concern = (model) =>
 				severity: 'caution',
 				subject: worst.a.containerId,
 				message:
-					`${worst.a.label} and ${worst.b.label} stand ${model.say(worst.apartMm, 'size')} apart; grown ${crop.plural} spread ${model.say(worst.wantsMm, 'size')}, so leaves overlap by ${overlap} %` +
+					`${worst.a.label} and ${worst.b.label} stand ${say(worst.apartMm, 'size')} apart; grown ${crop.plural} spread ${say(worst.wantsMm, 'size')}, so leaves overlap by ${overlap} %` +
 					`${when(day, climbs)}. ` +
 					`${climbs ? 'Train them up strings and thin the leaves' : 'Pick or thin them by then'}, or give them room.`,
 				fixes: some(
@@ -76,16 +77,16 @@ function roomier(model: SystemModel, i: number, worst: Pair): Fix[] {
 		];
 		fixes.push({
 			label: fitsArea
-				? `Space at ${model.say(wide, 'size')}`
+				? `Space at ${say(wide, 'size')}`
 				: `${Math.min(perRow, room)} a row instead of ${perRow}`,
-			effect: fitsArea ? 'no leaf shades another' : `${model.say(wide, 'size')} each`,
+			effect: fitsArea ? 'no leaf shades another' : `${say(wide, 'size')} each`,
 			change
 		});
 	}
 	if ('towers' in stand && worst.a.containerId !== worst.b.containerId && stand.towers > 1) {
 		const by = Math.ceil((worst.wantsMm - worst.apartMm) / 10) * 10;
 		fixes.push({
-			label: `Towers ${model.say(stand.pitchMm + by, 'size')} apart`,
+			label: `Towers ${say(stand.pitchMm + by, 'size')} apart`,
 			effect: 'no leaf of one reaches the next',
 			change: [setOf(stand, 'pitchMm', Math.min(3000, stand.pitchMm + by))]
 		});
@@ -93,7 +94,7 @@ function roomier(model: SystemModel, i: number, worst: Pair): Fix[] {
 		const change = [setOf(stand, 'ringPitchMm', Math.min(1000, wide))];
 		const after = model.with(change).layout.sites.length;
 		fixes.push({
-			label: `Rings ${model.say(wide, 'size')} apart`,
+			label: `Rings ${say(wide, 'size')} apart`,
 			effect: `${after} sites instead of ${model.layout.sites.length}`,
 			change
 		});

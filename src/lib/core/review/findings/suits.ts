@@ -3,6 +3,7 @@ import { DRY_LPH } from '../../hydraulics';
 import { pick, type Emitter } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { seenTo, set, type Concern, type Said, setOf } from '../finding';
+import { say } from '../sentence';
 import { driestLph } from './more-water';
 import { subjectOn } from '../words';
 
@@ -22,7 +23,7 @@ export const stakes: Concern = (model) =>
 		);
 		const name = medium.name.toLowerCase();
 		const mine = model.layout.emissions.filter((e) => e.standId === stand.id);
-		const each = model.say(
+		const each = say(
 			Math.max(0, ...mine.map((e) => model.flows.outletLph.get(e.nodeId) ?? 0)),
 			'flow'
 		);
@@ -42,7 +43,7 @@ export const stakes: Concern = (model) =>
 					return [
 						{
 							label: `Take the ${other.name.toLowerCase()}`,
-							effect: `spreads in ${wants} medium, driest site ${model.say(driestLph(after), 'flow')}`,
+							effect: `spreads in ${wants} medium, driest site ${say(driestLph(after), 'flow')}`,
 							change
 						}
 					];
@@ -141,11 +142,11 @@ export const spreaders: Concern = (model: SystemModel) =>
 				severity: fits ? 'look' : 'stop',
 				subject: subjectOn(model, stand, 'A'),
 				message: fits
-					? `Water leaves the spreader ${model.say(offMm, 'size')} from the wall of the pipe: most of it falls down the middle, past the first sites.`
-					: `A spreader of ${model.say(stand.rimMm, 'size')} does not go into a pipe of ${model.say(innerMm, 'size')} inside.`,
+					? `Water leaves the spreader ${say(offMm, 'size')} from the wall of the pipe: most of it falls down the middle, past the first sites.`
+					: `A spreader of ${say(stand.rimMm, 'size')} does not go into a pipe of ${say(innerMm, 'size')} inside.`,
 				fixes: [
 					{
-						label: `Spreader of ${model.say(rimMm, 'size')}`,
+						label: `Spreader of ${say(rimMm, 'size')}`,
 						effect: 'its drips run down the wall, onto the first sites',
 						change: [setOf(stand, 'rimMm', rimMm)]
 					}

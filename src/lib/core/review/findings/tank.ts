@@ -3,6 +3,7 @@ import { litresAt, shapeHeightMm } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { containerWords } from '../words';
 import { set, some, type Concern, type Fix, type Said } from '../finding';
+import { say } from '../sentence';
 
 /** The next larger tank on the shelf, and what it changes; `roomL` is what is free over its fill. */
 function largerTank(
@@ -49,24 +50,22 @@ export const drainBackSpill: Concern = (model) => {
 			severity: 'stop',
 			subject: 'tank',
 			message:
-				`When the pump stops, ${model.say(result.returnsL, 'volume')} come back from lines and ${containerWords(model)[1]}. Filled to ${model.say(input.runningL, 'volume')} while running, ` +
-				`the tank spills ${model.say(-result.marginL, 'volume')} over its brim of ${model.say(input.tankFullL, 'volume')}.`,
+				`When the pump stops, ${say(result.returnsL, 'volume')} come back from lines and ${containerWords(model)[1]}. Filled to ${say(input.runningL, 'volume')} while running, ` +
+				`the tank spills ${say(-result.marginL, 'volume')} over its brim of ${say(input.tankFullL, 'volume')}.`,
 			fixes: some(
 				safe > 0.1 && {
-					label: `Fill to ${model.say(safe, 'volume')} at most`,
+					label: `Fill to ${say(safe, 'volume')} at most`,
 					effect: 'all of it fits under the brim',
 					change: lower
 				},
 				// a larger tank changes what comes back by the length of its riser alone
 				largerTank(model, (_, roomL) =>
-					roomL >= result.returnsL
-						? `${model.say(roomL - result.returnsL, 'volume')} to spare`
-						: null
+					roomL >= result.returnsL ? `${say(roomL - result.returnsL, 'volume')} to spare` : null
 				),
 				!model.design.lines.checkValve &&
 					held >= 0 && {
 						label: 'Add a check valve',
-						effect: `lines stay full, ${model.say(held, 'volume')} to spare`,
+						effect: `lines stay full, ${say(held, 'volume')} to spare`,
 						change: valve
 					}
 			)
@@ -97,7 +96,7 @@ export const belowPump: Concern = (model) => {
 			severity: 'stop',
 			subject: 'tank',
 			message:
-				`The plants drink ${model.say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the ${pumped ? 'pump’s' : 'tap’s'} ${model.say(model.tank.pumpMinimumL, 'volume')}, ` +
+				`The plants drink ${say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the ${pumped ? 'pump’s' : 'tap’s'} ${say(model.tank.pumpMinimumL, 'volume')}, ` +
 				`before the refill every ${topUp.everyDays} days: ${pumped ? 'the pump runs dry and burns out' : 'nothing runs any more and the plants wilt'}.`,
 			fixes: some(
 				fit >= 1 &&
@@ -129,7 +128,7 @@ function byFloat(model: SystemModel): Fix | null {
 	const day = model.with(change).run.result.firstDayBelowPump;
 	if (day !== null && day < 4) return null;
 	return {
-		label: `Float top-up from ${model.say(RESERVE_L, 'volume')}`,
+		label: `Float top-up from ${say(RESERVE_L, 'volume')}`,
 		effect: day === null ? 'lasts over three weeks' : `lasts to day ${day}`,
 		change
 	};
@@ -148,7 +147,7 @@ function reserveEmpty(model: SystemModel, day: number): Said[] {
 			severity: 'caution' as const,
 			subject: 'tank',
 			message:
-				`The reserve of ${model.say(reserve.volumeL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
+				`The reserve of ${say(reserve.volumeL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
 				`Refill the reserve before then, or somebody must look in.`,
 			fixes: [
 				{
@@ -205,7 +204,7 @@ function driftOf(model: SystemModel): { percent: number; day: number; ecMsCm: nu
 }
 
 /** Too little water from refill to refill, or top-ups that bring another strength than is taken up, day after day. */
-function why({ operation, size, tank, say }: SystemModel, endMsCm: number): string {
+function why({ operation, size, tank }: SystemModel, endMsCm: number): string {
 	const { byDriftL } = size.result;
 	if (operation.topUp.kind === 'hand' && byDriftL > Math.min(operation.fillL, tank.fullL))
 		return `: from refill to refill alone it would take ${say(byDriftL, 'volume')} in the tank`;
@@ -231,7 +230,7 @@ export const drift: Concern = (model) => {
 			severity: 'look',
 			subject: 'tank',
 			message:
-				`By day ${worst.day} the strength has gone from ${model.say(model.mix.strengthMsCm, 'strength')} to ${model.say(worst.ecMsCm, 'strength')}, ` +
+				`By day ${worst.day} the strength has gone from ${say(model.mix.strengthMsCm, 'strength')} to ${say(worst.ecMsCm, 'strength')}, ` +
 				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${why(model, worst.ecMsCm)}.`,
 			fixes: some(
 				swap.percent < worst.percent * 0.8 && {

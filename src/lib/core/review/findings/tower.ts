@@ -1,5 +1,6 @@
 import type { SystemModel } from '../../model';
 import { names, seenTo, some, type Concern, type Said, setOf } from '../finding';
+import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 const labels = (model: SystemModel, ids: readonly string[]): string[] => {
@@ -27,8 +28,8 @@ export const leaning: Concern = (model) =>
 				severity: dry ? 'stop' : 'look',
 				subject: emission.containerId,
 				message: dry
-					? `Tower ${emission.label} leans ${model.say(rim.tiltMmPerM, 'slope')}: at ${model.say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(model, drySites))} stand dry.`
-					: `Tower ${emission.label} leans ${model.say(rim.tiltMmPerM, 'slope')}: the high side gets ${model.say(flows[worst]!, 'flow')} where the low side gets ${model.say(most, 'flow')}. ${names(labels(model, rim.lines[worst] ?? []), 3)} go short first.`,
+					? `Tower ${emission.label} leans ${say(rim.tiltMmPerM, 'slope')}: at ${say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(model, drySites))} stand dry.`
+					: `Tower ${emission.label} leans ${say(rim.tiltMmPerM, 'slope')}: the high side gets ${say(flows[worst]!, 'flow')} where the low side gets ${say(most, 'flow')}. ${names(labels(model, rim.lines[worst] ?? []), 3)} go short first.`,
 				fixes: some(
 					{
 						label: 'Stand it upright',
@@ -37,7 +38,7 @@ export const leaning: Concern = (model) =>
 					},
 					dry &&
 						half >= 1 && {
-							label: `Shim it to ${model.say(half, 'slope')}`,
+							label: `Shim it to ${say(half, 'slope')}`,
 							effect: 'no side is dry',
 							change: [setOf(stand, 'leanMmPerM', half)]
 						}
@@ -53,8 +54,8 @@ export const wind: Concern = (model) => {
 	return model.loads.flatMap(({ stand, tipping }): Said[] => {
 		if (!tipping || tipping.now.result.gustKmH >= gusty) return [];
 		const { now, empty } = tipping;
-		const said = model.say(now.result.gustMS, 'wind');
-		const bare = model.say(empty.gustMS, 'wind');
+		const said = say(now.result.gustMS, 'wind');
+		const bare = say(empty.gustMS, 'wind');
 		// the tank's water only helps where the stand is on it
 		const when = said === bare ? '' : ` at this water level, ${bare} when the tank is empty`;
 		const needKg = now.result.massKg * ((gusty / now.result.gustKmH) ** 2 - 1);
@@ -66,7 +67,7 @@ export const wind: Concern = (model) => {
 				subject: subjectOn(model, stand, 'lid'),
 				message:
 					`A gust of ${said} tips it${when}. ` +
-					`Tie the top to something that holds${needKg < 100 ? `, or stand ${model.say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
+					`Tie the top to something that holds${needKg < 100 ? `, or stand ${say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
 				fixes: [seenTo(model.record, 'wind-tips', 'It is tied')]
 			}
 		];
@@ -90,8 +91,8 @@ export const webs: Concern = (model) =>
 				subject: subjectOn(model, stand, 'A'),
 				message:
 					webMm <= 0
-						? `Holes of ${model.say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${model.say(webMm + input.holeDiameterMm, 'size')} apart.`
-						: `Only ${model.say(webMm, 'size')} of pipe are left between two holes; under ${model.say(leastMm, 'size')} it tears or bends when they are cut.`,
+						? `Holes of ${say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${say(webMm + input.holeDiameterMm, 'size')} apart.`
+						: `Only ${say(webMm, 'size')} of pipe are left between two holes; under ${say(leastMm, 'size')} it tears or bends when they are cut.`,
 				fixes: some(
 					input.perRing > 1 && {
 						label: `${input.perRing - 1} sites a ring`,
@@ -99,8 +100,8 @@ export const webs: Concern = (model) =>
 						change: [setOf(stand, 'perRing', input.perRing - 1)]
 					},
 					hole >= 20 && {
-						label: `Holes of ${model.say(hole, 'size')}`,
-						effect: `${model.say(leastMm, 'size')} left`,
+						label: `Holes of ${say(hole, 'size')}`,
+						effect: `${say(leastMm, 'size')} left`,
 						change: [setOf(stand, 'holeMm', hole)]
 					}
 				)
@@ -118,10 +119,10 @@ export const holes: Concern = (model) =>
 				step: 'sites',
 				severity: 'look',
 				subject: subjectOn(model, stand, 'A'),
-				message: `What must pass is ${model.say(stand.passMm, 'size')} wide and the hole ${model.say(stand.holeMm, 'size')}: it does not go in without breaking roots.`,
+				message: `What must pass is ${say(stand.passMm, 'size')} wide and the hole ${say(stand.holeMm, 'size')}: it does not go in without breaking roots.`,
 				fixes: [
 					{
-						label: `Holes of ${model.say(Math.min(150, stand.passMm + 2), 'size')}`,
+						label: `Holes of ${say(Math.min(150, stand.passMm + 2), 'size')}`,
 						effect: 'it passes',
 						change: [setOf(stand, 'holeMm', Math.min(150, stand.passMm + 2))]
 					}

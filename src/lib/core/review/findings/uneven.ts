@@ -2,7 +2,8 @@ import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { between, set, type Concern, type Fix, setOf } from '../finding';
+import { set, type Concern, type Fix, setOf } from '../finding';
+import { between, say } from '../sentence';
 import { openOutlets, variationWith } from '../../model';
 import { outletWords } from '../words';
 
@@ -22,8 +23,8 @@ export const uneven: Concern = (model) => {
 	const pressure = Math.min(...outlets.map((e, i) => heads[i]! - e.zM));
 	const byHeight = rise >= friction;
 	const cause = byHeight
-		? `the ${outletWords(model)[1]} rise ${model.say(rise * 1000, 'size')} along the row and the last has only ${model.say(pressure, 'head')} of head left`
-		: `the row tube loses ${model.say(friction, 'head')} of head on the way`;
+		? `the ${outletWords(model)[1]} rise ${say(rise * 1000, 'size')} along the row and the last has only ${say(pressure, 'head')} of head left`
+		: `the row tube loses ${say(friction, 'head')} of head on the way`;
 	const driest = outlets[flows.indexOf(least)]!;
 	return [
 		{
@@ -32,7 +33,7 @@ export const uneven: Concern = (model) => {
 			severity: 'look',
 			subject: driest.containerId,
 			message:
-				`Flow differs by ${Math.round(variation)} % from ${outletWords(model)[0]} to ${outletWords(model)[0]} (${between(model.say(least, 'flow'), model.say(most, 'flow'))}): ${cause}. ` +
+				`Flow differs by ${Math.round(variation)} % from ${outletWords(model)[0]} to ${outletWords(model)[0]} (${between(least, most, 'flow')}): ${cause}. ` +
 				`One timer then drowns some plants or starves others.`,
 			fixes: evenerFixes(model, variation)
 		}
@@ -69,7 +70,7 @@ function evenerFixes(model: SystemModel, before: number): Fix[] {
 		const drips = emitterId && pick(shelf.emitters, emitterId).use.includes('drip');
 		if (drips && !emitterId.startsWith('even'))
 			candidates.push({
-				label: `Compensating drippers, ${model.say(4, 'flow')}`,
+				label: `Compensating drippers, ${say(4, 'flow')}`,
 				change: [setOf(stand, 'emitterId', 'even-4')],
 				edit: {
 					outlets: new Set(

@@ -15,7 +15,7 @@ const saveSchema = z.strictObject({
 	plan: planSchema.optional(),
 	place: z
 		.strictObject({
-			base: quantity('base revision of the place', '', { min: 1, whole: true }),
+			base: quantity('base revision of the place', 'count', { min: 1, whole: true }),
 			document: placeSchema
 		})
 		.optional()

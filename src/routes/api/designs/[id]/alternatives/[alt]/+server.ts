@@ -5,7 +5,7 @@ import { answer, json, readAs } from '$lib/server/http';
 import { gone, outcome } from '$lib/server/outcome';
 import type { RequestHandler } from './$types';
 
-const body = z.strictObject({ base: quantity('base revision', '', { min: 1, whole: true }) });
+const body = z.strictObject({ base: quantity('base revision', 'count', { min: 1, whole: true }) });
 
 /** Promotes a variant: it becomes the system. */
 export const POST: RequestHandler = ({ params, request }) =>
