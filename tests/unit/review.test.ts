@@ -4,9 +4,9 @@ import fc from 'fast-check';
 import { applyChanges, startSystem, type Change } from '../../src/lib/core/design';
 import { feedPlan } from '../../src/lib/core/feeding';
 import { atSpeed, headAt } from '../../src/lib/core/hydraulics';
-import { METRIC, showRange } from '../../src/lib/core/quantity';
+import { METRIC, names, showRange } from '../../src/lib/core/quantity';
 import { assessModel } from '../../src/lib/core/operations';
-import { dayOf, faultWords, findingsOf, names, SEVERITIES, STEPS } from '../../src/lib/core/review';
+import { dayOf, faultWords, findingsOf, SEVERITIES, STEPS } from '../../src/lib/core/review';
 import {
 	SystemModel,
 	daysLeft,

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { KINDS, startSystem, suggest, type Start, type Variant } from '$lib/core/design';
-	import { fromShown, scaleOf, toShown } from '$lib/core/quantity';
+	import { capital, fromShown, scaleOf, toShown } from '$lib/core/quantity';
 	import { settle } from '$lib/core/edit';
 	import { BUILT_IN_SHELF } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
@@ -86,7 +86,7 @@
 			? {
 					...asked.answers,
 					variant: of,
-					name: `${crop.name[0]!.toUpperCase()}${crop.name.slice(1)} ${KINDS[of].words.stand}`
+					name: `${capital(crop.name)} ${KINDS[of].words.stand}`
 				}
 			: null;
 	const parts = $derived.by(() => {

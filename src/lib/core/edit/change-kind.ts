@@ -1,3 +1,4 @@
+import { counted } from '../quantity';
 import {
 	KINDS,
 	kindOf,
@@ -10,7 +11,8 @@ import {
 } from '../design';
 import { pick } from '../shelf';
 import type { SystemModel } from '../model';
-import { names } from '../review';
+import {} from '../review';
+import { names } from '../quantity';
 import { settle } from './autofix';
 
 export interface ChangedKind {
@@ -128,7 +130,7 @@ function said(model: SystemModel, plan: Plan, planted: number): Pick<ChangedKind
 	const kept: string[] = [];
 	const lost: string[] = [];
 	const count = Object.keys(plan.operation.crops).length;
-	if (count > 0) kept.push(`${count} plant${count === 1 ? '' : 's'}`);
+	if (count > 0) kept.push(counted(count, ['plant', 'plants']));
 	if (count < planted) lost.push(`${planted - count} plants that find no site`);
 	const item = (list: readonly { id: string; name: string }[], from: string, to: string) =>
 		(from === to ? kept : lost).push(

@@ -5,6 +5,7 @@ export * from './problem';
 export * from './root';
 export * from './unit-system';
 export * from './units';
+export * from './words';
 
 /** Standard gravity, m/s². */
 export const G = 9.80665;

@@ -81,13 +81,6 @@ export const setOf = (stand: { id: string }, field: string, value: unknown): Cha
 export const some = (...fixes: (Fix | null | undefined | false)[]): Fix[] =>
 	fixes.filter((fix): fix is Fix => Boolean(fix)).slice(0, 3);
 
-const LIST = new Intl.ListFormat('en-GB', { type: 'conjunction' });
-/** "A6, A7 and B7"; long lists are cut to the first few and a count. */
-export const names = (list: readonly string[], most = 4): string =>
-	LIST.format(
-		list.length > most + 1 ? [list.slice(0, most).join(', '), `${list.length - most} more`] : list
-	);
-
 /** A fix that settles a caution: the grower has seen to it. */
 export const seenTo = (record: SystemRecord, code: FindingCode, label: string): Fix => ({
 	label,

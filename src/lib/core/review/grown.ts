@@ -1,3 +1,4 @@
+import { plural } from '../quantity';
 import { addDays, format, parseISO } from 'date-fns';
 import type { SystemModel } from '../model';
 import { pick } from '../shelf';
@@ -14,5 +15,5 @@ export function whenGrown({ plants, record, shelf, parameters: { growth } }: Sys
 	if (plantOutOn)
 		return `It comes to this once the plants are grown, by about ${format(addDays(parseISO(plantOutOn), days), 'd MMM yyyy')}.`;
 	const weeks = Math.max(1, Math.round(days / 7));
-	return `It comes to this once the plants are grown, in about ${weeks === 1 ? 'a week' : `${weeks} weeks`}.`;
+	return `It comes to this once the plants are grown, in about ${plural(weeks, ['a week', `${weeks} weeks`])}.`;
 }

@@ -1,3 +1,4 @@
+import { plural } from '../quantity';
 import type { Quantity } from '../quantity';
 import type { SystemModel } from '../model';
 import type { MixItem } from '../model';
@@ -51,7 +52,7 @@ export function mixingSteps(model: SystemModel): MixingStep[] {
 		...(traces.length > 0
 			? [
 					{
-						text: `${traces.length === 1 ? 'One salt is' : `${traces.length} salts are`} too little to weigh truly: dissolve a hundred times as much in a jug of water and stir in a hundredth of the jug. Never more: a few times too much of them harms.`,
+						text: `${plural(traces.length, ['One salt is', `${traces.length} salts are`])} too little to weigh truly: dissolve a hundred times as much in a jug of water and stir in a hundredth of the jug. Never more: a few times too much of them harms.`,
 						amount: null,
 						kind: 'mind' as const
 					}

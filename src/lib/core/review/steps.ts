@@ -1,3 +1,5 @@
+import { counted } from '../quantity';
+import { format, parseISO } from 'date-fns';
 import { z } from 'zod';
 import { fieldsOf, kindOf } from '../design';
 import { pick } from '../shelf';
@@ -47,7 +49,7 @@ const HEADLINES: Record<Step, (model: SystemModel) => string> = {
 	plants: ({ waterUse }) => {
 		const plants = waterUse.bySite.size;
 		const kinds = new Set(waterUse.crops.map((c) => c.crop.id)).size;
-		return plants === 0 ? 'none yet' : `${plants} of ${kinds} kind${kinds === 1 ? '' : 's'}`;
+		return plants === 0 ? 'none yet' : `${plants} of ${counted(kinds, ['kind', 'kinds'])}`;
 	},
 	sites: ({ design, layout }) => {
 		const [stand] = design.stands;
@@ -57,8 +59,8 @@ const HEADLINES: Record<Step, (model: SystemModel) => string> = {
 		if (design.stands.length > 1) return `${layout.sites.length} in ${design.stands.length} stands`;
 		if (rows && perRow) return `${rows} × ${perRow} ${count === 1 ? one : many}`;
 		return layout.sites.length === count
-			? `${count} ${count === 1 ? one : many}`
-			: `${layout.sites.length} in ${count} ${count === 1 ? one : many}`;
+			? counted(count, [one, many])
+			: `${layout.sites.length} in ${counted(count, [one, many])}`;
 	},
 	lines: ({ design, shelf, say }) =>
 		say(
@@ -96,9 +98,5 @@ const HEADLINES: Record<Step, (model: SystemModel) => string> = {
 	}
 };
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 /** 2026-04-02 as "2 Apr": dates here are calendar days, free of time zones. */
-export function dayOf(date: string): string {
-	const [, month, day] = date.split('-').map(Number);
-	return `${day} ${MONTHS[(month ?? 1) - 1]}`;
-}
+export const dayOf = (date: string): string => format(parseISO(date), 'd MMM');

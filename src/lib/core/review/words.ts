@@ -1,4 +1,5 @@
-import { kindOf, type Noun } from '../design';
+import { kindOf } from '../design';
+import type { Noun } from '../quantity';
 import type { ReturnFault, SystemModel } from '../model';
 
 const same = (list: readonly Noun[], other: Noun): Noun =>

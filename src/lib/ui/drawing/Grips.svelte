@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { capital } from '$lib/core/quantity';
 	import { fieldsOf, kindOf, standPath } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
@@ -76,7 +77,7 @@
 				const word = kindOf(stand).words.container[0];
 				list.push({
 					key: `${stand.id}.pitch`,
-					label: `${word[0]!.toUpperCase()}${word.slice(1)} spacing`,
+					label: `${capital(word)} spacing`,
 					x: frame.x(second.xM),
 					// under a sunk tank, not across it
 					y: frame.z(Math.min(0, layout.extent.from.zM)) + 19,

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { capital } from '$lib/core/quantity';
 	import { boxOf, type Container } from '$lib/core/layout';
 	import { kindOf } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
@@ -12,7 +13,7 @@
 	const word = (container: Container) => {
 		const stand = session.design.stands.find((s) => s.id === container.standId);
 		const [one] = stand ? kindOf(stand).words.container : ['container'];
-		return `${one[0]!.toUpperCase()}${one.slice(1)}`;
+		return capital(one);
 	};
 	const boxes = $derived(
 		shown.containers.map((container) => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$lib/core/quantity';
 	import { Popover } from 'bits-ui';
 	import type { Snippet } from 'svelte';
 	import { restsOn, STAGES } from '$lib/core/model';
@@ -56,7 +57,7 @@
 			{/if}
 			{#if taken.length > 0}
 				<details open={taken.length <= FEW}>
-					<summary>{taken.length} figure{taken.length === 1 ? '' : 's'} from practice</summary>
+					<summary>{counted(taken.length, ['figure', 'figures'])} from practice</summary>
 					<dl>
 						{#each taken as row (row.name)}
 							<dt>{row.name}</dt>

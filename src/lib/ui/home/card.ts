@@ -1,3 +1,4 @@
+import { counted } from '$lib/core/quantity';
 import type { Parts } from '$lib/core/design';
 import { SystemModel } from '$lib/core/model';
 import { containerWords, findingsOf, type Finding } from '$lib/core/review';
@@ -25,7 +26,7 @@ export function cardOf(parts: Parts, shelf: Shelf): Card {
 	const count = model.layout.containers.length;
 	return {
 		area: model.area.name,
-		holds: `${count} ${count === 1 ? one : many}`,
+		holds: counted(count, [one, many]),
 		plants: model.waterUse.bySite.size,
 		state: !finding || finding.severity === 'caution' ? 'fine' : finding.severity,
 		sentence: finding ? firstOf(finding) : 'Nothing stands against it.',

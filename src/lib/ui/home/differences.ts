@@ -7,7 +7,7 @@ import {
 	valueAt,
 	type Parts
 } from '$lib/core/design';
-import { show, type FieldMeta, type Units } from '$lib/core/quantity';
+import { capital, show, type FieldMeta, type Units } from '$lib/core/quantity';
 import { BUILT_IN_LISTS } from '$lib/core/shelf';
 
 export interface Differing {
@@ -103,7 +103,7 @@ function words(value: unknown, meta: FieldMeta, units: Units): string {
 export function differing(mine: Parts, theirs: Parts, units: Units, all = false): Differing[] {
 	const rows = new Map<string, Differing>();
 	const add = (name: string, a: string, b: string) =>
-		rows.set(name, { name: `${name[0]!.toUpperCase()}${name.slice(1)}`, mine: a, theirs: b });
+		rows.set(name, { name: capital(name), mine: a, theirs: b });
 	const [a, b] = [mine.design.stands[0]!, theirs.design.stands[0]!];
 	const sameKind =
 		a.variant === b.variant && mine.design.stands.length === theirs.design.stands.length;

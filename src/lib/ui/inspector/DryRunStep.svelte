@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { fieldNumber, scaleOf } from '$lib/core/quantity';
+	import { capital, fieldNumber, scaleOf } from '$lib/core/quantity';
 	import { CATCH_S, catchesOf, outletWords, type Catch, type Verdict } from '$lib/core/review';
 	import Big from './Big.svelte';
 	import DateField from '../control/DateField.svelte';
@@ -44,10 +44,9 @@
 <table class="told">
 	<thead
 		><tr
-			><th scope="col">{outlet[0][0]!.toUpperCase()}{outlet[0].slice(1)}</th><th scope="col"
-				>Should give</th
-			><th scope="col">Caught, {scaleOf('dose', session.units).unit}</th><th scope="col">Verdict</th
-			></tr
+			><th scope="col">{capital(outlet[0])}</th><th scope="col">Should give</th><th scope="col"
+				>Caught, {scaleOf('dose', session.units).unit}</th
+			><th scope="col">Verdict</th></tr
 		></thead
 	>
 	<tbody>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { capital } from '$lib/core/quantity';
 	import { onDestroy } from 'svelte';
 	import { kindOf } from '$lib/core/design';
 	import { costOf, partsOf } from '$lib/core/construction';
@@ -96,15 +97,13 @@
 			{@const most = found.most[limit]}
 			{#if most !== null}
 				<dd>
-					{PARTS[limit][0]?.toUpperCase()}{PARTS[limit].slice(1)}{limit === 'place'
-						? ''
-						: ' as it is'}: {upTo(most, found.now)}
+					{capital(PARTS[limit])}{limit === 'place' ? '' : ' as it is'}: {upTo(most, found.now)}
 				</dd>
 			{/if}
 		{/each}
 		<dd>
 			{found.first
-				? `${PARTS[found.first.limit][0]?.toUpperCase()}${PARTS[found.first.limit].slice(1)} gives way first.`
+				? `${capital(PARTS[found.first.limit])} gives way first.`
 				: 'Nothing gives way within 60.'}
 		</dd>
 	{/if}

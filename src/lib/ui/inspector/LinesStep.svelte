@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { fieldNumber } from '$lib/core/quantity';
+	import { capital, fieldNumber } from '$lib/core/quantity';
 	import { costOf, partsOf } from '$lib/core/construction';
 	import { fieldsOf, rowLetter, valveId } from '$lib/core/design';
 	import { faultWords, outletWords } from '$lib/core/review';
@@ -96,7 +96,7 @@
 <StandFields stand={index} sheet="lines" />
 {#each session.model.returns.filter(({ run }) => run.way === 'fall' || run.way === 'waste') as state (state.run.id)}
 	<Figure
-		label="{state.run.name[0]?.toUpperCase()}{state.run.name.slice(1)}, how full"
+		label="{capital(state.run.name)}, how full"
 		value={state.result ? state.result.depthRatio * 100 : null}
 		kind="percent"
 		op="drain"

@@ -1,7 +1,8 @@
 <script lang="ts">
+	import { counted, names } from '$lib/core/quantity';
 	import { CROPS, pick, STAGES, type Stage } from '$lib/core/shelf';
 	import { SUPPORTS } from '$lib/core/design';
-	import { names } from '$lib/core/review';
+	import {} from '$lib/core/review';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
@@ -48,7 +49,7 @@
 		return [...new Set(all)].map((id) => {
 			const count = all.filter((crop) => crop === id).length;
 			const crop = pick(session.model.shelf.crops, id);
-			return `${count} ${count === 1 ? crop.name : crop.plural}`;
+			return counted(count, [crop.name, crop.plural]);
 		});
 	});
 	const keptCount = $derived(Object.keys(session.operation.kept).length);

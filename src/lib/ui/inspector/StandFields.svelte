@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { capital } from '$lib/core/quantity';
 	import { kindOf, standPath } from '$lib/core/design';
 	import type { FieldMeta } from '$lib/core/quantity';
 	import type { ShelfLists } from '$lib/core/shelf';
@@ -26,7 +27,7 @@
 			return {
 				...meta,
 				path: standPath(stand, name),
-				label: `${title[0]!.toUpperCase()}${title.slice(1)}`,
+				label: capital(title),
 				options: optionsOf(meta)
 			};
 		});

@@ -1,3 +1,4 @@
+import { capital } from '$lib/core/quantity';
 import { fieldsOf } from '$lib/core/design';
 import type { SystemModel } from '$lib/core/model';
 import { faultWords } from '$lib/core/review';
@@ -64,7 +65,7 @@ function runLine(model: SystemModel, id: string): SelectedLine | null {
 	if (!run || !link) return null;
 	const fittings = run.fittings.map((f) => f.name).join(', ');
 	return {
-		name: `${run.name[0]!.toUpperCase()}${run.name.slice(1)}`,
+		name: capital(run.name),
 		words: `${say(run.lengthM, 'span')} of ${pick(shelf.tubes, run.tubeId).name}${fittings ? ` with ${fittings}` : ''}: ${say(Math.abs(link.flowLph), 'flow')} at ${say(link.velocityMS, 'velocity')}, Reynolds number ${Math.round(link.reynolds)}, loses ${say(link.lossM * 1000, 'size')} of head.`
 	};
 }
@@ -74,7 +75,7 @@ function returnLine(model: SystemModel, id: string): SelectedLine | null {
 	const state = model.returns.find((r) => r.run.id === id);
 	if (!state) return null;
 	const { run, result, flowLph } = state;
-	const name = `${run.name[0]!.toUpperCase()}${run.name.slice(1)}`;
+	const name = capital(run.name);
 	if (run.way === 'drop')
 		return { name, words: `${say(flowLph, 'flow')} fall straight into the tank.` };
 	if (run.way === 'level')

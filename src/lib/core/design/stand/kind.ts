@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { AreaKind } from '../place';
 import type { Loop } from '../loop';
+import type { Noun } from '../../quantity';
 import type { Shelf } from '../../shelf';
 
 export type Family = 'drip' | 'tower' | 'dutch-buckets' | 'float-valved';
@@ -26,9 +27,6 @@ export interface Ask {
 	/** Containers they have already. */
 	bucketId?: string;
 }
-
-/** Singular and plural. */
-export type Noun = readonly [one: string, many: string];
 
 /**
  * All that must be known of a variant before it is laid out. `sheet` names the fields a grower sets, in the

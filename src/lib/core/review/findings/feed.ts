@@ -1,4 +1,5 @@
-import { names, set, some, type Concern, type Said, type Fix } from '../finding';
+import { plural, names } from '../../quantity';
+import { set, some, type Concern, type Said, type Fix } from '../finding';
 import { say } from '../sentence';
 import type { SystemModel } from '../../model';
 
@@ -207,7 +208,7 @@ export const drainHeavy: Concern = (model) => {
 						model,
 						heavy.map(([id]) => id)
 					)
-				)} send${heavy.length === 1 ? 's' : ''} over ${Math.round(most * 100)} % of each feed straight back, because ${why}. ` +
+				)} ${plural(heavy.length, ['sends', 'send'])} over ${Math.round(most * 100)} % of each feed straight back, because ${why}. ` +
 				`It does no harm where it returns; it is wasted where it does not.`,
 			fixes: some(
 				eased < wettest(model) - 0.02 && {

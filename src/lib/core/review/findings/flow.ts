@@ -1,8 +1,9 @@
+import { plural, names } from '../../quantity';
 import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import { between, say } from '../sentence';
 import { openOutlets } from '../../model';
 import { outletWords } from '../words';
@@ -36,7 +37,7 @@ export const dryOutlets: Concern = (model) => {
 		severity: 'stop',
 		subject: dry.at(-1)!.containerId,
 		message:
-			`${all ? `All ${outlets} run` : dry.length === 1 ? `${labels} runs` : `${labels} run`} dry with ${say(model.record.nowL, 'volume')} in the tank: ` +
+			`${all ? `All ${outlets} run` : `${labels} ${plural(dry.length, ['runs', 'run'])}`} dry with ${say(model.record.nowL, 'volume')} in the tank: ` +
 			`the water is lifted to ${say(top, 'head')}, the ${outlets} stand at up to ${say(highest, 'head')}. ` +
 			`Plants there wilt within a day.`,
 		fixes: some(
@@ -87,7 +88,7 @@ export const underDemand: Concern = (model) => {
 			severity: 'look',
 			subject: worst.containerId,
 			message:
-				`With ${say(model.record.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} get${short.length === 1 ? 's' : ''} ` +
+				`With ${say(model.record.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} ${plural(short.length, ['gets', 'get'])} ` +
 				`${between(Math.min(...flows), Math.max(...flows), 'flow')} where ${crop.plural} need ${say(needs.get(worst.id)!, 'flow')} ` +
 				`in feeds of ${feed.onMin} min. They will run short on a warm afternoon.`,
 			fixes: some(

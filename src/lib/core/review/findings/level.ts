@@ -1,6 +1,7 @@
+import { names } from '../../quantity';
 import { fieldsOf } from '../../design';
 import type { SystemModel } from '../../model';
-import { names, seenTo, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { seenTo, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import { ringOf, type LevelState, type RingState } from '../../model';
 import { levelOf } from '../../model';

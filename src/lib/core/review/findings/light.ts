@@ -1,6 +1,7 @@
+import { plural, names } from '../../quantity';
 import { hoursOf, lampPath } from '../../design';
 import { pick } from '../../shelf';
-import { names, seenTo, set, some, type Concern, type Said } from '../finding';
+import { seenTo, set, some, type Concern, type Said } from '../finding';
 import { say } from '../sentence';
 
 const MAINS_V = { metric: 230, us: 120 };
@@ -33,7 +34,7 @@ export const lampLight: Concern = (model) => {
 			step: 'place',
 			severity: 'look',
 			subject: worst.containerId,
-			message: `${names(dim.map((site) => site.label))} get${dim.length === 1 ? 's' : ''} little light: ${light.bySite.get(worst.id)!.dliMol.toFixed(1)} mol a day at ${worst.label}, where ${crop.plural} like ${crop.dliMol}.`,
+			message: `${names(dim.map((site) => site.label))} ${plural(dim.length, ['gets', 'get'])} little light: ${light.bySite.get(worst.id)!.dliMol.toFixed(1)} mol a day at ${worst.label}, where ${crop.plural} like ${crop.dliMol}.`,
 			fixes: some(
 				longer > on && {
 					label: `Lamps on for ${longer} h`,

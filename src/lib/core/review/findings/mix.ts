@@ -1,8 +1,9 @@
+import { names } from '../../quantity';
 import { ELEMENT_NAME, LIMITED, NUTRIENTS, TRACES, type Nutrient } from '../../nutrients';
 import type { Change } from '../../design';
 import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { names, set, some, type Concern, type Said, type Fix } from '../finding';
+import { set, some, type Concern, type Said, type Fix } from '../finding';
 import { say } from '../sentence';
 
 /** Rounding is no excess. */

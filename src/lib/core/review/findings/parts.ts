@@ -1,3 +1,4 @@
+import { capital, plural } from '../../quantity';
 import { fieldsOf } from '../../design';
 import { pumpJoint } from '../../layout';
 import { has } from '../../shelf';
@@ -22,11 +23,11 @@ export const joints: Concern = (model) =>
 				severity: 'look',
 				subject: joint.id,
 				message:
-					`${joint.name[0]!.toUpperCase()}${joint.name.slice(1)}: ${joint.aMm} mm does not join ${joint.bMm} mm. ` +
+					`${capital(joint.name)}: ${joint.aMm} mm does not join ${joint.bMm} mm. ` +
 					`It needs ${joint.count === 1 ? 'a' : `${joint.count} ×`} ${joint.adapter}.`,
 				fixes: some(
 					{
-						label: `Add ${joint.count === 1 ? 'the adapter' : `${joint.count} adapters`}`,
+						label: `Add ${plural(joint.count, ['the adapter', `${joint.count} adapters`])}`,
 						effect: joint.adapter ?? '',
 						change: [set('design.lines.adapters', [...lines.adapters, joint.id])]
 					},

@@ -1,8 +1,9 @@
+import { capital, counted, names } from '../../quantity';
 import { countAlong, fieldAt, fieldsOf, keysOf, kindOf, spotOf } from '../../design';
 import type { Impossible, LayoutProblem, Replacement } from '../../layout';
 import { shapeHeightMm, type ShelfLists, type TankShape } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { names, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -29,7 +30,7 @@ function tooShort(
 		message: `${asked} ${container[1]} at ${say(pitchMm, 'size')} need a ${what} of ${say(needed / 1000, 'span')}; this one is ${say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
 		fixes: some(
 			{
-				label: `${what[0]!.toUpperCase()}${what.slice(1)} of ${say(needed / 1000, 'span')}`,
+				label: `${capital(what)} of ${say(needed / 1000, 'span')}`,
 				effect: `${asked} fit`,
 				change: [setOf(stand, 'lengthMm', Math.min(20_000, needed))]
 			},
@@ -92,7 +93,7 @@ function replaced(model: SystemModel, { path, value }: Replacement): string {
 		typeof value === 'number' && quantity
 			? say(value, quantity)
 			: (options?.[String(value)] ?? list.find(({ id }) => id === value)?.name ?? String(value));
-	return `${title[0]!.toUpperCase()}${title.slice(1)}: ${said}`;
+	return `${capital(title)}: ${said}`;
 }
 
 /** What the layout could not build as asked, and the nearest it could. */
@@ -213,7 +214,7 @@ function fewerOf(
 		const { extent, sites } = model.with(change).layout;
 		if (fits(extent))
 			return {
-				label: `${count} ${what}${count === 1 ? '' : 's'}`,
+				label: `${counted(count, [what, `${what}s`])}`,
 				effect: `${sites.length} sites, and it fits`,
 				change
 			};

@@ -1,3 +1,4 @@
+import { counted } from '../../quantity';
 import { fieldsOf, kindOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick, type Emitter } from '../../shelf';
@@ -68,7 +69,7 @@ export const filters: Concern = (model) => {
 			step: 'lines',
 			severity: 'caution',
 			subject: narrow[0]!.containerId,
-			message: `Nothing keeps swarf, roots and grit out of ${narrow.length} outlet${narrow.length === 1 ? '' : 's'} as narrow as a ${emitter!.name.toLowerCase()}: the first to clog is found by a wilting plant.`,
+			message: `Nothing keeps swarf, roots and grit out of ${counted(narrow.length, ['outlet', 'outlets'])} as narrow as a ${emitter!.name.toLowerCase()}: the first to clog is found by a wilting plant.`,
 			fixes: [
 				{
 					label: 'Put a screen filter in the main',
@@ -95,7 +96,7 @@ export const washesOut: Concern = (model) =>
 				step: 'sites',
 				severity: 'look',
 				subject: subjectOn(model, stand, 'A1'),
-				message: `${medium.name} washes out through ${drains === 1 ? '1 drain' : `${drains} drains`} without a strainer: it gathers in the return and in the pump.`,
+				message: `${medium.name} washes out through ${counted(drains, ['drain', 'drains'])} without a strainer: it gathers in the return and in the pump.`,
 				fixes: [
 					{
 						label: 'Strainers in the drains',

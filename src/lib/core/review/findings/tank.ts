@@ -1,3 +1,4 @@
+import { plural } from '../../quantity';
 import { spotOf, TOP_UPS } from '../../design';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { SystemModel } from '../../model';
@@ -102,7 +103,7 @@ export const belowPump: Concern = (model) => {
 				fit >= 1 &&
 					fit <= topUp.everyDays &&
 					after === null && {
-						label: `Fill up now, refill every ${fit === 1 ? 'day' : `${fit} days`}`,
+						label: `Fill up now, refill every ${plural(fit, ['day', `${fit} days`])}`,
 						effect: pumped ? 'the pump stays under water' : 'the tap never runs dry',
 						change: often
 					},
@@ -181,7 +182,7 @@ function sooner(
 		const { percent } = driftOf(model.with(change));
 		if (percent <= model.operation.maxDriftPercent)
 			return {
-				label: `Fill up every ${days === 1 ? 'day' : `${days} days`}`,
+				label: `Fill up every ${plural(days, ['day', `${days} days`])}`,
 				effect: `drifts ${Math.round(percent)} %`,
 				change
 			};

@@ -1,5 +1,6 @@
+import { names } from '../../quantity';
 import type { SystemModel } from '../../model';
-import { names, seenTo, some, type Concern, type Said, setOf } from '../finding';
+import { seenTo, some, type Concern, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
