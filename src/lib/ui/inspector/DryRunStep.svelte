@@ -24,13 +24,15 @@
 	const VERDICTS: Record<Verdict, string> = { fine: 'fine', clogged: 'clogged?', loose: 'loose?' };
 	/** How far any of them may be off before it is said. */
 	const within = $derived([...new Set(rows.map((row: Catch) => Math.round(100 * row.within)))]);
-	const CHECKS = [
+	const checks = $derived([
 		'Plain water, no feed. Swarf rinsed out of every pipe you cut.',
 		'Every line end capped, every joint dry to the hand.',
 		'Everything stands to the level as drawn, falling towards the tank.',
 		'Air bled from the lines; each valve opened and shut once.',
-		'Pump stopped: all that comes back stays under the brim.'
-	];
+		session.design.source.kind === 'pump'
+			? 'Pump stopped: all that comes back stays under the brim.'
+			: 'Tap shut: nothing runs on, and no brim is passed.'
+	]);
 </script>
 
 <p class="soft">
@@ -39,7 +41,7 @@
 </p>
 <Big figure="{done} of {rows.length}" against="{outlet[1]} caught" />
 <ul>
-	{#each CHECKS as check (check)}<li>{check}</li>{/each}
+	{#each checks as check (check)}<li>{check}</li>{/each}
 </ul>
 <table class="told">
 	<thead

@@ -63,8 +63,13 @@
 />
 <h3>To the plants</h3>
 <PickField label="Main" path="design.lines.mainTubeId" options={feed} />
-<Toggle label="Screen filter after the pump" path="design.lines.filter" />
-<Toggle label="Check valve: lines stay full" path="design.lines.checkValve" />
+<Toggle
+	label="Screen filter after the {session.design.source.kind === 'pump' ? 'pump' : 'tank'}"
+	path="design.lines.filter"
+/>
+{#if session.design.source.kind === 'pump'}
+	<Toggle label="Check valve: lines stay full" path="design.lines.checkValve" />
+{/if}
 <NumberField label="Water in the lines" path="record.waterC" />
 {#each valves as id, row (id)}
 	<label class="valve"

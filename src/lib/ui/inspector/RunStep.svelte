@@ -38,14 +38,14 @@
 	op="reservoir-run"
 	note="Over three weeks, to the end of the reserve."
 />
+{#if session.design.reserve}<Figure
+		label="Reserve empty on day"
+		value={run.reserveEmptyDay}
+		op="reservoir-run"
+		unit="from now"
+	/>{/if}
 <Figure
-	label="Reserve empty on day"
-	value={run.reserveEmptyDay}
-	op="reservoir-run"
-	unit="from now"
-/>
-<Figure
-	label="Pump draws air on day"
+	label="{session.design.source.kind === 'pump' ? 'Pump draws air' : 'Tap runs dry'} on day"
 	value={run.firstDayBelowPump}
 	op="reservoir-run"
 	unit="from now"

@@ -2,7 +2,7 @@
 	import type { Component } from 'svelte';
 	import type { Step } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
-	import { STEP_NAMES } from '../workspace/step-names';
+	import { stepName } from '../workspace/step-names';
 	import DryRunStep from './DryRunStep.svelte';
 	import FeedStep from './FeedStep.svelte';
 	import LinesStep from './LinesStep.svelte';
@@ -39,9 +39,9 @@
 	});
 </script>
 
-<aside bind:this={sheet} aria-label={STEP_NAMES[session.step]}>
+<aside bind:this={sheet} aria-label={stepName(session.step, session.design)}>
 	<Selected />
-	<h2>{STEP_NAMES[session.step]}</h2>
+	<h2>{stepName(session.step, session.design)}</h2>
 	<Surface />
 </aside>
 

@@ -13,6 +13,7 @@
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
+	const pumped = $derived(session.design.source.kind === 'pump');
 	const model = $derived(session.model);
 	const topUp = $derived(session.operation.topUp);
 	const mains = $derived(topUp.kind === 'float' && session.design.reserve === null);
@@ -47,17 +48,21 @@
 </p>
 <Big
 	op="reservoir-run"
-	note="What is in the tank over the pump’s minimum and what is in transit, with any reserve, by what the plants drink in a day."
+	note="What is in the tank over the {pumped
+		? 'pump'
+		: 'tap'}’s minimum and what is in transit, with any reserve, by what the plants drink in a day."
 	figure={days === null ? 'no end' : session.say(days, 'days')}
 	against={days === null
 		? 'as long as the supply runs'
 		: topUp.kind === 'float'
 			? 'until tank and reserve are down'
-			: 'until the pump draws air'}
+			: pumped
+				? 'until the pump draws air'
+				: 'until the tap runs dry'}
 />
 <TankShape />
 <Figure
-	label="Comes back when the pump stops"
+	label="Comes back when the {pumped ? 'pump stops' : 'tap is shut'}"
 	value={back.returnsL}
 	kind="volume"
 	op="drain-back"

@@ -3,7 +3,7 @@
 	import { timedSites } from '$lib/core/model';
 	import StateMark from './StateMark.svelte';
 	import { useSession } from './context';
-	import { STEP_NAMES } from './step-names';
+	import { stepName } from './step-names';
 
 	const session = useSession();
 	const list = $derived(session.findings);
@@ -68,7 +68,7 @@
 													? 'look'
 													: 'open'}
 										/>
-										<b>{STEP_NAMES[each.step]}</b>
+										<b>{stepName(each.step, session.design)}</b>
 										<span>{each.message}</span>
 									</button>
 								</li>
@@ -86,7 +86,7 @@
 		</div>
 		<p>
 			<button class="step" onclick={look} title="Show it in the drawing"
-				>{STEP_NAMES[finding.step]}</button
+				>{stepName(finding.step, session.design)}</button
 			>
 			{finding.message}
 		</p>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { useSession } from './context';
 	import StateMark from './StateMark.svelte';
-	import { STATE_WORDS, STEP_NAMES } from './step-names';
+	import { STATE_WORDS, stepName } from './step-names';
 
 	const session = useSession();
 	let tape: HTMLElement;
@@ -24,7 +24,7 @@
 					onclick={() => (session.step = step)}
 				>
 					<span class="name"
-						><StateMark {state} />{STEP_NAMES[step]}<span class="visually-hidden"
+						><StateMark {state} />{stepName(step, session.design)}<span class="visually-hidden"
 							>, {STATE_WORDS[state]}</span
 						></span
 					>

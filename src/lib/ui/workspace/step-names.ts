@@ -1,7 +1,8 @@
+import type { Design } from '$lib/core/design';
 import type { Step } from '$lib/core/review';
 
 /** The steps of the job as they are written on the tape. */
-export const STEP_NAMES: Record<Step, string> = {
+const STEP_NAMES: Record<Step, string> = {
 	place: 'Place',
 	plants: 'Plants',
 	sites: 'Sites',
@@ -14,6 +15,10 @@ export const STEP_NAMES: Record<Step, string> = {
 	'plant-out': 'Plant out',
 	run: 'Run'
 };
+
+/** The name of a step of this system: where nothing pumps, it is the height of the tank that drives the water. */
+export const stepName = (step: Step, { source }: Pick<Design, 'source'>): string =>
+	step === 'pump' && source.kind !== 'pump' ? 'Gravity' : STEP_NAMES[step];
 
 export const STATE_WORDS = {
 	open: 'not started',

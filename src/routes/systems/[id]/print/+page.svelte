@@ -10,7 +10,7 @@
 	import Unrolled from '$lib/ui/drawing/Unrolled.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';
-	import { STEP_NAMES } from '$lib/ui/workspace/step-names';
+	import { stepName } from '$lib/ui/workspace/step-names';
 	import { clockOf } from '$lib/ui/clock/day-drag';
 	import type { PageData } from './$types';
 
@@ -45,7 +45,7 @@
 	<dl class="tape">
 		{#each session.assessment.steps.filter((s) => s.step !== 'dry-run' && s.step !== 'plant-out' && s.step !== 'run') as { step, headline } (step)}
 			<div>
-				<dt>{STEP_NAMES[step]}</dt>
+				<dt>{stepName(step, session.design)}</dt>
 				<dd>{headline}</dd>
 			</div>
 		{/each}
