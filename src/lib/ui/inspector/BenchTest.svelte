@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { intoView } from '../control/into-view';
 	import { benchOf } from '$lib/core/design';
 	import { fromShown, scaleOf, toShown } from '$lib/core/quantity';
 	import { useSession } from '../workspace/context';
@@ -46,7 +47,7 @@
 	}
 </script>
 
-<div class="test">
+<div class="test" {@attach intoView}>
 	<p>
 		Hold the hose at a height above the water, fill a jug and time it. Zero in the jug marks the
 		height at which nothing comes any more.

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { intoView } from '../control/into-view';
 	import { capital } from '$lib/core/quantity';
 	import { onDestroy } from 'svelte';
 	import { kindOf } from '$lib/core/design';
@@ -101,7 +102,7 @@
 				</dd>
 			{/if}
 		{/each}
-		<dd>
+		<dd {@attach intoView}>
 			{found.first
 				? `${capital(PARTS[found.first.limit])} gives way first.`
 				: 'Nothing gives way within 60.'}

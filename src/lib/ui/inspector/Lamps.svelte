@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { intoView } from '../control/into-view';
 	import { hoursOf, lampPath, type Lamp } from '$lib/core/design';
 	import Explain from '../explain/Explain.svelte';
 	import NumberField from '../control/NumberField.svelte';
@@ -19,6 +20,7 @@
 	});
 	const watts = $derived(lamps.reduce((sum, lamp) => sum + lamp.watts, 0));
 
+	let added = $state<string | null>(null);
 	function hang(): void {
 		const { extent } = session.model.layout;
 		const taken = new Set(lamps.map((lamp) => lamp.id));
@@ -37,6 +39,7 @@
 			watts: 200,
 			socket: 1
 		};
+		added = lamp.id;
 		session.apply(
 			[
 				{ path: 'design.lamps', value: [...lamps, lamp] },
@@ -57,7 +60,7 @@
 
 <h3>Lamps</h3>
 {#each lamps as lamp (lamp.id)}
-	<details>
+	<details open={lamp.id === added} {@attach lamp.id === added && intoView}>
 		<summary
 			>{lamp.name}, {session.say(lamp.heightM, 'span')} up, {hoursOf(session.operation, lamp.id)} h</summary
 		>

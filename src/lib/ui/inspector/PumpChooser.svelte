@@ -51,9 +51,13 @@
 		})().catch((fault) => (failed = !(fault instanceof Stopped)));
 		return () => wanted.abort();
 	});
+	/** In view as it opens, and as each pump tried makes it longer. */
+	function follow(node: HTMLElement): void {
+		if (trials.length >= 0) node.scrollIntoView({ block: 'nearest' });
+	}
 </script>
 
-<div class="chooser">
+<div class="chooser" {@attach follow}>
 	<p class="soft" role="status">
 		{#if failed}This could not be worked out. Close and try again.
 		{:else if trials.length < pumps.length}Trying each pump on this bench: {trials.length} of {pumps.length}.
