@@ -57,11 +57,12 @@ test('a lamp is hung, raised until it is too dim, and lowered again by its fix',
 	await step(page, 'place').click();
 	await page.getByRole('button', { name: 'Hang a lamp' }).click();
 	await expect(page.getByText('All lamps together')).toBeVisible();
+	// what was hung stands open, and its first field has the hand
+	await expect(page.getByLabel('Name').last()).toBeFocused();
 	await page.locator('summary', { hasText: 'LED panel' }).click();
 	const hours = page.getByLabel('Hours a day').first();
 	await hours.fill('3');
 	await hours.press('Enter');
-	await page.locator('summary', { hasText: 'Lamp 1' }).click();
 	await page.getByRole('button', { name: 'Take it down' }).last().click();
 	await expect(page.locator('summary', { hasText: 'Lamp 1' })).toHaveCount(0);
 	await expect(bar(page)).toContainText('little light');

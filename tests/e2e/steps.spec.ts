@@ -117,7 +117,7 @@ test('pump: by gravity from a raised tank, and back to the pump', async ({ page,
 	await fill(page, 'Tank floor over the floor', '1500');
 	await expect(bar(page)).not.toContainText('run dry');
 	await step(page, 'pump').click();
-	await expect(sheet(page, 'Pump')).toContainText('Fed by gravity');
+	await expect(sheet(page, 'Gravity')).toContainText('Fed by gravity');
 	await page.getByText('a pump', { exact: true }).click();
 	await expect(sheet(page, 'Pump')).toContainText('dial at 72 %');
 	await saved(page);

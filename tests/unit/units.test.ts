@@ -143,7 +143,7 @@ describe('every kind of figure', () => {
 		[12.5, 'size', '12.5', '0.49'],
 		[349.25, 'size', '349.25', '13.75'],
 		[63.54321, 'volume', '63.5', '16.8'],
-		[64, 'volume', '64.0', '16.9'],
+		[64, 'volume', '64', '16.9'],
 		[3.456, 'span', '3.456', '11.3']
 	];
 	for (const [value, kind, metric, us] of fields)

@@ -1,4 +1,4 @@
-import { fieldsOf, type Design } from '../design';
+import { fieldsOf, type Design, type Stand } from '../design';
 import { pumpJoint, type Layout, type ReturnRun } from '../layout';
 import { pick, type Shelf, type Tube } from '../shelf';
 
@@ -29,34 +29,11 @@ const SPARE = 1.05;
 
 /** What to buy for a loop: tube by length, everything else by the piece, adapters where joints need them. */
 export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[] {
-	const lines = new Map<string, PartLine>();
-	const add = (id: string, name: string, count: number, lengthM: number | null = null) => {
-		const line = lines.get(id) ?? { id, name, count: 0, lengthM: lengthM === null ? null : 0 };
-		line.count += count;
-		if (lengthM !== null) line.lengthM = (line.lengthM ?? 0) + lengthM * SPARE;
-		lines.set(id, line);
-	};
-	const part = (list: readonly { id: string; name: string }[], id: string, count: number) => {
-		add(id, pick(list, id).name, count);
-	};
-	part(shelf.tanks, design.tank.partId, 1);
-	if (design.source.kind === 'pump') part(shelf.pumps, design.source.partId, 1);
-	design.stands.forEach((stand, i) => {
-		const mine = layout.containers.filter((c) => c.standId === stand.id);
-		const { bucketId, elbowId, emitterId, mediumId } = fieldsOf(stand);
-		if (bucketId) part(shelf.buckets, bucketId, mine.length);
-		if (elbowId) part(shelf.elbows, elbowId, mine.length);
-		const outlets = layout.emissions.filter((e) => e.standId === stand.id).length;
-		if (emitterId) part(shelf.emitters, emitterId, outlets);
-		const litres = mine.reduce((total, c) => total + c.mediumL, 0);
-		if (mediumId && litres > 0) {
-			part(shelf.media, mediumId, 1);
-			const line = lines.get(mediumId)!;
-			line.litres = (line.litres ?? 0) + litres;
-		}
-		for (const { id, name, count, lengthM } of layout.stands[i]!.parts)
-			add(id, name, count, lengthM);
-	});
+	const list = new PartsList();
+	const { add } = list;
+	list.part(shelf.tanks, design.tank.partId, 1);
+	if (design.source.kind === 'pump') list.part(shelf.pumps, design.source.partId, 1);
+	for (const stand of design.stands) standParts(list, stand, layout, shelf);
 	for (const run of [...layout.runs, ...layout.returns.filter((r) => r.way !== 'drop')]) {
 		const tube = pick(shelf.tubes, run.tubeId);
 		const bends = 'way' in run ? bendsOf(run) : 0;
@@ -68,7 +45,45 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 	for (const joint of [...pumpJoint(design, shelf), ...layout.joints])
 		if (design.lines.adapters.includes(joint.id) && joint.adapter)
 			add(`adapter ${joint.id}`, joint.adapter, joint.count);
-	return [...lines.values()];
+	return list.lines;
+}
+
+/** Lines of the parts list, each part once. */
+class PartsList {
+	private readonly byId = new Map<string, PartLine>();
+
+	get lines(): PartLine[] {
+		return [...this.byId.values()];
+	}
+
+	add = (id: string, name: string, count: number, lengthM: number | null = null): PartLine => {
+		const known = this.byId.get(id);
+		const line = known ?? { id, name, count: 0, lengthM: lengthM === null ? null : 0 };
+		line.count += count;
+		if (lengthM !== null) line.lengthM = (line.lengthM ?? 0) + lengthM * SPARE;
+		this.byId.set(id, line);
+		return line;
+	};
+
+	part = (list: readonly { id: string; name: string }[], id: string, count: number): PartLine =>
+		this.add(id, pick(list, id).name, count);
+}
+
+/** Vessels, outlets and medium of a stand, and what it takes besides. */
+function standParts({ add, part }: PartsList, stand: Stand, layout: Layout, shelf: Shelf): void {
+	const mine = layout.containers.filter((c) => c.standId === stand.id);
+	const { bucketId, elbowId, emitterId, mediumId } = fieldsOf(stand);
+	if (bucketId) part(shelf.buckets, bucketId, mine.length);
+	if (elbowId) part(shelf.elbows, elbowId, mine.length);
+	const outlets = layout.emissions.filter((e) => e.standId === stand.id).length;
+	if (emitterId) part(shelf.emitters, emitterId, outlets);
+	const litres = mine.reduce((total, c) => total + c.mediumL, 0);
+	if (mediumId && litres > 0) {
+		const line = part(shelf.media, mediumId, 1);
+		line.litres = (line.litres ?? 0) + litres;
+	}
+	const { parts } = layout.stands.find(({ id }) => id === stand.id)!;
+	for (const { id, name, count, lengthM } of parts) add(id, name, count, lengthM);
 }
 
 /** What the parts come to by the grower's own prices, and how many lines have one. */

@@ -116,7 +116,12 @@ function tankLid({ design, layout, shelf }: Made): Template[] {
 		return rectangle(x(at.xM - at.sizeM / 2), y(at.yM + at.sizeM / 2), size, size);
 	};
 	const { rowTubeId, riserTubeId } = stand as { rowTubeId?: string; riserTubeId?: string };
+	const risen = riserTubeId !== undefined;
 	const riser = pick(shelf.tubes, riserTubeId ?? rowTubeId ?? design.lines.mainTubeId);
+	const whole = tank.round
+		? circle(MARGIN_MM + long / 2, MARGIN_MM + long / 2, long / 2)
+		: rectangle(MARGIN_MM, MARGIN_MM, long, wide);
+	const cord = { xMm: MARGIN_MM + long - 30, yMm: MARGIN_MM + 30, diameterMm: CORD_MM };
 	return [
 		{
 			id: 'design.tank.lid',
@@ -124,22 +129,15 @@ function tankLid({ design, layout, shelf }: Made): Template[] {
 			widthMm: long + 2 * MARGIN_MM,
 			heightMm: wide + 2 * MARGIN_MM,
 			outlines: [
-				tank.round
-					? circle(MARGIN_MM + long / 2, MARGIN_MM + long / 2, long / 2)
-					: rectangle(MARGIN_MM, MARGIN_MM, long, wide),
+				whole,
 				...spots.map((c) => circle(x(c.xM), y(c.yM), c.radiusM! * 1000)),
 				...(design.tank.hatch && hatch ? [opening(hatch)] : [])
 			],
 			holes: [
 				...spots.flatMap((c) =>
-					footHoles(
-						c,
-						{ xMm: x(c.xM), yMm: y(c.yM) },
-						riser.outerDiameterMm,
-						riserTubeId !== undefined
-					)
+					footHoles(c, { xMm: x(c.xM), yMm: y(c.yM) }, riser.outerDiameterMm, risen)
 				),
-				{ xMm: MARGIN_MM + long - 30, yMm: MARGIN_MM + 30, diameterMm: CORD_MM, label: 'cord' }
+				{ ...cord, label: 'cord' }
 			]
 		}
 	];

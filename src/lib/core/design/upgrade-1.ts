@@ -111,56 +111,65 @@ function standFrom(stand: Old): Old {
 	return { ...next, floorsMm: Object.fromEntries(measured) };
 }
 
-/** A design of version 1 as design, operation, record and prices of version 2. */
-export function upgrade1(old: Old): { parts: Old; shelf: Old[] } {
-	const [water, source, lines, diary] = [old.water, old.source, old.lines, old.diary].map(object);
-	const stands = list(old.stands);
-	const names = new Names(stands);
+/** What version 1 said of its plants, by new id: of those that stand, or of those set aside. */
+function plantsIn(old: Old, names: Names) {
 	const plants = Object.entries(object(old.plants)).map(([id, plant]): [string, Old, boolean] => [
 		names.site(id),
 		object(plant),
 		id.includes('@')
 	]);
-	const pick = (what: 'cropId' | 'stage', aside: boolean): Old =>
+	return (what: 'cropId' | 'stage', aside: boolean): Old =>
 		Object.fromEntries(
 			plants.filter(([, , gone]) => gone === aside).map(([id, plant]) => [id, plant[what]])
 		);
-	const topUp = object(water!.topUp);
+}
+type PlantsIn = ReturnType<typeof plantsIn>;
+
+function designFrom(old: Old, stands: Old[]): Old {
+	const topUp = object(object(old.water).topUp);
+	const withIds = (path: unknown) => pathOf(String(path), stands);
+	return present({
+		...without(old, 'schemaVersion', 'water', 'plants', 'prices', 'feed', 'mix', 'diary'),
+		reserve: typeof topUp.reserveL === 'number' ? { volumeL: topUp.reserveL } : null,
+		source: isObject(old.source) ? without(old.source, 'dial', 'bench') : old.source,
+		lines: isObject(old.lines) ? without(old.lines, 'waterC') : old.lines,
+		stands: Array.isArray(old.stands)
+			? old.stands.map((stand: unknown) => (isObject(stand) ? standFrom(stand) : stand))
+			: old.stands,
+		lamps: Array.isArray(old.lamps)
+			? list(old.lamps).map((lamp) => without(lamp, 'hours'))
+			: old.lamps,
+		assumed: Array.isArray(old.assumed) ? old.assumed.map(withIds) : old.assumed
+	});
+}
+
+function operationFrom(old: Old, stands: Old[], plants: PlantsIn): Old {
+	const water = object(old.water);
 	const shut = stands.flatMap((stand) =>
 		Array.isArray(stand.shutRows)
 			? stand.shutRows.map((row) => valveId(String(stand.id), whole(row)))
 			: []
 	);
-	const lamps = list(old.lamps);
-	const bench = source!.bench;
-	const design = present({
-		...without(old, 'schemaVersion', 'water', 'plants', 'prices', 'feed', 'mix', 'diary'),
-		reserve: typeof topUp.reserveL === 'number' ? { volumeL: topUp.reserveL } : null,
-		source: isObject(old.source) ? without(source!, 'dial', 'bench') : old.source,
-		lines: isObject(old.lines) ? without(lines!, 'waterC') : old.lines,
-		stands: Array.isArray(old.stands)
-			? old.stands.map((stand: unknown) => (isObject(stand) ? standFrom(stand) : stand))
-			: old.stands,
-		lamps: Array.isArray(old.lamps) ? lamps.map((lamp) => without(lamp, 'hours')) : old.lamps,
-		assumed: Array.isArray(old.assumed)
-			? old.assumed.map((path: unknown) => pathOf(String(path), stands))
-			: old.assumed
-	});
-	const operation = present({
-		crops: isObject(old.plants) ? pick('cropId', false) : old.plants,
-		kept: pick('cropId', true),
-		dial: source!.dial ?? 1,
+	return present({
+		crops: isObject(old.plants) ? plants('cropId', false) : old.plants,
+		kept: plants('cropId', true),
+		dial: object(old.source).dial ?? 1,
 		shutValves: shut,
-		fillL: water!.fillL,
-		topUp: isObject(water!.topUp) ? without(topUp, 'reserveL') : water!.topUp,
-		maxDriftPercent: water!.maxDriftPercent,
-		uptakePercent: water!.uptakePercent,
+		fillL: water.fillL,
+		topUp: isObject(water.topUp) ? without(water.topUp, 'reserveL') : water.topUp,
+		maxDriftPercent: water.maxDriftPercent,
+		uptakePercent: water.uptakePercent,
 		feed: old.feed,
-		lampHours: Object.fromEntries(lamps.map((lamp) => [String(lamp.id), lamp.hours])),
+		lampHours: Object.fromEntries(list(old.lamps).map((lamp) => [String(lamp.id), lamp.hours])),
 		mix: old.mix
 	});
-	const record = present({
-		stages: { ...pick('stage', false), ...pick('stage', true) },
+}
+
+function recordFrom(old: Old, names: Names, plants: PlantsIn): Old {
+	const [water, source, lines, diary] = [old.water, old.source, old.lines, old.diary].map(object);
+	const { bench } = source!;
+	return present({
+		stages: { ...plants('stage', false), ...plants('stage', true) },
 		nowL: water!.nowL,
 		waterC: lines!.waterC,
 		useFactor: water!.useFactor,
@@ -170,13 +179,27 @@ export function upgrade1(old: Old): { parts: Old; shelf: Old[] } {
 		plantOutOn: diary!.plantOutOn,
 		acknowledged: diary!.seenTo
 	});
+}
+
+/** A design of version 1 as design, operation, record and prices of version 2. */
+export function upgrade1(old: Old): { parts: Old; shelf: Old[] } {
+	const stands = list(old.stands);
+	const names = new Names(stands);
+	const plants = plantsIn(old, names);
 	const shelf = Object.entries(object(old.prices)).map(([of, price]) => ({
 		id: `price/${of}`,
 		kind: 'price',
 		of,
 		price
 	}));
-	return { parts: { design, operation, record }, shelf };
+	return {
+		parts: {
+			design: designFrom(old, stands),
+			operation: operationFrom(old, stands, plants),
+			record: recordFrom(old, names, plants)
+		},
+		shelf
+	};
 }
 
 /** A place of version 1 in version 2: nobody had said what its months are like. */

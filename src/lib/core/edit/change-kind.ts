@@ -1,4 +1,3 @@
-import { counted } from '../quantity';
 import {
 	KINDS,
 	kindOf,
@@ -7,12 +6,12 @@ import {
 	type Change,
 	type Plan,
 	type Stand,
+	type System,
 	type Variant
 } from '../design';
 import { pick } from '../shelf';
 import type { SystemModel } from '../model';
-import {} from '../review';
-import { names } from '../quantity';
+import { counted, names } from '../quantity';
 import { settle } from './autofix';
 
 export interface ChangedKind {
@@ -27,13 +26,24 @@ export interface ChangedKind {
  * kept is said. The stands become one of the new kind; the record is not touched.
  */
 export function changeKind(model: SystemModel, variant: Variant): ChangedKind {
-	const { design, operation, record, area, shelf, place } = model;
-	const kind = KINDS[variant];
+	const { operation, record, shelf, place } = model;
 	const planted = model.layout.sites.flatMap(({ id }) => operation.crops[id] ?? []);
-	const valve = kind.feeding === 'valve';
+	const started = startedAs(model, variant, planted);
+	const plan = planOf(model, started, planted);
+	// made to work filled as it is meant to be; what is in the tank now is seen, not designed
+	const filled = { ...record, nowL: plan.operation.fillL };
+	const settled = settle({ ...plan, record: filled, place }, shelf);
+	const made = { design: settled.design, operation: settled.operation };
+	return { plan: made, ...said(model, made, planted.length) };
+}
+
+/** A new system of the kind for as many plants, with the tank and pump that are there. */
+function startedAs(model: SystemModel, variant: Variant, planted: readonly string[]): System {
+	const { design, area, shelf } = model;
 	const tank = pick(shelf.tanks, design.tank.partId);
+	const valve = KINDS[variant].feeding === 'valve';
 	const pumpId = !valve && design.source.kind === 'pump' ? design.source.partId : undefined;
-	const started = startSystem(
+	return startSystem(
 		{
 			name: design.name,
 			areaId: design.areaId,
@@ -48,16 +58,19 @@ export function changeKind(model: SystemModel, variant: Variant): ChangedKind {
 		},
 		shelf
 	);
-	const keepTank = started.design.tank.partId === design.tank.partId;
+}
+
+/** The new system with everything of the old that does not belong to its kind. */
+function planOf(model: SystemModel, started: System, planted: readonly string[]): Plan {
+	const { design, operation } = model;
+	const [first] = started.design.stands;
 	const stand = {
-		...withShelfItems(started.design.stands[0]!, design.stands[0]!),
-		id: freshId(model, started.design.stands[0]!.id)
+		...withShelfItems(first!, design.stands[0]!),
+		id: freshId(model, first!.id)
 	};
 	const sites = kindOf(stand).slots(stand);
-	const crops = Object.fromEntries(
-		planted.slice(0, sites.length).map((cropId, i) => [sites[i]!.id, cropId])
-	);
-	const plan: Plan = {
+	const keepTank = started.design.tank.partId === design.tank.partId;
+	return {
 		design: {
 			...started.design,
 			notes: design.notes,
@@ -69,22 +82,16 @@ export function changeKind(model: SystemModel, variant: Variant): ChangedKind {
 			support: design.support
 		},
 		operation: {
-			...started.operation,
-			crops,
-			kept: operation.kept,
-			topUp: operation.topUp,
-			maxDriftPercent: operation.maxDriftPercent,
-			uptakePercent: operation.uptakePercent,
-			feed: { ...operation.feed, school: started.operation.feed.school, setMin: null },
-			lampHours: operation.lampHours,
-			mix: operation.mix
+			...operation,
+			dial: started.operation.dial,
+			shutValves: started.operation.shutValves,
+			fillL: started.operation.fillL,
+			crops: Object.fromEntries(
+				planted.slice(0, sites.length).map((cropId, i) => [sites[i]!.id, cropId])
+			),
+			feed: { ...operation.feed, school: started.operation.feed.school, setMin: null }
 		}
 	};
-	// made to work filled as it is meant to be; what is in the tank now is seen, not designed
-	const filled = { ...record, nowL: plan.operation.fillL };
-	const settled = settle({ ...plan, record: filled, place }, shelf);
-	const made = { design: settled.design, operation: settled.operation };
-	return { plan: made, ...said(model, made, planted.length) };
 }
 
 /**

@@ -136,21 +136,12 @@ function needOf(site: FeedPlanInput['sites'][number], input: FeedPlanInput): Nee
 	};
 }
 
-function timed(input: FeedPlanInput, needs: Need[], leastDayEvents: number): FeedPlan {
-	const leastNight = Math.max(
-		0,
-		...needs.map((n) => ceilWithRelief(n.nightL / (input.allowedDepletion * n.availableL)) - 1)
-	);
-	const starts = startsOf(input, leastDayEvents, leastNight);
-	const nightEvents = starts.filter((start) => start.night).length;
-	const dayEvents = starts.length - nightEvents;
-	const { resolutionMin, minOnMin } = input.timer;
-	const deficits = needs.map((n) =>
-		Math.max(n.dayL / Math.max(1, dayEvents), n.demandL / starts.length)
-	);
-	const wanted = needs.map((n, i) =>
-		n.demandL === 0 ? 0 : (deficits[i]! / (1 - input.drainFraction) / n.flowLph) * 60
-	);
+/** So much of a feed running off is called heavy. */
+const HEAVY_DRAIN = 0.6;
+
+/** What a timer makes of the starts and minutes that are wanted: both in its own steps. */
+function onTheTimer({ timer }: FeedPlanInput, starts: readonly Start[], wanted: readonly number[]) {
+	const { resolutionMin, minOnMin } = timer;
 	const longest = Math.max(...wanted, minOnMin);
 	const onMin = Math.min(DAY, ceilWithRelief(longest / resolutionMin) * resolutionMin);
 	const events = starts
@@ -160,6 +151,24 @@ function timed(input: FeedPlanInput, needs: Need[], leastDayEvents: number): Fee
 			night
 		}))
 		.sort((a, b) => a.startMin - b.startMin);
+	return { onMin, events };
+}
+
+function timed(input: FeedPlanInput, needs: Need[], leastDayEvents: number): FeedPlan {
+	const leastNight = Math.max(
+		0,
+		...needs.map((n) => ceilWithRelief(n.nightL / (input.allowedDepletion * n.availableL)) - 1)
+	);
+	const starts = startsOf(input, leastDayEvents, leastNight);
+	const nightEvents = starts.filter((start) => start.night).length;
+	const dayEvents = starts.length - nightEvents;
+	const deficits = needs.map((n) =>
+		Math.max(n.dayL / Math.max(1, dayEvents), n.demandL / starts.length)
+	);
+	const wanted = needs.map((n, i) =>
+		n.demandL === 0 ? 0 : (deficits[i]! / (1 - input.drainFraction) / n.flowLph) * 60
+	);
+	const { onMin, events } = onTheTimer(input, starts, wanted);
 	const sites = needs.map((n, i) => {
 		const doseL = (n.flowLph * onMin) / 60;
 		const deficitL = deficits[i]!;
@@ -177,7 +186,7 @@ function timed(input: FeedPlanInput, needs: Need[], leastDayEvents: number): Fee
 		'too-many-events': input.school !== 'repeat' && events.length > input.timer.slotsPerDay,
 		'dose-short': sites.some((s) => s.doseL < s.deficitL * (1 - 1e-9)),
 		overlap,
-		'drain-heavy': sites.some((s) => s.drainFraction > 0.6 + 1e-9)
+		'drain-heavy': sites.some((s) => s.drainFraction > HEAVY_DRAIN + 1e-9)
 	};
 	return {
 		events,

@@ -14,12 +14,8 @@ export function shareMergedFlows(
 	outletFlow: Float64Array,
 	sourceFlow: number
 ): void {
-	const { input, ends, slotOfNode } = graph;
-	const merged: { i: number; a: number; b: number }[] = [];
-	input.links.forEach((link, i) => {
-		const [a, b] = [ends[2 * i]!, ends[2 * i + 1]!];
-		if (losesNothing(link) && slotOfNode[a]! >= 0) merged.push({ i, a, b });
-	});
+	const { input, ends } = graph;
+	const merged = mergedIn(graph);
 	if (merged.length === 0) return;
 	// What each node must still receive over merged links.
 	const need = outletFlow.slice();
@@ -28,19 +24,7 @@ export function shareMergedFlows(
 		need[ends[2 * i]!]! += flowLph;
 		need[ends[2 * i + 1]!]! -= flowLph;
 	});
-	const around = new Map<number, Set<number>>();
-	const tree: typeof merged = [];
-	const root = new Map<number, number>();
-	const find = (i: number): number => {
-		const up = root.get(i);
-		return up === undefined || up === i ? i : find(up);
-	};
-	for (const link of merged) {
-		if (find(link.a) === find(link.b)) continue;
-		root.set(find(link.a), find(link.b));
-		const at = tree.push(link) - 1;
-		for (const end of [link.a, link.b]) around.set(end, (around.get(end) ?? new Set()).add(at));
-	}
+	const { tree, around } = treeOf(merged);
 	const leaves = [...around.keys()].filter((node) => around.get(node)!.size === 1);
 	for (let leaf = leaves.pop(); leaf !== undefined; leaf = leaves.pop()) {
 		const [at] = around.get(leaf)!;
@@ -57,4 +41,36 @@ export function shareMergedFlows(
 		const reynolds = (velocityMS * d) / graph.kinematicViscosity;
 		links[i] = { id: links[i]!.id, flowLph, velocityMS, reynolds, lossM: 0 };
 	}
+}
+
+interface Merged {
+	/** Its place among the links, and the nodes at its ends. */
+	i: number;
+	a: number;
+	b: number;
+}
+
+function mergedIn({ input, ends, slotOfNode }: Graph): Merged[] {
+	return input.links.flatMap((link, i): Merged[] => {
+		const [a, b] = [ends[2 * i]!, ends[2 * i + 1]!];
+		return losesNothing(link) && slotOfNode[a]! >= 0 ? [{ i, a, b }] : [];
+	});
+}
+
+/** Those that form no ring, and which of them are at each node. */
+function treeOf(merged: readonly Merged[]): { tree: Merged[]; around: Map<number, Set<number>> } {
+	const around = new Map<number, Set<number>>();
+	const tree: Merged[] = [];
+	const root = new Map<number, number>();
+	const find = (i: number): number => {
+		const up = root.get(i);
+		return up === undefined || up === i ? i : find(up);
+	};
+	for (const link of merged) {
+		if (find(link.a) === find(link.b)) continue;
+		root.set(find(link.a), find(link.b));
+		const at = tree.push(link) - 1;
+		for (const end of [link.a, link.b]) around.set(end, (around.get(end) ?? new Set()).add(at));
+	}
+	return { tree, around };
 }

@@ -25,14 +25,14 @@ export interface Graph {
 	kinematicViscosity: number;
 }
 
+/**
+ * The graph of a network: short links merged, what the source does not reach cut off, the rest numbered.
+ *
+ * @param input checked by its schema: every end is a node
+ */
 export function buildGraph(input: NetworkInput): Graph {
-	const index = new Map<string, number>();
-	input.nodes.forEach((node, i) => index.set(node.id, i));
-	const ends = new Int32Array(2 * input.links.length);
-	input.links.forEach((link, i) => {
-		ends[2 * i] = index.get(link.from)!;
-		ends[2 * i + 1] = index.get(link.to)!;
-	});
+	const index = new Map(input.nodes.map((node, i) => [node.id, i]));
+	const ends = endsOf(input, index);
 	const group = mergeShortLinks(input, ends);
 	const source = index.get(input.source.nodeId)!;
 	const { slotOfNode, unknowns, sourceSlot } = numberReached(input, ends, source, group);
@@ -52,13 +52,7 @@ export function buildGraph(input: NetworkInput): Graph {
 		}
 		links.push({ index: i, a, b, edge, law: pipeLawOf(link, nu) });
 	});
-	const outlets: Graph['outlets'] = [];
-	const lawOf = outletLaws(nu);
-	input.nodes.forEach(({ outlet, elevationM }, i) => {
-		const slot = slotOfNode[i]!;
-		if (!outlet || slot < 0) return;
-		outlets.push({ node: i, slot, law: lawOf(outlet), atM: outletAtM(outlet, elevationM) });
-	});
+	const outlets = outletsOf(input, slotOfNode, nu);
 	const matrix = new SparseLdl(unknowns, Int32Array.from(endA), Int32Array.from(endB));
 	return {
 		input,
@@ -72,6 +66,26 @@ export function buildGraph(input: NetworkInput): Graph {
 		matrix,
 		kinematicViscosity: nu
 	};
+}
+
+function endsOf({ links }: NetworkInput, index: ReadonlyMap<string, number>): Int32Array {
+	const ends = new Int32Array(2 * links.length);
+	links.forEach((link, i) => {
+		ends[2 * i] = index.get(link.from)!;
+		ends[2 * i + 1] = index.get(link.to)!;
+	});
+	return ends;
+}
+
+function outletsOf({ nodes }: NetworkInput, slotOfNode: Int32Array, nu: number): Graph['outlets'] {
+	const outlets: Graph['outlets'] = [];
+	const lawOf = outletLaws(nu);
+	nodes.forEach(({ outlet, elevationM }, node) => {
+		const slot = slotOfNode[node]!;
+		if (!outlet || slot < 0) return;
+		outlets.push({ node, slot, law: lawOf(outlet), atM: outletAtM(outlet, elevationM) });
+	});
+	return outlets;
 }
 
 const pipeLawOf = (link: NetworkLink, nu: number, boreMm = link.innerDiameterMm) =>

@@ -113,9 +113,34 @@ function descend(state: Balance, aimLph: number, aimShare: number): number {
 	);
 }
 
+/** Every link of the input; one that carries nothing, or is merged away, at rest. */
+function linksOf(
+	{ input, links, kinematicViscosity }: Graph,
+	state: Settled
+): NetworkResult['links'] {
+	const told: NetworkResult['links'] = input.links.map(({ id }) => ({
+		id,
+		flowLph: 0,
+		velocityMS: 0,
+		reynolds: 0,
+		lossM: 0
+	}));
+	links.forEach(({ index, a, b }, i) => {
+		const d = input.links[index]!.innerDiameterMm / 1000;
+		const flowLph = state.linkFlow[i]!;
+		const velocityMS = Math.abs(flowLph) / 3.6e6 / ((Math.PI / 4) * d * d);
+		const link = told[index]!;
+		link.flowLph = flowLph;
+		link.velocityMS = velocityMS;
+		link.reynolds = (velocityMS * d) / kinematicViscosity;
+		link.lossM = Math.abs(state.heads[a]! - state.heads[b]!);
+	});
+	return told;
+}
+
 /** Head, pressure, flow and loss at every node and link of a settled network. */
 export function reportOf(graph: Graph, state: Settled): NetworkResult {
-	const { input, slotOfNode, kinematicViscosity } = graph;
+	const { input, slotOfNode } = graph;
 	const { source, heads, iterations } = state;
 	const outletFlow = new Float64Array(input.nodes.length);
 	graph.outlets.forEach(({ node }, i) => (outletFlow[node] = state.outletFlow[i]!));
@@ -127,23 +152,7 @@ export function reportOf(graph: Graph, state: Settled): NetworkResult {
 		if (slot >= 0) lowestPressureM = Math.min(lowestPressureM, pressureM);
 		return { id: node.id, headM, pressureM, outletFlowLph: outletFlow[i]! };
 	});
-	const links: NetworkResult['links'] = input.links.map(({ id }) => ({
-		id,
-		flowLph: 0,
-		velocityMS: 0,
-		reynolds: 0,
-		lossM: 0
-	}));
-	graph.links.forEach(({ index, a, b }, i) => {
-		const d = input.links[index]!.innerDiameterMm / 1000;
-		const flowLph = state.linkFlow[i]!;
-		const velocityMS = Math.abs(flowLph) / 3.6e6 / ((Math.PI / 4) * d * d);
-		const link = links[index]!;
-		link.flowLph = flowLph;
-		link.velocityMS = velocityMS;
-		link.reynolds = (velocityMS * d) / kinematicViscosity;
-		link.lossM = Math.abs(heads[a]! - heads[b]!);
-	});
+	const links = linksOf(graph, state);
 	shareMergedFlows(graph, links, outletFlow, state.sourceFlow);
 	const headM =
 		source.kind === 'pump'

@@ -33,27 +33,10 @@ export class SparseLdl {
 		this.order = eliminationOrder(n, edgeA, edgeB);
 		this.place = new Int32Array(n);
 		this.order.forEach((old, at) => (this.place[old] = at));
-		const m = edgeA.length;
-		const start = new Int32Array(n + 1);
-		const column = new Int32Array(m);
-		const row = new Int32Array(m);
-		for (let e = 0; e < m; e++) {
-			const a = this.place[edgeA[e]!]!;
-			const b = this.place[edgeB[e]!]!;
-			column[e] = Math.max(a, b);
-			row[e] = Math.min(a, b);
-			start[column[e]! + 1]!++;
-		}
-		for (let i = 0; i < n; i++) start[i + 1]! += start[i]!;
-		const fill = start.slice();
-		this.columnStart = start;
-		this.rows = new Int32Array(m);
-		this.edgeOf = new Int32Array(m);
-		for (let e = 0; e < m; e++) {
-			const at = fill[column[e]!]!++;
-			this.rows[at] = row[e]!;
-			this.edgeOf[at] = e;
-		}
+		const upper = byColumn(n, this.place, edgeA, edgeB);
+		this.columnStart = upper.start;
+		this.rows = upper.rows;
+		this.edgeOf = upper.edgeOf;
 		this.parent = new Int32Array(n).fill(-1);
 		const counts = this.analyse();
 		this.lowerStart = new Int32Array(n + 1);
@@ -213,4 +196,29 @@ function leastDegree(core: Set<number>[], order: Int32Array, count: number): voi
 			size = Math.min(size, set.size);
 		}
 	}
+}
+
+/** Off-diagonal pairs sorted by column: where each column starts, and row and edge of each entry. */
+function byColumn(n: number, place: Int32Array, edgeA: Int32Array, edgeB: Int32Array) {
+	const m = edgeA.length;
+	const start = new Int32Array(n + 1);
+	const column = new Int32Array(m);
+	const row = new Int32Array(m);
+	for (let e = 0; e < m; e++) {
+		const a = place[edgeA[e]!]!;
+		const b = place[edgeB[e]!]!;
+		column[e] = Math.max(a, b);
+		row[e] = Math.min(a, b);
+		start[column[e]! + 1]!++;
+	}
+	for (let i = 0; i < n; i++) start[i + 1]! += start[i]!;
+	const fill = start.slice();
+	const rows = new Int32Array(m);
+	const edgeOf = new Int32Array(m);
+	for (let e = 0; e < m; e++) {
+		const at = fill[column[e]!]!++;
+		rows[at] = row[e]!;
+		edgeOf[at] = e;
+	}
+	return { start, rows, edgeOf };
 }

@@ -2,9 +2,9 @@ import { rowLetter, type BranchStack, type Stand } from '../design';
 import { pick, type ShelfLists } from '../shelf';
 import { footing } from './footing';
 import { body, finish, headerZ, outletJoints } from './stack-kit';
-import type { Anchor, StandPiece } from './stand-piece';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { cupFront, evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
-import type { FeedNode, Point, LayoutInput } from './types';
+import type { Container, FeedNode, Point, LayoutInput } from './types';
 import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
 
 /** Branch fittings on short pipes, turned from one to the next; a shared riser between two stacks. */
@@ -16,76 +16,74 @@ export function branchStack(
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const widthM = stand.outerDiameterMm / 1000;
-	const eachM = (stand.branchMm + stand.pieceMm) / 1000;
-	const heightM = Math.max(0.1, stand.sitesPerStack * eachM + 0.06);
+	const heightM = Math.max(0.1, stand.sitesPerStack * eachOf(stand) + 0.06);
 	const standing = footing(shop, stand, widthM);
 	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
-	const slots = shop.slots();
-	const medium = pick(shelf.media, stand.mediumId);
 	standing.feet.forEach((foot, i) => {
-		const mine = slots.filter((slot) => slot.row === i);
-		const mediumL = (mine.length * stand.siteMl) / 1000;
-		const wallL = Math.PI * stand.outerDiameterMm * 3 * heightM * 1e-3;
-		const stack = body(
-			shop,
-			foot,
-			i,
-			widthM,
-			heightM,
-			mediumL,
-			wallL * shop.vessels.pvcKgL.value + mediumL * medium.wetKgL
-		);
-		for (const slot of mine) {
-			// the arm's mouth opens at the top of its fitting
-			const high = slot.column * eachM + 0.04 + (stand.branchMm * 0.7) / 1000;
-			const facingDeg = (90 + slot.column * stand.turnDeg) % 360;
-			const at = onSkin(foot, widthM * 1.15, facingDeg, high);
-			const arm = onSkin(foot, widthM / 2, facingDeg, high - widthM * 0.6);
-			shop.site({
-				slot,
-				at,
-				container: stack,
-				medium,
-				mediumL: stand.siteMl / 1000,
-				facingDeg,
-				opening: cupFront(arm, facingDeg, stand.outerDiameterMm)
-			});
-		}
+		const stack = stackAt(shop, stand, foot, i, heightM);
 		const top = { ...foot, zM: foot.zM + heightM - 0.02 };
-		const out = outside(shop, stand, feet, i, top);
-		const catchShare = stand.catchPercent / 100;
-		shop.emit(out, {
+		shop.emit(outside(shop, stand, feet, i, top), {
 			id: shop.outlet(i + 1),
 			label: stack.label,
 			emitterId: stand.emitterId,
 			containerId: stack.id,
-			shares: evenly(stack.siteIds, 1, catchShare),
+			shares: evenly(stack.siteIds, 1, stand.catchPercent / 100),
 			passes: true
 		});
 		fallsBack(shop, stand, stack, foot);
 	});
 	outletJoints(shop, stand, stand.towers);
-	return finish(shop, standing, { widthM, heightM }, [
-		{
-			id: 'branch',
-			name: `${stand.outerDiameterMm} mm branch, 45°`,
-			count: slots.length,
-			lengthM: null
-		},
+	return finish(shop, standing, { widthM, heightM }, partsOf(stand, shop.slots().length));
+}
+
+/** How high one fitting stands over the next. */
+const eachOf = ({ branchMm, pieceMm }: BranchStack): number => (branchMm + pieceMm) / 1000;
+
+/** One stack with a plant in every arm. */
+function stackAt(
+	shop: Workshop<Stand>,
+	stand: BranchStack,
+	foot: Point,
+	i: number,
+	heightM: number
+): Container {
+	const widthM = stand.outerDiameterMm / 1000;
+	const medium = pick(shop.shelf.media, stand.mediumId);
+	const mine = shop.slots().filter((slot) => slot.row === i);
+	const mediumL = (mine.length * stand.siteMl) / 1000;
+	const wallL = Math.PI * stand.outerDiameterMm * 3 * heightM * 1e-3;
+	const massKg = wallL * shop.vessels.pvcKgL.value + mediumL * medium.wetKgL;
+	const stack = body(shop, foot, i, widthM, heightM, mediumL, massKg);
+	for (const slot of mine) {
+		// the arm's mouth opens at the top of its fitting
+		const high = slot.column * eachOf(stand) + 0.04 + (stand.branchMm * 0.7) / 1000;
+		const facingDeg = (90 + slot.column * stand.turnDeg) % 360;
+		const arm = onSkin(foot, widthM / 2, facingDeg, high - widthM * 0.6);
+		shop.site({
+			slot,
+			at: onSkin(foot, widthM * 1.15, facingDeg, high),
+			container: stack,
+			medium,
+			mediumL: stand.siteMl / 1000,
+			facingDeg,
+			opening: cupFront(arm, facingDeg, stand.outerDiameterMm)
+		});
+	}
+	return stack;
+}
+
+function partsOf(stand: BranchStack, sites: number): StandPiece['stand']['parts'] {
+	const wide = `${stand.outerDiameterMm} mm`;
+	// what is seen between two branches, and what goes into either
+	const lengthM = (sites * (stand.pieceMm + 2 * stand.socketMm)) / 1000;
+	return [
+		takes('branch', `${wide} branch, 45°`, sites),
 		// set straight into one another, branches need no pipe between
 		...(stand.pieceMm > 0
-			? [
-					{
-						id: `pipe-${stand.outerDiameterMm}`,
-						name: `${stand.outerDiameterMm} mm pipe`,
-						count: slots.length,
-						// what is seen between two branches, and what goes into either
-						lengthM: (slots.length * (stand.pieceMm + 2 * stand.socketMm)) / 1000
-					}
-				]
+			? [takes(`pipe-${stand.outerDiameterMm}`, `${wide} pipe`, sites, lengthM)]
 			: []),
-		{ id: 's-bend', name: 'S-bend at the foot', count: stand.towers, lengthM: null }
-	]);
+		takes('s-bend', 'S-bend at the foot', stand.towers)
+	];
 }
 
 /** Up the middle between two stacks and over to each; a third has a riser of its own. */

@@ -1,11 +1,11 @@
 import { rowLetter, type BucketStack, type Slot, type Stand } from '../design';
-import { pick, type ShelfLists } from '../shelf';
+import { pick, type Bucket, type ShelfLists } from '../shelf';
 import { footing } from './footing';
 import { rect } from './outline';
 import { body, finish, headerZ, linesBy, outletJoints } from './stack-kit';
-import type { Anchor, StandPiece } from './stand-piece';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
-import type { Container, LayoutInput } from './types';
+import type { Container, Point, LayoutInput } from './types';
 import { Workshop } from './workshop';
 
 /** Buckets bolted lid to base, a spray head under the top lid, lids that send the water to the rim. */
@@ -18,31 +18,12 @@ export function bucketStack(
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const widthM = bucket.topDiameterMm / 1000;
-	const eachM = bucket.heightMm / 1000 + 0.012;
-	const heightM = stand.tiers * eachM;
+	const heightM = stand.tiers * eachOf(bucket);
 	const standing = footing(shop, stand, widthM);
 	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
-	const slots = shop.slots();
-	const medium = pick(shelf.media, stand.mediumId);
 	standing.feet.forEach((foot, i) => {
-		const mine = slots.filter((slot) => slot.row === i);
-		const mediumL = (mine.length * stand.siteMl) / 1000;
-		const massKg = stand.tiers * (bucket.emptyKg + 0.15) + mediumL * medium.wetKgL;
-		const stack = body(shop, foot, i, widthM, heightM, mediumL, massKg);
-		for (let tier = 0; tier < stand.tiers; tier++)
-			shop.piece.solids.push({
-				id: shop.id(`${stack.label}.lid${tier + 1}`),
-				standId: stand.id,
-				role: 'lid',
-				front: rect(
-					foot.xM - widthM / 2 - 0.008,
-					foot.xM + widthM / 2 + 0.008,
-					foot.zM + (tier + 1) * eachM - 0.012,
-					foot.zM + (tier + 1) * eachM
-				),
-				above: []
-			});
-		for (const slot of mine) holeIn(shop, stand, stack, slot, widthM / 2, bucket.heightMm, eachM);
+		const mine = shop.slots().filter((slot) => slot.row === i);
+		const stack = stackAt(shop, stand, bucket, foot, mine);
 		const top = { ...foot, zM: foot.zM + heightM - 0.04 };
 		const out = riser(shop, rowLetter(i), feet[i]!, top, stand.riserTubeId);
 		const lines = linesBy(mine, (slot) => slot.plant * 2 + (slot.column % 2));
@@ -61,21 +42,43 @@ export function bucketStack(
 		fallsBack(shop, stand, stack, foot);
 	});
 	outletJoints(shop, stand, stand.towers);
+	const buckets = stand.towers * stand.tiers;
 	return finish(shop, standing, { widthM, heightM }, [
-		{ id: stand.bucketId, name: bucket.name, count: stand.towers * stand.tiers, lengthM: null },
-		{
-			id: 'bucket-lid',
-			name: `Lid for a ${bucket.name}`,
-			count: stand.towers * stand.tiers,
-			lengthM: null
-		},
-		{
-			id: 'bolt',
-			name: 'Plastic bolt with seal',
-			count: stand.towers * (stand.tiers - 1) * 4,
-			lengthM: null
-		}
+		takes(stand.bucketId, bucket.name, buckets),
+		takes('bucket-lid', `Lid for a ${bucket.name}`, buckets),
+		takes('bolt', 'Plastic bolt with seal', stand.towers * (stand.tiers - 1) * 4)
 	]);
+}
+
+/** How high one bucket with its lid stands over the next. */
+const eachOf = ({ heightMm }: Bucket): number => heightMm / 1000 + 0.012;
+
+/** One stack with its lids and holes. */
+function stackAt(
+	shop: Workshop<Stand>,
+	stand: BucketStack,
+	bucket: Bucket,
+	foot: Point,
+	mine: readonly Slot[]
+): Container {
+	const [widthM, eachM] = [bucket.topDiameterMm / 1000, eachOf(bucket)];
+	const medium = pick(shop.shelf.media, stand.mediumId);
+	const mediumL = (mine.length * stand.siteMl) / 1000;
+	const massKg = stand.tiers * (bucket.emptyKg + 0.15) + mediumL * medium.wetKgL;
+	const stack = body(shop, foot, mine[0]!.row, widthM, stand.tiers * eachM, mediumL, massKg);
+	const [x0, x1] = [foot.xM - widthM / 2 - 0.008, foot.xM + widthM / 2 + 0.008];
+	for (let tier = 1; tier <= stand.tiers; tier++) {
+		const top = foot.zM + tier * eachM;
+		shop.piece.solids.push({
+			id: shop.id(`${stack.label}.lid${tier}`),
+			standId: stand.id,
+			role: 'lid',
+			front: rect(x0, x1, top - 0.012, top),
+			above: []
+		});
+	}
+	for (const slot of mine) holeIn(shop, stand, stack, slot, widthM / 2, bucket.heightMm, eachM);
+	return stack;
 }
 
 function holeIn(

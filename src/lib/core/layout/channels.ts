@@ -4,8 +4,8 @@ import { frame } from './channel-frame';
 import { collector } from './collector';
 import { bar, boxOf, rect } from './outline';
 import { layoutRow } from './row';
-import type { Anchor, StandPiece } from './stand-piece';
-import type { Container, Corner, FeedNode, Point, LayoutInput } from './types';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
+import type { Container, Corner, FeedNode, Point, LayoutInput, Stance } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
 /** PVC down-pipe, 2 mm wall. */
@@ -41,48 +41,49 @@ export function channels(
 	const [x0, x1] = [Math.min(...box.map((p) => p.xM)), Math.max(...box.map((p) => p.xM))];
 	const topM = Math.max(...box.map((p) => p.zM));
 	shop.piece.solids.push(...frame(shop, stand, x0, x1, topM, anchor.startYM + depthM / 2));
-	const heightM = topM - stand.lowEndHeightMm / 1000;
 	return shop.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
 		lengthM: x1 - x0 + stand.sectionMm / 1000 + 0.1,
 		depthM,
 		frameKg: stand.on === 'frame' ? 3 * topM + 1.2 * (x1 - x0) : 1,
-		stance:
-			stand.on === 'wall'
-				? {
-						kind: 'wall',
-						standoffM: stand.sectionMm / 1000 + 0.05,
-						rows: [
-							{ heightM: Math.max(0.1, heightM), fixings: Math.max(2, stand.perRow) },
-							{ heightM: 0.1, fixings: Math.max(2, stand.perRow) }
-						]
-					}
-				: {
-						kind: 'free',
-						edgeM: Math.max(0.25, depthM / 2),
-						topM,
-						faceM2: stand.perRow * (stand.channelLengthMm / 1000) * (stand.sectionMm / 1000 + 0.15),
-						faceHeightM: stand.lowEndHeightMm / 1000 + heightM / 2
-					},
+		stance: stanceOf(stand, topM, depthM),
 		view: 'sides',
-		parts: [
-			{
-				id: `channel-${stand.sectionMm}`,
-				name: `${stand.sectionMm} mm square pipe`,
-				count: stand.perRow,
-				lengthM: (stand.perRow * stand.channelLengthMm) / 1000
-			},
-			{
-				id: `channel-foot-${stand.sectionMm}`,
-				name: `End cap with a spout, ${stand.sectionMm} to ${pick(shelf.tubes, stand.returnTubeId).nominalMm} mm`,
-				count: stand.perRow,
-				lengthM: null
-			},
-			...(stand.airBleed
-				? [{ id: 'air-bleed', name: 'Air bleed for the header', count: 1, lengthM: null }]
-				: [])
-		]
+		parts: partsOf(stand, shelf)
 	});
+}
+
+/** Hung on a wall, or on a frame of its own in the wind. */
+function stanceOf(stand: Channels, topM: number, depthM: number): Stance {
+	const heightM = topM - stand.lowEndHeightMm / 1000;
+	const fixings = Math.max(2, stand.perRow);
+	if (stand.on === 'wall')
+		return {
+			kind: 'wall',
+			standoffM: stand.sectionMm / 1000 + 0.05,
+			rows: [
+				{ heightM: Math.max(0.1, heightM), fixings },
+				{ heightM: 0.1, fixings }
+			]
+		};
+	return {
+		kind: 'free',
+		edgeM: Math.max(0.25, depthM / 2),
+		topM,
+		faceM2: stand.perRow * (stand.channelLengthMm / 1000) * (stand.sectionMm / 1000 + 0.15),
+		faceHeightM: stand.lowEndHeightMm / 1000 + heightM / 2
+	};
+}
+
+function partsOf(stand: Channels, shelf: ShelfLists): StandPiece['stand']['parts'] {
+	const { sectionMm, perRow } = stand;
+	const spoutMm = pick(shelf.tubes, stand.returnTubeId).nominalMm;
+	const spout = `End cap with a spout, ${sectionMm} to ${spoutMm} mm`;
+	const lengthM = (perRow * stand.channelLengthMm) / 1000;
+	return [
+		takes(`channel-${sectionMm}`, `${sectionMm} mm square pipe`, perRow, lengthM),
+		takes(`channel-foot-${sectionMm}`, spout, perRow),
+		...(stand.airBleed ? [takes('air-bleed', 'Air bleed for the header', 1)] : [])
+	];
 }
 
 const radians = (deg: number): number => (deg * Math.PI) / 180;

@@ -33,18 +33,10 @@ export function feedRows(
 	frame: RowFrame,
 	stakesOf: (container: Container) => Stakes
 ): void {
-	const fall = stand.feedFallPercent / 100;
 	const lowX = shop.anchor.feedNode.xM;
-	const containers = shop.piece.containers;
-	// the row clears every rim, and rises away from the tank by its own fall
-	const heightAtLow = Math.max(
-		...containers.map(
-			(c) => c.zM + (c.heightMm + stand.feedAboveRimMm) / 1000 - (c.xM - lowX) * fall
-		)
-	);
+	const heightAtLow = rowHeight(shop, stand);
 	shop.raiseFeed(heightAtLow);
 	let before: FeedNode = shop.anchor.feedNode;
-	const shut = new Set(shop.system.operation.shutValves);
 	frame.ys.forEach((yM, row) => {
 		const letter = rowLetter(row);
 		const headNode = shop.node(shop.id(letter), { xM: lowX, yM, zM: heightAtLow });
@@ -58,29 +50,52 @@ export function feedRows(
 			fittings: [row === 0 ? ELBOW : TEE_STRAIGHT]
 		});
 		before = headNode;
-		let at = headNode;
-		for (const container of containers.filter((c) => c.row === row)) {
-			const first = at === headNode;
-			const node = shop.node(`${container.id}.feed`, {
-				xM: container.xM,
-				yM,
-				zM: heightAtLow + (container.xM - lowX) * fall
-			});
-			shop.run({
-				id: `${container.id}.row`,
-				name: `feed row ${letter} to ${container.label}`,
-				role: 'row',
-				from: at,
-				to: node,
-				tubeId: stand.rowTubeId,
-				fittings: first ? [TEE_BRANCH, VALVE] : [TEE_STRAIGHT],
-				open: !(first && shut.has(valveId(stand.id, row))),
-				emptiesBack: stand.feedFallPercent > 0
-			});
-			at = node;
-			stake(shop, stand, container, node, stakesOf(container));
-		}
+		feedRow(shop, stand, headNode, row, stakesOf);
 	});
+}
+
+/** Height of the rows at the low end: they clear every rim, and rise away from the tank by their own fall. */
+function rowHeight(shop: Workshop<Stand>, stand: StakedStand): number {
+	const lowX = shop.anchor.feedNode.xM;
+	const fall = stand.feedFallPercent / 100;
+	return Math.max(
+		...shop.piece.containers.map(
+			(c) => c.zM + (c.heightMm + stand.feedAboveRimMm) / 1000 - (c.xM - lowX) * fall
+		)
+	);
+}
+
+/** One row from its valve on, from container to container. */
+function feedRow(
+	shop: Workshop<Stand>,
+	stand: StakedStand,
+	head: FeedNode,
+	row: number,
+	stakesOf: (container: Container) => Stakes
+): void {
+	const shut = shop.system.operation.shutValves.includes(valveId(stand.id, row));
+	let at = head;
+	for (const container of shop.piece.containers.filter((c) => c.row === row)) {
+		const first = at === head;
+		const node = shop.node(`${container.id}.feed`, {
+			xM: container.xM,
+			yM: head.yM,
+			zM: head.zM + ((container.xM - head.xM) * stand.feedFallPercent) / 100
+		});
+		shop.run({
+			id: `${container.id}.row`,
+			name: `feed row ${rowLetter(row)} to ${container.label}`,
+			role: 'row',
+			from: at,
+			to: node,
+			tubeId: stand.rowTubeId,
+			fittings: first ? [TEE_BRANCH, VALVE] : [TEE_STRAIGHT],
+			open: !(first && shut),
+			emptiesBack: stand.feedFallPercent > 0
+		});
+		at = node;
+		stake(shop, stand, container, node, stakesOf(container));
+	}
 }
 
 function stake(

@@ -116,26 +116,7 @@ function bowls(
 	const { tank } = shop.anchor;
 	const { yM } = feet[0]!;
 	const letter = row === 0 ? '' : `.${rowLetter(row)}`;
-	feet.forEach((foot, i) => {
-		const [x0, x1] = [foot.xM - bowlM / 2, foot.xM + bowlM / 2];
-		const above = rect(x0, x1, yM - bowlM / 2, yM + bowlM / 2);
-		shop.piece.solids.push(
-			{
-				id: shop.id(`bowl${i + 1}${letter}`),
-				standId: stand.id,
-				role: 'lid',
-				front: rect(x0, x1, foot.zM - 0.04, foot.zM),
-				above
-			},
-			{
-				id: shop.id(`leg${i + 1}${letter}`),
-				standId: stand.id,
-				role: 'leg',
-				front: rect(foot.xM - bowlM / 3, foot.xM + bowlM / 3, 0, foot.zM - 0.04),
-				above
-			}
-		);
-	});
+	feet.forEach((foot, i) => bowl(shop, foot, bowlM, `${i + 1}${letter}`));
 	collector(shop, stand, {
 		name: `collector${letter}`,
 		farX: feet.at(-1)!.xM,
@@ -146,4 +127,20 @@ function bowls(
 			stand.returnDropMm / 1000,
 		endX: Math.min(tank.xM + tank.lengthM / 2, shop.anchor.startXM)
 	});
+}
+
+/** A bowl on its leg. */
+function bowl(shop: Workshop<Stand>, foot: Point, bowlM: number, name: string): void {
+	const half = bowlM / 2;
+	const [x0, x1] = [foot.xM - half, foot.xM + half];
+	const above = rect(x0, x1, foot.yM - half, foot.yM + half);
+	const standId = shop.stand.id;
+	const [bowlFront, legFront] = [
+		rect(x0, x1, foot.zM - 0.04, foot.zM),
+		rect(foot.xM - bowlM / 3, foot.xM + bowlM / 3, 0, foot.zM - 0.04)
+	];
+	shop.piece.solids.push(
+		{ id: shop.id(`bowl${name}`), standId, role: 'lid', front: bowlFront, above },
+		{ id: shop.id(`leg${name}`), standId, role: 'leg', front: legFront, above }
+	);
 }

@@ -54,10 +54,8 @@ function towersOf(
 	const standing = footing(shop, stand, widthM, rows, rowGapM);
 	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
 	const all = shop.slots();
-	const slotsOf = new Map<number, Slot[]>();
-	for (const slot of all) slotsOf.set(slot.row, [...(slotsOf.get(slot.row) ?? []), slot]);
 	standing.feet.forEach((foot, i) => {
-		const slots = slotsOf.get(i) ?? [];
+		const slots = all.filter((slot) => slot.row === i);
 		const tower = towerAt(shop, stand, foot, i, holes);
 		for (const slot of slots) siteAt(shop, stand, tower, slot, holes);
 		const top = { ...foot, zM: foot.zM + heightM - CAP_M };

@@ -3,9 +3,9 @@ import { pick, type ShelfLists } from '../shelf';
 import { footing } from './footing';
 import { rect, taperFront } from './outline';
 import { finish, headerZ } from './stack-kit';
-import type { Anchor, StandPiece } from './stand-piece';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
-import type { Container, Point, LayoutInput } from './types';
+import type { Container, FeedNode, Point, LayoutInput } from './types';
 import { BARB, TEE_BRANCH, Workshop } from './workshop';
 
 /** Lobed pots threaded on a pipe; the drippers stand over the top one, each pot drains into the next. */
@@ -36,35 +36,53 @@ export function potStack(
 			{ ...foot, zM: foot.zM + heightM + 0.05 },
 			stand.rowTubeId
 		);
-		const ids = pots.flatMap((pot) => pot.siteIds);
-		for (let e = 0; e < stand.drippers; e++) {
-			const angle = (360 * (e + 0.5)) / stand.drippers;
-			const tip = shop.node(
-				`${out.id}.e${e + 1}`,
-				onSkin(foot, widthM * 0.3, angle, heightM + 0.03)
-			);
-			shop.run({
-				id: `${tip.id}.tube`,
-				name: `dripper tube ${e + 1} of stack ${letter}`,
-				role: 'stake',
-				from: out,
-				to: tip,
-				tubeId: stand.riserTubeId,
-				fittings: [TEE_BRANCH, BARB],
-				atLeastM: 0.2
-			});
-			shop.emit(tip, {
-				id: shop.outlet(i + 1, e + 1),
-				label: stand.drippers > 1 ? `${letter}, dripper ${e + 1}` : letter,
-				emitterId: stand.emitterId,
-				containerId: pots.at(-1)!.id,
-				// all of it soaks into the top pot and on through every one below
-				shares: evenly(ids, stand.lobes, stand.catchPercent / 100),
-				passes: true
-			});
-		}
+		drippers(shop, stand, foot, out, pots);
 		for (const pot of pots) fallsBack(shop, stand, pot, foot);
 	});
+	joints(shop, stand);
+	return finish(shop, standing, { widthM, heightM }, partsOf(stand, heightM), stand.tied);
+}
+
+/** Round the centre pipe over the top pot. */
+function drippers(
+	shop: Workshop<Stand>,
+	stand: PotStack,
+	foot: Point,
+	out: FeedNode,
+	pots: readonly Container[]
+): void {
+	const ids = pots.flatMap((pot) => pot.siteIds);
+	const { row } = pots[0]!;
+	const letter = rowLetter(row);
+	const high = (stand.tiers * stand.potHeightMm) / 1000 + 0.03;
+	for (let e = 1; e <= stand.drippers; e++) {
+		const angle = (360 * (e - 0.5)) / stand.drippers;
+		const at = onSkin(foot, (stand.potDiameterMm / 1000) * 0.3, angle, high);
+		const tip = shop.node(`${out.id}.e${e}`, at);
+		shop.run({
+			id: `${tip.id}.tube`,
+			name: `dripper tube ${e} of stack ${letter}`,
+			role: 'stake',
+			from: out,
+			to: tip,
+			tubeId: stand.riserTubeId,
+			fittings: [TEE_BRANCH, BARB],
+			atLeastM: 0.2
+		});
+		shop.emit(tip, {
+			id: shop.outlet(row + 1, e),
+			label: stand.drippers > 1 ? `${letter}, dripper ${e}` : letter,
+			emitterId: stand.emitterId,
+			containerId: pots.at(-1)!.id,
+			// all of it soaks into the top pot and on through every one below
+			shares: evenly(ids, stand.lobes, stand.catchPercent / 100),
+			passes: true
+		});
+	}
+}
+
+function joints(shop: Workshop<Stand>, stand: PotStack): void {
+	const { shelf } = shop;
 	shop.mainJoint('main to header', stand.rowTubeId);
 	const tube = pick(shelf.tubes, stand.riserTubeId);
 	const emitter = pick(shelf.emitters, stand.emitterId);
@@ -76,30 +94,13 @@ export function potStack(
 		stand.towers * stand.drippers,
 		`${tube.nominalMm}–${emitter.barbMm} mm barbed reducer`
 	);
-	return finish(
-		shop,
-		standing,
-		{ widthM, heightM },
-		[
-			{
-				id: 'lobed-pot',
-				name: `Pot with ${stand.lobes} lobes`,
-				count: stand.towers * stand.tiers,
-				lengthM: null
-			},
-			{
-				id: 'centre-pipe',
-				name: 'Centre pipe',
-				count: stand.towers,
-				lengthM: stand.towers * (heightM + 0.2)
-			},
-			...(stand.tied
-				? [{ id: 'tie', name: 'Tie to a post or wall', count: stand.towers, lengthM: null }]
-				: [])
-		],
-		stand.tied
-	);
 }
+
+const partsOf = (stand: PotStack, heightM: number): StandPiece['stand']['parts'] => [
+	takes('lobed-pot', `Pot with ${stand.lobes} lobes`, stand.towers * stand.tiers),
+	takes('centre-pipe', 'Centre pipe', stand.towers, stand.towers * (heightM + 0.2)),
+	...(stand.tied ? [takes('tie', 'Tie to a post or wall', stand.towers)] : [])
+];
 
 function lobedPot(
 	shop: Workshop<Stand>,

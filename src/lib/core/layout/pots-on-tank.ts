@@ -8,7 +8,7 @@ import { LID_M } from './footing';
 import { rect } from './outline';
 import { returnRuns } from './return-runs';
 import { benchSolids, rowFrame, type RowFrame, type RowStand } from './row-frame';
-import type { Anchor, StandPiece } from './stand-piece';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { BARB, Workshop } from './workshop';
 
 /** A grid of pots in a tray that falls to the tank; rows from a header, or joined to a ring. */
@@ -46,14 +46,7 @@ export function potsOnTank(
 		stance: onLid ? { kind: 'floor' } : { kind: 'legs', legs: frame.legXM.length * 2 },
 		view: 'rows',
 		parts: stand.fleece
-			? [
-					{
-						id: 'fleece',
-						name: 'Fleece for the bottom of a pot',
-						count: shop.piece.containers.length,
-						lengthM: null
-					}
-				]
+			? [takes('fleece', 'Fleece for the bottom of a pot', shop.piece.containers.length)]
 			: []
 	});
 }

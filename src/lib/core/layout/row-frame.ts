@@ -44,32 +44,10 @@ export function rowFrame(
 	across: { widthM: number; depthM: number }
 ): RowFrame {
 	const { startXM, startYM } = shop.anchor;
-	const input = {
-		availableMm: stand.lengthMm,
-		endClearMm: stand.endClearMm,
-		pitchMm: stand.pitchMm,
-		count: perRow,
-		fallPercent: stand.fallPercent,
-		lowEndHeightMm: stand.lowEndHeightMm
-	};
-	let row;
-	let asked = input;
-	try {
-		row = layoutRow(input);
-	} catch (problem) {
-		if (!(problem instanceof NoSolution || problem instanceof InvalidInput)) throw problem;
-		const needed = 2 * stand.endClearMm + (perRow - 1) * stand.pitchMm;
-		shop.piece.problems.push({
-			code: 'row-does-not-fit',
-			standId: stand.id,
-			neededMm: needed
-		});
-		asked = { ...input, availableMm: Math.max(needed, 1) };
-		row = layoutRow(asked);
-	}
-	shop.row = { input: asked, result: row };
+	const { input, result: row } = rowThatFits(shop, stand, perRow);
+	shop.row = { input, result: row };
 	crowded(shop, stand, perRow, across);
-	const lengthM = asked.availableMm / 1000;
+	const lengthM = input.availableMm / 1000;
 	const count = Math.max(2, Math.ceil(lengthM / LEG_EVERY_M) + 1);
 	const inset = Math.min(0.06, lengthM / 4);
 	const half = across.depthM / 2;
@@ -88,6 +66,27 @@ export function rowFrame(
 		),
 		topAt: (xM) => stand.lowEndHeightMm / 1000 + ((xM - startXM) * stand.fallPercent) / 100
 	};
+}
+
+/** The row as it is asked for, or on something as long as it needs; then that is a problem. */
+function rowThatFits(shop: Workshop<Stand>, stand: RowStand, perRow: number) {
+	const input = {
+		availableMm: stand.lengthMm,
+		endClearMm: stand.endClearMm,
+		pitchMm: stand.pitchMm,
+		count: perRow,
+		fallPercent: stand.fallPercent,
+		lowEndHeightMm: stand.lowEndHeightMm
+	};
+	try {
+		return { input, result: layoutRow(input) };
+	} catch (problem) {
+		if (!(problem instanceof NoSolution || problem instanceof InvalidInput)) throw problem;
+		const neededMm = 2 * stand.endClearMm + (perRow - 1) * stand.pitchMm;
+		shop.piece.problems.push({ code: 'row-does-not-fit', standId: stand.id, neededMm });
+		const longer = { ...input, availableMm: Math.max(neededMm, 1) };
+		return { input: longer, result: layoutRow(longer) };
+	}
 }
 
 /** Two things cannot stand in the same place. */

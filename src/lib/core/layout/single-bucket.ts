@@ -1,10 +1,10 @@
 import type { SingleBucket, Stand } from '../design';
-import { cutOff, litresAt, pick, type Bucket, type ShelfLists } from '../shelf';
+import { cutOff, litresAt, pick, type Bucket, type Medium, type ShelfLists } from '../shelf';
 import { drop } from './collector';
 import { taperFront } from './outline';
-import type { Anchor, StandPiece } from './stand-piece';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { tankShapeOf } from './tank';
-import { equally, type Point, type LayoutInput } from './types';
+import { equally, type Container, type Point, type LayoutInput } from './types';
 import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
 
 const RING_OVER_M = 0.02;
@@ -21,16 +21,46 @@ export function singleBucket(
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const { tank } = anchor;
 	const bucket = pick(shelf.buckets, stand.bucketId);
-	const medium = pick(shelf.media, stand.mediumId);
 	const plateMm = tank.heightM * 1000;
 	if (plateMm > bucket.heightMm * HIGHEST_PLATE) refusePlate(shop, bucket, plateMm);
-	const fillMm = Math.max(plateMm + 10, bucket.heightMm - stand.rimFreeMm);
+	const fillMm = filledTo(stand, bucket, plateMm);
 	const depthM = Math.max(tank.widthM, bucket.topDiameterMm / 1000);
 	const centre: Point = {
 		xM: tank.xM + tank.lengthM / 2,
 		yM: anchor.startYM + depthM / 2,
 		zM: tank.floorM + tank.heightM
 	};
+	const pot = potOver(shop, stand, bucket, centre);
+	const ring = { ...centre, zM: tank.floorM + fillMm / 1000 + RING_OVER_M };
+	arms(shop, stand, ring, bucket.topDiameterMm);
+	drop(shop, 'fall', 'fall through the plate', centre, [pot.id]);
+	shop.feedJoints(stand, shop.piece.emissions.length);
+	return shop.done({
+		lowEndM: { xM: tank.xM, yM: anchor.startYM, zM: centre.zM },
+		lengthM: Math.max(tank.lengthM, bucket.topDiameterMm / 1000),
+		depthM,
+		frameKg: 0,
+		stance: { kind: 'floor' },
+		view: 'rows',
+		parts: [takes('plate', 'Plate with drain holes', 1)]
+	});
+}
+
+/** The top of the medium over the inside floor of the bucket, mm. */
+const filledTo = ({ rimFreeMm }: SingleBucket, { heightMm }: Bucket, plateMm: number): number =>
+	Math.max(plateMm + 10, heightMm - rimFreeMm);
+
+/** The bucket from its plate up, with its plants side by side. */
+function potOver(
+	shop: Workshop<Stand>,
+	stand: SingleBucket,
+	bucket: Bucket,
+	centre: Point
+): Container {
+	const { tank } = shop.anchor;
+	const medium = pick(shop.shelf.media, stand.mediumId);
+	const plateMm = tank.heightM * 1000;
+	const fillMm = filledTo(stand, bucket, plateMm);
 	const shape = { kind: 'round' as const, ...bucket };
 	const mediumL = litresAt(shape, fillMm) - litresAt(shape, Math.min(plateMm, fillMm));
 	const foot = { ...centre, zM: tank.floorM };
@@ -54,34 +84,22 @@ export function singleBucket(
 		poolL: 0,
 		massKg: bucket.emptyKg + mediumL * medium.wetKgL
 	});
+	plantsIn(shop, pot, medium, { ...centre, zM: tank.floorM + fillMm / 1000 });
+	return pot;
+}
+
+function plantsIn(shop: Workshop<Stand>, pot: Container, medium: Medium, middle: Point): void {
 	const slots = shop.slots();
+	const wideM = 2 * pot.radiusM! * 0.55;
 	slots.forEach((slot, i) => {
-		const aside =
-			slots.length > 1 ? (i / (slots.length - 1) - 0.5) * bucket.topDiameterMm * 0.55 : 0;
+		const asideM = slots.length > 1 ? (i / (slots.length - 1) - 0.5) * wideM : 0;
 		shop.site({
 			slot,
-			at: { ...centre, xM: centre.xM + aside / 1000, zM: tank.floorM + fillMm / 1000 },
+			at: { ...middle, xM: middle.xM + asideM },
 			container: pot,
 			medium,
-			mediumL: mediumL / slots.length
+			mediumL: pot.mediumL / slots.length
 		});
-	});
-	arms(
-		shop,
-		stand,
-		{ ...centre, zM: tank.floorM + fillMm / 1000 + RING_OVER_M },
-		bucket.topDiameterMm
-	);
-	drop(shop, 'fall', 'fall through the plate', centre, [pot.id]);
-	shop.feedJoints(stand, shop.piece.emissions.length);
-	return shop.done({
-		lowEndM: { xM: tank.xM, yM: anchor.startYM, zM: centre.zM },
-		lengthM: Math.max(tank.lengthM, bucket.topDiameterMm / 1000),
-		depthM,
-		frameKg: 0,
-		stance: { kind: 'floor' },
-		view: 'rows',
-		parts: [{ id: 'plate', name: 'Plate with drain holes', count: 1, lengthM: null }]
 	});
 }
 

@@ -1,10 +1,10 @@
-import { rowLetter, type SlabGutter, type Stand } from '../design';
+import { rowLetter, type SlabGutter, type Slot, type Stand } from '../design';
 import { pick, type ShelfLists } from '../shelf';
 import { feedRows } from './feed-rows';
 import { rect } from './outline';
 import { returnRuns } from './return-runs';
 import { benchSolids, rowFrame, type RowFrame } from './row-frame';
-import type { Anchor, StandPiece } from './stand-piece';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
 import type { Container, LayoutInput } from './types';
 import { Workshop } from './workshop';
 
@@ -18,30 +18,12 @@ export function slabGutter(
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
 	const across = { widthM: stand.slabLengthMm / 1000, depthM: stand.slabWidthMm / 1000 };
 	const frame = rowFrame(shop, stand, stand.perRow, across);
-	const made = new Map<string, Container>();
-	const medium = pick(shelf.media, stand.mediumId);
 	const asides = Array.from(
 		{ length: stand.plantsPerSlab },
 		(_, i) => ((i + 0.5) / stand.plantsPerSlab - 0.5) * across.widthM
 	);
-	const slots = shop.slots();
-	const labels = new Map(slots.map(({ id, label }) => [id, label]));
-	for (const slot of slots) {
-		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
-		let slab = made.get(label);
-		if (!slab) {
-			slab = slabAt(shop, stand, frame, label, slot.row, slot.column);
-			made.set(label, slab);
-		}
-		const xM = slab.xM + asides[slot.plant]!;
-		shop.site({
-			slot,
-			at: { xM, yM: slab.yM, zM: frame.topAt(xM) + stand.slabHeightMm / 1000 },
-			container: slab,
-			medium,
-			mediumL: slab.mediumL / stand.plantsPerSlab
-		});
-	}
+	const slabs = slabsOn(shop, stand, frame, asides);
+	const labels = new Map(shop.slots().map(({ id, label }) => [id, label]));
 	feedRows(shop, stand, frame, (slab) => ({
 		asideM: asides,
 		sites: slab.siteIds.map((id) => [id]),
@@ -58,20 +40,41 @@ export function slabGutter(
 		stance: { kind: 'legs', legs: frame.legXM.length * 2 },
 		view: 'rows',
 		parts: [
-			{
-				id: 'slab',
-				name: `Slab, ${stand.slabLengthMm} × ${stand.slabWidthMm} × ${stand.slabHeightMm} mm`,
-				count: made.size,
-				lengthM: null
-			},
-			{
-				id: 'gutter',
-				name: 'Gutter',
-				count: stand.rows,
-				lengthM: (stand.rows * stand.lengthMm) / 1000
-			}
+			takes('slab', slabName(stand), slabs.size),
+			takes('gutter', 'Gutter', stand.rows, (stand.rows * stand.lengthMm) / 1000)
 		]
 	});
+}
+
+const slabName = ({ slabLengthMm, slabWidthMm, slabHeightMm }: SlabGutter): string =>
+	`Slab, ${slabLengthMm} × ${slabWidthMm} × ${slabHeightMm} mm`;
+
+/** Slabs with their plants, by their labels. */
+function slabsOn(
+	shop: Workshop<Stand>,
+	stand: SlabGutter,
+	frame: RowFrame,
+	asides: readonly number[]
+): Map<string, Container> {
+	const made = new Map<string, Container>();
+	const medium = pick(shop.shelf.media, stand.mediumId);
+	for (const slot of shop.slots()) {
+		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
+		let slab = made.get(label);
+		if (!slab) {
+			slab = slabAt(shop, stand, frame, label, slot);
+			made.set(label, slab);
+		}
+		const xM = slab.xM + asides[slot.plant]!;
+		shop.site({
+			slot,
+			at: { xM, yM: slab.yM, zM: frame.topAt(xM) + stand.slabHeightMm / 1000 },
+			container: slab,
+			medium,
+			mediumL: slab.mediumL / stand.plantsPerSlab
+		});
+	}
+	return made;
 }
 
 function slabAt(
@@ -79,18 +82,18 @@ function slabAt(
 	stand: SlabGutter,
 	frame: RowFrame,
 	label: string,
-	row: number,
-	column: number
+	{ row, column }: Slot
 ): Container {
 	const [xM, yM] = [frame.xs[column]!, frame.ys[row]!];
 	const half = stand.slabLengthMm / 2000;
 	const high = stand.slabHeightMm / 1000;
 	const [z0, z1] = [frame.topAt(xM - half), frame.topAt(xM + half)];
+	const [x0, x1] = [xM - half, xM + half];
 	const front: Container['front'] = [
-		[xM - half, z0],
-		[xM - half, z0 + high],
-		[xM + half, z1 + high],
-		[xM + half, z1]
+		[x0, z0],
+		[x0, z0 + high],
+		[x1, z1 + high],
+		[x1, z1]
 	];
 	const mediumL = (stand.slabLengthMm * stand.slabWidthMm * stand.slabHeightMm) / 1e6;
 	const deep = stand.slabWidthMm / 2000;

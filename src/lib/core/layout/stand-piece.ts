@@ -1,4 +1,4 @@
-import type { FeedNode, Layout, TankLayout } from './types';
+import type { FeedNode, Layout, StandLayout, TankLayout } from './types';
 
 /** Where a stand may begin, and the tank it hangs on. */
 export interface Anchor {
@@ -17,3 +17,11 @@ export type StandPiece = Omit<Layout, 'tank' | 'pump' | 'extent' | 'stands'> & {
 	/** How high its feed wants the main to rise, m. */
 	feedM: number;
 };
+
+/** A line of what a stand takes: so many pieces, or so many cuts of a length altogether. */
+export const takes = (
+	id: string,
+	name: string,
+	count: number,
+	lengthM: number | null = null
+): StandLayout['parts'][number] => ({ id, name, count, lengthM });

@@ -3,7 +3,7 @@ import { pick, type Bucket, type ShelfLists } from '../shelf';
 import { inTurn } from './control-pot';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
-import { distance, lengthOf, type FeedNode, equally, type LayoutInput } from './types';
+import { distance, lengthOf, equally, type FeedNode, type LayoutInput, type Point } from './types';
 import { deck, hoseJoint, standing, valveOf } from './valve-kit';
 import { TAP, Workshop } from './workshop';
 
@@ -23,31 +23,8 @@ export function valvePots(
 	const frame = potGrid(shop, row, stand, bucket, stand.depthMm, slope);
 	const baseM = stand.lowEndHeightMm / 1000;
 	const surfaceM = baseM + stand.depthMm / 1000;
-	const sites = shop.piece.sites.map((site) => site.id);
 	shop.raiseFeed(surfaceM);
-	const valve = shop.node(shop.id('valve.out'), {
-		xM: anchor.startXM,
-		yM: frame.ys[0]!,
-		zM: surfaceM
-	});
-	shop.run({
-		id: shop.id('valve.feed'),
-		name: 'hose to the valve',
-		role: 'header',
-		from: anchor.feedNode,
-		to: valve,
-		tubeId: stand.rowTubeId,
-		fittings: [TAP],
-		emptiesBack: false
-	});
-	const first = shop.piece.containers[0]!;
-	shop.emit(valve, {
-		id: shop.outlet('1/1'),
-		label: 'the valve',
-		emitterId: stand.emitterId,
-		containerId: first.id,
-		shares: equally(sites)
-	});
+	const valve = valveAt(shop, stand, { xM: anchor.startXM, yM: frame.ys[0]!, zM: surfaceM });
 	const hose = hoseOf(shop, stand, valve);
 	hoseJoint(shop, stand);
 	deck(shop, stand, frame);
@@ -65,6 +42,29 @@ export function valvePots(
 			valve: valveOf(pick(shelf.emitters, stand.emitterId).law)
 		}
 	});
+}
+
+/** The one valve, on a hose from the tank, that lets water in for all pots. */
+function valveAt(shop: Workshop<Stand>, stand: ValvePots, at: Point): FeedNode {
+	const valve = shop.node(shop.id('valve.out'), at);
+	shop.run({
+		id: shop.id('valve.feed'),
+		name: 'hose to the valve',
+		role: 'header',
+		from: shop.anchor.feedNode,
+		to: valve,
+		tubeId: stand.rowTubeId,
+		fittings: [TAP],
+		emptiesBack: false
+	});
+	shop.emit(valve, {
+		id: shop.outlet('1/1'),
+		label: 'the valve',
+		emitterId: stand.emitterId,
+		containerId: shop.piece.containers[0]!.id,
+		shares: equally(shop.piece.sites.map((site) => site.id))
+	});
+	return valve;
 }
 
 /** A round pot as a tray of the same area. */

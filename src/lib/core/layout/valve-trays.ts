@@ -1,10 +1,17 @@
-import { rowLetter, type Stand, type ValveTrays } from '../design';
-import { pick, type ShelfLists } from '../shelf';
+import { rowLetter, type Slot, type Stand, type ValveTrays } from '../design';
+import { pick, type Bucket, type ShelfLists } from '../shelf';
 import { fillBucket } from './buckets';
 import { rect, taperFront } from './outline';
 import { rowFrame, type RowFrame } from './row-frame';
-import type { Anchor, StandPiece } from './stand-piece';
-import { distance, type Container, type FeedNode, equally, type LayoutInput } from './types';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
+import {
+	distance,
+	type Container,
+	equally,
+	type FeedNode,
+	type LayoutInput,
+	type Point
+} from './types';
 import { deck, hoseJoint, standing, valveOf } from './valve-kit';
 import { TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
@@ -26,36 +33,9 @@ export function valveTrays(
 	const emitter = pick(shelf.emitters, stand.emitterId);
 	const tube = pick(shelf.tubes, stand.rowTubeId);
 	hoseJoint(shop, stand);
-	const bucket = pick(shelf.buckets, stand.bucketId);
-	const potArea = (stand.potsPerTray * Math.PI * bucket.bottomDiameterMm ** 2) / 4;
-	const share =
-		(shop.vessels.solidInPot.value * potArea) / (stand.trayLengthMm * stand.trayWidthMm);
 	return shop.done({
 		...standing(stand, anchor, frame),
-		parts: [
-			{
-				id: 'tray',
-				name: `Tray, ${stand.trayLengthMm} × ${stand.trayWidthMm} mm`,
-				count: shop.piece.containers.length,
-				lengthM: null
-			},
-			...(stand.flushTap
-				? [{ id: 'flush-tap', name: 'Flush tap', count: stand.rows, lengthM: null }]
-				: []),
-			...(stand.strainer
-				? [{ id: 'tank-strainer', name: 'Strainer for the tank', count: 1, lengthM: null }]
-				: []),
-			...(stand.rootDisc
-				? [
-						{
-							id: 'root-disc',
-							name: 'Root disc for a valve',
-							count: shop.piece.containers.length,
-							lengthM: null
-						}
-					]
-				: [])
-		],
+		parts: partsOf(stand, shop.piece.containers.length),
 		level: {
 			depthMm: stand.depthMm,
 			valves: 'each',
@@ -66,7 +46,7 @@ export function valveTrays(
 				floorOffsetMm: 0,
 				tiltMmPerM: stand.leanMmPerM,
 				heightMm: stand.trayHeightMm,
-				solidFraction: Math.min(0.95, share)
+				solidFraction: solidIn(shop, stand)
 			})),
 			surfaceM,
 			innerDiameterMm: tube.innerDiameterMm,
@@ -76,14 +56,30 @@ export function valveTrays(
 	});
 }
 
+function partsOf(stand: ValveTrays, trays: number): StandPiece['stand']['parts'] {
+	return [
+		takes('tray', `Tray, ${stand.trayLengthMm} × ${stand.trayWidthMm} mm`, trays),
+		...(stand.flushTap ? [takes('flush-tap', 'Flush tap', stand.rows)] : []),
+		...(stand.strainer ? [takes('tank-strainer', 'Strainer for the tank', 1)] : []),
+		...(stand.rootDisc ? [takes('root-disc', 'Root disc for a valve', trays)] : [])
+	];
+}
+
+/** Share of a tray's water that the pots in it take up. */
+function solidIn(shop: Workshop<Stand>, stand: ValveTrays): number {
+	const { bottomDiameterMm } = pick(shop.shelf.buckets, stand.bucketId);
+	const potsMm2 = (stand.potsPerTray * Math.PI * bottomDiameterMm ** 2) / 4;
+	const trayMm2 = stand.trayLengthMm * stand.trayWidthMm;
+	return Math.min(0.95, (shop.vessels.solidInPot.value * potsMm2) / trayMm2);
+}
+
 function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): void {
 	const bucket = pick(shop.shelf.buckets, stand.bucketId);
 	const medium = pick(shop.shelf.media, stand.mediumId);
 	const filled = fillBucket({ rimFreeMm: stand.rimFreeMm, poolMm: 0 }, bucket, medium);
 	const made = new Map<string, Container>();
-	const half = stand.trayLengthMm / 2000;
-	const deep = stand.trayWidthMm / 2000;
-	const place = (plant: number) => ((plant + 0.5) / stand.potsPerTray - 0.5) * 2 * half;
+	const place = (plant: number) =>
+		(((plant + 0.5) / stand.potsPerTray - 0.5) * stand.trayLengthMm) / 1000;
 	for (const slot of shop.slots()) {
 		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
 		const at = {
@@ -93,35 +89,7 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 		};
 		let tray = made.get(label);
 		if (!tray) {
-			const high = stand.trayHeightMm / 1000;
-			const water = stand.depthMm / 1000;
-			const lean = (stand.leanMmPerM * half) / 1000;
-			tray = shop.container({
-				xM: at.xM,
-				yM: at.yM,
-				zM: at.zM,
-				id: shop.id(label),
-				form: 'tray',
-				label,
-				row: slot.row,
-				column: slot.column,
-				front: rect(at.xM - half, at.xM + half, at.zM, at.zM + high),
-				mediumFront: [],
-				poolFront: [
-					[at.xM - half, at.zM],
-					[at.xM - half, at.zM + Math.max(0, water + lean)],
-					[at.xM + half, at.zM + Math.max(0, water - lean)],
-					[at.xM + half, at.zM]
-				],
-				above: rect(at.xM - half, at.xM + half, at.yM - deep, at.yM + deep),
-				radiusM: null,
-				heightMm: stand.trayHeightMm,
-				fillMm: 0,
-				poolMm: stand.depthMm,
-				mediumL: filled.mediumL * stand.potsPerTray,
-				poolL: 0,
-				massKg: 0.6 + filled.massKg * stand.potsPerTray
-			});
+			tray = trayAt(shop, stand, label, slot, at, filled);
 			made.set(label, tray);
 		}
 		const pot = { xM: at.xM + place(slot.plant), yM: at.yM, zM: at.zM };
@@ -140,6 +108,50 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 			mediumL: filled.mediumL
 		});
 	}
+	refuseCrowd(shop, stand, bucket);
+}
+
+function trayAt(
+	shop: Workshop<Stand>,
+	stand: ValveTrays,
+	label: string,
+	{ row, column }: Slot,
+	at: Point,
+	pot: { mediumL: number; massKg: number }
+): Container {
+	const half = stand.trayLengthMm / 2000;
+	const deep = stand.trayWidthMm / 2000;
+	const [x0, x1] = [at.xM - half, at.xM + half];
+	const water = stand.depthMm / 1000;
+	const lean = (stand.leanMmPerM * half) / 1000;
+	return shop.container({
+		...at,
+		id: shop.id(label),
+		form: 'tray',
+		label,
+		row,
+		column,
+		front: rect(x0, x1, at.zM, at.zM + stand.trayHeightMm / 1000),
+		mediumFront: [],
+		poolFront: [
+			[x0, at.zM],
+			[x0, at.zM + Math.max(0, water + lean)],
+			[x1, at.zM + Math.max(0, water - lean)],
+			[x1, at.zM]
+		],
+		above: rect(x0, x1, at.yM - deep, at.yM + deep),
+		radiusM: null,
+		heightMm: stand.trayHeightMm,
+		fillMm: 0,
+		poolMm: stand.depthMm,
+		mediumL: pot.mediumL * stand.potsPerTray,
+		poolL: 0,
+		massKg: 0.6 + pot.massKg * stand.potsPerTray
+	});
+}
+
+/** Pots that do not stand in their tray side by side. */
+function refuseCrowd(shop: Workshop<Stand>, stand: ValveTrays, bucket: Bucket): void {
 	const wide = stand.potsPerTray * bucket.bottomDiameterMm;
 	if (wide > stand.trayLengthMm || bucket.bottomDiameterMm > stand.trayWidthMm)
 		shop.refuse(

@@ -1,10 +1,18 @@
-import { rowLetter, type Stand, type WallModules } from '../design';
+import { rowLetter, type Slot, type Stand, type WallModules } from '../design';
 import { pick, type ShelfLists } from '../shelf';
 import { collector } from './collector';
 import { rect } from './outline';
 import { layoutRow } from './row';
-import type { Anchor, StandPiece } from './stand-piece';
-import { equally, type Container, type Corner, type FeedNode, type LayoutInput } from './types';
+import { takes, type Anchor, type StandPiece } from './stand-piece';
+import {
+	equally,
+	type Container,
+	type Corner,
+	type FeedNode,
+	type LayoutInput,
+	type Stance,
+	type StandLayout
+} from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
 
 /** The drip line lies this far over a tier. */
@@ -18,15 +26,7 @@ export function wallModules(
 	anchor: Anchor
 ): StandPiece {
 	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
-	const input = {
-		availableMm: stand.perRow * stand.pitchMm,
-		endClearMm: stand.pitchMm / 2,
-		pitchMm: stand.pitchMm,
-		count: stand.perRow,
-		fallPercent: 0,
-		lowEndHeightMm: stand.lowEndHeightMm
-	};
-	shop.row = { input, result: layoutRow(input) };
+	shop.row = rowOf(stand);
 	const depthM = Math.max(anchor.tank.widthM, stand.panelDepthMm / 1000 + 0.1);
 	const backM = anchor.startYM + depthM;
 	const panels = panelsAt(shop, stand, backM);
@@ -42,7 +42,6 @@ export function wallModules(
 			lowM - stand.returnDropMm / 1000 - ((anchor.startXM + lengthM - xM) * stand.fallPercent) / 100
 	});
 	shop.piece.returns[0]!.containerIds.push(...panels.map((p) => p.id));
-	const tierM = stand.panelHeightMm / 1000;
 	shop.piece.solids.push({
 		id: shop.id('wall'),
 		standId: stand.id,
@@ -55,87 +54,126 @@ export function wallModules(
 		lengthM,
 		depthM: depthM + 0.05,
 		frameKg: 0,
-		stance: {
-			kind: 'wall',
-			standoffM: stand.panelDepthMm / 2000 + 0.02,
-			rows: Array.from({ length: stand.tiers }, (_, tier) => ({
-				heightM: tier * tierM + 0.8 * tierM,
-				fixings: stand.fixingsPerTier
-			}))
-		},
+		stance: stanceOf(stand),
 		view: 'sides',
 		parts: [
-			{ id: 'panel', name: 'Pocket panel', count: panels.length, lengthM: null },
-			{
-				id: 'bracket',
-				name: 'Wall bracket with fixing',
-				count: stand.tiers * stand.fixingsPerTier,
-				lengthM: null
-			}
+			takes('panel', 'Pocket panel', panels.length),
+			takes('bracket', 'Wall bracket with fixing', stand.tiers * stand.fixingsPerTier)
 		]
 	});
 }
 
+/** Panels side by side as layout-row works them out. */
+function rowOf(stand: WallModules): StandLayout['row'] {
+	const input = {
+		availableMm: stand.perRow * stand.pitchMm,
+		endClearMm: stand.pitchMm / 2,
+		pitchMm: stand.pitchMm,
+		count: stand.perRow,
+		fallPercent: 0,
+		lowEndHeightMm: stand.lowEndHeightMm
+	};
+	return { input, result: layoutRow(input) };
+}
+
+function stanceOf(stand: WallModules): Stance {
+	const tierM = stand.panelHeightMm / 1000;
+	return {
+		kind: 'wall',
+		standoffM: stand.panelDepthMm / 2000 + 0.02,
+		rows: Array.from({ length: stand.tiers }, (_, tier) => ({
+			heightM: tier * tierM + 0.8 * tierM,
+			fixings: stand.fixingsPerTier
+		}))
+	};
+}
+
 function panelsAt(shop: Workshop<Stand>, stand: WallModules, backM: number): Container[] {
-	const medium = pick(shop.shelf.media, stand.mediumId);
-	const [wide, high, deep] = [stand.pitchMm, stand.panelHeightMm, stand.panelDepthMm].map(
-		(mm) => mm / 1000
-	);
 	const made = new Map<string, Container>();
 	for (const slot of shop.slots()) {
 		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
-		const x0 = shop.anchor.startXM + slot.row * wide!;
-		const zM = stand.lowEndHeightMm / 1000 + slot.column * high!;
-		const yM = backM - deep! / 2;
 		let panel = made.get(label);
 		if (!panel) {
-			const mediumL = (stand.pockets * stand.pocketMl) / 1000;
-			panel = shop.container({
-				xM: x0 + wide! / 2,
-				yM,
-				zM,
-				id: shop.id(label),
-				form: 'panel',
-				label,
-				row: slot.row,
-				column: slot.column,
-				front: rect(x0 + 0.003, x0 + wide! - 0.003, zM + 0.003, zM + high! - 0.003),
-				mediumFront: [],
-				poolFront: [],
-				above: rect(x0 + 0.003, x0 + wide! - 0.003, backM - deep!, backM),
-				radiusM: null,
-				heightMm: stand.panelHeightMm - 6,
-				fillMm: stand.panelHeightMm / 2,
-				poolMm: 0,
-				mediumL,
-				poolL: 0,
-				massKg: wide! * high! * shop.vessels.panelKgM2.value + mediumL * medium.wetKgL
-			});
+			panel = panelAt(shop, stand, label, slot, backM);
 			made.set(label, panel);
 		}
-		const at = {
-			xM: x0 + (wide! * (slot.plant + 0.5)) / stand.pockets,
-			yM: backM - deep!,
-			zM: zM + high! * 0.55
-		};
-		const half = (wide! / stand.pockets) * 0.36;
-		const opening: Corner[] = [
-			[at.xM - half * 0.7, at.zM - high! * 0.3],
-			[at.xM - half, at.zM],
-			[at.xM + half, at.zM],
-			[at.xM + half * 0.7, at.zM - high! * 0.3]
-		];
-		shop.site({
-			slot,
-			at,
-			container: panel,
-			medium,
-			mediumL: stand.pocketMl / 1000,
-			facingDeg: 0,
-			opening
-		});
+		pocketIn(shop, stand, panel, slot, backM);
 	}
 	return [...made.values()];
+}
+
+/** A panel's width, height and depth, m. */
+const sizesOf = (stand: WallModules) => ({
+	wide: stand.pitchMm / 1000,
+	high: stand.panelHeightMm / 1000,
+	deep: stand.panelDepthMm / 1000
+});
+
+function panelAt(
+	shop: Workshop<Stand>,
+	stand: WallModules,
+	label: string,
+	{ row, column }: Slot,
+	backM: number
+): Container {
+	const { wide, high, deep } = sizesOf(stand);
+	const medium = pick(shop.shelf.media, stand.mediumId);
+	const [x0, x1] = [row, row + 1].map((n) => shop.anchor.startXM + n * wide);
+	const zM = stand.lowEndHeightMm / 1000 + column * high;
+	const mediumL = (stand.pockets * stand.pocketMl) / 1000;
+	return shop.container({
+		xM: x0! + wide / 2,
+		yM: backM - deep / 2,
+		zM,
+		id: shop.id(label),
+		form: 'panel',
+		label,
+		row,
+		column,
+		front: rect(x0! + 0.003, x1! - 0.003, zM + 0.003, zM + high - 0.003),
+		mediumFront: [],
+		poolFront: [],
+		above: rect(x0! + 0.003, x1! - 0.003, backM - deep, backM),
+		radiusM: null,
+		heightMm: stand.panelHeightMm - 6,
+		fillMm: stand.panelHeightMm / 2,
+		poolMm: 0,
+		mediumL,
+		poolL: 0,
+		massKg: wide * high * shop.vessels.panelKgM2.value + mediumL * medium.wetKgL
+	});
+}
+
+function pocketIn(
+	shop: Workshop<Stand>,
+	stand: WallModules,
+	panel: Container,
+	slot: Slot,
+	backM: number
+): void {
+	const { wide, high, deep } = sizesOf(stand);
+	const x0 = shop.anchor.startXM + slot.row * wide;
+	const at = {
+		xM: x0 + (wide * (slot.plant + 0.5)) / stand.pockets,
+		yM: backM - deep,
+		zM: panel.zM + high * 0.55
+	};
+	const half = (wide / stand.pockets) * 0.36;
+	const opening: Corner[] = [
+		[at.xM - half * 0.7, at.zM - high * 0.3],
+		[at.xM - half, at.zM],
+		[at.xM + half, at.zM],
+		[at.xM + half * 0.7, at.zM - high * 0.3]
+	];
+	shop.site({
+		slot,
+		at,
+		container: panel,
+		medium: pick(shop.shelf.media, stand.mediumId),
+		mediumL: stand.pocketMl / 1000,
+		facingDeg: 0,
+		opening
+	});
 }
 
 /** A riser at the tank's side, a branch to each tier, emitters along it. */
@@ -162,33 +200,46 @@ function dripLines(shop: Workshop<Stand>, stand: WallModules, panels: readonly C
 			fittings: [tier === 0 ? ELBOW : TEE_STRAIGHT]
 		});
 		below = foot;
-		let before = foot;
-		for (const panel of panels.filter((p) => p.column === tier))
-			for (let e = 0; e < stand.emittersPerPanel; e++) {
-				const share = (e + 0.5) / stand.emittersPerPanel - 0.5;
-				const node = shop.node(`${panel.id}.e${e + 1}`, {
-					xM: panel.xM + (share * stand.pitchMm) / 1000,
-					yM,
-					zM: tierZ(tier)
-				});
-				shop.run({
-					id: `${node.id}.row`,
-					name: `drip line of tier ${tier + 1} to ${panel.label}`,
-					role: 'row',
-					from: before,
-					to: node,
-					tubeId: stand.rowTubeId,
-					fittings: [before === foot ? TEE_BRANCH : TEE_STRAIGHT]
-				});
-				before = node;
-				shop.emit(node, {
-					id: shop.outlet(`${panel.row + 1}/${tier + 1}`, e + 1),
-					label: stand.emittersPerPanel > 1 ? `${panel.label}, emitter ${e + 1}` : panel.label,
-					emitterId: stand.emitterId,
-					containerId: panel.id,
-					shares: equally(panel.siteIds)
-				});
-			}
+		dripLine(
+			shop,
+			stand,
+			foot,
+			panels.filter((p) => p.column === tier)
+		);
 	}
 	shop.mainJoint('main to drip lines', stand.rowTubeId, 'reducing joiner');
+}
+
+/** Along one tier from its branch. */
+function dripLine(
+	shop: Workshop<Stand>,
+	stand: WallModules,
+	foot: FeedNode,
+	panels: readonly Container[]
+): void {
+	const each = stand.emittersPerPanel;
+	let before = foot;
+	for (const panel of panels)
+		for (let e = 1; e <= each; e++) {
+			const share = (e - 0.5) / each - 0.5;
+			const xM = panel.xM + (share * stand.pitchMm) / 1000;
+			const node = shop.node(`${panel.id}.e${e}`, { xM, yM: foot.yM, zM: foot.zM });
+			shop.run({
+				id: `${node.id}.row`,
+				name: `drip line of tier ${panel.column + 1} to ${panel.label}`,
+				role: 'row',
+				from: before,
+				to: node,
+				tubeId: stand.rowTubeId,
+				fittings: [before === foot ? TEE_BRANCH : TEE_STRAIGHT]
+			});
+			before = node;
+			shop.emit(node, {
+				id: shop.outlet(`${panel.row + 1}/${panel.column + 1}`, e),
+				label: each > 1 ? `${panel.label}, emitter ${e}` : panel.label,
+				emitterId: stand.emitterId,
+				containerId: panel.id,
+				shares: equally(panel.siteIds)
+			});
+		}
 }

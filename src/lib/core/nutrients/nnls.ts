@@ -14,53 +14,65 @@ export function nnls(a: number[][], b: number[]): number[] {
 	for (let round = 0; round < 30 * n + 30; round++) {
 		const residual = b.map((value, i) => value - dot(a[i]!, x));
 		const pull = x.map((_, j) => a.reduce((t, row, i) => t + row[j]! * residual[i]!, 0));
+		const mayCome = (j: number) => !free.has(j) && !blocked.has(j) && pull[j]! > least[j]!;
 		let next = -1;
-		for (let j = 0; j < n; j++)
-			if (
-				!free.has(j) &&
-				!blocked.has(j) &&
-				pull[j]! > least[j]! &&
-				(next < 0 || pull[j]! > pull[next]!)
-			)
-				next = j;
+		for (let j = 0; j < n; j++) if (mayCome(j) && (next < 0 || pull[j]! > pull[next]!)) next = j;
 		if (next < 0) break;
 		free.add(next);
-		let first = true;
-		for (;;) {
-			const columns = [...free];
-			const trial = leastSquares(a, b, columns);
-			// A column that depends on the others would come in backwards: leave it out for good.
-			if (first && trial[columns.indexOf(next)]! <= 0) {
-				free.delete(next);
-				blocked.add(next);
-				break;
-			}
-			first = false;
-			if (trial.every((value) => value > 0)) {
-				x.fill(0);
-				columns.forEach((j, k) => (x[j] = trial[k]!));
-				blocked.clear();
-				break;
-			}
-			// figures beyond what a double holds: what is there already stands
-			if (!trial.every(Number.isFinite)) return x;
-			let step = 1;
-			let stops = -1;
-			columns.forEach((j, k) => {
-				const far = trial[k]! <= 0 ? x[j]! / (x[j]! - trial[k]!) : 1;
-				if (trial[k]! <= 0 && far <= step) [step, stops] = [far, j];
-			});
-			columns.forEach((j, k) => {
-				x[j] = x[j]! + step * (trial[k]! - x[j]!);
-				// the one that stopped the step goes, whatever rounding makes of it: each pass is shorter
-				if (j === stops || (x[j]! <= 1e-15 && trial[k]! <= 0)) {
-					x[j] = 0;
-					free.delete(j);
-				}
-			});
-		}
+		const came = settleFree(a, b, x, free, next);
+		if (came === 'beyond') return x;
+		if (came) blocked.clear();
+		else blocked.add(next);
 	}
 	return x;
+}
+
+/**
+ * Moves `x` to the least squares of its free columns, freeing those that would go below nought.
+ *
+ * @returns false where the column just freed would come in backwards: it depends on the others and is left out
+ * for good; `beyond` where figures pass what a double holds: what is there already stands
+ */
+function settleFree(
+	a: number[][],
+	b: number[],
+	x: number[],
+	free: Set<number>,
+	next: number
+): boolean | 'beyond' {
+	for (let first = true; ; first = false) {
+		const columns = [...free];
+		const trial = leastSquares(a, b, columns);
+		if (first && trial[columns.indexOf(next)]! <= 0) {
+			free.delete(next);
+			return false;
+		}
+		if (trial.every((value) => value > 0)) {
+			x.fill(0);
+			columns.forEach((j, k) => (x[j] = trial[k]!));
+			return true;
+		}
+		if (!trial.every(Number.isFinite)) return 'beyond';
+		stepTowards(x, trial, columns, free);
+	}
+}
+
+/** As far towards the trial as nothing goes below nought; what stands in the way is bound there. */
+function stepTowards(x: number[], trial: number[], columns: number[], free: Set<number>): void {
+	let step = 1;
+	let stops = -1;
+	columns.forEach((j, k) => {
+		const far = trial[k]! <= 0 ? x[j]! / (x[j]! - trial[k]!) : 1;
+		if (trial[k]! <= 0 && far <= step) [step, stops] = [far, j];
+	});
+	columns.forEach((j, k) => {
+		x[j] = x[j]! + step * (trial[k]! - x[j]!);
+		// the one that stopped the step goes, whatever rounding makes of it: each pass is shorter
+		if (j === stops || (x[j]! <= 1e-15 && trial[k]! <= 0)) {
+			x[j] = 0;
+			free.delete(j);
+		}
+	});
 }
 
 /** Rounds of the multipliers; each takes off a factor of about PENALTY, so a handful is enough. */
@@ -125,27 +137,8 @@ function leastSquares(a: number[][], b: number[], columns: number[]): number[] {
 	const full = columns.map((_, c) => norm(0, c));
 	for (let k = 0; k < Math.min(n, rows); k++) {
 		const size = norm(k, k);
-		if (size <= 1e-11 * full[k]!) {
-			for (let i = k; i < rows; i++) r[i]![k] = 0;
-			continue;
-		}
-		const alpha = r[k]![k]! > 0 ? -size : size;
-		const v = r.slice(k).map((row) => row[k]!);
-		v[0]! -= alpha;
-		const vv = v.reduce((t, value) => t + value * value, 0);
-		const reflect = (get: (i: number) => number, set: (i: number, value: number) => void) => {
-			const along = (2 * v.reduce((t, value, i) => t + value * get(k + i), 0)) / vv;
-			v.forEach((value, i) => set(k + i, get(k + i) - along * value));
-		};
-		for (let c = k; c < n; c++)
-			reflect(
-				(i) => r[i]![c]!,
-				(i, value) => (r[i]![c] = value)
-			);
-		reflect(
-			(i) => y[i]!,
-			(i, value) => (y[i] = value)
-		);
+		if (size > 1e-11 * full[k]!) reflect(r, y, k, size);
+		else for (let i = k; i < rows; i++) r[i]![k] = 0;
 	}
 	const x = new Array<number>(n).fill(0);
 	for (let k = n - 1; k >= 0; k--) {
@@ -156,4 +149,25 @@ function leastSquares(a: number[][], b: number[], columns: number[]): number[] {
 		x[k] = value / pivot;
 	}
 	return x;
+}
+
+/** One Householder reflection: column k of `r` comes to nothing below its diagonal. */
+function reflect(r: number[][], y: number[], k: number, size: number): void {
+	const alpha = r[k]![k]! > 0 ? -size : size;
+	const v = r.slice(k).map((row) => row[k]!);
+	v[0]! -= alpha;
+	const vv = v.reduce((t, value) => t + value * value, 0);
+	const mirror = (get: (i: number) => number, set: (i: number, value: number) => void) => {
+		const along = (2 * v.reduce((t, value, i) => t + value * get(k + i), 0)) / vv;
+		v.forEach((value, i) => set(k + i, get(k + i) - along * value));
+	};
+	for (let c = k; c < r[0]!.length; c++)
+		mirror(
+			(i) => r[i]![c]!,
+			(i, value) => (r[i]![c] = value)
+		);
+	mirror(
+		(i) => y[i]!,
+		(i, value) => (y[i] = value)
+	);
 }

@@ -211,8 +211,8 @@ const TYPED_DECIMALS = 3;
 export function fieldNumber(value: number, quantity: Quantity, units: Units): string {
 	const exact = Number(toShown(value, quantity, units).toPrecision(9));
 	const rounded = showNumber(value, quantity, units).replaceAll(',', '');
-	if (Number(rounded) === exact) return rounded;
 	const typed = String(exact);
+	if (Number(rounded) === exact) return typed;
 	const decimals = typed.includes('e') ? Infinity : (typed.split('.')[1]?.length ?? 0);
 	if (decimals <= TYPED_DECIMALS) return typed;
 	return coreUnitOf(quantity) === '' ? String(Number(exact.toPrecision(3))) : rounded;

@@ -62,59 +62,102 @@ const EMPTY_L = 1e-9;
  * @throws InvalidInput (`useLPerDay`) when a list of uses does not have one a day
  */
 export function reservoirRun(input: ReservoirRunInput): ReservoirRun {
-	const { useLPerDay, days: count, uptakeEcMsCm, evaporationLPerDay, pumpMinimumL, topUp } = input;
+	const { useLPerDay, days: count, uptakeEcMsCm, evaporationLPerDay, topUp } = input;
 	if (Array.isArray(useLPerDay) && useLPerDay.length !== count)
 		throw refuse(
 			'useLPerDay',
 			`a list of uses must have one a day: ${count}, not ${useLPerDay.length}`
 		);
-	let volume = input.startL;
-	let salt = input.startL * input.ecStartMsCm;
-	let reserve = topUp.kind === 'float' ? topUp.reserveL : null;
-	const strength = () => (volume < EMPTY_L ? 0 : salt / volume);
-	const run: ReservoirRun = {
-		days: [],
-		firstDayBelowPump: null,
-		reserveEmptyDay: null,
-		ecMinMsCm: input.ecStartMsCm,
-		ecMaxMsCm: input.ecStartMsCm
-	};
-	const note = () => {
-		if (volume < EMPTY_L) return;
-		run.ecMinMsCm = Math.min(run.ecMinMsCm, strength());
-		run.ecMaxMsCm = Math.max(run.ecMaxMsCm, strength());
-	};
-	const below = (day: number) => {
-		if (volume < pumpMinimumL - EMPTY_L) run.firstDayBelowPump ??= day;
-	};
+	const tank = new DayTank(input);
 	for (let day = 1; day <= count; day++) {
-		const drunk = Math.min(volume, Array.isArray(useLPerDay) ? useLPerDay[day - 1]! : useLPerDay);
-		salt -= Math.min(salt, drunk * uptakeEcMsCm);
-		volume -= drunk;
-		volume -= Math.min(volume, evaporationLPerDay);
-		let addedL = 0;
-		if (topUp.kind !== 'float') below(day);
-		if (topUp.kind === 'refill' && day % topUp.everyDays === 0) {
-			note();
-			addedL = Math.max(0, topUp.toL - volume);
-			salt += addedL * topUp.ecMsCm;
+		const drunkL = Array.isArray(useLPerDay) ? useLPerDay[day - 1]! : useLPerDay;
+		tank.draw(drunkL, uptakeEcMsCm, evaporationLPerDay);
+		if (topUp.kind === 'float') tank.floatUp(day, topUp);
+		else {
+			tank.noteLevel(day);
+			if (topUp.kind === 'refill' && day % topUp.everyDays === 0) tank.refill(topUp);
 		}
-		if (topUp.kind === 'float') {
-			addedL = Math.min(Math.max(0, topUp.setL - volume), reserve ?? Infinity);
-			salt += addedL * topUp.ecMsCm;
-			if (reserve !== null) {
-				reserve -= addedL;
-				if (reserve < EMPTY_L) {
-					reserve = 0;
-					run.reserveEmptyDay ??= day;
-				}
+		tank.end(day);
+	}
+	return tank.run;
+}
+
+type TopUp = ReservoirRunInput['topUp'];
+
+/** A tank with its salt and the reserve behind it, and what became of them day by day. */
+class DayTank {
+	readonly run: ReservoirRun;
+	private volume: number;
+	private salt: number;
+	private reserve: number | null;
+	private readonly pumpMinimumL: number;
+	private addedL = 0;
+
+	constructor({ startL, ecStartMsCm, topUp, pumpMinimumL }: ReservoirRunInput) {
+		this.volume = startL;
+		this.salt = startL * ecStartMsCm;
+		this.reserve = topUp.kind === 'float' ? topUp.reserveL : null;
+		this.pumpMinimumL = pumpMinimumL;
+		this.run = {
+			days: [],
+			firstDayBelowPump: null,
+			reserveEmptyDay: null,
+			ecMinMsCm: ecStartMsCm,
+			ecMaxMsCm: ecStartMsCm
+		};
+	}
+
+	private get strength(): number {
+		return this.volume < EMPTY_L ? 0 : this.salt / this.volume;
+	}
+
+	/** A day begins: plants drink what is there at their own strength, and some goes into the air. */
+	draw(drunkL: number, uptakeEcMsCm: number, evaporatedL: number): void {
+		const drunk = Math.min(this.volume, drunkL);
+		this.salt -= Math.min(this.salt, drunk * uptakeEcMsCm);
+		this.volume -= drunk;
+		this.volume -= Math.min(this.volume, evaporatedL);
+		this.addedL = 0;
+	}
+
+	/** By hand: strength is at its furthest just before. */
+	refill({ toL, ecMsCm }: Extract<TopUp, { kind: 'refill' }>): void {
+		this.noteStrength();
+		this.addedL = Math.max(0, toL - this.volume);
+		this.salt += this.addedL * ecMsCm;
+		this.volume += this.addedL;
+	}
+
+	/** By a float: the day's use comes back on the day, as long as the reserve lasts. */
+	floatUp(day: number, { setL, ecMsCm }: Extract<TopUp, { kind: 'float' }>): void {
+		this.addedL = Math.min(Math.max(0, setL - this.volume), this.reserve ?? Infinity);
+		this.salt += this.addedL * ecMsCm;
+		this.volume += this.addedL;
+		if (this.reserve !== null) {
+			this.reserve -= this.addedL;
+			if (this.reserve < EMPTY_L) {
+				this.reserve = 0;
+				this.run.reserveEmptyDay ??= day;
 			}
 		}
-		volume += addedL;
-		if (volume < EMPTY_L) volume = 0;
-		if (topUp.kind === 'float') below(day);
-		note();
-		run.days.push({ day, volumeL: volume, ecMsCm: strength(), reserveL: reserve, addedL });
+		if (this.volume < EMPTY_L) this.volume = 0;
+		this.noteLevel(day);
 	}
-	return run;
+
+	noteLevel(day: number): void {
+		if (this.volume < this.pumpMinimumL - EMPTY_L) this.run.firstDayBelowPump ??= day;
+	}
+
+	private noteStrength(): void {
+		if (this.volume < EMPTY_L) return;
+		this.run.ecMinMsCm = Math.min(this.run.ecMinMsCm, this.strength);
+		this.run.ecMaxMsCm = Math.max(this.run.ecMaxMsCm, this.strength);
+	}
+
+	end(day: number): void {
+		if (this.volume < EMPTY_L) this.volume = 0;
+		this.noteStrength();
+		const { volume: volumeL, strength: ecMsCm, reserve: reserveL, addedL } = this;
+		this.run.days.push({ day, volumeL, ecMsCm, reserveL, addedL });
+	}
 }

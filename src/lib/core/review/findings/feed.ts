@@ -1,5 +1,6 @@
-import { plural, names } from '../../quantity';
-import { set, some, type Concern, type Said, type Fix } from '../finding';
+import { clamp, names, plural } from '../../quantity';
+import type { FeedPlan } from '../../feeding';
+import { seenTo, set, some, type Concern, type Said, type Fix } from '../finding';
 import { say } from '../sentence';
 import type { SystemModel } from '../../model';
 
@@ -69,66 +70,84 @@ export const doseShort: Concern = (model) => {
 	];
 };
 
-export const timer: Concern = (model) => {
+/** What a timer is asked for that it cannot do, or does badly. */
+export const timer: Concern = (model) => [
+	...tooManySwitchings(model),
+	...feedsThatMeet(model),
+	...tooSeldom(model)
+];
+
+const soaks = [set('operation.feed.school', 'soak'), set('operation.feed.soakPerDay', null)];
+const trickle = (effect: string): Fix => ({
+	label: 'A steady trickle',
+	effect,
+	change: [set('operation.feed.school', 'continuous')]
+});
+const repeatEvery = (minutes: number): Fix['change'] => [
+	set('operation.feed.school', 'repeat'),
+	set('operation.feed.repeatEveryMin', minutes)
+];
+/** Feeds a day with a change made. */
+const feedsWith = (model: SystemModel, change: Fix['change']): number =>
+	model.with(change).feed?.plan.events.length ?? Infinity;
+/** So often by day that the least number of feeds is met, min. */
+const spreadOver = (model: SystemModel, feeds: number): number =>
+	Math.max(1, Math.floor(model.operation.feed.lights.durationMin / Math.max(1, feeds)));
+
+const tooManySwitchings: Concern = (model) => {
 	const { feed, operation } = model;
-	if (!feed) return [];
-	const { plan } = feed;
-	const list: Said[] = [];
+	if (!feed?.plan.warnings.includes('too-many-events')) return [];
 	const slots = operation.feed.timer.slotsPerDay;
-	if (plan.warnings.includes('too-many-events')) {
-		const events = plan.events.length;
-		const every = Math.ceil(((events / slots) * operation.feed.pulseEveryMin) / 5) * 5;
-		const wider = [set('operation.feed.pulseEveryMin', every)];
-		const soak = [set('operation.feed.school', 'soak'), set('operation.feed.soakPerDay', null)];
-		const often = Math.max(
-			1,
-			Math.floor(operation.feed.lights.durationMin / Math.max(1, plan.leastDayEvents))
-		);
-		const count = (change: Fix['change']) =>
-			model.with(change).feed?.plan.events.length ?? Infinity;
-		list.push({
+	const events = feed.plan.events.length;
+	return [
+		{
 			code: 'feed-slots',
 			step: 'feed',
 			severity: 'stop',
 			subject: 'timer',
 			message: `Your timer holds ${slots} switchings a day; this plan needs ${events}. The last ones would simply not happen.`,
-			fixes: some(
-				operation.feed.school === 'pulse' &&
-					count(wider) <= slots && {
-						label: `Pulse every ${every} min`,
-						effect: `${count(wider)} a day`,
-						change: wider
-					},
-				operation.feed.school !== 'repeat' &&
-					feed.plan.leastDayEvents <= 288 && {
-						label: 'A repeat timer, round the clock',
-						effect: `every ${often} min, no slots to run out of`,
-						change: [
-							set('operation.feed.school', 'repeat'),
-							set('operation.feed.repeatEveryMin', often)
-						]
-					},
-				operation.feed.school !== 'soak' &&
-					count(soak) <= slots && {
-						label: 'A few long soaks',
-						effect: `${count(soak)} a day`,
-						change: soak
-					},
-				{
-					label: 'A steady trickle',
-					effect: 'the pump runs all day',
-					change: [set('operation.feed.school', 'continuous')]
-				}
-			)
-		});
-	}
-	const starts = plan.events.map((e) => e.startMin);
-	const gap =
-		starts.length > 1
-			? Math.min(...starts.map((s, i) => (starts[i + 1] ?? starts[0]! + 1440) - s))
-			: 1440;
-	if (operation.feed.school !== 'continuous' && starts.length > 1 && feed.onMin > gap)
-		list.push({
+			fixes: fewerSwitchings(model, slots, feed.plan)
+		}
+	];
+};
+
+function fewerSwitchings(model: SystemModel, slots: number, plan: FeedPlan): Fix[] {
+	const { school, pulseEveryMin } = model.operation.feed;
+	const every = Math.ceil(((plan.events.length / slots) * pulseEveryMin) / 5) * 5;
+	const wider = [set('operation.feed.pulseEveryMin', every)];
+	const often = spreadOver(model, plan.leastDayEvents);
+	return some(
+		school === 'pulse' &&
+			feedsWith(model, wider) <= slots && {
+				label: `Pulse every ${every} min`,
+				effect: `${feedsWith(model, wider)} a day`,
+				change: wider
+			},
+		school !== 'repeat' &&
+			plan.leastDayEvents <= 288 && {
+				label: 'A repeat timer, round the clock',
+				effect: `every ${often} min, no slots to run out of`,
+				change: repeatEvery(often)
+			},
+		school !== 'soak' &&
+			feedsWith(model, soaks) <= slots && {
+				label: 'A few long soaks',
+				effect: `${feedsWith(model, soaks)} a day`,
+				change: soaks
+			},
+		trickle('the pump runs all day')
+	);
+}
+
+const feedsThatMeet: Concern = (model) => {
+	const { feed, operation } = model;
+	if (!feed || operation.feed.school === 'continuous') return [];
+	const starts = feed.plan.events.map((e) => e.startMin);
+	if (starts.length < 2) return [];
+	const gap = Math.min(...starts.map((s, i) => (starts[i + 1] ?? starts[0]! + 1440) - s));
+	if (feed.onMin <= gap) return [];
+	return [
+		{
 			code: 'feed-overlap',
 			step: 'feed',
 			severity: 'look',
@@ -140,62 +159,63 @@ export const timer: Concern = (model) => {
 					effect: 'they just meet',
 					change: [set('operation.feed.setMin', Math.max(1, gap))]
 				},
-				{
-					label: 'A steady trickle',
-					effect: 'the pump runs all day, as it does now',
-					change: [set('operation.feed.school', 'continuous')]
-				}
+				trickle('the pump runs all day, as it does now')
 			)
-		});
-	if (plan.warnings.includes('too-few-events')) {
-		const least = plan.leastDayEvents;
-		const depletion = Math.max(...plan.sites.map((s) => s.depletion));
-		const soaks = [set('operation.feed.school', 'soak'), set('operation.feed.soakPerDay', null)];
-		const every = Math.max(1, Math.floor(operation.feed.lights.durationMin / Math.max(1, least)));
-		const often = [
-			set('operation.feed.school', 'repeat'),
-			set('operation.feed.repeatEveryMin', every)
-		];
-		// a timer with slots to set can run out of them; one that repeats cannot
-		const inSlots = (model.with(soaks).feed?.plan.events.length ?? Infinity) <= slots;
-		list.push({
+		}
+	];
+};
+
+const tooSeldom: Concern = (model) => {
+	const { feed, operation } = model;
+	if (!feed?.plan.warnings.includes('too-few-events')) return [];
+	const { plan } = feed;
+	const least = plan.leastDayEvents;
+	const depletion = Math.max(...plan.sites.map((s) => s.depletion));
+	const every = spreadOver(model, least);
+	// a timer with slots to set can run out of them; one that repeats cannot
+	const inSlots = feedsWith(model, soaks) <= operation.feed.timer.slotsPerDay;
+	const allowed = Math.round(operation.feed.allowedDepletion * 100);
+	return [
+		{
 			code: 'feed-too-seldom',
 			step: 'feed',
 			severity: 'look',
 			subject: plan.frequencySetBy,
 			message:
 				`${plan.dayEvents} feeds by day let ${names(labelsOf(model, [plan.frequencySetBy]))} use up ${Math.round(depletion * 100)} % of the water its medium holds; ` +
-				`you allow ${Math.round(operation.feed.allowedDepletion * 100)} %. It needs ${least}.`,
+				`you allow ${allowed} %. It needs ${least}.`,
 			fixes: [
 				{
 					label: inSlots ? `Feed ${least} times a day` : `Feed every ${every} min`,
-					effect: `at most ${Math.round(operation.feed.allowedDepletion * 100)} % used up`,
-					change: inSlots ? soaks : often
+					effect: `at most ${allowed} % used up`,
+					change: inSlots ? soaks : repeatEvery(every)
 				}
 			]
-		});
-	}
-	return list;
+		}
+	];
 };
 
-export const drainHeavy: Concern = (model) => {
-	const { feed, record, operation } = model;
-	if (!feed || operation.feed.school === 'continuous') return [];
-	const most = model.limit('drainHeavy');
-	// down a tower all water passes on from site to site: that is no drainage
-	const passing = new Set(
+/** Sites that water passes on from: down a tower what runs on is no drainage. */
+const passedOn = (model: SystemModel): Set<string> =>
+	new Set(
 		model.layout.emissions.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id))
 	);
+
+export const drainHeavy: Concern = (model) => {
+	const { feed, operation } = model;
+	if (!feed || operation.feed.school === 'continuous') return [];
+	const most = model.limit('drainHeavy');
+	const passing = passedOn(model);
 	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > most && !passing.has(id));
 	if (heavy.length === 0) return [];
-	const wettest = (c: SystemModel) =>
-		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (passing.has(id) ? 0 : d.drainFraction)));
-	const least = [set('operation.feed.drainFraction', 0.1), set('operation.feed.setMin', null)];
-	const eased = wettest(model.with(least));
 	const shortest = feed.onMin <= operation.feed.timer.minOnMin;
 	const why = shortest
 		? `${feed.onMin} min is the shortest feed the timer makes`
 		: 'one timer serves thirsty and modest plants alike';
+	const labels = labelsOf(
+		model,
+		heavy.map(([id]) => id)
+	);
 	return [
 		{
 			code: 'feed-drains',
@@ -203,57 +223,64 @@ export const drainHeavy: Concern = (model) => {
 			severity: 'caution',
 			subject: heavy[0]![0],
 			message:
-				`${names(
-					labelsOf(
-						model,
-						heavy.map(([id]) => id)
-					)
-				)} ${plural(heavy.length, ['sends', 'send'])} over ${Math.round(most * 100)} % of each feed straight back, because ${why}. ` +
+				`${names(labels)} ${plural(heavy.length, ['sends', 'send'])} over ${Math.round(most * 100)} % of each feed straight back, because ${why}. ` +
 				`It does no harm where it returns; it is wasted where it does not.`,
-			fixes: some(
-				eased < wettest(model) - 0.02 && {
-					label: 'Let only 10 % drain',
-					effect: `the wettest drains ${Math.round(eased * 100)} %`,
-					change: least
-				},
-				{
-					label: 'Leave it so',
-					effect: 'settles this caution',
-					change: [set('record.acknowledged', [...record.acknowledged, 'feed-drains'])]
-				}
-			)
+			fixes: some(drainLess(model, passing), seenTo(model.record, 'feed-drains', 'Leave it so'))
 		}
 	];
 };
 
+function drainLess(model: SystemModel, passing: ReadonlySet<string>): Fix | false {
+	const wettest = (c: SystemModel) =>
+		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (passing.has(id) ? 0 : d.drainFraction)));
+	const change = [set('operation.feed.drainFraction', 0.1), set('operation.feed.setMin', null)];
+	const eased = wettest(model.with(change));
+	return (
+		eased < wettest(model) - 0.02 && {
+			label: 'Let only 10 % drain',
+			effect: `the wettest drains ${Math.round(eased * 100)} %`,
+			change
+		}
+	);
+}
+
 export const strength: Concern = (model) => {
-	const { mix, operation } = model;
 	if (model.waterUse.crops.length === 0) return [];
-	const { low, high } = mix.range;
+	const { low, high } = model.mix.range;
+	return low > high ? disagreeing(model) : outOfRange(model);
+};
+
+/** Crops whose ranges do not overlap. */
+function disagreeing(model: SystemModel): Said[] {
+	const { low, high } = model.mix.range;
 	// a meter reads to a twentieth
 	const half = Math.round(((low + high) / 2) * 20) / 20;
-	const met = operation.mix.strengthMsCm === half;
-	if (low > high)
-		return [
-			{
-				code: 'crops-disagree',
-				step: 'mix',
-				severity: met ? 'caution' : 'look',
-				subject: 'mix',
-				message:
-					`These crops do not share a strength: one wants at least ${say(low, 'strength')}, another at most ${say(high, 'strength')}. ` +
-					(met
-						? `Halfway, at ${say(half, 'strength')}, neither does its best.`
-						: 'They need loops of their own, or one of them does poorly.'),
-				fixes: some(
-					!met && {
-						label: `Meet at ${say(half, 'strength')}`,
-						effect: 'halfway between them',
-						change: [set('operation.mix.strengthMsCm', half)]
-					}
-				)
-			}
-		];
+	const met = model.operation.mix.strengthMsCm === half;
+	return [
+		{
+			code: 'crops-disagree',
+			step: 'mix',
+			severity: met ? 'caution' : 'look',
+			subject: 'mix',
+			message:
+				`These crops do not share a strength: one wants at least ${say(low, 'strength')}, another at most ${say(high, 'strength')}. ` +
+				(met
+					? `Halfway, at ${say(half, 'strength')}, neither does its best.`
+					: 'They need loops of their own, or one of them does poorly.'),
+			fixes: some(
+				!met && {
+					label: `Meet at ${say(half, 'strength')}`,
+					effect: 'halfway between them',
+					change: [set('operation.mix.strengthMsCm', half)]
+				}
+			)
+		}
+	];
+}
+
+function outOfRange(model: SystemModel): Said[] {
+	const { mix, operation } = model;
+	const { low, high } = mix.range;
 	const aim = operation.mix.method === 'meter' ? mix.aimMsCm : mix.strengthMsCm;
 	if (aim >= low - 0.05 && aim <= high + 0.05) return [];
 	return [
@@ -269,31 +296,23 @@ export const strength: Concern = (model) => {
 					effect: 'what they want at their stage',
 					change: [set('operation.mix.strengthMsCm', null)]
 				},
-				operation.mix.method === 'label' &&
-					aim > model.place.water.ecMsCm &&
-					(() => {
-						const share = Math.min(
-							1.5,
-							Math.max(
-								0.1,
-								Math.round(
-									10 *
-										operation.mix.labelShare *
-										((mix.recommendedMsCm - model.place.water.ecMsCm) /
-											(aim - model.place.water.ecMsCm))
-								) / 10
-							)
-						);
-						return {
-							label: `${Math.round(share * 100)} % of the label dose`,
-							effect: say(
-								model.with([set('operation.mix.labelShare', share)]).mix.expectedMsCm,
-								'strength'
-							),
-							change: [set('operation.mix.labelShare', share)]
-						};
-					})()
+				operation.mix.method === 'label' && labelDose(model, aim)
 			)
 		}
 	];
-};
+}
+
+/** So much of the label dose that the strength comes out as recommended. */
+function labelDose(model: SystemModel, aim: number): Fix | false {
+	const water = model.place.water.ecMsCm;
+	if (aim <= water) return false;
+	const { labelShare } = model.operation.mix;
+	const wanted = labelShare * ((model.mix.recommendedMsCm - water) / (aim - water));
+	const share = clamp(Math.round(10 * wanted) / 10, 0.1, 1.5);
+	const change = [set('operation.mix.labelShare', share)];
+	return {
+		label: `${Math.round(share * 100)} % of the label dose`,
+		effect: say(model.with(change).mix.expectedMsCm, 'strength'),
+		change
+	};
+}
