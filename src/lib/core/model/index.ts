@@ -4,7 +4,7 @@ export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
 export type { StandLoad } from './loads';
 export type { MixItem } from './mix';
 export * from './model';
-export { inTransitL, type ReturnFault } from './returns';
+export { inTransitL, type ReturnFault, type ReturnState } from './returns';
 export { restsOn, type Ground } from './rests-on';
 export { bestFront, latitudeOf } from './shade';
 export type { Pair } from './spacing';

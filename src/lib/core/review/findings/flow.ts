@@ -1,6 +1,7 @@
 import { plural, names } from '../../quantity';
 import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
+import type { Site } from '../../layout';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
@@ -57,30 +58,32 @@ function levelFor(model: SystemModel, needs: ReadonlyMap<string, number>): numbe
 	return allFed(trial, needs) ? fed : null;
 }
 
+/** Planted sites whose outlet runs, but gives less than their feed needs; the shortest of them first. */
+function shortOf({ feed, layout, flows: { siteLph } }: SystemModel): Site[] {
+	if (!feed) return [];
+	const met = (site: Site) => (siteLph.get(site.id) ?? 0) / feed.needLph.get(site.id)!;
+	return layout.sites
+		.filter((site) => {
+			const need = feed.needLph.get(site.id);
+			const flow = siteLph.get(site.id) ?? 0;
+			return need !== undefined && flow >= DRY_LPH && flow < need * (1 - 1e-6);
+		})
+		.map((site) => ({ site, met: met(site) }))
+		.sort((a, b) => a.met - b.met)
+		.map(({ site }) => site);
+}
+
 /** Outlets that run, but give less than their plants' feed needs. */
 export const underDemand: Concern = (model) => {
-	const {
-		feed,
-		layout,
-		flows: { siteLph }
-	} = model;
-	if (!feed) return [];
-	const short = layout.sites.filter((site) => {
-		const need = feed.needLph.get(site.id);
-		const flow = siteLph.get(site.id) ?? 0;
-		return need !== undefined && flow >= DRY_LPH && flow < need * (1 - 1e-6);
-	});
-	if (short.length === 0) return [];
-	const flows = short.map((site) => siteLph.get(site.id) ?? 0);
-	const worst = short.reduce((a, b) =>
-		(siteLph.get(a.id) ?? 0) / feed.needLph.get(a.id)! <=
-		(siteLph.get(b.id) ?? 0) / feed.needLph.get(b.id)!
-			? a
-			: b
-	);
+	const { feed, layout, flows } = model;
+	const short = shortOf(model);
+	const [worst] = short;
+	if (!feed || !worst) return [];
+	const among = new Set(short.map(({ id }) => id));
+	const labels = layout.sites.filter(({ id }) => among.has(id)).map(({ label }) => label);
+	const gets = short.map((site) => flows.siteLph.get(site.id) ?? 0);
 	const crop = pick(model.shelf.crops, worst.cropId ?? '');
 	const needs = feed.needLph;
-	const longer = longerFeeds(model);
 	return [
 		{
 			code: 'outlet-under-demand',
@@ -88,13 +91,13 @@ export const underDemand: Concern = (model) => {
 			severity: 'look',
 			subject: worst.containerId,
 			message:
-				`With ${say(model.record.nowL, 'volume')} in the tank ${names(short.map((s) => s.label))} ${plural(short.length, ['gets', 'get'])} ` +
-				`${between(Math.min(...flows), Math.max(...flows), 'flow')} where ${crop.plural} need ${say(needs.get(worst.id)!, 'flow')} ` +
+				`With ${say(model.record.nowL, 'volume')} in the tank ${names(labels)} ${plural(short.length, ['gets', 'get'])} ` +
+				`${between(Math.min(...gets), Math.max(...gets), 'flow')} where ${crop.plural} need ${say(needs.get(worst.id)!, 'flow')} ` +
 				`in feeds of ${feed.onMin} min. They will run short on a warm afternoon.`,
 			fixes: some(
 				dialUp(model, needs),
 				fuller(model, model.lowestFedL),
-				longer ?? otherPump(model, needs)
+				longerFeeds(model) ?? otherPump(model, needs)
 			)
 		}
 	];
@@ -116,28 +119,35 @@ function longerFeeds(model: SystemModel): Fix | null {
 
 /** A pump that cannot do it even when full open and full up, or does far too much. */
 export const pumpSize: Concern = (model) => {
-	const { design, feed, operation } = model;
-	if (design.source.kind !== 'pump') return [];
-	const { source } = design;
-	const part = pick(model.shelf.pumps, source.partId);
+	if (model.design.source.kind !== 'pump') return [];
+	const { watts } = pick(model.shelf.pumps, model.design.source.partId);
 	const needs = trickle(model);
-	const brimL = model.tank.fullL;
-	if (model.trials.worst(needs, brimL, 1) < -1e-6) {
-		const full = model.with([set('operation.dial', 1), set('record.nowL', Math.floor(brimL))]);
-		const reason = feed
-			? `the driest ${outletWords(model)[0]} gets ${say(driestLph(full), 'flow')}, and the thirstiest needs ${say(Math.max(...needs.values()), 'flow')} in feeds of ${feed.onMin} min`
-			: `it lifts ${say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every ${outletWords(model)[0]} to run`;
-		return [
-			{
-				code: 'pump-too-small',
-				step: 'pump',
-				severity: 'stop',
-				subject: 'pump',
-				message: `The ${part.watts} W pump is too small: full open and with the tank full ${reason}.`,
-				fixes: some(otherPump(model, needs), longerFeeds(model))
-			}
-		];
-	}
+	return model.trials.worst(needs, model.tank.fullL, 1) < -1e-6
+		? tooSmall(model, needs, watts)
+		: tooLarge(model, watts);
+};
+
+function tooSmall(model: SystemModel, needs: ReadonlyMap<string, number>, watts: number): Said[] {
+	const brimL = Math.floor(model.tank.fullL);
+	const full = model.with([set('operation.dial', 1), set('record.nowL', brimL)]);
+	const outlet = outletWords(model)[0];
+	const reason = model.feed
+		? `the driest ${outlet} gets ${say(driestLph(full), 'flow')}, and the thirstiest needs ${say(Math.max(...needs.values()), 'flow')} in feeds of ${model.feed.onMin} min`
+		: `it lifts ${say(full.curve?.result.shutOffHeadM ?? 0, 'head')} at most, not enough for every ${outlet} to run`;
+	return [
+		{
+			code: 'pump-too-small',
+			step: 'pump',
+			severity: 'stop',
+			subject: 'pump',
+			message: `The ${watts} W pump is too small: full open and with the tank full ${reason}.`,
+			fixes: some(otherPump(model, needs), longerFeeds(model))
+		}
+	];
+}
+
+function tooLarge(model: SystemModel, watts: number): Said[] {
+	const { feed, operation } = model;
 	if (!feed || feed.needLph.size === 0) return [];
 	const spare = Math.min(
 		...[...feed.needLph].map(([id, need]) => (model.flows.siteLph.get(id) ?? 0) / need)
@@ -157,11 +167,11 @@ export const pumpSize: Concern = (model) => {
 			subject: 'pump',
 			message:
 				`The pump gives every site at least ${spare.toFixed(1)} times what it needs in ${feed.onMin} min. ` +
-				`Most of it drains straight back, and its ${part.watts} W warm the water.`,
+				`Most of it drains straight back, and its ${watts} W warm the water.`,
 			fixes: some(shorter(model, spare), smaller(model))
 		}
 	];
-};
+}
 
 function shorter(model: SystemModel, spare: number): Fix | null {
 	const { feed } = model;

@@ -1,8 +1,8 @@
 import { returnHeight } from './return';
-import { spotOf, fieldsOf } from '../../design';
-import { FIXINGS, pick } from '../../shelf';
-import type { SystemModel } from '../../model';
-import { seenTo, set, some, type Concern, type Said, setOf } from '../finding';
+import { spotOf, fieldsOf, type Stand } from '../../design';
+import { FIXINGS, pick, type Fixing } from '../../shelf';
+import type { StandLoad, SystemModel } from '../../model';
+import { seenTo, set, some, type Concern, type Fix, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -11,49 +11,55 @@ const at = (model: SystemModel, standId: string): number =>
 
 /** Pull and shear on the fixings of a wall, against what they hold. */
 export const fixings: Concern = (model) =>
-	model.loads.flatMap(({ stand, wall, massKg }): Said[] => {
-		if (!wall) return [];
-		const factor = model.limit('fixingFactor');
-		const i = at(model, stand.id);
-		const design = model.design.stands[i]!;
-		const fixing = pick(FIXINGS, 'fixing' in design ? design.fixing : '');
-		const { worstPullN, shearPerFixingN } = wall.result;
-		const used = Math.max(worstPullN / fixing.pullN, shearPerFixingN / fixing.shearN) * factor;
-		const over = used > 1;
-		const stronger = FIXINGS.find(
-			(f) => Math.max(worstPullN / f.pullN, shearPerFixingN / f.shearN) * factor <= 1
-		);
-		const field = 'fixingsPerTier' in design ? 'fixingsPerTier' : null;
-		const more =
-			'fixingsPerTier' in design ? Math.min(40, Math.ceil(design.fixingsPerTier * used)) : 0;
-		return [
-			{
-				code: over ? 'fixings-overloaded' : 'wall-bears',
-				step: 'sites',
-				severity: over ? 'stop' : 'caution',
-				subject: subjectOn(model, stand, 'wall'),
-				message:
-					`Wet and grown, ${say(massKg, 'mass')} hang on the wall: each fixing holds ${say(shearPerFixingN, 'force')} across and the worst pulls with ${say(worstPullN, 'force')}. ` +
-					`One of this kind (${fixing.name}) holds ${say(fixing.pullN, 'force')} (${fixing.figures.pullN!.source}); with a factor of ${factor} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
-				fixes: some(
-					over &&
-						field !== null && {
-							label: `${more} fixings a tier`,
-							effect: 'each holds its quarter',
-							change: [setOf(stand, field, more)]
-						},
-					over &&
-						stronger &&
-						'fixing' in design && {
-							label: stronger.name,
-							effect: `${say(stronger.pullN, 'force')} each`,
-							change: [setOf(stand, 'fixing', stronger.id)]
-						},
-					!over && seenTo(model.record, 'wall-bears', 'The wall bears it')
-				)
+	model.loads.flatMap((load): Said[] => (load.wall ? [hangsOn(model, load, load.wall)] : []));
+
+type Wall = NonNullable<StandLoad['wall']>;
+
+/** How much of what a fixing may be asked for it is asked for; over 1 is too much. */
+const usedOf = ({ result }: Wall, fixing: Fixing, factor: number): number =>
+	Math.max(result.worstPullN / fixing.pullN, result.shearPerFixingN / fixing.shearN) * factor;
+
+function hangsOn(model: SystemModel, { stand, massKg }: StandLoad, wall: Wall): Said {
+	const factor = model.limit('fixingFactor');
+	const design = model.design.stands[at(model, stand.id)]!;
+	const fixing = pick(FIXINGS, 'fixing' in design ? design.fixing : '');
+	const { worstPullN, shearPerFixingN } = wall.result;
+	const over = usedOf(wall, fixing, factor) > 1;
+	return {
+		code: over ? 'fixings-overloaded' : 'wall-bears',
+		step: 'sites',
+		severity: over ? 'stop' : 'caution',
+		subject: subjectOn(model, stand, 'wall'),
+		message:
+			`Wet and grown, ${say(massKg, 'mass')} hang on the wall: each fixing holds ${say(shearPerFixingN, 'force')} across and the worst pulls with ${say(worstPullN, 'force')}. ` +
+			`One of this kind (${fixing.name}) holds ${say(fixing.pullN, 'force')} (${fixing.figures.pullN!.source}); with a factor of ${factor} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
+		fixes: over
+			? strongerFixings(design, wall, fixing, factor)
+			: [seenTo(model.record, 'wall-bears', 'The wall bears it')]
+	};
+}
+
+/** More fixings of the kind, or the first kind that holds. */
+function strongerFixings(design: Stand, wall: Wall, fixing: Fixing, factor: number): Fix[] {
+	const stronger = FIXINGS.find((other) => usedOf(wall, other, factor) <= 1);
+	const more =
+		'fixingsPerTier' in design
+			? Math.min(40, Math.ceil(design.fixingsPerTier * usedOf(wall, fixing, factor)))
+			: null;
+	return some(
+		more !== null && {
+			label: `${more} fixings a tier`,
+			effect: 'each holds its quarter',
+			change: [setOf(design, 'fixingsPerTier', more)]
+		},
+		stronger &&
+			'fixing' in design && {
+				label: stronger.name,
+				effect: `${say(stronger.pullN, 'force')} each`,
+				change: [setOf(design, 'fixing', stronger.id)]
 			}
-		];
-	});
+	);
+}
 
 /** Fixings go into studs, where the wall has them. */
 export const studs: Concern = (model) => {

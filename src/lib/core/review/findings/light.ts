@@ -1,66 +1,81 @@
 import { plural, names } from '../../quantity';
-import { hoursOf, lampPath } from '../../design';
+import { hoursOf, lampPath, type Change } from '../../design';
+import type { Site } from '../../layout';
+import type { SystemModel } from '../../model';
 import { pick } from '../../shelf';
-import { seenTo, set, some, type Concern, type Said } from '../finding';
+import { seenTo, set, some, type Concern, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
 
 const MAINS_V = { metric: 230, us: 120 };
 
 /** Lamps too high, too low or too short for what stands under them. */
-export const lampLight: Concern = (model) => {
-	const { light, design, operation, layout } = model;
-	if (light.bySite.size === 0) return [];
-	const planted = layout.sites.filter((site) => site.cropId);
-	const share = (id: string, cropId: string) =>
-		light.bySite.get(id)!.dliMol / pick(model.shelf.crops, cropId).dliMol;
-	const dim = planted.filter((site) => share(site.id, site.cropId!) < model.limit('dimShare'));
-	const list: Said[] = [];
-	if (dim.length > 0) {
-		const worst = dim.reduce((a, b) => (share(a.id, a.cropId!) <= share(b.id, b.cropId!) ? a : b));
-		const crop = pick(model.shelf.crops, worst.cropId!);
-		// lamps nobody set a timer for are begun with half a day
-		const on = hoursOf(operation, design.lamps[0]!.id);
-		const longer = Math.min(
-			18,
-			Math.ceil((on * model.limit('dimShare')) / share(worst.id, worst.cropId!)) || 12
-		);
-		const lower = Math.max(0.1, Math.round((design.lamps[0]!.heightM - 0.15) * 100) / 100);
-		const dliWith = (change: ReturnType<typeof set>[]) =>
-			`${worst.label} gets ${(model.with(change).light.bySite.get(worst.id)?.dliMol ?? 0).toFixed(1)} mol a day`;
-		const hours = design.lamps.map(({ id }) => set(`operation.lampHours.${id}`, longer));
-		const down = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lower));
-		list.push({
+export const lampLight: Concern = (model) =>
+	model.light.bySite.size === 0 ? [] : [...tooDim(model), ...tooBright(model)];
+
+/** Light a planted site gets, as a share of what its crop likes. */
+const shareOf = ({ light, shelf }: SystemModel, { id, cropId }: Site): number =>
+	light.bySite.get(id)!.dliMol / pick(shelf.crops, cropId!).dliMol;
+
+function tooDim(model: SystemModel): Said[] {
+	const { light, layout } = model;
+	const dim = layout.sites.filter(
+		(site) => site.cropId && shareOf(model, site) < model.limit('dimShare')
+	);
+	if (dim.length === 0) return [];
+	const worst = dim.reduce((a, b) => (shareOf(model, a) <= shareOf(model, b) ? a : b));
+	const crop = pick(model.shelf.crops, worst.cropId!);
+	const labels = names(dim.map((site) => site.label));
+	return [
+		{
 			code: 'too-dim',
 			step: 'place',
 			severity: 'look',
 			subject: worst.containerId,
-			message: `${names(dim.map((site) => site.label))} ${plural(dim.length, ['gets', 'get'])} little light: ${light.bySite.get(worst.id)!.dliMol.toFixed(1)} mol a day at ${worst.label}, where ${crop.plural} like ${crop.dliMol}.`,
-			fixes: some(
-				longer > on && {
-					label: `Lamps on for ${longer} h`,
-					effect: dliWith(hours),
-					change: hours
-				},
-				{ label: `Lamps down to ${say(lower, 'span')}`, effect: dliWith(down), change: down }
-			)
-		});
-	}
-	const bright = planted.filter(
-		(site) => light.bySite.get(site.id)!.ppfdUmol > model.limit('brightUmol')
+			message: `${labels} ${plural(dim.length, ['gets', 'get'])} little light: ${light.bySite.get(worst.id)!.dliMol.toFixed(1)} mol a day at ${worst.label}, where ${crop.plural} like ${crop.dliMol}.`,
+			fixes: moreLight(model, worst)
+		}
+	];
+}
+
+/** Lamps on for longer, or nearer. */
+function moreLight(model: SystemModel, worst: Site): Fix[] {
+	const { lamps } = model.design;
+	// lamps nobody set a timer for are begun with half a day
+	const on = hoursOf(model.operation, lamps[0]!.id);
+	const wanted = Math.ceil((on * model.limit('dimShare')) / shareOf(model, worst)) || 12;
+	const longer = Math.min(18, wanted);
+	const lower = Math.max(0.1, Math.round((lamps[0]!.heightM - 0.15) * 100) / 100);
+	const fixOf = (label: string, change: Change[]): Fix => {
+		const dliMol = model.with(change).light.bySite.get(worst.id)?.dliMol ?? 0;
+		return { label, effect: `${worst.label} gets ${dliMol.toFixed(1)} mol a day`, change };
+	};
+	const hours = lamps.map(({ id }) => set(`operation.lampHours.${id}`, longer));
+	const down = lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lower));
+	return some(
+		longer > on && fixOf(`Lamps on for ${longer} h`, hours),
+		fixOf(`Lamps down to ${say(lower, 'span')}`, down)
 	);
-	if (bright.length > 0) {
-		const up = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lamp.heightM + 0.2));
-		list.push({
+}
+
+function tooBright(model: SystemModel): Said[] {
+	const { light, design, layout } = model;
+	const most = model.limit('brightUmol');
+	const bright = layout.sites.filter(
+		(site) => site.cropId && light.bySite.get(site.id)!.ppfdUmol > most
+	);
+	if (bright.length === 0) return [];
+	const up = design.lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lamp.heightM + 0.2));
+	return [
+		{
 			code: 'too-bright',
 			step: 'place',
 			severity: 'look',
 			subject: bright[0]!.containerId,
-			message: `${names(bright.map((site) => site.label))} stand so close under a lamp that leaves bleach (over ${model.limit('brightUmol')} µmol/m²s).`,
+			message: `${names(bright.map((site) => site.label))} stand so close under a lamp that leaves bleach (over ${most} µmol/m²s).`,
 			fixes: [{ label: `Lamps ${say(200, 'size')} higher`, effect: 'gentler light', change: up }]
-		});
-	}
-	return list;
-};
+		}
+	];
+}
 
 /** Several lamps, and perhaps the pump, on one socket. */
 export const sockets: Concern = (model) => {

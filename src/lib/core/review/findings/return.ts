@@ -1,66 +1,62 @@
 import { fieldsOf, kindOf } from '../../design';
 import { diameterForFlow, drain } from '../../hydraulics';
-import { some, type Concern, setOf } from '../finding';
+import type { ReturnState, SystemModel } from '../../model';
+import { setOf, some, type Concern, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
+/** Returns that run too full for their bore and fall, or cannot carry their flow at all. */
 export const returnSize: Concern = (model) =>
-	model.returns.flatMap((state) => {
-		const full = state.result ? state.result.depthRatio : 1;
-		if (full <= model.limit('returnFull') || state.run.fallPercent <= 0) return [];
-		if (state.run.way === 'drop' || state.run.way === 'level') return [];
-		const wanted = diameterForFlow(
-			state.flowLph,
-			state.result?.halfCapacityLph ?? state.flowLph / 2,
-			state.run.innerDiameterMm
-		);
-		const tube = model.shelf.tubes.find(
-			(t) =>
-				t.use === 'return' &&
-				t.innerDiameterMm >= wanted &&
-				t.innerDiameterMm > state.run.innerDiameterMm
-		);
-		const steeper = Math.min(
-			20,
-			Math.ceil(
-				state.run.fallPercent *
-					(state.flowLph / (state.result?.halfCapacityLph ?? state.flowLph / 2)) ** 2 *
-					2
-			) / 2
-		);
-		// the flow hardly changes with the return, so its depth is all that is worked out anew
-		const depth = (innerDiameterMm: number, fallPercent: number): string => {
-			try {
-				const after = drain({ ...state.input, innerDiameterMm, fallPercent });
-				return `${Math.round(after.depthRatio * 100)} % full`;
-			} catch {
-				return 'still too small';
-			}
-		};
+	model.returns.flatMap((state): Said[] => {
+		const { run, result } = state;
+		const full = result ? result.depthRatio : 1;
+		if (full <= model.limit('returnFull') || run.fallPercent <= 0) return [];
+		if (run.way === 'drop' || run.way === 'level') return [];
 		return [
 			{
 				code: 'return-too-small',
 				step: 'lines',
-				severity: state.result ? 'look' : 'stop',
-				subject: state.run.id,
+				severity: result ? 'look' : 'stop',
+				subject: run.id,
 				message:
-					`The ${state.run.name} ${state.result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${say(state.flowLph, 'flow')}. ` +
+					`The ${run.name} ${result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${say(state.flowLph, 'flow')}. ` +
 					`Over half full it backs up, and the water stands in it until it spills.`,
-				fixes: some(
-					tube && {
-						label: `Return of ${tube.nominalMm} mm`,
-						effect: depth(tube.innerDiameterMm, state.run.fallPercent),
-						change: [setOf({ id: state.run.standId }, 'returnTubeId', tube.id)]
-					},
-					steeper > state.run.fallPercent && {
-						label: `Fall of ${steeper} %`,
-						effect: depth(state.run.innerDiameterMm, steeper),
-						change: [setOf({ id: state.run.standId }, 'fallPercent', steeper)]
-					}
-				)
+				fixes: moreReturn(model, state)
 			}
 		];
 	});
+
+/** The next bore that does, or a fall that makes this one do. */
+function moreReturn({ shelf }: SystemModel, { run, result, input, flowLph }: ReturnState): Fix[] {
+	const { innerDiameterMm, fallPercent } = run;
+	const half = result?.halfCapacityLph ?? flowLph / 2;
+	const wanted = diameterForFlow(flowLph, half, innerDiameterMm);
+	const tube = shelf.tubes.find(
+		(t) => t.use === 'return' && t.innerDiameterMm >= wanted && t.innerDiameterMm > innerDiameterMm
+	);
+	const steeper = Math.min(20, Math.ceil(fallPercent * (flowLph / half) ** 2 * 2) / 2);
+	// the flow hardly changes with the return, so its depth is all that is worked out anew
+	const depth = (changed: { innerDiameterMm?: number; fallPercent?: number }): string => {
+		try {
+			return `${Math.round(drain({ ...input, ...changed }).depthRatio * 100)} % full`;
+		} catch {
+			return 'still too small';
+		}
+	};
+	const stand = { id: run.standId };
+	return some(
+		tube && {
+			label: `Return of ${tube.nominalMm} mm`,
+			effect: depth({ innerDiameterMm: tube.innerDiameterMm }),
+			change: [setOf(stand, 'returnTubeId', tube.id)]
+		},
+		steeper > fallPercent && {
+			label: `Fall of ${steeper} %`,
+			effect: depth({ fallPercent: steeper }),
+			change: [setOf(stand, 'fallPercent', steeper)]
+		}
+	);
+}
 
 export const returnFall: Concern = (model) =>
 	model.design.stands.flatMap((stand, i) => {

@@ -254,40 +254,19 @@ export const place: Concern = (model) =>
 		}
 	});
 
+type Box = SystemModel['layout']['extent'];
+type Obstacle = SystemModel['area']['obstacles'][number];
+
+const standsIn = (o: Obstacle, { from, to }: Box): boolean =>
+	o.xM < to.xM && o.xM + o.lengthM > from.xM && o.yM < to.yM && o.yM + o.widthM > from.yM;
+
 /** What stands on the floor where the bench or the tank should. */
 export const obstacles: Concern = (model) => {
 	const { layout, area, design } = model;
 	const { from, to } = layout.extent;
+	const what = kindOf(design.stands[0]!).words.stand;
 	return area.obstacles.flatMap((o, k): Said[] => {
-		const across = o.xM < to.xM && o.xM + o.lengthM > from.xM;
-		const deep = o.yM < to.yM && o.yM + o.widthM > from.yM;
-		if (!across || !deep) return [];
-		const { perRow = 1, rows = 1, endClearMm = 0, pitchMm = 1 } = fieldsOf(design.stands[0]!);
-		const what = kindOf(design.stands[0]!).words.stand;
-		const free = o.xM - from.xM;
-		const fit =
-			Math.floor(
-				((free - 0.05) * 1000 - (layout.stands[0]!.lowEndM.xM - from.xM) * 1000 - 2 * endClearMm) /
-					pitchMm
-			) + 1;
-		const shorter = [
-			setOf(model.design.stands[0]!, 'perRow', fit),
-			setOf(
-				model.design.stands[0]!,
-				'lengthMm',
-				Math.max(200, 2 * endClearMm + (fit - 1) * pitchMm)
-			)
-		];
-		const one = [setOf(model.design.stands[0]!, 'rows', 1)];
-		const clears = (change: Fix['change']) => {
-			const box = model.with(change).layout.extent;
-			return !(
-				o.xM < box.to.xM &&
-				o.xM + o.lengthM > box.from.xM &&
-				o.yM < box.to.yM &&
-				o.yM + o.widthM > box.from.yM
-			);
-		};
+		if (!standsIn(o, layout.extent)) return [];
 		return [
 			{
 				code: 'obstacle-in-the-way',
@@ -295,18 +274,26 @@ export const obstacles: Concern = (model) => {
 				severity: 'stop',
 				subject: `obstacle${k + 1}`,
 				message: `${o.name} stands in the way, ${say(o.xM, 'span')} from the left and ${say(o.yM, 'span')} from the front: the ${what} needs ${say(to.xM - from.xM, 'span')} by ${say(to.yM - from.yM, 'span')} there.`,
-				fixes: some(
-					fit >= 1 &&
-						fit < perRow &&
-						clears(shorter) && {
-							label: `${fit} a row`,
-							effect: 'ends before it',
-							change: shorter
-						},
-					rows > 1 &&
-						clears(one) && { label: 'One row', effect: 'stays in front of it', change: one }
-				)
+				fixes: aroundIt(model, o)
 			}
 		];
 	});
 };
+
+/** Ends before it, or stays in front of it. */
+function aroundIt(model: SystemModel, o: Obstacle): Fix[] {
+	const stand = model.design.stands[0]!;
+	const { perRow = 1, rows = 1, endClearMm = 0, pitchMm = 1 } = fieldsOf(stand);
+	const freeMm = (o.xM - 0.05 - model.layout.stands[0]!.lowEndM.xM) * 1000 - 2 * endClearMm;
+	const fit = Math.floor(freeMm / pitchMm) + 1;
+	const lengthMm = Math.max(200, 2 * endClearMm + (fit - 1) * pitchMm);
+	const shorter = [setOf(stand, 'perRow', fit), setOf(stand, 'lengthMm', lengthMm)];
+	const one = [setOf(stand, 'rows', 1)];
+	const clears = (change: Fix['change']) => !standsIn(o, model.with(change).layout.extent);
+	return some(
+		fit >= 1 &&
+			fit < perRow &&
+			clears(shorter) && { label: `${fit} a row`, effect: 'ends before it', change: shorter },
+		rows > 1 && clears(one) && { label: 'One row', effect: 'stays in front of it', change: one }
+	);
+}

@@ -1,4 +1,4 @@
-import { fieldsOf, kindOf, type Change } from '../../design';
+import { fieldsOf, kindOf, type Stand } from '../../design';
 import { pick, STAGES, type Crop } from '../../shelf';
 import type { Pair, SystemModel } from '../../model';
 import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
@@ -59,45 +59,53 @@ const when = (day: number | null, climbs: boolean): string => {
 };
 
 /** Wider spacing, as far as the stand's own length or the place's lets it; fewer where it must be. */
-function roomier(model: SystemModel, i: number, worst: Pair): Fix[] {
-	const stand = model.design.stands[i]!;
+const roomier = (model: SystemModel, i: number, worst: Pair): (Fix | false)[] => [
+	widerRow(model, model.design.stands[i]!, worst),
+	furtherApart(model, model.design.stands[i]!, worst)
+];
+
+/** Grown plants need so much, in whole centimetres. */
+const wideOf = ({ wantsMm }: Pair): number => Math.ceil(wantsMm / 10) * 10;
+
+function widerRow(model: SystemModel, stand: Stand, worst: Pair): Fix | false {
 	const { pitchMm, lengthMm, endClearMm, perRow } = fieldsOf(stand);
-	const wide = Math.ceil(worst.wantsMm / 10) * 10;
-	const fixes: Fix[] = [];
-	if (pitchMm !== undefined && perRow !== undefined && lengthMm !== undefined && pitchMm < wide) {
-		const clear = endClearMm ?? 0;
-		const needs = 2 * clear + (perRow - 1) * wide;
-		const room = Math.max(1, Math.floor((lengthMm - 2 * clear) / wide) + 1);
-		const fitsArea = needs <= model.area.lengthM * 1000 - 200;
-		const change: Change[] = [
-			setOf(stand, 'pitchMm', wide),
-			fitsArea
-				? setOf(stand, 'lengthMm', Math.max(lengthMm, needs))
-				: setOf(stand, 'perRow', Math.min(perRow, room))
-		];
-		fixes.push({
-			label: fitsArea
-				? `Space at ${say(wide, 'size')}`
-				: `${Math.min(perRow, room)} a row instead of ${perRow}`,
-			effect: fitsArea ? 'no leaf shades another' : `${say(wide, 'size')} each`,
-			change
-		});
-	}
+	const wide = wideOf(worst);
+	if (pitchMm === undefined || perRow === undefined || lengthMm === undefined) return false;
+	if (pitchMm >= wide) return false;
+	const clear = endClearMm ?? 0;
+	const needs = 2 * clear + (perRow - 1) * wide;
+	const room = Math.max(1, Math.floor((lengthMm - 2 * clear) / wide) + 1);
+	const apart = setOf(stand, 'pitchMm', wide);
+	if (needs <= model.area.lengthM * 1000 - 200)
+		return {
+			label: `Space at ${say(wide, 'size')}`,
+			effect: 'no leaf shades another',
+			change: [apart, setOf(stand, 'lengthMm', Math.max(lengthMm, needs))]
+		};
+	return {
+		label: `${Math.min(perRow, room)} a row instead of ${perRow}`,
+		effect: `${say(wide, 'size')} each`,
+		change: [apart, setOf(stand, 'perRow', Math.min(perRow, room))]
+	};
+}
+
+/** Towers, or the rings of one. */
+function furtherApart(model: SystemModel, stand: Stand, worst: Pair): Fix | false {
+	const wide = wideOf(worst);
 	if ('towers' in stand && worst.a.containerId !== worst.b.containerId && stand.towers > 1) {
 		const by = Math.ceil((worst.wantsMm - worst.apartMm) / 10) * 10;
-		fixes.push({
+		return {
 			label: `Towers ${say(stand.pitchMm + by, 'size')} apart`,
 			effect: 'no leaf of one reaches the next',
 			change: [setOf(stand, 'pitchMm', Math.min(3000, stand.pitchMm + by))]
-		});
-	} else if ('ringPitchMm' in stand && stand.ringPitchMm < wide) {
-		const change = [setOf(stand, 'ringPitchMm', Math.min(1000, wide))];
-		const after = model.with(change).layout.sites.length;
-		fixes.push({
-			label: `Rings ${say(wide, 'size')} apart`,
-			effect: `${after} sites instead of ${model.layout.sites.length}`,
-			change
-		});
+		};
 	}
-	return fixes;
+	if (!('ringPitchMm' in stand) || stand.ringPitchMm >= wide) return false;
+	const change = [setOf(stand, 'ringPitchMm', Math.min(1000, wide))];
+	const after = model.with(change).layout.sites.length;
+	return {
+		label: `Rings ${say(wide, 'size')} apart`,
+		effect: `${after} sites instead of ${model.layout.sites.length}`,
+		change
+	};
 }

@@ -1,4 +1,4 @@
-import { fieldsOf } from '../../design';
+import { fieldsOf, type Stand } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
@@ -48,40 +48,8 @@ interface Evener {
 }
 
 function evenerFixes(model: SystemModel, before: number): Fix[] {
-	const { design, shelf, layout, operation } = model;
-	const candidates: Evener[] = [];
-	if (design.source.kind === 'pump' && operation.dial < 0.99)
-		candidates.push({ label: 'Dial to 100 %', change: [set('operation.dial', 1)] });
-	design.stands.forEach((stand) => {
-		const { rowTubeId, emitterId } = fieldsOf(stand);
-		const tube = rowTubeId && pick(shelf.tubes, rowTubeId);
-		const wider =
-			tube && shelf.tubes.find((t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm);
-		if (wider) {
-			const rows = new Set(
-				layout.runs.filter((r) => r.standId === stand.id && r.tubeId === rowTubeId).map((r) => r.id)
-			);
-			candidates.push({
-				label: `Row tube of ${wider.nominalMm} mm`,
-				change: [setOf(stand, 'rowTubeId', wider.id)],
-				edit: { runs: rows, innerDiameterMm: wider.innerDiameterMm }
-			});
-		}
-		const drips = emitterId && pick(shelf.emitters, emitterId).use.includes('drip');
-		if (drips && !emitterId.startsWith('even'))
-			candidates.push({
-				label: `Compensating drippers, ${say(4, 'flow')}`,
-				change: [setOf(stand, 'emitterId', 'even-4')],
-				edit: {
-					outlets: new Set(
-						layout.emissions.filter((e) => e.standId === stand.id).map((e) => e.nodeId)
-					),
-					emitterId: 'even-4'
-				}
-			});
-	});
 	const fixes: Fix[] = [];
-	for (const { label, change, edit } of candidates) {
+	for (const { label, change, edit } of eveners(model)) {
 		const { dry, variationPercent } = edit
 			? variationWith(model, edit)
 			: model.with(change).path.result.uniformity;
@@ -91,4 +59,52 @@ function evenerFixes(model: SystemModel, before: number): Fix[] {
 		if (variationPercent < model.limit('evenPercent')) break;
 	}
 	return fixes.slice(0, 3);
+}
+
+/** What may make it more even, the cheapest first. */
+function eveners(model: SystemModel): Evener[] {
+	const { design, operation } = model;
+	const dial =
+		design.source.kind === 'pump' && operation.dial < 0.99
+			? [{ label: 'Dial to 100 %', change: [set('operation.dial', 1)] }]
+			: [];
+	const ofStands = design.stands.flatMap((stand) => [
+		...widerRows(model, stand),
+		...evenDrippers(model, stand)
+	]);
+	return [...dial, ...ofStands];
+}
+
+function widerRows({ shelf, layout }: SystemModel, stand: Stand): Evener[] {
+	const { rowTubeId } = fieldsOf(stand);
+	if (!rowTubeId) return [];
+	const tube = pick(shelf.tubes, rowTubeId);
+	const wider = shelf.tubes.find(
+		(t) => t.use === 'feed' && t.innerDiameterMm > tube.innerDiameterMm
+	);
+	if (!wider) return [];
+	const mine = layout.runs.filter((r) => r.standId === stand.id && r.tubeId === rowTubeId);
+	const runs = new Set(mine.map((r) => r.id));
+	return [
+		{
+			label: `Row tube of ${wider.nominalMm} mm`,
+			change: [setOf(stand, 'rowTubeId', wider.id)],
+			edit: { runs, innerDiameterMm: wider.innerDiameterMm }
+		}
+	];
+}
+
+function evenDrippers({ shelf, layout }: SystemModel, stand: Stand): Evener[] {
+	const { emitterId } = fieldsOf(stand);
+	if (!emitterId || emitterId.startsWith('even')) return [];
+	if (!pick(shelf.emitters, emitterId).use.includes('drip')) return [];
+	const mine = layout.emissions.filter((e) => e.standId === stand.id);
+	const outlets = new Set(mine.map((e) => e.nodeId));
+	return [
+		{
+			label: `Compensating drippers, ${say(4, 'flow')}`,
+			change: [setOf(stand, 'emitterId', 'even-4')],
+			edit: { outlets, emitterId: 'even-4' }
+		}
+	];
 }
