@@ -111,10 +111,8 @@ function tankLid({ design, layout, shelf }: Made): Template[] {
 	const feet = layout.containers.filter((c) => c.standId === stand!.id && c.radiusM !== null);
 	// what is stacked on a foot stands on the same spot
 	const spots = feet.filter((c, i) => feet.findIndex((d) => d.xM === c.xM && d.yM === c.yM) === i);
-	const opening = (at: NonNullable<typeof hatch>) => {
-		const size = at.sizeM * 1000;
-		return rectangle(x(at.xM - at.sizeM / 2), y(at.yM + at.sizeM / 2), size, size);
-	};
+	const opening = ({ xM, yM, sizeM }: NonNullable<typeof hatch>) =>
+		rectangle(x(xM - sizeM / 2), y(yM + sizeM / 2), sizeM * 1000, sizeM * 1000);
 	const { rowTubeId, riserTubeId } = stand as { rowTubeId?: string; riserTubeId?: string };
 	const risen = riserTubeId !== undefined;
 	const riser = pick(shelf.tubes, riserTubeId ?? rowTubeId ?? design.lines.mainTubeId);

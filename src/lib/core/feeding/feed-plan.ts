@@ -169,25 +169,12 @@ function timed(input: FeedPlanInput, needs: Need[], leastDayEvents: number): Fee
 		n.demandL === 0 ? 0 : (deficits[i]! / (1 - input.drainFraction) / n.flowLph) * 60
 	);
 	const { onMin, events } = onTheTimer(input, starts, wanted);
-	const sites = needs.map((n, i) => {
-		const doseL = (n.flowLph * onMin) / 60;
-		const deficitL = deficits[i]!;
-		return {
-			id: input.sites[i]!.id,
-			doseL,
-			deficitL,
-			drainFraction: doseL > deficitL ? 1 - deficitL / doseL : 0,
-			depletion: n.dayL / Math.max(1, dayEvents) / n.availableL
-		};
-	});
+	const sites = needs.map((n, i) => ({
+		id: input.sites[i]!.id,
+		...doseOf(n.flowLph, onMin, deficits[i]!),
+		depletion: n.dayL / Math.max(1, dayEvents) / n.availableL
+	}));
 	const { covered, overlap } = coverage(events);
-	const raised = {
-		'too-few-events': dayEvents < leastDayEvents,
-		'too-many-events': input.school !== 'repeat' && events.length > input.timer.slotsPerDay,
-		'dose-short': sites.some((s) => s.doseL < s.deficitL * (1 - 1e-9)),
-		overlap,
-		'drain-heavy': sites.some((s) => s.drainFraction > HEAVY_DRAIN + 1e-9)
-	};
 	return {
 		events,
 		onMin,
@@ -201,21 +188,37 @@ function timed(input: FeedPlanInput, needs: Need[], leastDayEvents: number): Fee
 			needs.map((n) => n.feeds)
 		),
 		durationSetBy: firstLargest(input, wanted),
-		warnings: WARNINGS.filter((code) => raised[code])
+		warnings: warningsOf(input, { events, sites, overlap, seldom: dayEvents < leastDayEvents })
 	};
 }
 
+/** What a feed brings to a site against what it must make good. */
+function doseOf(flowLph: number, onMin: number, deficitL: number) {
+	const doseL = (flowLph * onMin) / 60;
+	return { doseL, deficitL, drainFraction: doseL > deficitL ? 1 - deficitL / doseL : 0 };
+}
+
+function warningsOf(
+	{ school, timer }: FeedPlanInput,
+	plan: Pick<FeedPlan, 'events' | 'sites'> & { overlap: boolean; seldom: boolean }
+): FeedPlan['warnings'] {
+	const { events, sites, overlap, seldom } = plan;
+	const raised = {
+		'too-few-events': seldom,
+		'too-many-events': school !== 'repeat' && events.length > timer.slotsPerDay,
+		'dose-short': sites.some((s) => s.doseL < s.deficitL * (1 - 1e-9)),
+		overlap,
+		'drain-heavy': sites.some((s) => s.drainFraction > HEAVY_DRAIN + 1e-9)
+	};
+	return WARNINGS.filter((code) => raised[code]);
+}
+
 function steady(input: FeedPlanInput, needs: Need[], leastDayEvents: number): FeedPlan {
-	const sites = needs.map((n, i) => {
-		const doseL = n.flowLph * 24;
-		return {
-			id: input.sites[i]!.id,
-			doseL,
-			deficitL: n.demandL,
-			drainFraction: doseL > n.demandL ? 1 - n.demandL / doseL : 0,
-			depletion: 0
-		};
-	});
+	const sites = needs.map((n, i) => ({
+		id: input.sites[i]!.id,
+		...doseOf(n.flowLph, DAY, n.demandL),
+		depletion: 0
+	}));
 	const wanted = needs.map((n) => (n.demandL === 0 ? 0 : n.demandL / n.flowLph));
 	return {
 		events: [{ startMin: 0, durationMin: DAY, night: false }],

@@ -18,6 +18,7 @@ export const DEFAULT_ROUGHNESS_MM = 0.0015;
 /** Relative roughness above which Colebrook–White no longer describes a pipe. */
 const ROUGHEST = 0.05;
 
+/** Roughness past what Colebrook–White is good for: over 0.05 of the bore. */
 export const tooRough = (roughnessMm: number, innerDiameterMm: number): boolean =>
 	roughnessMm > ROUGHEST * innerDiameterMm;
 export const roughnessMessage =

@@ -5,6 +5,7 @@ import { Workshop } from './workshop';
 
 const POST_M = 0.045;
 
+/** What channels hang on: posts and rails of a frame, or a wall behind them; m, from x0 to x1 and up to topM. */
 export function frame(
 	shop: Workshop<Stand>,
 	stand: Channels,

@@ -3,6 +3,7 @@ import { boxOf } from './outline';
 import type { StandPiece } from './stand-piece';
 import type { Layout, LayoutProblem, Point, TankLayout } from './types';
 
+/** The box around everything that is built, m: tank, vessels, solids and lines, not plants. */
 export function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {
 	const from: Point = { xM: tank.xM, yM: tank.yM, zM: Math.min(0, tank.floorM) };
 	const to: Point = {
@@ -44,6 +45,7 @@ export function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent
 	return { from, to };
 }
 
+/** A problem where the box is longer, deeper or higher than its area; none where it fits. */
 export function outside({ extent }: Layout, area: Area): LayoutProblem[] {
 	const lengthM = extent.to.xM - extent.from.xM;
 	const widthM = extent.to.yM - extent.from.yM;

@@ -35,43 +35,52 @@ export function plantBy(
 ): Operation['crops'] {
 	if (cropIds.length === 0) return {};
 	const ordered = [...sites].sort(inOrder);
-	const crop = (id: string) => pick(shelf.crops, id);
-	const waterUse = (id: string) => crop(id).kc * crop(id).canopyM2;
-	// how far from the middle of what is planted
+	const cropOf = RULES[rule](cropIds, ordered, shelf);
+	return Object.fromEntries(ordered.map((site, i) => [site.id, cropOf(site, i)]));
+}
+
+/** Makes of crops and sites in their order what grows at each. */
+type Rule = (
+	cropIds: readonly string[],
+	sites: readonly Site[],
+	shelf: ShelfLists
+) => (site: Site, i: number) => string;
+
+const RULES: Record<PlantRule, Rule> = {
+	alternate: (cropIds) => (_, i) => cropIds[i % cropIds.length]!,
+	rows: (cropIds) => (site) => cropIds[site.row % cropIds.length]!,
+	rings: (cropIds, sites) => {
+		const most = Math.max(...sites.map((site) => site.column)) + 1;
+		return (site) => cropIds[Math.floor((site.column * cropIds.length) / most)]!;
+	},
+	low: (cropIds, sites, shelf) => {
+		const uses = (id: string) => {
+			const { kc, canopyM2 } = pick(shelf.crops, id);
+			return kc * canopyM2;
+		};
+		const thirsty = [...cropIds].sort((a, b) => uses(b) - uses(a));
+		const low = dealt(
+			[...sites].sort((a, b) => a.zM - b.zM),
+			thirsty
+		);
+		return (site) => low.get(site.id)!;
+	},
+	outside: (cropIds, sites, shelf) => {
+		const trailing = (id: string) => (pick(shelf.crops, id).habit === 'trailing' ? 0 : 1);
+		const outer = [...cropIds].sort((a, b) => trailing(a) - trailing(b));
+		const edge = fromTheMiddle(sites);
+		const out = dealt(
+			[...sites].sort((a, b) => edge(b) - edge(a)),
+			outer
+		);
+		return (site) => out.get(site.id)!;
+	}
+};
+
+/** How far from the middle of what is planted a site is. */
+function fromTheMiddle(sites: readonly Site[]): (site: Site) => number {
 	const mean = (of: (site: Site) => number) =>
 		sites.reduce((sum, site) => sum + of(site), 0) / Math.max(1, sites.length);
 	const [midX, midY] = [mean((site) => site.xM), mean((site) => site.yM)];
-	function edge(site: Site): number {
-		return Math.hypot(site.xM - midX, site.yM - midY);
-	}
-	const cropOf = ((): ((site: Site, i: number) => string) => {
-		switch (rule) {
-			case 'alternate':
-				return (_, i) => cropIds[i % cropIds.length]!;
-			case 'rows':
-				return (site) => cropIds[site.row % cropIds.length]!;
-			case 'rings': {
-				const most = Math.max(...sites.map((site) => site.column)) + 1;
-				return (site) => cropIds[Math.floor((site.column * cropIds.length) / most)]!;
-			}
-			case 'low': {
-				const thirsty = [...cropIds].sort((a, b) => waterUse(b) - waterUse(a));
-				const low = dealt(
-					[...ordered].sort((a, b) => a.zM - b.zM),
-					thirsty
-				);
-				return (site) => low.get(site.id)!;
-			}
-			case 'outside': {
-				const trailing = (id: string) => (crop(id).habit === 'trailing' ? 0 : 1);
-				const outer = [...cropIds].sort((a, b) => trailing(a) - trailing(b));
-				const out = dealt(
-					[...ordered].sort((a, b) => edge(b) - edge(a)),
-					outer
-				);
-				return (site) => out.get(site.id)!;
-			}
-		}
-	})();
-	return Object.fromEntries(ordered.map((site, i) => [site.id, cropOf(site, i)]));
+	return (site) => Math.hypot(site.xM - midX, site.yM - midY);
 }

@@ -85,7 +85,7 @@ function slabAt(
 	{ row, column }: Slot
 ): Container {
 	const [xM, yM] = [frame.xs[column]!, frame.ys[row]!];
-	const half = stand.slabLengthMm / 2000;
+	const [half, deep] = [stand.slabLengthMm / 2000, stand.slabWidthMm / 2000];
 	const high = stand.slabHeightMm / 1000;
 	const [z0, z1] = [frame.topAt(xM - half), frame.topAt(xM + half)];
 	const [x0, x1] = [xM - half, xM + half];
@@ -96,11 +96,8 @@ function slabAt(
 		[x1, z1]
 	];
 	const mediumL = (stand.slabLengthMm * stand.slabWidthMm * stand.slabHeightMm) / 1e6;
-	const deep = stand.slabWidthMm / 2000;
 	return shop.container({
-		xM,
-		yM,
-		zM: frame.topAt(xM),
+		...{ xM, yM, zM: frame.topAt(xM) },
 		id: shop.id(label),
 		form: 'slab',
 		label,
@@ -109,7 +106,7 @@ function slabAt(
 		front,
 		mediumFront: front,
 		poolFront: [],
-		above: rect(xM - half, xM + half, yM - deep, yM + deep),
+		above: rect(x0, x1, yM - deep, yM + deep),
 		radiusM: null,
 		heightMm: stand.slabHeightMm,
 		fillMm: stand.slabHeightMm,

@@ -22,6 +22,7 @@ export const headerZ = (stand: { footing: 'lid' | 'base' }, { feet }: Footing): 
 		? feet[0]!.zM - LID_M - 0.03
 		: Math.max(...feet.map((foot) => foot.zM)) + 0.02;
 
+/** A row of stacks as a stand: where it stands, what the wind finds of it, or what it is tied to. */
 export function finish(
 	shop: Workshop<Stand>,
 	standing: Footing,

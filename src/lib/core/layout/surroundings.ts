@@ -45,6 +45,7 @@ export function tankStand(tank: TankLayout): Layout['solids'] {
 	];
 }
 
+/** What else stands in the area, as solids. */
 export const obstacles = (area: Area): Layout['solids'] =>
 	area.obstacles.map((o, i) => ({
 		id: `obstacle${i + 1}`,

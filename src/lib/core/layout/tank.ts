@@ -12,6 +12,7 @@ export const tankShapeOf = (
 export const brimMmOf = (design: Pick<Design, 'tank'>, shelf: Pick<ShelfLists, 'tanks'>): number =>
 	Math.max(1, shapeHeightMm(tankShapeOf(design, shelf)) - design.tank.overflowBelowRimMm);
 
+/** Litres the tank holds up to its lowest opening. */
 export const brimLitresOf = (
 	design: Pick<Design, 'tank'>,
 	shelf: Pick<ShelfLists, 'tanks'>

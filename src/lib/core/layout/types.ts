@@ -306,7 +306,9 @@ export interface LevelFillBasis {
 	valve: { nominalFlowLph: number; nominalHeadM: number };
 }
 
+/** From one point to another, m. */
 export const distance = (a: Point, b: Point): number =>
 	Math.hypot(a.xM - b.xM, a.yM - b.yM, a.zM - b.zM);
+/** Along a line of points, m. */
 export const lengthOf = (points: readonly Point[]): number =>
 	points.slice(1).reduce((total, point, i) => total + distance(points[i]!, point), 0);

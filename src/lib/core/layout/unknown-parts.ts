@@ -14,57 +14,47 @@ interface Named {
 }
 
 /** Parts a design names that are not on the shelf; the first of their kind is drawn in their place. */
-export function unknownParts(
-	{ design, operation }: LayoutInput,
-	shelf: ShelfLists
-): LayoutProblem[] {
-	const named: Named[] = [
-		{ list: shelf.tanks, id: design.tank.partId, what: 'tank', path: 'design.tank.partId' },
+export function unknownParts(system: LayoutInput, shelf: ShelfLists): LayoutProblem[] {
+	return [...partsNamed(system, shelf), ...cropsNamed(system, shelf)]
+		.filter(({ list, id }) => !has(list, id))
+		.map(({ list, id, what, path, value }): LayoutProblem => {
+			const [drawn] = list;
+			const instead = { path, value: value?.(drawn!.id) ?? drawn!.id };
+			return { code: 'unknown-part', what, id, drawn: drawn!.name, instead };
+		});
+}
+
+function partsNamed({ design }: LayoutInput, shelf: ShelfLists): Named[] {
+	const { tank, lines, stands } = design;
+	return [
+		{ list: shelf.tanks, id: tank.partId, what: 'tank', path: 'design.tank.partId' },
 		{
 			list: shelf.tubes,
-			id: design.lines.mainTubeId,
+			id: lines.mainTubeId,
 			what: 'feed main',
 			path: 'design.lines.mainTubeId'
 		},
-		...design.stands.flatMap((stand): Named[] =>
+		...stands.flatMap((stand): Named[] =>
 			Object.entries(kindOf(stand).schema.shape).flatMap(([field, schema]) => {
 				const { shelf: list, title } = ((schema as z.ZodType).meta() ?? {}) as FieldMeta;
 				if (!list) return [];
-				return [
-					{
-						list: shelf[list as keyof ShelfLists],
-						id: String((stand as Record<string, unknown>)[field]),
-						what: title ?? field,
-						path: standPath(stand, field)
-					}
-				];
+				const id = String((stand as Record<string, unknown>)[field]);
+				const path = standPath(stand, field);
+				return [{ list: shelf[list as keyof ShelfLists], id, what: title ?? field, path }];
 			})
 		)
 	];
-	for (const cropId of new Set(Object.values(operation.crops)))
-		named.push({
-			list: shelf.crops,
-			id: cropId,
-			what: 'crop',
-			path: 'operation.crops',
-			value: (replacementId) =>
-				Object.fromEntries(
-					Object.entries(operation.crops).map(([site, at]) => [
-						site,
-						at === cropId ? replacementId : at
-					])
-				)
-		});
-	return named
-		.filter(({ list, id }) => !has(list, id))
-		.map(({ list, id, what, path, value }) => {
-			const replacement = list[0]!;
-			return {
-				code: 'unknown-part' as const,
-				what,
-				id,
-				drawn: replacement.name,
-				instead: { path, value: value?.(replacement.id) ?? replacement.id }
-			};
-		});
 }
+
+/** Each crop once; its replacement stands at all its sites. */
+const cropsNamed = ({ operation }: LayoutInput, shelf: ShelfLists): Named[] =>
+	[...new Set(Object.values(operation.crops))].map((cropId) => ({
+		list: shelf.crops,
+		id: cropId,
+		what: 'crop',
+		path: 'operation.crops',
+		value: (instead) =>
+			Object.fromEntries(
+				Object.entries(operation.crops).map(([site, at]) => [site, at === cropId ? instead : at])
+			)
+	}));

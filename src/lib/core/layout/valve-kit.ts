@@ -17,6 +17,7 @@ export function hoseJoint(shop: Workshop<Stand>, stand: ValvePots | ValveTrays):
 	shop.mainJoint('main to hose', stand.rowTubeId, 'reducing joiner');
 }
 
+/** What stands level on a board or the floor, as every valve-fed stand does. */
 export const standing = (stand: ValvePots | ValveTrays, anchor: Anchor, frame: RowFrame) => ({
 	lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
 	lengthM: stand.lengthMm / 1000,

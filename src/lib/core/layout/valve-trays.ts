@@ -168,44 +168,45 @@ function refuseCrowd(shop: Workshop<Stand>, stand: ValveTrays, bucket: Bucket): 
 }
 
 /** Hose along each row with a valve at each tray; the longest way is what the fill is reckoned with. */
-function valveRows(
+const valveRows = (
 	shop: Workshop<Stand>,
 	stand: ValveTrays,
 	frame: RowFrame,
 	surfaceM: number
+): number =>
+	Math.max(0, ...frame.ys.map((yM, row) => valveRow(shop, stand, { row, yM, zM: surfaceM })));
+
+/** One row; returns how long its hose is, m. */
+function valveRow(
+	shop: Workshop<Stand>,
+	stand: ValveTrays,
+	{ row, yM, zM }: { row: number; yM: number; zM: number }
 ): number {
-	let longest = 0;
-	frame.ys.forEach((yM, row) => {
-		let before: FeedNode = shop.anchor.feedNode;
-		let way = 0;
-		for (const tray of shop.piece.containers.filter((c) => c.row === row)) {
-			const first = before === shop.anchor.feedNode;
-			const node = shop.node(`${tray.id}.out`, {
-				xM: tray.xM - stand.trayLengthMm / 2000 + 0.04,
-				yM,
-				zM: surfaceM
-			});
-			way += distance(before, node);
-			shop.run({
-				id: `${tray.id}.row`,
-				name: `hose to tray ${tray.label}`,
-				role: 'row',
-				from: before,
-				to: node,
-				tubeId: stand.rowTubeId,
-				fittings: [first && row > 0 ? TEE_BRANCH : TEE_STRAIGHT],
-				emptiesBack: false
-			});
-			shop.emit(node, {
-				id: shop.outlet(`${row + 1}/${tray.column + 1}`),
-				label: tray.label,
-				emitterId: stand.emitterId,
-				containerId: tray.id,
-				shares: equally(tray.siteIds)
-			});
-			before = node;
-		}
-		longest = Math.max(longest, way);
-	});
-	return longest;
+	const start = shop.anchor.feedNode;
+	let before: FeedNode = start;
+	let way = 0;
+	for (const tray of shop.piece.containers.filter((c) => c.row === row)) {
+		const xM = tray.xM - stand.trayLengthMm / 2000 + 0.04;
+		const node = shop.node(`${tray.id}.out`, { xM, yM, zM });
+		way += distance(before, node);
+		shop.run({
+			id: `${tray.id}.row`,
+			name: `hose to tray ${tray.label}`,
+			role: 'row',
+			from: before,
+			to: node,
+			tubeId: stand.rowTubeId,
+			fittings: [before === start && row > 0 ? TEE_BRANCH : TEE_STRAIGHT],
+			emptiesBack: false
+		});
+		shop.emit(node, {
+			id: shop.outlet(`${row + 1}/${tray.column + 1}`),
+			label: tray.label,
+			emitterId: stand.emitterId,
+			containerId: tray.id,
+			shares: equally(tray.siteIds)
+		});
+		before = node;
+	}
+	return way;
 }

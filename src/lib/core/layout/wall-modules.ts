@@ -42,13 +42,9 @@ export function wallModules(
 			lowM - stand.returnDropMm / 1000 - ((anchor.startXM + lengthM - xM) * stand.fallPercent) / 100
 	});
 	shop.piece.returns[0]!.containerIds.push(...panels.map((p) => p.id));
-	shop.piece.solids.push({
-		id: shop.id('wall'),
-		standId: stand.id,
-		role: 'wall',
-		front: [],
-		above: rect(anchor.startXM - 0.1, anchor.startXM + lengthM + 0.1, backM, backM + 0.05)
-	});
+	const wall = rect(anchor.startXM - 0.1, anchor.startXM + lengthM + 0.1, backM, backM + 0.05);
+	const solid = { id: shop.id('wall'), standId: stand.id, role: 'wall' as const };
+	shop.piece.solids.push({ ...solid, front: [], above: wall });
 	return shop.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: lowM },
 		lengthM,

@@ -83,6 +83,7 @@ export function calculateBatch(list: unknown): Answer[] | { error: Failure } {
 	});
 }
 
+/** An answer to input that cannot be read, at a path of it; '' for the whole. */
 export const invalid = (path: string, message: string): { error: Failure } => ({
 	error: { code: 'invalid-input', issues: [{ path, message }] }
 });

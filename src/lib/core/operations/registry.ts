@@ -268,6 +268,7 @@ export const OPERATIONS: readonly Operation[] = [
 ];
 
 const byId = new Map(OPERATIONS.map((op) => [op.id, op]));
+/** The operation with this id; undefined where there is none. */
 export const findOperation = (id: string): Operation | undefined => byId.get(id);
 
 /** JSON Schemas of an operation's input and output. */

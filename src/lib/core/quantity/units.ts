@@ -141,6 +141,7 @@ const STRENGTH_SCALES: Record<Units['strength'], Scale> = {
 	ppm700: as('ppm (700)', [0, 0, 0], 700)
 };
 
+/** How a quantity is read: unit, factor and rounding. */
 export function scaleOf(quantity: Quantity, units: Units): Scale {
 	if (quantity === 'strength') return STRENGTH_SCALES[units.strength];
 	const { metric, us } = UNITS[quantity];

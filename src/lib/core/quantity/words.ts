@@ -17,5 +17,9 @@ export const names = (list: readonly string[], most = 4): string =>
 		list.length > most + 1 ? [list.slice(0, most).join(', '), `${list.length - most} more`] : list
 	);
 
+const CHOICE = new Intl.ListFormat('en-GB', { type: 'disjunction' });
+/** "zinc, copper or boron". */
+export const anyOf = (list: readonly string[]): string => CHOICE.format(list);
+
 /** At the beginning of a sentence or a label. */
 export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);

@@ -42,6 +42,7 @@ export const ELEMENTS = [
 export type Element = (typeof ELEMENTS)[number];
 export type Amounts = Record<Element, number>;
 
+/** Nothing of every element, mg/L, to add to. */
 export const noAmounts = (): Amounts =>
 	Object.fromEntries(ELEMENTS.map((element) => [element, 0])) as Amounts;
 

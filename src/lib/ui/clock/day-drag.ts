@@ -14,44 +14,27 @@ export function moveFeed(
 	count: number,
 	byMin: number
 ): Change[] {
+	if (feed.school === 'repeat') return [moveRepeat(feed, index, byMin)];
 	const { window, lights } = feed;
 	const room = lights.durationMin - window.startAfterOnMin - window.stopBeforeOffMin;
-	const start = (min: number): Change => ({
-		path: 'operation.feed.window.startAfterOnMin',
-		value: min
-	});
-	const stop = (min: number): Change => ({
-		path: 'operation.feed.window.stopBeforeOffMin',
-		value: min
-	});
-	if (feed.school === 'repeat')
-		return index === 0
-			? [
-					{
-						path: 'operation.feed.repeatFromMin',
-						value: clampWhole(feed.repeatFromMin + byMin, 0, 1439)
-					}
-				]
-			: [
-					{
-						path: 'operation.feed.repeatEveryMin',
-						value: clampWhole(feed.repeatEveryMin + byMin / index, 10, 1440)
-					}
-				];
 	if (index === 0)
 		return [start(clampWhole(window.startAfterOnMin + byMin, 0, window.startAfterOnMin + room))];
 	if (feed.school === 'pulse')
-		return [
-			{
-				path: 'operation.feed.pulseEveryMin',
-				value: clampWhole(feed.pulseEveryMin + byMin / index, 5, 1440)
-			}
-		];
+		return [set('pulseEveryMin', clampWhole(feed.pulseEveryMin + byMin / index, 5, 1440))];
 	if (index === count - 1)
 		return [stop(clampWhole(window.stopBeforeOffMin - byMin, 0, window.stopBeforeOffMin + room))];
 	const by = clampWhole(byMin, -window.startAfterOnMin, window.stopBeforeOffMin);
 	return [start(window.startAfterOnMin + by), stop(window.stopBeforeOffMin - by)];
 }
+
+const set = (field: string, value: number): Change => ({ path: `operation.feed.${field}`, value });
+const start = (min: number): Change => set('window.startAfterOnMin', min);
+const stop = (min: number): Change => set('window.stopBeforeOffMin', min);
+
+const moveRepeat = (feed: Operation['feed'], index: number, byMin: number): Change =>
+	index === 0
+		? set('repeatFromMin', clampWhole(feed.repeatFromMin + byMin, 0, 1439))
+		: set('repeatEveryMin', clampWhole(feed.repeatEveryMin + byMin / index, 10, 1440));
 
 /** Minutes since midnight as a clock reads. */
 export const clockOf = (min: number): string => {

@@ -31,6 +31,9 @@ const HEAD = 38;
 const HEAD_GAP = 10;
 const BARS = 88;
 const FLOOR = 44;
+/** Free over the line of heads, and over something tall. */
+const HEAD_TOP = 30;
+const TALL_TOP = 12;
 /** Plants over the highest pipe that are drawn before they are cut. */
 const LEAVES_M = 0.45;
 /** Leaves beside a tower, and what is left free over its cap. */
@@ -59,6 +62,22 @@ export function frameOf(
 		: long(layout, width, height, below, small);
 }
 
+/** What a view must show, m. */
+interface Spans {
+	lengthM: number;
+	depthM: number;
+	topM: number;
+	/** Down to what is below the floor. */
+	underM: number;
+}
+
+const longSpans = ({ extent: { from, to } }: Layout): Spans => ({
+	lengthM: Math.max(0.4, to.xM - from.xM),
+	depthM: Math.max(0.2, to.yM - from.yM) + 0.08,
+	topM: to.zM + LEAVES_M,
+	underM: Math.max(0, -from.zM)
+});
+
 function long(
 	layout: Layout,
 	width: number,
@@ -68,23 +87,10 @@ function long(
 ): Frame {
 	const { extent } = layout;
 	const left = small ? 40 : RULER + 34;
-	// at the right the margin notes want room, where there is any
-	const spare = small ? 30 : width > 700 ? NOTES_WIDE : 96;
-	const lengthM = Math.max(0.4, extent.to.xM - extent.from.xM);
-	const depthM = Math.max(0.2, extent.to.yM - extent.from.yM) + 0.08;
-	const topM = extent.to.zM + LEAVES_M;
-	const underM = Math.max(0, -extent.from.zM);
-	const headTop = 30;
-	const fixed = HEAD + HEAD_GAP + FLOOR + headTop + (below ? BARS + 2 : 6);
-	const wide = (width - left - spare) / lengthM;
-	const under = Math.min(wide, (height - fixed) / (topM + underM + (below ? depthM : 0)));
-	// something short leaves room for the view from above at its side, and is drawn larger for it
-	const room = Math.min(
-		(width - left - NOTES_WIDE - 26) / (2 * lengthM),
-		(height - fixed) / (topM + underM)
-	);
-	const beside = below && !small && width > 700 && room > 1.2 * under;
-	const scale = Math.max(20, beside ? room : under);
+	const spans = longSpans(layout);
+	const { lengthM, depthM, topM, underM } = spans;
+	const { scale, beside } = longScale(spans, width - left, height, below, small);
+	const headTop = HEAD_TOP;
 	const floor = headTop + HEAD + HEAD_GAP + topM * scale;
 	const barsTop = floor + underM * scale + FLOOR;
 	const right = left + lengthM * scale;
@@ -110,6 +116,29 @@ function long(
 	};
 }
 
+/** The scale of something long, and whether it is short enough for the view from above at its side. */
+function longScale(
+	{ lengthM, depthM, topM, underM }: Spans,
+	free: number,
+	height: number,
+	below: boolean,
+	small: boolean
+): { scale: number; beside: boolean } {
+	const roomy = free > 700 - RULER - 34;
+	// at the right the margin notes want room, where there is any
+	const spare = small ? 30 : roomy ? NOTES_WIDE : 96;
+	const fixed = HEAD + HEAD_GAP + FLOOR + HEAD_TOP + (below ? BARS + 2 : 6);
+	const wide = (free - spare) / lengthM;
+	const under = Math.min(wide, (height - fixed) / (topM + underM + (below ? depthM : 0)));
+	// something short leaves room for the view from above at its side, and is drawn larger for it
+	const room = Math.min(
+		(free - NOTES_WIDE - 26) / (2 * lengthM),
+		(height - fixed) / (topM + underM)
+	);
+	const beside = below && !small && roomy && room > 1.2 * under;
+	return { scale: Math.max(20, beside ? room : under), beside };
+}
+
 /** How high plants are drawn that stand in the open: a tower's own by their reach, tall ones to where they are cut. */
 const leafTopM = ({ sites }: Layout): number =>
 	Math.max(
@@ -118,6 +147,16 @@ const leafTopM = ({ sites }: Layout): number =>
 			.filter((site) => site.cropId)
 			.map((site) => (site.facingDeg === null ? site.zM + LEAVES_M : crownOf(site).topM))
 	);
+
+function tallSpans(layout: Layout): Spans {
+	const { from, to } = layout.extent;
+	return {
+		lengthM: Math.max(0.4, to.xM - from.xM + 2 * SIDE_M),
+		depthM: Math.max(0.2, to.yM - from.yM) + 2 * SIDE_M,
+		topM: Math.max(to.zM + CAP_M, leafTopM(layout)),
+		underM: Math.max(0, -from.zM)
+	};
+}
 
 function tall(
 	layout: Layout,
@@ -130,65 +169,81 @@ function tall(
 	const { extent } = layout;
 	const left = small ? 40 : RULER + 34;
 	const fromX = extent.from.xM - SIDE_M;
-	const lengthM = Math.max(0.4, extent.to.xM - fromX + SIDE_M);
-	const depthM = Math.max(0.2, extent.to.yM - extent.from.yM) + 2 * SIDE_M;
-	const topM = Math.max(extent.to.zM + CAP_M, leafTopM(layout));
-	const underM = Math.max(0, -extent.from.zM);
-	const top = 12;
+	const spans = tallSpans(layout);
 	// a pattern to unroll stands beside the towers; without one the view from above does
 	const pattern = layout.stands.some((s) => s.holes !== null);
 	const room = small ? width - left - 26 : width * 0.56 - left;
+	const { scale, planAside } = tallScale(spans, room, height, { below, small, pattern });
+	const { lengthM, topM, underM } = spans;
+	const floor = TALL_TOP + topM * scale;
+	const right = left + lengthM * scale;
+	const aside = small ? null : { left: right + NOTES, right: width - 64 };
+	const under = floor + underM * scale + FLOOR + 18;
+	const plan =
+		planAside && aside
+			? planBeside(spans, scale, aside, height, walkM)
+			: planUnder(spans, scale, left, under);
+	return {
+		...{ width, height, scale, left, right, small, topM },
+		x: (xM) => left + (xM - fromX) * scale,
+		z: (zM) => floor - zM * scale,
+		y: (yM) => plan.top + (extent.to.yM + SIDE_M - yM) * plan.scale,
+		head: null,
+		bars: below && aside ? { ...plan.bars, ...aside } : null,
+		planX: (xM) => plan.left + (xM - fromX) * plan.scale,
+		planScale: plan.scale,
+		plan: below ? { top: plan.top, bottom: plan.bottom, left: plan.left, beside: planAside } : null,
+		beside: pattern ? aside : null
+	};
+}
+
+/** The scale of something tall, and whether the view from above stands beside it. */
+function tallScale(
+	{ lengthM, depthM, topM, underM }: Spans,
+	room: number,
+	height: number,
+	{ below, small, pattern }: { below: boolean; small: boolean; pattern: boolean }
+): { scale: number; planAside: boolean } {
 	// what is wide rather than high leaves room for the view from above at its foot
-	const atFoot = (height - top - FLOOR - 30) / (topM + underM + depthM) >= room / lengthM;
+	const atFoot = (height - TALL_TOP - FLOOR - 30) / (topM + underM + depthM) >= room / lengthM;
 	const planAside = below && !small && !pattern && !atFoot;
 	const planUnder = below && !planAside;
 	const high = topM + underM + (planUnder ? depthM : 0);
 	const foot = FLOOR + (planUnder ? 30 : 6);
-	const scale = Math.max(20, Math.min(room / lengthM, (height - top - foot) / high));
-	const floor = top + topM * scale;
-	const right = left + lengthM * scale;
-	const aside = small ? null : { left: right + NOTES, right: width - 64 };
-	const planTop = planAside ? top + 26 : floor + underM * scale + FLOOR + 18;
-	const planScale = planAside
-		? Math.max(
-				20,
-				Math.min(
-					2 * scale,
-					(aside!.right - aside!.left + 40) / lengthM,
-					(height - planTop - ASIDE_BARS) / (depthM + walkM)
-				)
-			)
-		: scale;
-	const planX = planAside ? aside!.left : left;
-	const planBottom = planTop + depthM * planScale;
-	const barsTop = planAside ? planBottom + walkM * planScale + 26 : planTop;
-	return {
-		width,
-		height,
-		scale,
-		left,
-		right,
-		x: (xM) => left + (xM - fromX) * scale,
-		z: (zM) => floor - zM * scale,
-		y: (yM) => planTop + (extent.to.yM + SIDE_M - yM) * planScale,
-		head: null,
-		topM,
-		bars:
-			below && aside
-				? {
-						top: barsTop,
-						bottom: planAside
-							? Math.min(barsTop + 90, height - 20)
-							: planTop + Math.max(44, depthM * scale) - 20,
-						...aside
-					}
-				: null,
-		planX: (xM) => planX + (xM - fromX) * planScale,
-		planScale,
-		plan: below ? { top: planTop, bottom: planBottom, left: planX, beside: planAside } : null,
-		beside: pattern ? aside : null,
-		small
-	};
+	const scale = Math.max(20, Math.min(room / lengthM, (height - TALL_TOP - foot) / high));
+	return { scale, planAside };
+}
+
+/** Where the view from above lies, with the flow bars by it. */
+interface PlanPlace {
+	top: number;
+	bottom: number;
+	left: number;
+	scale: number;
+	bars: { top: number; bottom: number };
+}
+
+function planBeside(
+	{ lengthM, depthM }: Spans,
+	scale: number,
+	aside: { left: number; right: number },
+	height: number,
+	walkM: number
+): PlanPlace {
+	const top = TALL_TOP + 26;
+	const wide = (aside.right - aside.left + 40) / lengthM;
+	const high = (height - top - ASIDE_BARS) / (depthM + walkM);
+	const planScale = Math.max(20, Math.min(2 * scale, wide, high));
+	const bottom = top + depthM * planScale;
+	const barsTop = bottom + walkM * planScale + 26;
+	const bars = { top: barsTop, bottom: Math.min(barsTop + 90, height - 20) };
+	return { top, bottom, left: aside.left, scale: planScale, bars };
+}
+
+function planUnder({ depthM }: Spans, scale: number, left: number, top: number): PlanPlace {
+	const deep = depthM * scale;
+	const bars = { top, bottom: top + Math.max(44, deep) - 20 };
+	return { top, bottom: top + deep, left, scale, bars };
 }
 
 /** Points of an outline for an SVG polygon. */

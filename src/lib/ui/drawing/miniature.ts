@@ -1,10 +1,10 @@
 import type { Parts } from '$lib/core/design';
-import { crownOf, tankShapeOf } from '$lib/core/layout';
+import { crownOf, tankShapeOf, type Layout, type Site } from '$lib/core/layout';
 import { SystemModel } from '$lib/core/model';
 import { BUILT_IN_SHELF, heightAt, pick } from '$lib/core/shelf';
 import { polygon } from './frame';
 import { leavesOf, type Leaf } from './plant-shape';
-import { shownOf } from './shown';
+import { shownOf, type Shown } from './shown';
 
 export interface MiniatureSize {
 	perMetre?: number;
@@ -45,21 +45,26 @@ const rounded = ({ cx, cy, rx, ry, turn }: Leaf): Leaf => ({
 /** A system small and true: the same layout, the same water, no words. */
 export function miniatureOf(parts: Parts, size: MiniatureSize = {}): Miniature {
 	const model = new SystemModel(parts, BUILT_IN_SHELF);
-	return miniatureOfChain(size.grown ? model.grown : model, size);
+	return miniatureOfModel(size.grown ? model.grown : model, size);
 }
 
-export function miniatureOfChain(
-	model: SystemModel,
+/** From metres to px, and outlines as points. */
+interface Sheet {
+	perMetre: number;
+	width: number;
+	height: number;
+	x: (m: number) => number;
+	z: (m: number) => number;
+	corners: (list: readonly (readonly [number, number])[]) => string;
+}
+
+function sheetFor(
+	{ sites, extent }: Layout,
 	{ perMetre: wished = 70, most }: MiniatureSize
-): Miniature {
-	const { layout, design, record } = model;
-	const { from, to } = layout.extent;
-	const crop = (id: string) => pick(BUILT_IN_SHELF.crops, id);
-	const topM =
-		layout.sites.reduce(
-			(top, s) => Math.max(top, s.cropId && s.facingDeg === null ? crownOf(s).topM : s.zM + 0.1),
-			to.zM
-		) + 0.08;
+): Sheet {
+	const { from, to } = extent;
+	const topOf = (s: Site) => (s.cropId && s.facingDeg === null ? crownOf(s).topM : s.zM + 0.1);
+	const topM = sites.reduce((top, s) => Math.max(top, topOf(s)), to.zM) + 0.08;
 	const lowM = Math.min(0, from.zM);
 	const perMetre = most
 		? Math.min(
@@ -70,66 +75,31 @@ export function miniatureOfChain(
 	const height = (topM - lowM) * perMetre + 4;
 	const x = (m: number) => PAD + (m - from.xM) * perMetre;
 	const z = (m: number) => height - 2 - (m - lowM) * perMetre;
-	const line = (points: readonly { xM: number; zM: number }[]) =>
-		polygon(points.map((p) => [x(p.xM), z(p.zM)]));
-	const corners = (list: readonly (readonly [number, number])[]) =>
-		polygon(list.map(([px, pz]) => [x(px), z(pz)]));
+	const corners: Sheet['corners'] = (list) => polygon(list.map(([px, pz]) => [x(px), z(pz)]));
+	return { perMetre, width: (to.xM - from.xM) * perMetre + 2 * PAD, height, x, z, corners };
+}
 
-	const { tank } = layout;
-	const level = heightAt(tankShapeOf(design, BUILT_IN_SHELF), record.nowL) / 1000;
-	const centre = x(tank.xM + tank.lengthM / 2);
-	const half = (m: number) =>
-		((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (m / tank.heightM)) / 2) *
-		perMetre;
-	const across = (heights: readonly [m: number, side: -1 | 1][]) =>
-		polygon(heights.map(([m, side]) => [centre + side * half(m), z(tank.floorM + m)]));
+/** A system small and true, of a model that is there. */
+export function miniatureOfModel(model: SystemModel, size: MiniatureSize): Miniature {
+	const { layout } = model;
+	const sheet = sheetFor(layout, size);
+	const { corners, width, height } = sheet;
 	const shown = shownOf(model, null);
+	const holes = shown.sites.filter((s) => s.opening && !shown.behind.has(s.id));
+	const lowM = layout.extent.from.zM;
 	return {
-		width: (to.xM - from.xM) * perMetre + 2 * PAD,
+		width,
 		height,
 		solids: layout.solids
 			.filter((s) => s.role !== 'obstacle')
 			.map(({ id, role, front }) => ({
 				id,
 				role,
-				points: corners(front.map(([px, pz]) => [px, Math.max(pz, from.zM)]))
+				points: corners(front.map(([px, pz]) => [px, Math.max(pz, lowM)]))
 			})),
-		plants: shown.sites
-			.filter((s) => s.cropId && !shown.behind.has(s.id))
-			.map((s, i) => {
-				const { habit } = crop(s.cropId!);
-				const out = s.facingDeg !== null;
-				const tall = (s.tallMm / 1000) * perMetre;
-				return {
-					id: s.id,
-					x: x(s.xM),
-					z: z(s.zM),
-					leaves: leavesOf(habit, (s.spreadMm / 1000) * perMetre, tall, i).map(rounded),
-					stem: out ? 0 : tall,
-					turn: out ? 52 * Math.sin((s.facingDeg! * Math.PI) / 180) : 0
-				};
-			}),
-		returns: layout.returns.map(({ id, points, way }) => ({
-			id,
-			points: line(
-				way === 'waste' ? points : [...points, { ...points.at(-1)!, zM: tank.floorM + level }]
-			)
-		})),
-		water: across([
-			[0, -1],
-			[level, -1],
-			[level, 1],
-			[0, 1]
-		]),
-		tank: across([
-			[tank.heightM, -1],
-			[0, -1],
-			[0, 1],
-			[tank.heightM, 1]
-		]),
-		supply: layout.runs
-			.filter((r) => r.role !== 'stake')
-			.map(({ id, points }) => ({ id, points: line(points) })),
+		plants: plantsOn(shown, sheet),
+		...tankOn(model, sheet),
+		...linesOn(model, sheet),
 		vessels: shown.containers.map((c) => ({
 			id: c.id,
 			inner: c.inner.map((pot) => corners(pot.front)),
@@ -137,10 +107,68 @@ export function miniatureOfChain(
 			dry: shown.dry.has(c.id)
 		})),
 		sides: shown.sides,
-		holes: shown.sides
-			? shown.sites
-					.filter((s) => s.opening && !shown.behind.has(s.id))
-					.map((s) => ({ id: s.id, points: corners(s.opening ?? []) }))
-			: []
+		holes: shown.sides ? holes.map((s) => ({ id: s.id, points: corners(s.opening ?? []) })) : []
+	};
+}
+
+const plantsOn = ({ sites, behind }: Shown, { perMetre, x, z }: Sheet): Miniature['plants'] =>
+	sites
+		.filter((s) => s.cropId && !behind.has(s.id))
+		.map((s, i) => {
+			const { habit } = pick(BUILT_IN_SHELF.crops, s.cropId!);
+			const tall = (s.tallMm / 1000) * perMetre;
+			const out = s.facingDeg !== null;
+			return {
+				id: s.id,
+				x: x(s.xM),
+				z: z(s.zM),
+				leaves: leavesOf(habit, (s.spreadMm / 1000) * perMetre, tall, i).map(rounded),
+				stem: out ? 0 : tall,
+				turn: out ? 52 * Math.sin((s.facingDeg! * Math.PI) / 180) : 0
+			};
+		});
+
+/** Over the inside floor, m. */
+const levelOf = ({ design, record }: SystemModel): number =>
+	heightAt(tankShapeOf(design, BUILT_IN_SHELF), record.nowL) / 1000;
+
+function tankOn(model: SystemModel, { perMetre, x, z }: Sheet): Pick<Miniature, 'tank' | 'water'> {
+	const { tank } = model.layout;
+	const centre = x(tank.xM + tank.lengthM / 2);
+	const widens = (tank.lengthM - tank.bottomLengthM) / tank.heightM;
+	const half = (m: number) => ((tank.bottomLengthM + widens * m) / 2) * perMetre;
+	const across = (heights: readonly [m: number, side: -1 | 1][]) =>
+		polygon(heights.map(([m, side]) => [centre + side * half(m), z(tank.floorM + m)]));
+	const level = levelOf(model);
+	const top = tank.heightM;
+	return {
+		water: across([
+			[0, -1],
+			[level, -1],
+			[level, 1],
+			[0, 1]
+		]),
+		tank: across([
+			[top, -1],
+			[0, -1],
+			[0, 1],
+			[top, 1]
+		])
+	};
+}
+
+function linesOn(model: SystemModel, { corners }: Sheet): Pick<Miniature, 'returns' | 'supply'> {
+	const { returns, runs, tank } = model.layout;
+	const surfaceM = tank.floorM + levelOf(model);
+	const line = (points: readonly { xM: number; zM: number }[]) =>
+		corners(points.map((p) => [p.xM, p.zM]));
+	return {
+		returns: returns.map(({ id, points, way }) => ({
+			id,
+			points: line(way === 'waste' ? points : [...points, { ...points.at(-1)!, zM: surfaceM }])
+		})),
+		supply: runs
+			.filter((r) => r.role !== 'stake')
+			.map(({ id, points }) => ({ id, points: line(points) }))
 	};
 }

@@ -3,7 +3,7 @@ import type { Parts } from '$lib/core/design';
 import { SystemModel } from '$lib/core/model';
 import { containerWords, findingsOf, type Finding } from '$lib/core/review';
 import type { Shelf } from '$lib/core/shelf';
-import { miniatureOfChain, type Miniature } from '../drawing/miniature';
+import { miniatureOfModel, type Miniature } from '../drawing/miniature';
 
 /** A system as it hangs on the wall at home: its drawing, what it is made of and the most urgent thing. */
 export interface Card {
@@ -30,7 +30,7 @@ export function cardOf(parts: Parts, shelf: Shelf): Card {
 		plants: model.waterUse.bySite.size,
 		state: !finding || finding.severity === 'caution' ? 'fine' : finding.severity,
 		sentence: finding ? firstOf(finding) : 'Nothing stands against it.',
-		drawing: miniatureOfChain(model, { perMetre: PER_METRE })
+		drawing: miniatureOfModel(model, { perMetre: PER_METRE })
 	};
 }
 

@@ -18,31 +18,14 @@ export function takeKey(
 		return true;
 	}
 	if (command || event.altKey || typing(event.target)) return false;
-	const turn = (by: number) => {
-		const count = session.findings.length;
-		if (count === 0) return;
-		session.shown = (Math.min(session.shown, count - 1) + by + count) % count;
-		const finding = session.findings[session.shown]!;
-		session.step = finding.step;
-		session.selected = finding.subject;
-	};
-	const step = (by: number) => {
-		const at = STEPS.indexOf(session.step) + by;
-		session.step = STEPS[Math.min(STEPS.length - 1, Math.max(0, at))]!;
-	};
-	const fix = (n: number) => {
-		const finding = session.findings[Math.min(session.shown, session.findings.length - 1)];
-		const chosen = finding?.fixes[n];
-		if (finding && chosen) session.fix(finding, chosen);
-	};
 	const keys: Record<string, () => void> = {
-		'[': () => step(-1),
-		']': () => step(1),
-		n: () => turn(1),
-		b: () => turn(-1),
-		'1': () => fix(0),
-		'2': () => fix(1),
-		'3': () => fix(2),
+		'[': () => stepBy(session, -1),
+		']': () => stepBy(session, 1),
+		n: () => turnBy(session, 1),
+		b: () => turnBy(session, -1),
+		'1': () => fixBy(session, 0),
+		'2': () => fixBy(session, 1),
+		'3': () => fixBy(session, 2),
 		u: () => void session.undo(),
 		r: () => void session.redo(),
 		w: () => document.querySelector<SVGElement>('[aria-label="Water level in the tank"]')?.focus(),
@@ -56,4 +39,25 @@ export function takeKey(
 	const act = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
 	act?.();
 	return act !== undefined;
+}
+
+/** To another finding, and to where it is. */
+function turnBy(session: Session, by: number): void {
+	const count = session.findings.length;
+	if (count === 0) return;
+	session.shown = (Math.min(session.shown, count - 1) + by + count) % count;
+	const finding = session.findings[session.shown]!;
+	session.step = finding.step;
+	session.selected = finding.subject;
+}
+
+function stepBy(session: Session, by: number): void {
+	const at = STEPS.indexOf(session.step) + by;
+	session.step = STEPS[Math.min(STEPS.length - 1, Math.max(0, at))]!;
+}
+
+function fixBy(session: Session, n: number): void {
+	const finding = session.findings[Math.min(session.shown, session.findings.length - 1)];
+	const chosen = finding?.fixes[n];
+	if (finding && chosen) session.fix(finding, chosen);
 }

@@ -30,6 +30,7 @@ export const channelsSchema = z.strictObject({
 });
 export type Channels = z.infer<typeof channelsSchema>;
 
+/** Plants that fit a channel between its clear ends. */
 export const plantsAlong = (s: Pick<Channels, 'channelLengthMm' | 'endClearMm' | 'plantPitchMm'>) =>
 	fitting(s.channelLengthMm, s.endClearMm, s.plantPitchMm);
 

@@ -10,12 +10,16 @@ export const size = (title: string, min: number, max: number) =>
 /** Small volumes: a site's, a pocket's. */
 export const volumeMl = (title: string, min: number, max: number) =>
 	quantity(title, 'liquid', { min, max });
+/** Degrees from nought to a most. */
 export const angle = (title: string, max: number) => quantity(title, 'angle', { min: 0, max });
+/** A whole number of things. */
 export const count = (title: string, min: number, max: number) =>
 	quantity(title, 'count', { min, max, whole: true });
 /** How far out of true something stands. */
 export const lean = (title: string, max: number) => quantity(title, 'slope', { min: 0, max });
+/** Percent from nought to a most. */
 export const percent = (title: string, max: number) => quantity(title, 'percent', { min: 0, max });
+/** Something that is there or not. */
 export const yesNo = (title: string) => z.boolean(`${title} must be true or false`).meta({ title });
 
 /** An item of the shelf by its id; `use` narrows what is offered. */

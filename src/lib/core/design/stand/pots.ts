@@ -111,6 +111,7 @@ export function grid(ask: Ask, pitchMm: number, endClearMm: number, deepest = 3)
 	};
 }
 
+/** Usual figures of rows with a stake at each plant. */
 export const fedByStakes = (emitterId: string) => ({
 	rowTubeId: 'feed-13',
 	feedFallPercent: 1,

@@ -17,6 +17,7 @@ const asPlanned = (model: SystemModel): Fix | null => {
 	};
 };
 
+/** A feeding window that closes before it opens leaves nothing to plan. */
 export const noPlan: Concern = (model) => {
 	if (model.feed || model.waterUse.bySite.size === 0) return [];
 	const { feed } = model.operation;
@@ -41,6 +42,7 @@ export const noPlan: Concern = (model) => {
 	];
 };
 
+/** A feed that brings some sites less than they drank since the last. */
 export const doseShort: Concern = (model) => {
 	const { feed } = model;
 	if (!feed) return [];
@@ -201,6 +203,7 @@ const passedOn = (model: SystemModel): Set<string> =>
 		model.layout.emissions.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id))
 	);
 
+/** A feed most of which runs straight back from some sites. */
 export const drainHeavy: Concern = (model) => {
 	const { feed, operation } = model;
 	if (!feed || operation.feed.school === 'continuous') return [];
@@ -244,6 +247,7 @@ function drainLess(model: SystemModel, passing: ReadonlySet<string>): Fix | fals
 	);
 }
 
+/** A mix stronger or weaker than its crops take, or crops that agree on none. */
 export const strength: Concern = (model) => {
 	if (model.waterUse.crops.length === 0) return [];
 	const { low, high } = model.mix.range;

@@ -1,4 +1,4 @@
-import { names } from '../../quantity';
+import { anyOf, names } from '../../quantity';
 import { ELEMENT_NAME, LIMITED, NUTRIENTS, TRACES, type Nutrient } from '../../nutrients';
 import type { Change } from '../../design';
 import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
@@ -156,70 +156,95 @@ export const lacks: Concern = perMix((model) => {
 	if (model.waterUse.crops.length === 0) return [];
 	const short = lacking(model);
 	if (short.length === 0) return [];
-	const { mix, operation } = model;
-	const holds = mix.salts.result.elementsMgL;
-	const noTraces = TRACES.every((e) => holds[e] === 0);
-	const listed = short.filter((e) => !(noTraces && (TRACES as readonly Nutrient[]).includes(e)));
-	const amounts = listed.map(
-		(e) => `${nameOf(e)} (${mgL(holds[e])} of ${mgL(mix.targetsMgL[e])} mg/L)`
-	);
-	const words = [
-		listed.length > 0
-			? `The mix lacks ${names(amounts, NUTRIENTS.length)}: growth stops and leaves show it within two weeks.`
-			: '',
-		noTraces
-			? `It holds no trace elements at all, no ${names(TRACES.map(nameOf), 5)}: young leaves yellow and tips die back.`.replace(
-					' and molybdenum',
-					' or molybdenum'
-				)
-			: '',
-		mix.waterMsCm >= model.limit('waterTakes') * mix.aimMsCm && short.includes('N')
-			? `The source water alone is ${say(mix.waterMsCm, 'strength')} of the ${say(mix.aimMsCm, 'strength')} aimed at, which leaves ${mgL(holds.N)} mg/L of nitrogen.`
-			: mix.expectedMsCm < mix.aimMsCm * model.limit('reachedShare')
-				? `Kept within the limits it comes to ${say(mix.expectedMsCm, 'strength')} of the ${say(mix.aimMsCm, 'strength')} aimed at.`
-				: ''
-	];
-	const mends = (change: Change[]): boolean => {
-		const after = model.with(change);
-		return lacking(after).length === 0 && overLimits(after).said.length === 0;
-	};
-	const bags = bagsFor(model);
-	const usual = operation.mix.source.kind === 'product' || (bags && bags.added.length > 3);
-	const stronger = Math.round(mix.range.high * 20) / 20;
 	return [
 		{
 			code: 'mix-lacks',
 			step: 'mix',
 			severity: 'look',
 			subject: 'mix',
-			message: words.filter(Boolean).join(' '),
-			fixes: some(
-				bags &&
-					mends(bags.change) && {
-						label:
-							bags.added.length > 2
-								? `Add the ${bags.added.length} salts that bring them`
-								: `Add ${names(bags.added.map(saltName))}`,
-						effect: `${names(bags.added.map(saltName), 5)}: nothing is under half its target any more`,
-						change: bags.change
-					},
-				(usual || !bags) &&
-					mends(usualBags) && {
-						label:
-							operation.mix.source.kind === 'product'
-								? 'Weigh it from salts instead'
-								: 'Take the ten usual salts',
-						effect: 'brings all twelve elements',
-						change: usualBags
-					},
-				operation.mix.method === 'meter' &&
-					stronger > mix.aimMsCm &&
-					mends([set('operation.mix.strengthMsCm', stronger)]) && {
-						label: `Mix at ${say(stronger, 'strength')}`,
-						effect: `as strong as these crops take, nitrogen ${mgL(model.with([set('operation.mix.strengthMsCm', stronger)]).mix.salts.result.elementsMgL.N)} mg/L`,
-						change: [set('operation.mix.strengthMsCm', stronger)]
-					}
-			)
+			message: [...whatIsShort(model, short), ...whyShort(model, short)].join(' '),
+			fixes: some(addBags(model), usualSalts(model), mixStronger(model))
 		}
 	];
 });
+
+/** What the mix holds too little of, and whether it has traces at all. */
+function whatIsShort({ mix }: SystemModel, short: readonly Nutrient[]): string[] {
+	const holds = mix.salts.result.elementsMgL;
+	const traces: readonly Nutrient[] = TRACES;
+	const noTraces = TRACES.every((e) => holds[e] === 0);
+	const amounts = short
+		.filter((e) => !(noTraces && traces.includes(e)))
+		.map((e) => `${nameOf(e)} (${mgL(holds[e])} of ${mgL(mix.targetsMgL[e])} mg/L)`);
+	const said: string[] = [];
+	if (amounts.length > 0)
+		said.push(
+			`The mix lacks ${names(amounts, NUTRIENTS.length)}: growth stops and leaves show it within two weeks.`
+		);
+	if (noTraces)
+		said.push(
+			`It holds no trace elements at all, no ${anyOf(TRACES.map(nameOf))}: young leaves yellow and tips die back.`
+		);
+	return said;
+}
+
+/** Water that takes the strength for itself, or limits that hold the mix back. */
+function whyShort(model: SystemModel, short: readonly Nutrient[]): string[] {
+	const { mix } = model;
+	const aim = say(mix.aimMsCm, 'strength');
+	if (mix.waterMsCm >= model.limit('waterTakes') * mix.aimMsCm && short.includes('N'))
+		return [
+			`The source water alone is ${say(mix.waterMsCm, 'strength')} of the ${aim} aimed at, which leaves ${mgL(mix.salts.result.elementsMgL.N)} mg/L of nitrogen.`
+		];
+	if (mix.expectedMsCm < mix.aimMsCm * model.limit('reachedShare'))
+		return [
+			`Kept within the limits it comes to ${say(mix.expectedMsCm, 'strength')} of the ${aim} aimed at.`
+		];
+	return [];
+}
+
+/** With a change nothing is lacking, and nothing is too much. */
+function mends(model: SystemModel, change: Change[]): boolean {
+	const after = model.with(change);
+	return lacking(after).length === 0 && overLimits(after).said.length === 0;
+}
+
+function addBags(model: SystemModel): Fix | false {
+	const bags = bagsFor(model);
+	if (!bags || !mends(model, bags.change)) return false;
+	const added = bags.added.map(saltName);
+	return {
+		label:
+			added.length > 2 ? `Add the ${added.length} salts that bring them` : `Add ${names(added)}`,
+		effect: `${names(added, 5)}: nothing is under half its target any more`,
+		change: bags.change
+	};
+}
+
+/** Where no few bags do, or it is no salt that is dosed. */
+function usualSalts(model: SystemModel): Fix | false {
+	const bags = bagsFor(model);
+	const product = model.operation.mix.source.kind === 'product';
+	if (!product && bags && bags.added.length <= 3) return false;
+	return (
+		mends(model, usualBags) && {
+			label: product ? 'Weigh it from salts instead' : 'Take the ten usual salts',
+			effect: 'brings all twelve elements',
+			change: usualBags
+		}
+	);
+}
+
+function mixStronger(model: SystemModel): Fix | false {
+	const { mix, operation } = model;
+	const stronger = Math.round(mix.range.high * 20) / 20;
+	const change = [set('operation.mix.strengthMsCm', stronger)];
+	if (operation.mix.method !== 'meter' || stronger <= mix.aimMsCm) return false;
+	if (!mends(model, change)) return false;
+	const nitrogen = model.with(change).mix.salts.result.elementsMgL.N;
+	return {
+		label: `Mix at ${say(stronger, 'strength')}`,
+		effect: `as strong as these crops take, nitrogen ${mgL(nitrogen)} mg/L`,
+		change
+	};
+}

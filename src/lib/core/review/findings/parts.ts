@@ -6,6 +6,7 @@ import { set, some, type Concern, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
+/** A tube on a barb of another size, and the adapter between them. */
 export const joints: Concern = (model) =>
 	[...pumpJoint(model.design, model.shelf), ...model.layout.joints]
 		.filter((joint) => !joint.fits)
@@ -46,6 +47,7 @@ export const joints: Concern = (model) =>
 			};
 		});
 
+/** Feed rows in the sun that do not run empty between feeds. */
 export const hotWater: Concern = (model) =>
 	model.design.stands.flatMap((stand) => {
 		const { feedFallPercent } = fieldsOf(stand);

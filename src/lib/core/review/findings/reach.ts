@@ -171,6 +171,7 @@ const overhead: Concern = ({ layout, place, parameters }) =>
 		];
 	});
 
+/** Pump, plants and rows a hand does not get to. */
 export const reach: Concern = (model) => [
 	...handRoom(model),
 	...underPlants(model),

@@ -58,6 +58,7 @@ function moreReturn({ shelf }: SystemModel, { run, result, input, flowLph }: Ret
 	);
 }
 
+/** Returns that fall too little for roots and grit to be carried along. */
 export const returnFall: Concern = (model) =>
 	model.design.stands.flatMap((stand, i) => {
 		const { fallPercent } = fieldsOf(stand);
@@ -89,6 +90,7 @@ export const returnFall: Concern = (model) =>
 		];
 	});
 
+/** A return that ends in the water, or too close over its highest level. */
 export const returnHeight: Concern = (model) => {
 	const water = model.drainBack.highestM;
 	const low = model.layout.returns

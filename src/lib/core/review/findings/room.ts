@@ -236,6 +236,7 @@ function lower(model: SystemModel, byM: number): Fix | false {
 	};
 }
 
+/** What does not fit or cannot be built, as the layout found it. */
 export const place: Concern = (model) =>
 	model.layout.problems.map((problem): Said => {
 		switch (problem.code) {

@@ -61,6 +61,7 @@ function lighter(model: SystemModel, { stand, massKg }: StandLoad): Fix | null {
 	};
 }
 
+/** A pump in water: what its socket and lead must be like. */
 export const electricity: Concern = (model) => {
 	const { source } = model.design;
 	if (source.kind !== 'pump') return [];

@@ -1,9 +1,9 @@
 import { counted } from '../../quantity';
-import { fieldsOf, kindOf } from '../../design';
+import { fieldsOf, kindOf, type Stand } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick, type Emitter } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { seenTo, set, type Concern, type Said, setOf } from '../finding';
+import { seenTo, set, type Concern, type Fix, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { driestLph } from './more-water';
 import { subjectOn } from '../words';
@@ -17,17 +17,11 @@ export const stakes: Concern = (model) =>
 		if (!emitterId || !mediumId || kindOf(stand).feeding !== 'pump') return [];
 		const emitter = pick(model.shelf.emitters, emitterId);
 		const medium = pick(model.shelf.media, mediumId);
-		const wants = grain(medium.coarse);
-		if (emitter.suits === 'any' || emitter.suits === wants) return [];
-		const others = model.shelf.emitters.filter(
-			(e) => e.suits === wants && e.use.includes('drip') && e.barbMm === emitter.barbMm
-		);
+		if (emitter.suits === 'any' || emitter.suits === grain(medium.coarse)) return [];
 		const name = medium.name.toLowerCase();
 		const mine = model.layout.emissions.filter((e) => e.standId === stand.id);
-		const each = say(
-			Math.max(0, ...mine.map((e) => model.flows.outletLph.get(e.nodeId) ?? 0)),
-			'flow'
-		);
+		const most = Math.max(0, ...mine.map((e) => model.flows.outletLph.get(e.nodeId) ?? 0));
+		const each = say(most, 'flow');
 		return [
 			{
 				code: 'stake-and-medium',
@@ -37,21 +31,34 @@ export const stakes: Concern = (model) =>
 				message: medium.coarse
 					? `${emitter.name} in ${name}: its ${each} at one spot run straight down, and roots beside it stay dry.`
 					: `${emitter.name} in ${name}: ${each} at one spot are more than that takes in; it floods the top and washes a channel.`,
-				fixes: others.slice(0, 2).flatMap((other) => {
-					const change = [setOf(stand, 'emitterId', other.id)];
-					const after = model.with(change);
-					if (Math.min(...after.flows.outletLph.values()) < DRY_LPH) return [];
-					return [
-						{
-							label: `Take the ${other.name.toLowerCase()}`,
-							effect: `spreads in ${wants} medium, driest site ${say(driestLph(after), 'flow')}`,
-							change
-						}
-					];
-				})
+				fixes: stakesFor(model, stand, emitter, grain(medium.coarse))
 			}
 		];
 	});
+
+/** Others on the same barb that spread as this medium wants it, and still run everywhere. */
+function stakesFor(
+	model: SystemModel,
+	stand: Stand,
+	emitter: Emitter,
+	wants: Emitter['suits']
+): Fix[] {
+	return model.shelf.emitters
+		.filter((e) => e.suits === wants && e.use.includes('drip') && e.barbMm === emitter.barbMm)
+		.slice(0, 2)
+		.flatMap((other): Fix[] => {
+			const change = [setOf(stand, 'emitterId', other.id)];
+			const after = model.with(change);
+			if (Math.min(...after.flows.outletLph.values()) < DRY_LPH) return [];
+			return [
+				{
+					label: `Take the ${other.name.toLowerCase()}`,
+					effect: `spreads in ${wants} medium, driest site ${say(driestLph(after), 'flow')}`,
+					change
+				}
+			];
+		});
+}
 
 /** Even drippers are even because they are narrow. */
 export const filters: Concern = (model) => {

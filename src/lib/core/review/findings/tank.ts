@@ -33,6 +33,7 @@ function largerTank(
 	return null;
 }
 
+/** More comes back when the pump stops than the tank holds. */
 export const drainBackSpill: Concern = (model) => {
 	const { result, input } = model.drainBack;
 	if (!result.spills) return [];
@@ -74,6 +75,7 @@ export const drainBackSpill: Concern = (model) => {
 	];
 };
 
+/** A tank that is down to the pump before it is filled up again. */
 export const belowPump: Concern = (model) => {
 	const { topUp } = model.operation;
 	const { firstDayBelowPump: day } = model.run.result;
@@ -213,6 +215,7 @@ function why({ operation, size, tank }: SystemModel, endMsCm: number): string {
 	return `: every top-up brings ${more ? 'more' : 'less'} salt than the plants take up`;
 }
 
+/** A strength that strays further from refill to refill than is allowed. */
 export const drift: Concern = (model) => {
 	const { maxDriftPercent, topUp } = model.operation;
 	const worst = driftOf(model);
