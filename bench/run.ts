@@ -24,7 +24,7 @@ import { solveNetwork } from '../src/lib/core/hydraulics';
 import { assessModel } from '../src/lib/core/operations';
 import { SystemModel } from '../src/lib/core/model';
 import { findingsOf, stepsOf } from '../src/lib/core/review';
-import { settle } from '../src/lib/core/edit';
+import { autofix } from '../src/lib/core/edit';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
 import { denseNewton } from './dense';
 import { randomNetwork, rowsOnHeader, seeded } from './networks';
@@ -151,7 +151,7 @@ function grown(variant: Variant, plants: number): Parts {
 		},
 		BUILT_IN_SHELF
 	);
-	return settle({ ...system, place: { ...place, areas: [area] } }, BUILT_IN_SHELF);
+	return autofix({ ...system, place: { ...place, areas: [area] } }, BUILT_IN_SHELF);
 }
 
 function variants(): void {
@@ -160,7 +160,7 @@ function variants(): void {
 		const line = [12, 300].map((plants) => {
 			const sensible = grown(variant, plants);
 			// a form stops short of so many in some kinds
-			const parts = settle(stretch(sensible, plants), BUILT_IN_SHELF);
+			const parts = autofix(stretch(sensible, plants), BUILT_IN_SHELF);
 			let turn = 0;
 			const fresh = () => {
 				const nowL = 60 + (turn++ % 200) / 20;

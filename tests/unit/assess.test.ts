@@ -159,7 +159,7 @@ describe('assess', () => {
 				expect(JSON.stringify(result)).to.not.match(/NaN|Infinity|null,"headM"/);
 				const reached = new Set(['pump']);
 				for (const run of model.layout.runs) if (reached.has(run.from)) reached.add(run.to);
-				for (const e of model.layout.emissions)
+				for (const e of model.layout.outlets)
 					expect(reached.has(e.nodeId), 'joined').to.equal(true);
 				for (const run of model.layout.runs) expect(run.lengthM).to.be.at.least(0);
 				for (const finding of result.findings) {

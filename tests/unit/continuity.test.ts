@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { readdirSync } from 'node:fs';
 import { bendsOf, insertionM, partsOf } from '../../src/lib/core/construction';
-import { pipeLoss, reportOf, settleGraph, solveGraph } from '../../src/lib/core/hydraulics';
+import { pipeLoss, reportOf, solutionOf, solveGraph } from '../../src/lib/core/hydraulics';
 import { pick } from '../../src/lib/core/shelf';
 import type { SystemModel } from '../../src/lib/core/model';
 import { modelOf, set } from './example';
@@ -32,10 +32,10 @@ describe('the water path of every example', () => {
 		it(`${name}: no water is made or lost at any joint`, () => {
 			for (const [id, left] of imbalance(model)) expect(left, id).to.be.closeTo(0, 1e-3);
 			expect(sum(outletLph.values())).to.be.closeTo(result.source.flowLph, 1e-3);
-			const passing = model.layout.emissions.some((e) => e.passes);
+			const passing = model.layout.outlets.some((e) => e.passes);
 			if (!passing) expect(sum(siteLph.values())).to.be.closeTo(result.source.flowLph, 1e-3);
 			// down a tower the same water passes one site after the other; none catches more than there is
-			for (const { nodeId, shares } of model.layout.emissions)
+			for (const { nodeId, shares } of model.layout.outlets)
 				for (const [id, share] of shares)
 					if (passing) expect(siteLph.get(id), id).to.be.at.most(result.source.flowLph + 1e-6);
 					else expect(siteLph.get(id), id).to.be.at.least(share * outletLph.get(nodeId)! - 1e-9);
@@ -72,7 +72,7 @@ describe('the water path of every example', () => {
 
 		it(`${name}: started from elsewhere it comes to the same`, () => {
 			const { graph, balance } = model;
-			const cold = reportOf(graph, settleGraph(graph, balance.source));
+			const cold = reportOf(graph, solutionOf(graph, balance.source));
 			const heads = balance.heads.map((h, i) => h + Math.sin(i * 7.3));
 			const warm = solveGraph(graph, balance.source, { heads });
 			for (const [i, node] of cold.nodes.entries())

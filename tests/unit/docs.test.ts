@@ -15,7 +15,7 @@ function called(statement: ts.Statement): string[] {
 	if (!ts.isVariableStatement(statement)) return [];
 	return statement.declarationList.declarations.flatMap(({ name, initializer, type }) =>
 		(initializer && ts.isArrowFunction(initializer)) ||
-		(type && ts.isTypeReferenceNode(type) && type.typeName.getText() === 'Concern')
+		(type && ts.isTypeReferenceNode(type) && type.typeName.getText() === 'Rule')
 			? [name.getText()]
 			: []
 	);

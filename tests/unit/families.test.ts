@@ -37,7 +37,7 @@ describe('pipe towers', () => {
 		const middle = (containers[0]!.xM + containers[1]!.xM) / 2;
 		expect(middle).to.be.closeTo(tank.xM + tank.lengthM / 2, 1e-9);
 		const { path } = modelOf('kitchen-columns');
-		const [a, b] = layout.emissions.map((e) => path.outletLph.get(e.nodeId)!);
+		const [a, b] = layout.outlets.map((e) => path.outletLph.get(e.nodeId)!);
 		expect(a).to.be.closeTo(b!, 1e-3);
 	});
 	it('run a riser as long as the tower is high, and let the water fall into the tank', () => {
@@ -99,11 +99,11 @@ describe('stacks', () => {
 	});
 	it('of pots nest in one another, drip at the top, and every pot is watered', () => {
 		const model = modelOf('pot-stack');
-		const { containers, emissions } = model.layout;
+		const { containers, outlets } = model.layout;
 		containers.slice(1).forEach((pot, i) => {
 			expect(pot.zM - containers[i]!.zM).to.be.closeTo(containers[i]!.heightMm / 1000, 1e-9);
 		});
-		expect(emissions).to.have.length(3);
+		expect(outlets).to.have.length(3);
 		expect(dryOf(model).size).to.equal(0);
 		expect(barsOf(model).bars.every((bar) => bar.state === 'fine')).to.equal(true);
 	});
@@ -121,8 +121,8 @@ describe('channels and walls', () => {
 		expect(tiers.sites.every((s) => s.facingDeg === null)).to.equal(true);
 	});
 	it('are fed at their high ends from a level header and drain to a falling collector', () => {
-		const { nodes, emissions, returns, containers } = high('raked');
-		const heads = emissions.map((e) => nodes.find((n) => n.id === e.nodeId)!.zM);
+		const { nodes, outlets, returns, containers } = high('raked');
+		const heads = outlets.map((e) => nodes.find((n) => n.id === e.nodeId)!.zM);
 		expect(new Set(heads).size).to.equal(1);
 		for (const c of containers) expect(heads[0]).to.be.above(c.zM + c.heightMm / 1000);
 		expect(returns).to.have.length(1);
@@ -148,9 +148,9 @@ describe('channels and walls', () => {
 
 describe('pots, slabs and buckets', () => {
 	it('every plant of a slab has an outlet of its own', () => {
-		const { emissions, sites } = layoutOf('slab-gutter');
-		expect(emissions).to.have.length(sites.length);
-		for (const e of emissions) expect(e.shares.map(([, share]) => share)).to.deep.equal([1]);
+		const { outlets, sites } = layoutOf('slab-gutter');
+		expect(outlets).to.have.length(sites.length);
+		for (const e of outlets) expect(e.shares.map(([, share]) => share)).to.deep.equal([1]);
 	});
 	it('what drains to waste does not come back to the tank', () => {
 		const transit = (to: string) =>
@@ -174,10 +174,10 @@ describe('pots, slabs and buckets', () => {
 		expect(returns.filter((r) => r.way === 'drop')).to.have.length(pots.length);
 	});
 	it('a single bucket has its pot on the tank, and its arms over the medium', () => {
-		const { tank, containers, emissions } = layoutOf('single-bucket');
+		const { tank, containers, outlets } = layoutOf('single-bucket');
 		const [pot] = containers;
 		expect(pot!.zM).to.be.closeTo(tank.floorM + tank.heightM, 1e-9);
-		for (const e of emissions) expect(e.zM).to.be.above(pot!.zM + pot!.fillMm / 1000);
+		for (const e of outlets) expect(e.zM).to.be.above(pot!.zM + pot!.fillMm / 1000);
 	});
 	it('pots round a control pot hold water as deep as the float keeps it', () => {
 		const model = modelOf('control-pot-ring');
@@ -209,9 +209,9 @@ describe('valves', () => {
 		expect(fill(400).fillMinutes).to.be.above(fill(900).fillMinutes);
 	});
 	it('one shared valve gives every pot the same share, by a hose under water', () => {
-		const { emissions, returns } = layoutOf('valve-pots');
-		expect(emissions).to.have.length(1);
-		expect(new Set(emissions[0]!.shares.map(([, share]) => share)).size).to.equal(1);
+		const { outlets, returns } = layoutOf('valve-pots');
+		expect(outlets).to.have.length(1);
+		expect(new Set(outlets[0]!.shares.map(([, share]) => share)).size).to.equal(1);
 		expect(returns.map((r) => r.way)).to.deep.equal(['level']);
 	});
 	it('pots in a tray are drawn in it, and the tray holds them all', () => {

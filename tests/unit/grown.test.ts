@@ -3,7 +3,7 @@ import { startSystem, VARIANTS } from '../../src/lib/core/design';
 import { assess } from '../../src/lib/core/operations';
 import { SystemModel } from '../../src/lib/core/model';
 import { findingsOf, type Finding } from '../../src/lib/core/review';
-import { settle } from '../../src/lib/core/edit';
+import { autofix } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { modelOf, example, EXAMPLES, set } from './example';
 
@@ -131,7 +131,7 @@ describe('now and grown', () => {
 				},
 				BUILT_IN_SHELF
 			);
-			const settled = settle({ ...start, place }, BUILT_IN_SHELF);
+			const settled = autofix({ ...start, place }, BUILT_IN_SHELF);
 			const model = new SystemModel(settled, BUILT_IN_SHELF);
 			expect(Object.keys(model.plants).length, variant).to.be.above(0);
 			for (const { stage } of Object.values(model.plants)) expect(stage).to.equal('young');

@@ -6,7 +6,7 @@ import { clockOf, moveFeed } from '../../src/lib/ui/clock/day-drag';
 import { frameOf, polygon } from '../../src/lib/ui/drawing/frame';
 import { leavesOf } from '../../src/lib/ui/drawing/plant-shape';
 import { OPERATIONS } from '../../src/lib/core/operations';
-import { rowsOf, WORDS } from '../../src/lib/ui/explain/words';
+import { rowsOf, WORDS } from '../../src/lib/ui/explain/formulas';
 import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
 import {
 	hasUnsaved,

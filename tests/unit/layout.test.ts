@@ -4,7 +4,7 @@ import { startSystem, type Change } from '../../src/lib/core/design';
 import { lengthOf } from '../../src/lib/core/layout';
 import { SystemModel } from '../../src/lib/core/model';
 import { findingsOf } from '../../src/lib/core/review';
-import { settle } from '../../src/lib/core/edit';
+import { autofix } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF, pick } from '../../src/lib/core/shelf';
 import { EXAMPLES, modelOf } from './example';
 import { benchIn, rail, railModel } from './rail';
@@ -130,7 +130,7 @@ describe('bucket bench', () => {
 
 	it('gives each stake an outlet of its own', () => {
 		const model = railModel([stand('emittersPerBucket', 2)]);
-		expect(model.layout.emissions).to.have.length(28);
+		expect(model.layout.outlets).to.have.length(28);
 		const both = ['rail.A1.e1', 'rail.A1.e2'].map((id) => model.path.outletLph.get(id)!);
 		expect(model.path.siteLph.get('rail/1/1/1')).to.be.closeTo(both[0]! + both[1]!, 1e-9);
 	});
@@ -218,7 +218,7 @@ describe('a system started from a few answers', () => {
 					{ name: 'New', areaId: 'lean-to', plants: buckets, cropId, ...benchIn(12_000) },
 					BUILT_IN_SHELF
 				);
-				const settled = settle({ ...start, place: wide }, BUILT_IN_SHELF);
+				const settled = autofix({ ...start, place: wide }, BUILT_IN_SHELF);
 				const { design } = settled;
 				const model = new SystemModel(settled, BUILT_IN_SHELF);
 				expect(Object.keys(model.plants)).to.have.length(buckets);

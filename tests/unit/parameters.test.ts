@@ -5,7 +5,7 @@ import { overridesSchema, PARAMETERS, parametersWith } from '../../src/lib/core/
 import { parameter, toIssues, type Figures, type Parameter } from '../../src/lib/core/quantity';
 import { catchesOf, findingsOf, stepsOf } from '../../src/lib/core/review';
 import { BUILT_IN_LISTS, BUILT_IN_SHELF, FIXINGS } from '../../src/lib/core/shelf';
-import { groundRow, WORDS } from '../../src/lib/ui/explain/words';
+import { groundRow, WORDS } from '../../src/lib/ui/explain/formulas';
 import { EXAMPLES, example, exampleFile, modelOf, set } from './example';
 import { TROUBLES } from './troubles';
 
@@ -149,9 +149,7 @@ describe('a catch of the dry run', () => {
 		for (const name of EXAMPLES) {
 			const model = modelOf(name);
 			const ids = catchesOf(model).map(({ id }) => id);
-			expect([...ids].sort(), name).to.deep.equal(
-				model.layout.emissions.map(({ id }) => id).sort()
-			);
+			expect([...ids].sort(), name).to.deep.equal(model.layout.outlets.map(({ id }) => id).sort());
 		}
 		const labels = catchesOf(modelOf('lean-to-rail')).map(({ label }) => label);
 		expect(labels.join(' ')).to.equal('A1 A2 A3 A4 A5 A6 A7 B7 B6 B5 B4 B3 B2 B1');

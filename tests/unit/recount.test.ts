@@ -46,11 +46,11 @@ const slots = ({ design }: Parts) =>
 	);
 /** Where every outlet is, by its id: its container's row and column, and how many of it come before. */
 function outlets(parts: Parts): Map<string, string> {
-	const { emissions, containers } = new SystemModel(parts, BUILT_IN_SHELF).layout;
+	const { outlets, containers } = new SystemModel(parts, BUILT_IN_SHELF).layout;
 	const at = new Map(containers.map((c) => [c.id, `${c.standId} ${c.row} ${c.column}`]));
 	const seen = new Map<string, number>();
 	return new Map(
-		emissions.map(({ id, containerId }) => {
+		outlets.map(({ id, containerId }) => {
 			const n = (seen.get(containerId) ?? 0) + 1;
 			seen.set(containerId, n);
 			return [id, `${at.get(containerId)} ${n}`];

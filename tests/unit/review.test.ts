@@ -15,7 +15,7 @@ import {
 	pumpMinutes,
 	systemCurve
 } from '../../src/lib/core/model';
-import { settle } from '../../src/lib/core/edit';
+import { autofix } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { modelOf, EXAMPLES } from './example';
 import { benchIn, rail, railModel } from './rail';
@@ -75,7 +75,9 @@ describe('trials at other levels and dials', () => {
 				fc.double({ min: 0, max: 70, noNaN: true }),
 				fc.double({ min: 0, max: 20, noNaN: true }),
 				(litres, more) => {
-					expect(trials.leastLeftM(litres + more)).to.be.at.least(trials.leastLeftM(litres) - 1e-6);
+					expect(trials.leastResidualM(litres + more)).to.be.at.least(
+						trials.leastResidualM(litres) - 1e-6
+					);
 				}
 			),
 			{ numRuns: 60 }
@@ -340,7 +342,7 @@ describe('what a finding points at', () => {
 describe('settling a start', () => {
 	const { place } = rail();
 	it('changes nothing that works already', () => {
-		expect(settle(rail(), BUILT_IN_SHELF)).to.deep.equal(rail());
+		expect(autofix(rail(), BUILT_IN_SHELF)).to.deep.equal(rail());
 	});
 	it('makes what cannot work work, and leaves the defaults marked', () => {
 		const start = startSystem(
@@ -353,7 +355,7 @@ describe('settling a start', () => {
 		]);
 		const { assumed } = start.design;
 		const parts = { ...low, design: { ...low.design, assumed }, place };
-		const settled = settle(parts, BUILT_IN_SHELF);
+		const settled = autofix(parts, BUILT_IN_SHELF);
 		const stops = findingsOf(new SystemModel(settled, BUILT_IN_SHELF)).filter(
 			(f) => f.severity === 'stop'
 		);
@@ -365,8 +367,8 @@ describe('settling a start', () => {
 			{ name: 'Many', areaId: 'lean-to', plants: 40, cropId: 'tomato', ...benchIn(20_000) },
 			BUILT_IN_SHELF
 		);
-		expect(Object.keys(settle({ ...start, place }, BUILT_IN_SHELF).operation.crops)).to.have.length(
-			40
-		);
+		expect(
+			Object.keys(autofix({ ...start, place }, BUILT_IN_SHELF).operation.crops)
+		).to.have.length(40);
 	});
 });

@@ -28,7 +28,7 @@ describe('pots on a return line under water', () => {
 		const { flowsLph } = result;
 		const inflow = run.level!.order.map((id) =>
 			sum(
-				model.layout.emissions
+				model.layout.outlets
 					.filter((e) => e.containerId === id)
 					.map((e) => model.flows.outletLph.get(e.nodeId)!)
 			)
@@ -116,14 +116,14 @@ describe('several stands on one loop', () => {
 	});
 
 	it('are solved together: what the outlets give is what the pump lifts', () => {
-		const total = sum(layout.emissions.map((e) => path.outletLph.get(e.nodeId)!));
+		const total = sum(layout.outlets.map((e) => path.outletLph.get(e.nodeId)!));
 		expect(total).to.be.closeTo(path.result.source.flowLph, 0.02);
 	});
 
 	it('a row shut on one sends more to the others', () => {
 		const fed = (c: SystemModel, standId: string) =>
 			sum(
-				c.layout.emissions
+				c.layout.outlets
 					.filter((e) => e.standId === standId)
 					.map((e) => c.flows.outletLph.get(e.nodeId)!)
 			);

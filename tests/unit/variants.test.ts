@@ -26,7 +26,7 @@ import {
 import { assessModel, calculate } from '../../src/lib/core/operations';
 import { SystemModel } from '../../src/lib/core/model';
 import { findingsOf } from '../../src/lib/core/review';
-import { settle } from '../../src/lib/core/edit';
+import { autofix } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF, type ShelfLists } from '../../src/lib/core/shelf';
 import { rail } from './rail';
 
@@ -92,7 +92,7 @@ function intersecting({ containers }: Layout): string[] {
 }
 
 /** Every outlet hangs on the source by runs, open or shut. */
-function cutOff({ nodes, runs, emissions }: Layout): string[] {
+function cutOff({ nodes, runs, outlets }: Layout): string[] {
 	const next = new Map<string, string[]>();
 	for (const { from, to } of runs) {
 		next.set(from, [...(next.get(from) ?? []), to]);
@@ -101,7 +101,7 @@ function cutOff({ nodes, runs, emissions }: Layout): string[] {
 	const reached = new Set(['pump']);
 	for (const at of reached) for (const to of next.get(at) ?? []) reached.add(to);
 	expect(new Set(nodes.map((n) => n.id)).size, 'node ids').to.equal(nodes.length);
-	return emissions.filter((e) => !reached.has(e.nodeId)).map((e) => e.id);
+	return outlets.filter((e) => !reached.has(e.nodeId)).map((e) => e.id);
 }
 
 function finite(value: unknown, where: string): void {
@@ -179,7 +179,7 @@ describe('every variant', () => {
 				[5, 'tomato'],
 				[30, 'strawberry']
 			] as const) {
-				const parts = settle(start(variant, plants, crop), BUILT_IN_SHELF);
+				const parts = autofix(start(variant, plants, crop), BUILT_IN_SHELF);
 				const stand = parts.design.stands[0]!;
 				expect(KINDS[variant].schema.safeParse(stand).error?.issues ?? []).to.deep.equal([]);
 				const model = modelOf(parts);

@@ -94,14 +94,14 @@ describe('files of version 1', () => {
 		it(`${file}: plants, readings and settings come over under their new ids`, () => {
 			const old = JSON.parse(fixture(`v1/${file}`)) as Old;
 			const plain = new SystemModel(partsIn(readDesignFile(JSON.stringify(old))), BUILT_IN_SHELF);
-			const { emissions, sites } = plain.layout;
+			const { outlets, sites } = plain.layout;
 			// an outlet was called after its node, a site after its label
-			const caughtMl = Object.fromEntries(emissions.map(({ nodeId }, i) => [nodeId, 10 + i]));
+			const caughtMl = Object.fromEntries(outlets.map(({ nodeId }, i) => [nodeId, 10 + i]));
 			old.design.diary = { ...old.design.diary, caughtMl, seenTo: ['too-close'] };
 			old.design.assumed = ['stands.0.pitchMm', 'source.dial', 'water.topUp', 'lines.waterC'];
 			const upgraded = partsIn(readDesignFile(JSON.stringify(old)));
 			const { design, operation, record } = upgraded;
-			expect(Object.keys(record.caughtMl)).to.deep.equal(emissions.map((e) => e.id));
+			expect(Object.keys(record.caughtMl)).to.deep.equal(outlets.map((e) => e.id));
 			expect(record.acknowledged).to.deep.equal(['too-close']);
 			const local = new Map(
 				design.stands.flatMap((stand) =>

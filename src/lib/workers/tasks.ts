@@ -1,6 +1,6 @@
-import { startSystem, type Parts, type Place, type Start, type System } from '../core/design';
+import { startSystem, type Parts, type Place, type NewSystem, type System } from '../core/design';
 import { assess, calculate, type Answer } from '../core/operations';
-import { settle } from '../core/edit';
+import { autofix } from '../core/edit';
 import { shelfWith, type ShelfItem } from '../core/shelf';
 import { cardOf, type Card } from '../ui/home/card';
 
@@ -14,9 +14,9 @@ export const TASKS = {
 		assess(parts);
 		return true;
 	},
-	start: (start: Start, place: Place, own: readonly ShelfItem[]): System => {
+	start: (start: NewSystem, place: Place, own: readonly ShelfItem[]): System => {
 		const shelf = shelfWith(own);
-		const { design, operation, record } = settle({ ...startSystem(start, shelf), place }, shelf);
+		const { design, operation, record } = autofix({ ...startSystem(start, shelf), place }, shelf);
 		return { design, operation, record };
 	}
 };

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { KINDS, startSystem, suggest, type Start, type Variant } from '$lib/core/design';
+	import { KINDS, startSystem, suggest, type NewSystem, type Variant } from '$lib/core/design';
 	import { capital, fromShown, scaleOf, toShown } from '$lib/core/quantity';
-	import { settle } from '$lib/core/edit';
+	import { autofix } from '$lib/core/edit';
 	import { BUILT_IN_SHELF } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
 	import Logo from '$lib/ui/control/Logo.svelte';
@@ -81,7 +81,7 @@
 	const variant = $derived(
 		picked && suggestions.some((s) => s.variant === picked) ? picked : suggestions[0]!.variant
 	);
-	const startOf = (of: Variant): Start | null =>
+	const startOf = (of: Variant): NewSystem | null =>
 		asked.answers
 			? {
 					...asked.answers,
@@ -92,7 +92,7 @@
 	const parts = $derived.by(() => {
 		const start = startOf(variant);
 		return (
-			start && settle({ ...startSystem(start, BUILT_IN_SHELF), place: data.place }, BUILT_IN_SHELF)
+			start && autofix({ ...startSystem(start, BUILT_IN_SHELF), place: data.place }, BUILT_IN_SHELF)
 		);
 	});
 

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
-import type * as Words from '../../../src/lib/ui/explain/words';
+import type * as Words from '../../../src/lib/ui/explain/formulas';
 import { example, EXAMPLES, set } from '../example';
 import { load, sessionOf, shown, US, wordsOf, type Session } from './stage';
 
@@ -137,7 +137,7 @@ describe('the skin of a tower, laid flat', function () {
 describe('explanations', function () {
 	this.timeout(240_000);
 	it('every figure on every sheet names an operation that has words and ran', async () => {
-		const { WORDS } = await load<typeof Words>('ui/explain/words.ts');
+		const { WORDS } = await load<typeof Words>('ui/explain/formulas.ts');
 		for (const name of EXAMPLES) {
 			const session = await sessionOf(name);
 			for (const op of Object.keys(session.assessment.operations)) {

@@ -75,7 +75,7 @@ function standParts({ add, part }: PartsList, stand: Stand, layout: Layout, shel
 	const { bucketId, elbowId, emitterId, mediumId } = fieldsOf(stand);
 	if (bucketId) part(shelf.buckets, bucketId, mine.length);
 	if (elbowId) part(shelf.elbows, elbowId, mine.length);
-	const outlets = layout.emissions.filter((e) => e.standId === stand.id).length;
+	const outlets = layout.outlets.filter((e) => e.standId === stand.id).length;
 	if (emitterId) part(shelf.emitters, emitterId, outlets);
 	const litres = mine.reduce((total, c) => total + c.mediumL, 0);
 	if (mediumId && litres > 0) {

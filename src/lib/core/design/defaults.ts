@@ -14,10 +14,10 @@ import type { Design } from './design';
 import type { Operation } from './operation';
 import type { Plan, System } from './parts';
 import type { SystemRecord } from './record';
-import { kindOf, type Ask, type Stand, type Variant } from './stand';
+import { kindOf, type StandRequest, type Stand, type Variant } from './stand';
 
 /** What somebody starting a system has told us; everything else is filled in and marked as assumed. */
-export interface Start extends Ask {
+export interface NewSystem extends StandRequest {
 	name: string;
 	areaId: string;
 	variant: Variant;
@@ -32,7 +32,7 @@ const LPH_PER_PLANT = 8;
 const GUESS_ET0 = 4.5;
 
 /** A whole working system of a variant from a few answers. */
-export function startSystem(start: Start, shelf: Shelf): System {
+export function startSystem(start: NewSystem, shelf: Shelf): System {
 	const crop = pick(shelf.crops, start.cropId);
 	const kind = kindOf(start);
 	const stand = withinItsSheet(kind.start(start, shelf));
@@ -56,7 +56,7 @@ export function startSystem(start: Start, shelf: Shelf): System {
 }
 
 /** What was filled in for somebody who did not say. */
-function assumedIn(start: Start, stand: Stand): string[] {
+function assumedIn(start: NewSystem, stand: Stand): string[] {
 	const assumedOf = (field: string) => (field in stand ? [standPath(stand, field)] : []);
 	return [
 		...(start.tankId ? [] : ['design.tank.partId']),
@@ -72,7 +72,7 @@ function assumedIn(start: Start, stand: Stand): string[] {
 	];
 }
 
-const usualDesign = (start: Start, stand: Stand, tankId: string, pump: Pump): Design => ({
+const usualDesign = (start: NewSystem, stand: Stand, tankId: string, pump: Pump): Design => ({
 	name: start.name,
 	notes: '',
 	areaId: start.areaId,

@@ -18,7 +18,7 @@ const ROUNDS = 8;
  * A system just started from defaults, made to work: as long as something cannot, its first fix is applied.
  * The defaults stay marked as assumed, for nobody has looked at them yet.
  */
-export function settle(parts: Parts, shelf: Shelf): Parts {
+export function autofix(parts: Parts, shelf: Shelf): Parts {
 	let model = new SystemModel(parts, shelf);
 	for (let round = 0; round < ROUNDS; round++) {
 		const stop = findingsOf(model).find(

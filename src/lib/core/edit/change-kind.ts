@@ -12,7 +12,7 @@ import {
 import { pick } from '../shelf';
 import type { SystemModel } from '../model';
 import { counted, names } from '../quantity';
-import { settle } from './autofix';
+import { autofix } from './autofix';
 
 export interface ChangedKind {
 	plan: Plan;
@@ -32,7 +32,7 @@ export function changeKind(model: SystemModel, variant: Variant): ChangedKind {
 	const plan = planOf(model, started, planted);
 	// made to work filled as it is meant to be; what is in the tank now is seen, not designed
 	const filled = { ...record, nowL: plan.operation.fillL };
-	const settled = settle({ ...plan, record: filled, place }, shelf);
+	const settled = autofix({ ...plan, record: filled, place }, shelf);
 	const made = { design: settled.design, operation: settled.operation };
 	return { plan: made, ...said(model, made, planted.length) };
 }

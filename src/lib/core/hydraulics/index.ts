@@ -4,7 +4,7 @@ export * from './fluid';
 export * from './friction';
 export * from './level-fill';
 export * from './network';
-export { buildGraph, relaw, type Graph } from './network-graph';
+export { buildGraph, withElements, type Graph } from './network-graph';
 export * from './network-schema';
 export type * from './network-types';
 export * from './pump';

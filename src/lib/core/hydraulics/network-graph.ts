@@ -106,7 +106,7 @@ function outletLaws(nu: number): (outlet: Outlet) => Law {
  * ordered stays. `bore` (mm) and `outlet` say undefined where nothing changes. Its `input` stays the old one:
  * it is for flows, not for a report.
  */
-export function relaw(
+export function withElements(
 	graph: Graph,
 	change: {
 		bore: (link: NetworkLink) => number | undefined;

@@ -24,7 +24,7 @@ export interface Warm {
 }
 
 /** A network in balance: heads by slot, flows in the order of the graph's links and outlets, L/h and m. */
-export interface Settled {
+export interface Solution {
 	source: Source;
 	heads: Float64Array;
 	linkFlow: Float64Array;
@@ -49,10 +49,10 @@ export const solveNetwork = (input: NetworkInput): NetworkResult =>
 
 /** Solves a prepared graph for a source at another level, dial or curve. */
 export const solveGraph = (graph: Graph, source: Source, warm?: Warm): NetworkResult =>
-	reportOf(graph, settleGraph(graph, source, warm));
+	reportOf(graph, solutionOf(graph, source, warm));
 
 /** As solveGraph, without the report of every node and link: that can be had later, or not at all. */
-export function settleGraph(graph: Graph, source: Source, warm?: Warm): Settled {
+export function solutionOf(graph: Graph, source: Source, warm?: Warm): Solution {
 	const { state, iterations } = settle(graph, source, warm);
 	const { heads, linkFlow, outletFlow, sourceFlow, imbalance } = state;
 	return {
@@ -69,14 +69,14 @@ export function settleGraph(graph: Graph, source: Source, warm?: Warm): Settled 
 /** Flow, L/h, and head left over the outlet, m (below zero where dry), in the order of `graph.outlets`. */
 export interface OutletState {
 	flowLph: Float64Array;
-	leftM: Float64Array;
+	residualM: Float64Array;
 }
 
 /** As solveGraph, for trials by the dozen: the outlets alone, no report. */
 export function solveOutlets(graph: Graph, source: Source, warm?: Warm): OutletState {
 	const { state } = settle(graph, source, warm, TRIAL_LPH, TRIAL_SHARE);
-	const leftM = Float64Array.from(graph.outlets, ({ slot, atM }) => state.heads[slot]! - atM);
-	return { flowLph: state.outletFlow.slice(), leftM };
+	const residualM = Float64Array.from(graph.outlets, ({ slot, atM }) => state.heads[slot]! - atM);
+	return { flowLph: state.outletFlow.slice(), residualM };
 }
 
 /** One set of arrays a graph: what a solve leaves in them is read before the next begins. */
@@ -116,7 +116,7 @@ function descend(state: Balance, aimLph: number, aimShare: number): number {
 /** Every link of the input; one that carries nothing, or is merged away, at rest. */
 function linksOf(
 	{ input, links, kinematicViscosity }: Graph,
-	state: Settled
+	state: Solution
 ): NetworkResult['links'] {
 	const told: NetworkResult['links'] = input.links.map(({ id }) => ({
 		id,
@@ -139,7 +139,7 @@ function linksOf(
 }
 
 /** Head, pressure, flow and loss at every node and link of a settled network. */
-export function reportOf(graph: Graph, state: Settled): NetworkResult {
+export function reportOf(graph: Graph, state: Solution): NetworkResult {
 	const { input, slotOfNode } = graph;
 	const { source, heads, iterations } = state;
 	const outletFlow = new Float64Array(input.nodes.length);

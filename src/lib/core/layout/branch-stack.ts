@@ -5,7 +5,7 @@ import { body, finish, headerZ, outletJoints } from './stack-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { cupFront, evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
 import type { Container, FeedNode, Point, LayoutInput } from './types';
-import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
+import { BARB, ELBOW, TEE_BRANCH, StandBuilder } from './stand-builder';
 
 /** Branch fittings on short pipes, turned from one to the next; a shared riser between two stacks. */
 export function branchStack(
@@ -14,26 +14,26 @@ export function branchStack(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const widthM = stand.outerDiameterMm / 1000;
 	const heightM = Math.max(0.1, stand.sitesPerStack * eachOf(stand) + 0.06);
-	const standing = footing(shop, stand, widthM);
-	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const standing = footing(builder, stand, widthM);
+	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
 	standing.feet.forEach((foot, i) => {
-		const stack = stackAt(shop, stand, foot, i, heightM);
+		const stack = stackAt(builder, stand, foot, i, heightM);
 		const top = { ...foot, zM: foot.zM + heightM - 0.02 };
-		shop.emit(outside(shop, stand, feet, i, top), {
-			id: shop.outlet(i + 1),
+		builder.emit(outside(builder, stand, feet, i, top), {
+			id: builder.outlet(i + 1),
 			label: stack.label,
 			emitterId: stand.emitterId,
 			containerId: stack.id,
 			shares: evenly(stack.siteIds, 1, stand.catchPercent / 100),
 			passes: true
 		});
-		fallsBack(shop, stand, stack, foot);
+		fallsBack(builder, stand, stack, foot);
 	});
-	outletJoints(shop, stand, stand.towers);
-	return finish(shop, standing, { widthM, heightM }, partsOf(stand, shop.slots().length));
+	outletJoints(builder, stand, stand.towers);
+	return finish(builder, standing, { widthM, heightM }, partsOf(stand, builder.slots().length));
 }
 
 /** How high one fitting stands over the next. */
@@ -41,25 +41,25 @@ const eachOf = ({ branchMm, pieceMm }: BranchStack): number => (branchMm + piece
 
 /** One stack with a plant in every arm. */
 function stackAt(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: BranchStack,
 	foot: Point,
 	i: number,
 	heightM: number
 ): Container {
 	const widthM = stand.outerDiameterMm / 1000;
-	const medium = pick(shop.shelf.media, stand.mediumId);
-	const mine = shop.slots().filter((slot) => slot.row === i);
+	const medium = pick(builder.shelf.media, stand.mediumId);
+	const mine = builder.slots().filter((slot) => slot.row === i);
 	const mediumL = (mine.length * stand.siteMl) / 1000;
 	const wallL = Math.PI * stand.outerDiameterMm * 3 * heightM * 1e-3;
-	const massKg = wallL * shop.vessels.pvcKgL.value + mediumL * medium.wetKgL;
-	const stack = body(shop, foot, i, widthM, heightM, mediumL, massKg);
+	const massKg = wallL * builder.vessels.pvcKgL.value + mediumL * medium.wetKgL;
+	const stack = body(builder, foot, i, widthM, heightM, mediumL, massKg);
 	for (const slot of mine) {
 		// the arm's mouth opens at the top of its fitting
 		const high = slot.column * eachOf(stand) + 0.04 + (stand.branchMm * 0.7) / 1000;
 		const facingDeg = (90 + slot.column * stand.turnDeg) % 360;
 		const arm = onSkin(foot, widthM / 2, facingDeg, high - widthM * 0.6);
-		shop.site({
+		builder.site({
 			slot,
 			at: onSkin(foot, widthM * 1.15, facingDeg, high),
 			container: stack,
@@ -88,7 +88,7 @@ function partsOf(stand: BranchStack, sites: number): StandPiece['stand']['parts'
 
 /** Up the middle between two stacks and over to each; a third has a riser of its own. */
 function outside(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: BranchStack,
 	feet: readonly FeedNode[],
 	i: number,
@@ -96,14 +96,14 @@ function outside(
 ): FeedNode {
 	const partner = i % 2 === 0 ? i + 1 : i - 1;
 	const shared = partner < feet.length;
-	if (!shared) return riser(shop, rowLetter(i), feet[i]!, top, stand.riserTubeId);
+	if (!shared) return riser(builder, rowLetter(i), feet[i]!, top, stand.riserTubeId);
 	const first = Math.min(i, partner);
-	const id = shop.id(`${rowLetter(first)}.tee`);
-	let tee = shop.piece.nodes.find((node) => node.id === id);
+	const id = builder.id(`${rowLetter(first)}.tee`);
+	let tee = builder.piece.nodes.find((node) => node.id === id);
 	if (!tee) {
 		const middle = (feet[first]!.xM + feet[first + 1]!.xM) / 2;
-		tee = shop.node(id, { ...top, xM: middle, zM: top.zM + 0.03 });
-		shop.run({
+		tee = builder.node(id, { ...top, xM: middle, zM: top.zM + 0.03 });
+		builder.run({
 			id: `${id}.riser`,
 			name: `riser of stacks ${rowLetter(first)} and ${rowLetter(first + 1)}`,
 			role: 'row',
@@ -114,8 +114,8 @@ function outside(
 			fittings: [ELBOW, ELBOW]
 		});
 	}
-	const out = shop.node(shop.id(`${rowLetter(i)}.out`), top);
-	shop.run({
+	const out = builder.node(builder.id(`${rowLetter(i)}.out`), top);
+	builder.run({
 		id: `${out.id}.riser`,
 		name: `over to stack ${rowLetter(i)}`,
 		role: 'row',

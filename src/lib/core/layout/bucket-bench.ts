@@ -6,7 +6,7 @@ import { feedRows } from './feed-rows';
 import { returnRuns } from './return-runs';
 import { benchSolids, deckAbove, rowFrame, type RowFrame } from './row-frame';
 import type { Anchor, StandPiece } from './stand-piece';
-import { Workshop } from './workshop';
+import { StandBuilder } from './stand-builder';
 import { rect } from './outline';
 
 type Buckets = BucketBench | BucketRows;
@@ -18,17 +18,17 @@ export function bucketBench(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
-	const frame = bucketRows(shop, stand);
-	shop.piece.solids.push(...benchSolids(stand, frame));
-	return shop.done({
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
+	const frame = bucketRows(builder, stand);
+	builder.piece.solids.push(...benchSolids(stand, frame));
+	return builder.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
 		lengthM: stand.lengthMm / 1000,
 		depthM: frame.depthM,
 		frameKg: 0,
 		stance: { kind: 'legs', legs: frame.legXM.length * 2 },
 		view: 'rows',
-		parts: partsOf(shop, stand)
+		parts: partsOf(builder, stand)
 	});
 }
 
@@ -39,37 +39,37 @@ export function bucketGroundRows(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
-	const frame = bucketRows(shop, stand);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
+	const frame = bucketRows(builder, stand);
 	const half = pick(shelf.buckets, stand.bucketId).bottomDiameterMm / 2400;
 	frame.xs.forEach((x, i) =>
-		shop.piece.solids.push({
-			id: shop.id(`block${i + 1}`),
+		builder.piece.solids.push({
+			id: builder.id(`block${i + 1}`),
 			standId: stand.id,
 			role: 'leg',
 			front: rect(x - half, x + half, 0, frame.baseM[i]!),
 			above: deckAbove(frame, x - half, x + half)
 		})
 	);
-	return shop.done({
+	return builder.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
 		lengthM: stand.lengthMm / 1000,
 		depthM: frame.depthM,
 		frameKg: 0,
 		stance: { kind: 'floor' },
 		view: 'rows',
-		parts: partsOf(shop, stand)
+		parts: partsOf(builder, stand)
 	});
 }
 
-function bucketRows(shop: Workshop<Stand>, stand: Buckets): RowFrame {
-	const bucket = pick(shop.shelf.buckets, stand.bucketId);
-	const medium = pick(shop.shelf.media, stand.mediumId);
+function bucketRows(builder: StandBuilder<Stand>, stand: Buckets): RowFrame {
+	const bucket = pick(builder.shelf.buckets, stand.bucketId);
+	const medium = pick(builder.shelf.media, stand.mediumId);
 	const wide = bucket.topDiameterMm / 1000;
-	const frame = rowFrame(shop, stand, stand.perRow, { widthM: wide, depthM: wide });
+	const frame = rowFrame(builder, stand, stand.perRow, { widthM: wide, depthM: wide });
 	const filled = fillBucket(stand, bucket, medium);
-	const made = new Map<string, ReturnType<typeof shop.container>>();
-	for (const slot of shop.slots()) {
+	const made = new Map<string, ReturnType<typeof builder.container>>();
+	for (const slot of builder.slots()) {
 		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
 		const at = {
 			xM: frame.xs[slot.column]!,
@@ -78,13 +78,13 @@ function bucketRows(shop: Workshop<Stand>, stand: Buckets): RowFrame {
 		};
 		let container = made.get(label);
 		if (!container) {
-			const name = { id: shop.id(label), label, row: slot.row, column: slot.column };
-			container = shop.container(potAt(at, name, bucket, filled, stand.poolMm));
+			const name = { id: builder.id(label), label, row: slot.row, column: slot.column };
+			container = builder.container(potAt(at, name, bucket, filled, stand.poolMm));
 			made.set(label, container);
 		}
 		const aside =
 			stand.plantsPerBucket > 1 ? ((slot.plant - 0.5) * bucket.topDiameterMm) / 2200 : 0;
-		shop.site({
+		builder.site({
 			slot,
 			at: { xM: at.xM + aside, yM: at.yM, zM: at.zM + filled.fillMm / 1000 },
 			container,
@@ -93,22 +93,22 @@ function bucketRows(shop: Workshop<Stand>, stand: Buckets): RowFrame {
 		});
 	}
 	const each = stand.emittersPerBucket;
-	feedRows(shop, stand, frame, () => ({
+	feedRows(builder, stand, frame, () => ({
 		asideM: Array.from({ length: each }, (_, e) =>
 			each > 1 ? ((e / (each - 1) - 0.5) * bucket.topDiameterMm) / 2000 : 0
 		)
 	}));
-	returnRuns(shop, stand, frame, stand.returns === 'shared');
-	joints(shop, stand);
+	returnRuns(builder, stand, frame, stand.returns === 'shared');
+	joints(builder, stand);
 	return frame;
 }
 
-function joints(shop: Workshop<Stand>, stand: Buckets): void {
-	const { shelf, piece } = shop;
+function joints(builder: StandBuilder<Stand>, stand: Buckets): void {
+	const { shelf, piece } = builder;
 	const elbow = pick(shelf.elbows, stand.elbowId);
 	const back = pick(shelf.tubes, stand.returnTubeId);
-	shop.feedJoints(stand, piece.emissions.length);
-	const id = shop.id('elbow-return');
+	builder.feedJoints(stand, piece.outlets.length);
+	const id = builder.id('elbow-return');
 	piece.joints.push({
 		id,
 		name: 'drain elbow into the return',
@@ -117,13 +117,14 @@ function joints(shop: Workshop<Stand>, stand: Buckets): void {
 		aMm: elbow.holeMm,
 		bMm: back.innerDiameterMm,
 		// a hole over two thirds of the pipe's width leaves too little wall for the seal
-		fits: elbow.holeMm <= (2 / 3) * back.innerDiameterMm || shop.design.lines.adapters.includes(id),
+		fits:
+			elbow.holeMm <= (2 / 3) * back.innerDiameterMm || builder.design.lines.adapters.includes(id),
 		adapter: `${back.nominalMm} mm tee with a ${elbow.outerDiameterMm} mm branch`,
 		count: piece.containers.length
 	});
 }
 
-const partsOf = ({ piece }: Workshop<Stand>, stand: Buckets) => [
+const partsOf = ({ piece }: StandBuilder<Stand>, stand: Buckets) => [
 	{ id: 'row-valve', name: 'Shut-off valve, one a row', count: stand.rows, lengthM: null },
 	...(stand.strainers
 		? [

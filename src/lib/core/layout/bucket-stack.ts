@@ -6,7 +6,7 @@ import { body, finish, headerZ, linesBy, outletJoints } from './stack-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
 import type { Container, Point, LayoutInput } from './types';
-import { Workshop } from './workshop';
+import { StandBuilder } from './stand-builder';
 
 /** Buckets bolted lid to base, a spray head under the top lid, lids that send the water to the rim. */
 export function bucketStack(
@@ -15,23 +15,23 @@ export function bucketStack(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const widthM = bucket.topDiameterMm / 1000;
 	const heightM = stand.tiers * eachOf(bucket);
-	const standing = footing(shop, stand, widthM);
-	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const standing = footing(builder, stand, widthM);
+	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
 	standing.feet.forEach((foot, i) => {
-		const mine = shop.slots().filter((slot) => slot.row === i);
-		const stack = stackAt(shop, stand, bucket, foot, mine);
+		const mine = builder.slots().filter((slot) => slot.row === i);
+		const stack = stackAt(builder, stand, bucket, foot, mine);
 		const top = { ...foot, zM: foot.zM + heightM - 0.04 };
-		const out = riser(shop, rowLetter(i), feet[i]!, top, stand.riserTubeId);
+		const out = riser(builder, rowLetter(i), feet[i]!, top, stand.riserTubeId);
 		const lines = linesBy(mine, (slot) => slot.plant * 2 + (slot.column % 2));
 		const catchShare = stand.catchPercent / 100;
-		shop.emit(
+		builder.emit(
 			out,
 			{
-				id: shop.outlet(i + 1),
+				id: builder.outlet(i + 1),
 				label: stack.label,
 				emitterId: stand.emitterId,
 				containerId: stack.id,
@@ -39,11 +39,11 @@ export function bucketStack(
 			},
 			{ diameterMm: bucket.bottomDiameterMm, tiltMmPerM: stand.leanMmPerM, lines, catchShare }
 		);
-		fallsBack(shop, stand, stack, foot);
+		fallsBack(builder, stand, stack, foot);
 	});
-	outletJoints(shop, stand, stand.towers);
+	outletJoints(builder, stand, stand.towers);
 	const buckets = stand.towers * stand.tiers;
-	return finish(shop, standing, { widthM, heightM }, [
+	return finish(builder, standing, { widthM, heightM }, [
 		takes(stand.bucketId, bucket.name, buckets),
 		takes('bucket-lid', `Lid for a ${bucket.name}`, buckets),
 		takes('bolt', 'Plastic bolt with seal', stand.towers * (stand.tiers - 1) * 4)
@@ -55,34 +55,34 @@ const eachOf = ({ heightMm }: Bucket): number => heightMm / 1000 + 0.012;
 
 /** One stack with its lids and holes. */
 function stackAt(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: BucketStack,
 	bucket: Bucket,
 	foot: Point,
 	mine: readonly Slot[]
 ): Container {
 	const [widthM, eachM] = [bucket.topDiameterMm / 1000, eachOf(bucket)];
-	const medium = pick(shop.shelf.media, stand.mediumId);
+	const medium = pick(builder.shelf.media, stand.mediumId);
 	const mediumL = (mine.length * stand.siteMl) / 1000;
 	const massKg = stand.tiers * (bucket.emptyKg + 0.15) + mediumL * medium.wetKgL;
-	const stack = body(shop, foot, mine[0]!.row, widthM, stand.tiers * eachM, mediumL, massKg);
+	const stack = body(builder, foot, mine[0]!.row, widthM, stand.tiers * eachM, mediumL, massKg);
 	const [x0, x1] = [foot.xM - widthM / 2 - 0.008, foot.xM + widthM / 2 + 0.008];
 	for (let tier = 1; tier <= stand.tiers; tier++) {
 		const top = foot.zM + tier * eachM;
-		shop.piece.solids.push({
-			id: shop.id(`${stack.label}.lid${tier}`),
+		builder.piece.solids.push({
+			id: builder.id(`${stack.label}.lid${tier}`),
 			standId: stand.id,
 			role: 'lid',
 			front: rect(x0, x1, top - 0.012, top),
 			above: []
 		});
 	}
-	for (const slot of mine) holeIn(shop, stand, stack, slot, widthM / 2, bucket.heightMm, eachM);
+	for (const slot of mine) holeIn(builder, stand, stack, slot, widthM / 2, bucket.heightMm, eachM);
 	return stack;
 }
 
 function holeIn(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: BucketStack,
 	stack: Container,
 	slot: Slot,
@@ -95,11 +95,11 @@ function holeIn(
 	const high = tier * eachM + (bucketMm / 1000) * ((inBucket + 1) / (stand.rowsPerBucket + 1));
 	const facingDeg = (360 * (slot.plant + (slot.column % 2) / 2)) / stand.perRing;
 	const at = onSkin(stack, radiusM, facingDeg, high);
-	shop.site({
+	builder.site({
 		slot,
 		at,
 		container: stack,
-		medium: pick(shop.shelf.media, stand.mediumId),
+		medium: pick(builder.shelf.media, stand.mediumId),
 		mediumL: stand.siteMl / 1000,
 		facingDeg,
 		opening: holeFront(at, facingDeg, stand.holeMm)

@@ -1,13 +1,13 @@
 import type { Channels, Stand } from '../design';
 import { rect } from './outline';
 import type { Solid } from './types';
-import { Workshop } from './workshop';
+import { StandBuilder } from './stand-builder';
 
 const POST_M = 0.045;
 
 /** What channels hang on: posts and rails of a frame, or a wall behind them; m, from x0 to x1 and up to topM. */
 export function frame(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: Channels,
 	x0: number,
 	x1: number,
@@ -18,7 +18,7 @@ export function frame(
 	if (stand.on === 'wall')
 		return [
 			{
-				id: shop.id('wall'),
+				id: builder.id('wall'),
 				standId: stand.id,
 				role: 'wall',
 				front: [],
@@ -26,14 +26,14 @@ export function frame(
 			}
 		];
 	const posts = [x0 - wide - POST_M, x1 + wide].map((x, i): Solid => ({
-		id: shop.id(`post${i + 1}`),
+		id: builder.id(`post${i + 1}`),
 		standId: stand.id,
 		role: 'leg',
 		front: rect(x, x + POST_M, 0, topM),
 		above: rect(x, x + POST_M, yM - 0.2, yM + 0.2)
 	}));
 	const rails = [topM - 0.02, stand.lowEndHeightMm / 1000 + 0.04].map((z, i): Solid => ({
-		id: shop.id(`rail${i + 1}`),
+		id: builder.id(`rail${i + 1}`),
 		standId: stand.id,
 		role: 'leg',
 		front: rect(x0 - wide, x1 + wide, z - 0.018, z + 0.018),

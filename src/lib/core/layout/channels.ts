@@ -6,7 +6,7 @@ import { bar, boxOf, rect } from './outline';
 import { layoutRow } from './row';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import type { Container, Corner, FeedNode, Point, LayoutInput, Stance } from './types';
-import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
+import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, StandBuilder } from './stand-builder';
 
 /** PVC down-pipe, 2 mm wall. */
 const WALL_MM = 2;
@@ -24,24 +24,24 @@ export function channels(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const depthM = Math.max(anchor.tank.widthM, depthOf(stand) + 0.1);
 	const placed = Array.from({ length: stand.perRow }, (_, i) => place(stand, anchor, depthM, i));
-	const along = alongOf(shop, stand);
-	const slots = shop.slots();
-	const made = placed.map((ends, i) => channelAt(shop, stand, ends, i));
+	const along = alongOf(builder, stand);
+	const slots = builder.slots();
+	const made = placed.map((ends, i) => channelAt(builder, stand, ends, i));
 	made.forEach((channel, i) => {
 		for (const slot of slots.filter((s) => s.row === i))
-			plantAt(shop, stand, channel, placed[i]!, slot, along[slot.column]!);
+			plantAt(builder, stand, channel, placed[i]!, slot, along[slot.column]!);
 	});
-	feed(shop, stand, placed, made);
-	gutter(shop, stand, placed, made);
-	joints(shop, stand);
+	feed(builder, stand, placed, made);
+	gutter(builder, stand, placed, made);
+	joints(builder, stand);
 	const box = placed.flatMap(({ high, low }) => [high, low]);
 	const [x0, x1] = [Math.min(...box.map((p) => p.xM)), Math.max(...box.map((p) => p.xM))];
 	const topM = Math.max(...box.map((p) => p.zM));
-	shop.piece.solids.push(...frame(shop, stand, x0, x1, topM, anchor.startYM + depthM / 2));
-	return shop.done({
+	builder.piece.solids.push(...frame(builder, stand, x0, x1, topM, anchor.startYM + depthM / 2));
+	return builder.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
 		lengthM: x1 - x0 + stand.sectionMm / 1000 + 0.1,
 		depthM,
@@ -116,11 +116,11 @@ function place(stand: Channels, { startXM, startYM }: Anchor, depthM: number, i:
 }
 
 /** Where plants stand along a channel, m from its low end. */
-function alongOf(shop: Workshop<Stand>, stand: Channels): number[] {
+function alongOf(builder: StandBuilder<Stand>, stand: Channels): number[] {
 	const count = plantsAlong(stand);
 	const needed = 2 * stand.endClearMm + (count - 1) * stand.plantPitchMm;
 	if (needed > stand.channelLengthMm)
-		shop.refuse(
+		builder.refuse(
 			{
 				why: 'no-room-between-ends',
 				of: 'channel',
@@ -131,7 +131,7 @@ function alongOf(shop: Workshop<Stand>, stand: Channels): number[] {
 			Math.max(0, Math.floor(stand.channelLengthMm / 4 / 10) * 10)
 		);
 	if (stand.perRow > 1 && stand.pitchMm < stand.sectionMm)
-		shop.refuse(
+		builder.refuse(
 			{
 				why: 'too-near',
 				things: 'channels',
@@ -150,7 +150,7 @@ function alongOf(shop: Workshop<Stand>, stand: Channels): number[] {
 		lowEndHeightMm: stand.lowEndHeightMm
 	};
 	const result = layoutRow(input);
-	shop.row = { input, result };
+	builder.row = { input, result };
 	return result.sites.map((site) => Math.min(site.xMm, stand.channelLengthMm) / 1000);
 }
 
@@ -160,12 +160,17 @@ const between = ({ high, low }: Placed, share: number): Point => ({
 	zM: low.zM + (high.zM - low.zM) * share
 });
 
-function channelAt(shop: Workshop<Stand>, stand: Channels, ends: Placed, i: number): Container {
+function channelAt(
+	builder: StandBuilder<Stand>,
+	stand: Channels,
+	ends: Placed,
+	i: number
+): Container {
 	const section = stand.sectionMm / 1000;
 	const { low, high } = ends;
 	const lengthM = stand.channelLengthMm / 1000;
 	const litres = section * section * lengthM * 1000;
-	const medium = pick(shop.shelf.media, stand.mediumId);
+	const medium = pick(builder.shelf.media, stand.mediumId);
 	const front = bar([low.xM, low.zM], [high.xM, high.zM], section);
 	const half = section / 2;
 	const deep = boxOf([
@@ -174,11 +179,9 @@ function channelAt(shop: Workshop<Stand>, stand: Channels, ends: Placed, i: numb
 	]);
 	const wide = boxOf(front);
 	const wallL = (4 * stand.sectionMm * WALL_MM * stand.channelLengthMm) / 1e6;
-	return shop.container({
-		xM: low.xM,
-		yM: low.yM,
-		zM: low.zM,
-		id: shop.id(rowLetter(i)),
+	return builder.container({
+		...low,
+		id: builder.id(rowLetter(i)),
 		form: 'channel',
 		label: rowLetter(i),
 		row: i,
@@ -193,12 +196,12 @@ function channelAt(shop: Workshop<Stand>, stand: Channels, ends: Placed, i: numb
 		poolMm: 0,
 		mediumL: litres,
 		poolL: 0,
-		massKg: wallL * shop.vessels.pvcKgL.value + litres * medium.wetKgL
+		massKg: wallL * builder.vessels.pvcKgL.value + litres * medium.wetKgL
 	});
 }
 
 function plantAt(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: Channels,
 	channel: Container,
 	ends: Placed,
@@ -212,11 +215,11 @@ function plantAt(
 	const [w, h] = level ? [0.03, 0.008] : [0.012, 0.03];
 	const opening: Corner[] = rect(at.xM - w, at.xM + w, at.zM - h, at.zM + h);
 	const count = plantsAlong(stand);
-	shop.site({
+	builder.site({
 		slot,
 		at,
 		container: channel,
-		medium: pick(shop.shelf.media, stand.mediumId),
+		medium: pick(builder.shelf.media, stand.mediumId),
 		mediumL: channel.mediumL / count,
 		...(!level && { facingDeg: 0 }),
 		opening
@@ -225,7 +228,7 @@ function plantAt(
 
 /** A header along the high ends, an emitter into each, all water running down past every plant. */
 function feed(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: Channels,
 	placed: readonly Placed[],
 	made: readonly Container[]
@@ -233,17 +236,17 @@ function feed(
 	const over = stand.sectionMm / 2000 + 0.04;
 	const top = Math.max(...placed.map(({ high }) => high.zM)) + over;
 	const tiers = stand.hung === 'horizontal';
-	const start = shop.anchor.feedNode;
+	const start = builder.anchor.feedNode;
 	// beside tiers the header climbs to each; over upright channels it runs level
-	shop.raiseFeed(tiers ? placed[0]!.high.zM + over : top);
+	builder.raiseFeed(tiers ? placed[0]!.high.zM + over : top);
 	let before: FeedNode = start;
 	made.forEach((channel, i) => {
 		const { high } = placed[i]!;
-		const node = shop.node(`${channel.id}.out`, {
+		const node = builder.node(`${channel.id}.out`, {
 			...high,
 			zM: tiers ? high.zM + over : top
 		});
-		shop.run({
+		builder.run({
 			id: `${channel.id}.header`,
 			name: `header to channel ${channel.label}`,
 			role: 'header',
@@ -253,12 +256,12 @@ function feed(
 			tubeId: stand.rowTubeId,
 			fittings: [i === 0 ? ELBOW : TEE_STRAIGHT, ...(tiers && i > 0 ? [TEE_BRANCH] : [])]
 		});
-		shop.emit(node, {
-			id: shop.outlet(i + 1),
+		builder.emit(node, {
+			id: builder.outlet(i + 1),
 			label: channel.label,
 			emitterId: stand.emitterId,
 			containerId: channel.id,
-			shares: channel.siteIds.map((id) => [id, shop.vessels.channelCatch.value] as const),
+			shares: channel.siteIds.map((id) => [id, builder.vessels.channelCatch.value] as const),
 			passes: true
 		});
 		before = node;
@@ -266,17 +269,17 @@ function feed(
 }
 
 function gutter(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: Channels,
 	placed: readonly Placed[],
 	made: readonly Container[]
 ): void {
-	const { tank, startXM } = shop.anchor;
+	const { tank, startXM } = builder.anchor;
 	const tiers = stand.hung === 'horizontal';
 	const lows = placed.map(({ low }) => low);
 	const farX = Math.max(...lows.map((p) => p.xM)) + (tiers ? 0.02 : 0.05);
 	const dropM = (stand.returnDropMm + stand.sectionMm / 2) / 1000;
-	collector(shop, stand, {
+	collector(builder, stand, {
 		name: 'collector',
 		farX,
 		yM: lows[0]!.yM,
@@ -284,9 +287,9 @@ function gutter(
 		// its high end hangs just under the channels
 		zAt: (xM) => stand.lowEndHeightMm / 1000 - dropM - ((farX - xM) * stand.fallPercent) / 100
 	});
-	shop.piece.returns.at(-1)!.containerIds.push(...made.map((c) => c.id));
+	builder.piece.returns.at(-1)!.containerIds.push(...made.map((c) => c.id));
 }
 
-function joints(shop: Workshop<Stand>, stand: Channels): void {
-	shop.mainJoint('main to header', stand.rowTubeId, 'reducing joiner');
+function joints(builder: StandBuilder<Stand>, stand: Channels): void {
+	builder.mainJoint('main to header', stand.rowTubeId, 'reducing joiner');
 }

@@ -1,18 +1,18 @@
 import type { Stand } from '../design';
 import { pick } from '../shelf';
 import { lengthOf, type Point } from './types';
-import type { Workshop } from './workshop';
+import type { StandBuilder } from './stand-builder';
 
 /** One pipe under everything, falling to end over the tank. Containers join it when they are made. */
 export function collector(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: { id: string; returnTubeId: string; fallPercent: number; returnLift: boolean },
 	at: { name: string; farX: number; yM: number; endX: number; zAt: (xM: number) => number }
 ): void {
-	const tube = pick(shop.shelf.tubes, stand.returnTubeId);
+	const tube = pick(builder.shelf.tubes, stand.returnTubeId);
 	const points = [at.farX, at.endX].map((xM) => ({ xM, yM: at.yM, zM: at.zAt(xM) }));
-	shop.piece.returns.push({
-		id: shop.id(at.name),
+	builder.piece.returns.push({
+		id: builder.id(at.name),
 		standId: stand.id,
 		name: at.name,
 		way: 'fall',
@@ -29,17 +29,17 @@ export function collector(
 
 /** Water that falls straight from a container into the tank below it. */
 export function drop(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	name: string,
 	words: string,
 	from: Point,
 	ids: string[]
 ) {
-	const { tank } = shop.anchor;
+	const { tank } = builder.anchor;
 	const end = { ...from, zM: tank.brimM };
-	shop.piece.returns.push({
-		id: shop.id(name),
-		standId: shop.stand.id,
+	builder.piece.returns.push({
+		id: builder.id(name),
+		standId: builder.stand.id,
 		name: words,
 		way: 'drop',
 		points: [from, end],

@@ -4,7 +4,7 @@ import { feedRows } from './feed-rows';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
 import { lengthOf, type Container, type Point, type LayoutInput } from './types';
-import { Workshop } from './workshop';
+import { StandBuilder } from './stand-builder';
 
 /** The return line lies this far over the pots' floor. */
 const LINE_M = 0.03;
@@ -16,15 +16,15 @@ export function controlPotRing(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const levelMm = Math.max(0, anchor.waterLevelM * 1000 - stand.lowEndHeightMm);
-	const frame = potGrid(shop, { ...stand, fallPercent: 0 }, stand, bucket, levelMm);
-	feedRows(shop, stand, frame, () => ({ asideM: [0] }));
-	levelLine(shop, stand);
-	shop.feedJoints(stand, shop.piece.emissions.length);
+	const frame = potGrid(builder, { ...stand, fallPercent: 0 }, stand, bucket, levelMm);
+	feedRows(builder, stand, frame, () => ({ asideM: [0] }));
+	levelLine(builder, stand);
+	builder.feedJoints(stand, builder.piece.outlets.length);
 	const { rows, perRow } = stand;
-	return shop.done({
+	return builder.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
 		lengthM: stand.lengthMm / 1000,
 		depthM: frame.depthM,
@@ -44,9 +44,9 @@ export function controlPotRing(
 }
 
 /** From the control pot through every pot, there along one row and back along the next. */
-function levelLine(shop: Workshop<Stand>, stand: ControlPotRing): void {
-	const { tank } = shop.anchor;
-	const order = inTurn(shop.piece.containers, stand.rows);
+function levelLine(builder: StandBuilder<Stand>, stand: ControlPotRing): void {
+	const { tank } = builder.anchor;
+	const order = inTurn(builder.piece.containers, stand.rows);
 	const start: Point = {
 		xM: tank.xM + tank.lengthM / 2,
 		yM: order[0]?.yM ?? tank.yM,
@@ -56,9 +56,9 @@ function levelLine(shop: Workshop<Stand>, stand: ControlPotRing): void {
 	const closed = stand.ring && order.length > 1;
 	const all = closed ? [...points, start] : points;
 	const metres = all.slice(1).map((p, i) => Math.max(0.001, lengthOf([all[i]!, p])));
-	const tube = pick(shop.shelf.tubes, stand.returnTubeId);
-	shop.piece.returns.push({
-		id: shop.id('level'),
+	const tube = pick(builder.shelf.tubes, stand.returnTubeId);
+	builder.piece.returns.push({
+		id: builder.id('level'),
 		standId: stand.id,
 		name: closed ? 'return ring' : 'return line',
 		way: 'level',

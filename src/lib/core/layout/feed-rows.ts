@@ -1,5 +1,5 @@
 import { rowLetter, valveId, type Stand } from '../design';
-import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, VALVE, type Workshop } from './workshop';
+import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, VALVE, type StandBuilder } from './stand-builder';
 import type { RowFrame } from './row-frame';
 import { equally, type Container, type FeedNode } from './types';
 
@@ -28,20 +28,20 @@ export interface Stakes {
 
 /** A header across the rows, a valve and a feed row each, a small tube to every stake. */
 export function feedRows(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: StakedStand,
 	frame: RowFrame,
 	stakesOf: (container: Container) => Stakes
 ): void {
-	const lowX = shop.anchor.feedNode.xM;
-	const heightAtLow = rowHeight(shop, stand);
-	shop.raiseFeed(heightAtLow);
-	let before: FeedNode = shop.anchor.feedNode;
+	const lowX = builder.anchor.feedNode.xM;
+	const heightAtLow = rowHeight(builder, stand);
+	builder.raiseFeed(heightAtLow);
+	let before: FeedNode = builder.anchor.feedNode;
 	frame.ys.forEach((yM, row) => {
 		const letter = rowLetter(row);
-		const headNode = shop.node(shop.id(letter), { xM: lowX, yM, zM: heightAtLow });
-		shop.run({
-			id: shop.id(`header.${letter}`),
+		const headNode = builder.node(builder.id(letter), { xM: lowX, yM, zM: heightAtLow });
+		builder.run({
+			id: builder.id(`header.${letter}`),
 			name: `header to row ${letter}`,
 			role: 'header',
 			from: before,
@@ -50,16 +50,16 @@ export function feedRows(
 			fittings: [row === 0 ? ELBOW : TEE_STRAIGHT]
 		});
 		before = headNode;
-		feedRow(shop, stand, headNode, row, stakesOf);
+		feedRow(builder, stand, headNode, row, stakesOf);
 	});
 }
 
 /** Height of the rows at the low end: they clear every rim, and rise away from the tank by their own fall. */
-function rowHeight(shop: Workshop<Stand>, stand: StakedStand): number {
-	const lowX = shop.anchor.feedNode.xM;
+function rowHeight(builder: StandBuilder<Stand>, stand: StakedStand): number {
+	const lowX = builder.anchor.feedNode.xM;
 	const fall = stand.feedFallPercent / 100;
 	return Math.max(
-		...shop.piece.containers.map(
+		...builder.piece.containers.map(
 			(c) => c.zM + (c.heightMm + stand.feedAboveRimMm) / 1000 - (c.xM - lowX) * fall
 		)
 	);
@@ -67,22 +67,22 @@ function rowHeight(shop: Workshop<Stand>, stand: StakedStand): number {
 
 /** One row from its valve on, from container to container. */
 function feedRow(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: StakedStand,
 	head: FeedNode,
 	row: number,
 	stakesOf: (container: Container) => Stakes
 ): void {
-	const shut = shop.system.operation.shutValves.includes(valveId(stand.id, row));
+	const shut = builder.system.operation.shutValves.includes(valveId(stand.id, row));
 	let at = head;
-	for (const container of shop.piece.containers.filter((c) => c.row === row)) {
+	for (const container of builder.piece.containers.filter((c) => c.row === row)) {
 		const first = at === head;
-		const node = shop.node(`${container.id}.feed`, {
+		const node = builder.node(`${container.id}.feed`, {
 			xM: container.xM,
 			yM: head.yM,
 			zM: head.zM + ((container.xM - head.xM) * stand.feedFallPercent) / 100
 		});
-		shop.run({
+		builder.run({
 			id: `${container.id}.row`,
 			name: `feed row ${rowLetter(row)} to ${container.label}`,
 			role: 'row',
@@ -94,12 +94,12 @@ function feedRow(
 			emptiesBack: stand.feedFallPercent > 0
 		});
 		at = node;
-		stake(shop, stand, container, node, stakesOf(container));
+		stake(builder, stand, container, node, stakesOf(container));
 	}
 }
 
 function stake(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: StakedStand,
 	container: Container,
 	from: FeedNode,
@@ -108,12 +108,12 @@ function stake(
 	const many = asideM.length > 1;
 	asideM.forEach((aside, e) => {
 		const id = many ? `${container.id}.e${e + 1}` : `${container.id}.out`;
-		const tip = shop.node(id, {
+		const tip = builder.node(id, {
 			xM: container.xM + aside,
 			yM: container.yM,
 			zM: container.zM + container.fillMm / 1000 + TIP_ABOVE_M
 		});
-		shop.run({
+		builder.run({
 			id: `${id}.tube`,
 			name: `stake tube at ${container.label}`,
 			role: 'stake',
@@ -125,8 +125,8 @@ function stake(
 			atLeastM: stand.stakeTubeMm / 1000
 		});
 		const served = sites?.[e] ?? container.siteIds;
-		shop.emit(tip, {
-			id: shop.outlet(`${container.row + 1}/${container.column + 1}`, e + 1),
+		builder.emit(tip, {
+			id: builder.outlet(`${container.row + 1}/${container.column + 1}`, e + 1),
 			label: labels?.[e] ?? (many ? `${container.label}, stake ${e + 1}` : container.label),
 			emitterId: stand.emitterId,
 			containerId: container.id,

@@ -2,7 +2,7 @@ import { rowLetter, type Stand } from '../design';
 import { collector } from './collector';
 import { rect } from './outline';
 import type { Point } from './types';
-import type { Workshop } from './workshop';
+import type { StandBuilder } from './stand-builder';
 
 export const LID_M = 0.018;
 
@@ -34,13 +34,13 @@ export interface Footing {
 
 /** Feet of the towers, with the lid or bowls they stand on and the way back from bowls. */
 export function footing(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: StandingTowers,
 	widthM: number,
 	rows = 1,
 	rowGapM = 0
 ): Footing {
-	const { tank, startXM, startYM } = shop.anchor;
+	const { tank, startXM, startYM } = builder.anchor;
 	const onLid = stand.footing === 'lid' && rows === 1;
 	const bowlM = widthM * BOWL;
 	const pitchM = stand.pitchMm / 1000;
@@ -55,11 +55,11 @@ export function footing(
 		const rise = ((xM - startXM) * stand.fallPercent) / 100;
 		return { xM, yM, zM: onLid ? lidM : stand.lowEndHeightMm / 1000 + rise };
 	});
-	crowded(shop, stand, widthM, onLid ? 0 : bowlM, rows, rowGapM);
-	if (onLid) lid(shop, feet, widthM);
+	crowded(builder, stand, widthM, onLid ? 0 : bowlM, rows, rowGapM);
+	if (onLid) lid(builder, feet, widthM);
 	else
 		for (let row = 0; row < rows; row++)
-			bowls(shop, stand, feet.slice(row * stand.towers, (row + 1) * stand.towers), bowlM, row);
+			bowls(builder, stand, feet.slice(row * stand.towers, (row + 1) * stand.towers), bowlM, row);
 	return {
 		feet,
 		depthM,
@@ -71,7 +71,7 @@ export function footing(
 
 /** Towers, and the bowls they stand in, need room beside one another. */
 function crowded(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: StandingTowers,
 	widthM: number,
 	bowlM: number,
@@ -80,26 +80,26 @@ function crowded(
 ): void {
 	const leastMm = Math.ceil(Math.max(widthM, bowlM) * 100) * 10;
 	const refuse = (field: string, asked: number) =>
-		shop.refuse({ why: 'too-near', things: 'towers', askedMm: asked, leastMm }, field, leastMm);
+		builder.refuse({ why: 'too-near', things: 'towers', askedMm: asked, leastMm }, field, leastMm);
 	if (stand.towers > 1 && stand.pitchMm < leastMm) refuse('pitchMm', stand.pitchMm);
 	if (rows > 1 && rowGapM * 1000 < leastMm) refuse('rowGapMm', rowGapM * 1000);
 }
 
-function lid(shop: Workshop<Stand>, feet: Point[], widthM: number): void {
-	const { tank } = shop.anchor;
+function lid(builder: StandBuilder<Stand>, feet: Point[], widthM: number): void {
+	const { tank } = builder.anchor;
 	const z = tank.floorM + tank.heightM;
 	const [x0, x1] = [tank.xM - 0.02, tank.xM + tank.lengthM + 0.02];
 	const y = feet[0]!.yM;
-	shop.piece.solids.push({
-		id: shop.id('lid'),
-		standId: shop.stand.id,
+	builder.piece.solids.push({
+		id: builder.id('lid'),
+		standId: builder.stand.id,
 		role: 'lid',
 		front: rect(x0, x1, z, z + LID_M),
 		above: rect(x0, x1, y - tank.widthM / 2, y + tank.widthM / 2)
 	});
 	const over = feet.filter((f) => f.xM - widthM / 2 < x0 || f.xM + widthM / 2 > x1).length;
 	if (over > 0)
-		shop.refuse(
+		builder.refuse(
 			{ why: 'beyond-the-lid', over, of: feet.length, lidMm: tank.lengthM * 1000 },
 			'footing',
 			'base'
@@ -107,40 +107,40 @@ function lid(shop: Workshop<Stand>, feet: Point[], widthM: number): void {
 }
 
 function bowls(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: StandingTowers,
 	feet: Point[],
 	bowlM: number,
 	row: number
 ): void {
-	const { tank } = shop.anchor;
+	const { tank } = builder.anchor;
 	const { yM } = feet[0]!;
 	const letter = row === 0 ? '' : `.${rowLetter(row)}`;
-	feet.forEach((foot, i) => bowl(shop, foot, bowlM, `${i + 1}${letter}`));
-	collector(shop, stand, {
+	feet.forEach((foot, i) => bowl(builder, foot, bowlM, `${i + 1}${letter}`));
+	collector(builder, stand, {
 		name: `collector${letter}`,
 		farX: feet.at(-1)!.xM,
 		yM,
 		zAt: (xM) =>
 			stand.lowEndHeightMm / 1000 +
-			((xM - shop.anchor.startXM) * stand.fallPercent) / 100 -
+			((xM - builder.anchor.startXM) * stand.fallPercent) / 100 -
 			stand.returnDropMm / 1000,
-		endX: Math.min(tank.xM + tank.lengthM / 2, shop.anchor.startXM)
+		endX: Math.min(tank.xM + tank.lengthM / 2, builder.anchor.startXM)
 	});
 }
 
 /** A bowl on its leg. */
-function bowl(shop: Workshop<Stand>, foot: Point, bowlM: number, name: string): void {
+function bowl(builder: StandBuilder<Stand>, foot: Point, bowlM: number, name: string): void {
 	const half = bowlM / 2;
 	const [x0, x1] = [foot.xM - half, foot.xM + half];
 	const above = rect(x0, x1, foot.yM - half, foot.yM + half);
-	const standId = shop.stand.id;
+	const standId = builder.stand.id;
 	const [bowlFront, legFront] = [
 		rect(x0, x1, foot.zM - 0.04, foot.zM),
 		rect(foot.xM - bowlM / 3, foot.xM + bowlM / 3, 0, foot.zM - 0.04)
 	];
-	shop.piece.solids.push(
-		{ id: shop.id(`bowl${name}`), standId, role: 'lid', front: bowlFront, above },
-		{ id: shop.id(`leg${name}`), standId, role: 'leg', front: legFront, above }
+	builder.piece.solids.push(
+		{ id: builder.id(`bowl${name}`), standId, role: 'lid', front: bowlFront, above },
+		{ id: builder.id(`leg${name}`), standId, role: 'leg', front: legFront, above }
 	);
 }

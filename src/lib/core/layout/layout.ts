@@ -20,7 +20,7 @@ import {
 } from './types';
 import { unknownParts } from './unknown-parts';
 import { layoutStand } from './variants';
-import { ELBOW } from './workshop';
+import { ELBOW } from './stand-builder';
 
 const REDUCER: Fitting = { name: 'reducing joiner', like: 'barb' };
 const SCREEN: Fitting = { name: 'screen filter', like: 'screen' };
@@ -59,7 +59,7 @@ export function layoutDesign(system: LayoutInput, area: Area, shelf: ShelfLists)
 		runs: [mainRun(design, shelf, pump, riser), ...all((p) => p.runs)],
 		sites: all((p) => p.sites),
 		containers: all((p) => p.containers),
-		emissions: all((p) => p.emissions),
+		outlets: all((p) => p.outlets),
 		returns: all((p) => p.returns).map((run) => overTank(run, tank)),
 		joints: all((p) => p.joints),
 		solids: [...tankStand(tank), ...all((p) => p.solids), ...obstacles(area)],
@@ -165,7 +165,7 @@ function letterOn(pieces: StandPiece[]): void {
 		if (pieces.length === 1) return;
 		const rows = piece.sites.reduce((most, site) => Math.max(most, site.row), 0) + 1;
 		if (offset > 0)
-			for (const item of [...piece.sites, ...piece.containers, ...piece.emissions])
+			for (const item of [...piece.sites, ...piece.containers, ...piece.outlets])
 				item.label = item.label.replace(/^[A-Z]+/, (letters) =>
 					rowLetter(rowIndex(letters) + offset)
 				);

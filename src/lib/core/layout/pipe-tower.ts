@@ -15,7 +15,7 @@ import type { Anchor, StandPiece } from './stand-piece';
 import { layoutTower, type LayoutTower, type LayoutTowerInput } from './tower';
 import { cupFront, evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
 import type { Container, Point, LayoutInput } from './types';
-import { Workshop } from './workshop';
+import { StandBuilder } from './stand-builder';
 
 type Towers = PipeTower | TowerBank;
 
@@ -47,25 +47,25 @@ function towersOf(
 	rows: number,
 	rowGapM: number
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
-	const holes = holesOf(shop, stand);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
+	const holes = holesOf(builder, stand);
 	const widthM = stand.outerDiameterMm / 1000;
 	const heightM = stand.pipeLengthMm / 1000;
-	const standing = footing(shop, stand, widthM, rows, rowGapM);
-	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
-	const all = shop.slots();
+	const standing = footing(builder, stand, widthM, rows, rowGapM);
+	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const all = builder.slots();
 	standing.feet.forEach((foot, i) => {
 		const slots = all.filter((slot) => slot.row === i);
-		const tower = towerAt(shop, stand, foot, i, holes);
-		for (const slot of slots) siteAt(shop, stand, tower, slot, holes);
+		const tower = towerAt(builder, stand, foot, i, holes);
+		for (const slot of slots) siteAt(builder, stand, tower, slot, holes);
 		const top = { ...foot, zM: foot.zM + heightM - CAP_M };
-		const out = riser(shop, rowLetter(i), feet[i]!, top, stand.riserTubeId);
+		const out = riser(builder, rowLetter(i), feet[i]!, top, stand.riserTubeId);
 		const lines = linesOf(stand, slots);
 		const catchShare = stand.catchPercent / 100;
-		shop.emit(
+		builder.emit(
 			out,
 			{
-				id: shop.outlet(stand.variant === 'tower-bank' ? towerAcross(i, stand.towers) : i + 1),
+				id: builder.outlet(stand.variant === 'tower-bank' ? towerAcross(i, stand.towers) : i + 1),
 				label: tower.label,
 				emitterId: stand.emitterId,
 				containerId: tower.id,
@@ -73,14 +73,14 @@ function towersOf(
 			},
 			{ diameterMm: stand.rimMm, tiltMmPerM: stand.leanMmPerM, lines, catchShare }
 		);
-		fallsBack(shop, stand, tower, foot, Math.floor(i / stand.towers));
+		fallsBack(builder, stand, tower, foot, Math.floor(i / stand.towers));
 	});
-	outletJoints(shop, stand, standing.feet.length);
-	return finish(shop, standing, { widthM, heightM }, partsOf(stand, standing.feet.length));
+	outletJoints(builder, stand, standing.feet.length);
+	return finish(builder, standing, { widthM, heightM }, partsOf(stand, standing.feet.length));
 }
 
 /** The drilling pattern; one that cannot be is drawn with no holes at all. */
-function holesOf(shop: Workshop<Stand>, stand: Towers): LayoutTower | null {
+function holesOf(builder: StandBuilder<Stand>, stand: Towers): LayoutTower | null {
 	const input: LayoutTowerInput = {
 		outerDiameterMm: stand.outerDiameterMm,
 		lengthMm: stand.pipeLengthMm,
@@ -93,13 +93,13 @@ function holesOf(shop: Workshop<Stand>, stand: Towers): LayoutTower | null {
 	};
 	try {
 		const result = layoutTower(input);
-		shop.holes = { input, result };
+		builder.holes = { input, result };
 		return result;
 	} catch (problem) {
 		if (!(problem instanceof InvalidInput)) throw problem;
 		const clearMm = Math.max(0, stand.pipeLengthMm - stand.bottomClearMm);
 		const kept = stand.topClearMm + stand.bottomClearMm;
-		shop.refuse(
+		builder.refuse(
 			{
 				why: 'no-room-between-ends',
 				of: 'pipe',
@@ -114,7 +114,7 @@ function holesOf(shop: Workshop<Stand>, stand: Towers): LayoutTower | null {
 }
 
 function towerAt(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: Towers,
 	foot: Point,
 	i: number,
@@ -122,21 +122,21 @@ function towerAt(
 ): Container {
 	const mediumL = ((holes?.siteCount ?? 0) * stand.siteMl) / 1000;
 	const wallL = Math.PI * stand.outerDiameterMm * stand.wallMm * stand.pipeLengthMm * 1e-6;
-	const { wetKgL } = pick(shop.shelf.media, stand.mediumId);
+	const { wetKgL } = pick(builder.shelf.media, stand.mediumId);
 	const [widthM, heightM] = [stand.outerDiameterMm / 1000, stand.pipeLengthMm / 1000];
 	return body(
-		shop,
+		builder,
 		foot,
 		i,
 		widthM,
 		heightM,
 		mediumL,
-		wallL * shop.vessels.pvcKgL.value + mediumL * wetKgL
+		wallL * builder.vessels.pvcKgL.value + mediumL * wetKgL
 	);
 }
 
 function siteAt(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: Towers,
 	tower: Container,
 	slot: Slot,
@@ -145,11 +145,11 @@ function siteAt(
 	const hole = holes?.sites[slot.column * stand.perRing + slot.plant];
 	if (!hole) return;
 	const at = onSkin(tower, stand.outerDiameterMm / 2000, hole.angleDeg, hole.heightMm / 1000);
-	shop.site({
+	builder.site({
 		slot,
 		at,
 		container: tower,
-		medium: pick(shop.shelf.media, stand.mediumId),
+		medium: pick(builder.shelf.media, stand.mediumId),
 		mediumL: stand.siteMl / 1000,
 		facingDeg: hole.angleDeg,
 		opening: (stand.opening === 'cup' ? cupFront : holeFront)(at, hole.angleDeg, stand.holeMm)

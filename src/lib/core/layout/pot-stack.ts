@@ -6,7 +6,7 @@ import { finish, headerZ } from './stack-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
 import type { Container, FeedNode, Point, LayoutInput } from './types';
-import { BARB, TEE_BRANCH, Workshop } from './workshop';
+import { BARB, TEE_BRANCH, StandBuilder } from './stand-builder';
 
 /** Lobed pots threaded on a pipe; the drippers stand over the top one, each pot drains into the next. */
 export function potStack(
@@ -15,37 +15,37 @@ export function potStack(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const widthM = stand.potDiameterMm / 1000;
 	const eachM = stand.potHeightMm / 1000;
 	const heightM = stand.tiers * eachM;
-	const standing = footing(shop, stand, widthM);
-	const feet = headers(shop, stand.rowTubeId, standing.feet, headerZ(stand, standing));
-	const slots = shop.slots();
+	const standing = footing(builder, stand, widthM);
+	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const slots = builder.slots();
 	standing.feet.forEach((foot, i) => {
 		const letter = rowLetter(i);
 		const pots = Array.from({ length: stand.tiers }, (_, tier) =>
-			lobedPot(shop, stand, foot, i, tier)
+			lobedPot(builder, stand, foot, i, tier)
 		);
 		for (const slot of slots.filter((s) => s.row === i))
-			lobe(shop, stand, pots[slot.column]!, slot);
+			lobe(builder, stand, pots[slot.column]!, slot);
 		const out = riser(
-			shop,
+			builder,
 			letter,
 			feet[i]!,
 			{ ...foot, zM: foot.zM + heightM + 0.05 },
 			stand.rowTubeId
 		);
-		drippers(shop, stand, foot, out, pots);
-		for (const pot of pots) fallsBack(shop, stand, pot, foot);
+		drippers(builder, stand, foot, out, pots);
+		for (const pot of pots) fallsBack(builder, stand, pot, foot);
 	});
-	joints(shop, stand);
-	return finish(shop, standing, { widthM, heightM }, partsOf(stand, heightM), stand.tied);
+	joints(builder, stand);
+	return finish(builder, standing, { widthM, heightM }, partsOf(stand, heightM), stand.tied);
 }
 
 /** Round the centre pipe over the top pot. */
 function drippers(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: PotStack,
 	foot: Point,
 	out: FeedNode,
@@ -58,8 +58,8 @@ function drippers(
 	for (let e = 1; e <= stand.drippers; e++) {
 		const angle = (360 * (e - 0.5)) / stand.drippers;
 		const at = onSkin(foot, (stand.potDiameterMm / 1000) * 0.3, angle, high);
-		const tip = shop.node(`${out.id}.e${e}`, at);
-		shop.run({
+		const tip = builder.node(`${out.id}.e${e}`, at);
+		builder.run({
 			id: `${tip.id}.tube`,
 			name: `dripper tube ${e} of stack ${letter}`,
 			role: 'stake',
@@ -69,8 +69,8 @@ function drippers(
 			fittings: [TEE_BRANCH, BARB],
 			atLeastM: 0.2
 		});
-		shop.emit(tip, {
-			id: shop.outlet(row + 1, e),
+		builder.emit(tip, {
+			id: builder.outlet(row + 1, e),
 			label: stand.drippers > 1 ? `${letter}, dripper ${e}` : letter,
 			emitterId: stand.emitterId,
 			containerId: pots.at(-1)!.id,
@@ -81,12 +81,12 @@ function drippers(
 	}
 }
 
-function joints(shop: Workshop<Stand>, stand: PotStack): void {
-	const { shelf } = shop;
-	shop.mainJoint('main to header', stand.rowTubeId);
+function joints(builder: StandBuilder<Stand>, stand: PotStack): void {
+	const { shelf } = builder;
+	builder.mainJoint('main to header', stand.rowTubeId);
 	const tube = pick(shelf.tubes, stand.riserTubeId);
 	const emitter = pick(shelf.emitters, stand.emitterId);
-	shop.joint(
+	builder.joint(
 		'tube-dripper',
 		'dripper tube to dripper',
 		{ part: tube, mm: tube.innerDiameterMm },
@@ -103,7 +103,7 @@ const partsOf = (stand: PotStack, heightM: number): StandPiece['stand']['parts']
 ];
 
 function lobedPot(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: PotStack,
 	foot: Point,
 	i: number,
@@ -117,12 +117,12 @@ function lobedPot(
 		heightMm: stand.potHeightMm
 	};
 	const mediumL = stand.potLitresMl / 1000;
-	const medium = pick(shop.shelf.media, stand.mediumId);
-	return shop.container({
+	const medium = pick(builder.shelf.media, stand.mediumId);
+	return builder.container({
 		xM: at.xM,
 		yM: at.yM,
 		zM: at.zM,
-		id: shop.id(label),
+		id: builder.id(label),
 		form: 'pot',
 		label,
 		row: i,
@@ -141,15 +141,15 @@ function lobedPot(
 	});
 }
 
-function lobe(shop: Workshop<Stand>, stand: PotStack, pot: Container, slot: Slot): void {
+function lobe(builder: StandBuilder<Stand>, stand: PotStack, pot: Container, slot: Slot): void {
 	const turned = slot.column % 2 === 1 ? 0.5 : 0;
 	const facingDeg = (360 * (slot.plant + turned)) / stand.lobes;
 	const at = onSkin(pot, stand.potDiameterMm / 2600, facingDeg, (stand.potHeightMm - 15) / 1000);
-	shop.site({
+	builder.site({
 		slot,
 		at,
 		container: pot,
-		medium: pick(shop.shelf.media, stand.mediumId),
+		medium: pick(builder.shelf.media, stand.mediumId),
 		mediumL: pot.mediumL / stand.lobes,
 		facingDeg,
 		opening: rect(at.xM - 0.02, at.xM + 0.02, at.zM - 0.006, at.zM + 0.012)

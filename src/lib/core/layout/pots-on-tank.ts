@@ -9,7 +9,7 @@ import { rect } from './outline';
 import { returnRuns } from './return-runs';
 import { benchSolids, rowFrame, type RowFrame, type RowStand } from './row-frame';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
-import { BARB, Workshop } from './workshop';
+import { BARB, StandBuilder } from './stand-builder';
 
 /** A grid of pots in a tray that falls to the tank; rows from a header, or joined to a ring. */
 export function potsOnTank(
@@ -18,7 +18,7 @@ export function potsOnTank(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	// on the tank's own lid the pots drain straight down into it
 	const { design } = system;
@@ -26,19 +26,19 @@ export function potsOnTank(
 	const { tank } = anchor;
 	const lidMm = (tank.floorM + tank.heightM + LID_M) * 1000;
 	const standing = onLid ? { ...stand, fallPercent: 0, lowEndHeightMm: lidMm } : stand;
-	const frame = potGrid(shop, standing, stand, bucket, 0);
-	feedRows(shop, stand, frame, () => ({ asideM: spread(stand.emittersPerPot, bucket) }));
-	if (stand.manifold === 'ring') closeRing(shop, stand);
+	const frame = potGrid(builder, standing, stand, bucket, 0);
+	feedRows(builder, stand, frame, () => ({ asideM: spread(stand.emittersPerPot, bucket) }));
+	if (stand.manifold === 'ring') closeRing(builder, stand);
 	if (onLid) {
-		lid(shop, frame.ys[0]!);
-		for (const pot of shop.piece.containers)
-			drop(shop, `fall.${pot.label}`, `drain of pot ${pot.label}`, pot, [pot.id]);
+		lid(builder, frame.ys[0]!);
+		for (const pot of builder.piece.containers)
+			drop(builder, `fall.${pot.label}`, `drain of pot ${pot.label}`, pot, [pot.id]);
 	} else {
-		returnRuns(shop, stand, frame, true);
-		shop.piece.solids.push(...benchSolids(stand, frame));
+		returnRuns(builder, stand, frame, true);
+		builder.piece.solids.push(...benchSolids(stand, frame));
 	}
-	shop.feedJoints(stand, shop.piece.emissions.length);
-	return shop.done({
+	builder.feedJoints(stand, builder.piece.outlets.length);
+	return builder.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: standing.lowEndHeightMm / 1000 },
 		lengthM: stand.lengthMm / 1000,
 		depthM: frame.depthM,
@@ -46,19 +46,19 @@ export function potsOnTank(
 		stance: onLid ? { kind: 'floor' } : { kind: 'legs', legs: frame.legXM.length * 2 },
 		view: 'rows',
 		parts: stand.fleece
-			? [takes('fleece', 'Fleece for the bottom of a pot', shop.piece.containers.length)]
+			? [takes('fleece', 'Fleece for the bottom of a pot', builder.piece.containers.length)]
 			: []
 	});
 }
 
 /** The tank's lid, as wide as the tank. */
-function lid(shop: Workshop<Stand>, yM: number): void {
-	const { tank } = shop.anchor;
+function lid(builder: StandBuilder<Stand>, yM: number): void {
+	const { tank } = builder.anchor;
 	const z = tank.floorM + tank.heightM;
 	const [x0, x1] = [tank.xM - 0.02, tank.xM + tank.lengthM + 0.02];
-	shop.piece.solids.push({
-		id: shop.id('lid'),
-		standId: shop.stand.id,
+	builder.piece.solids.push({
+		id: builder.id('lid'),
+		standId: builder.stand.id,
 		role: 'lid',
 		front: rect(x0, x1, z, z + LID_M),
 		above: rect(x0, x1, yM - tank.widthM / 2, yM + tank.widthM / 2)
@@ -73,7 +73,7 @@ const spread = (count: number, bucket: Bucket): number[] =>
 
 /** Pots in rows and columns, each with its plant. */
 export function potGrid(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: RowStand & { perRow: number },
 	pots: Pick<PotsOnTank | ControlPotRing, 'mediumId' | 'rimFreeMm'>,
 	bucket: Bucket,
@@ -81,19 +81,24 @@ export function potGrid(
 	floorMm: (index: number) => number = () => 0
 ): RowFrame {
 	const wide = bucket.topDiameterMm / 1000;
-	const frame = rowFrame(shop, stand, stand.perRow, { widthM: wide, depthM: wide });
-	const medium = pick(shop.shelf.media, pots.mediumId);
+	const frame = rowFrame(builder, stand, stand.perRow, { widthM: wide, depthM: wide });
+	const medium = pick(builder.shelf.media, pots.mediumId);
 	const filled = fillBucket({ rimFreeMm: pots.rimFreeMm, poolMm }, bucket, medium);
-	shop.slots().forEach((slot, index) => {
+	builder.slots().forEach((slot, index) => {
 		const at = {
 			xM: frame.xs[slot.column]!,
 			yM: frame.ys[slot.row]!,
 			zM: frame.baseM[slot.column]! + floorMm(index) / 1000
 		};
-		const name = { id: shop.id(slot.label), label: slot.label, row: slot.row, column: slot.column };
+		const name = {
+			id: builder.id(slot.label),
+			label: slot.label,
+			row: slot.row,
+			column: slot.column
+		};
 		const pool = Math.max(0, poolMm - floorMm(index));
-		const container = shop.container(potAt(at, name, bucket, filled, pool));
-		shop.site({
+		const container = builder.container(potAt(at, name, bucket, filled, pool));
+		builder.site({
 			slot,
 			at: { xM: at.xM, yM: at.yM, zM: at.zM + filled.fillMm / 1000 },
 			container,
@@ -105,16 +110,16 @@ export function potGrid(
 }
 
 /** The far ends of the rows joined to one another: water reaches every pot from two sides. */
-function closeRing(shop: Workshop<Stand>, stand: PotsOnTank): void {
+function closeRing(builder: StandBuilder<Stand>, stand: PotsOnTank): void {
 	const ends = Array.from({ length: stand.rows }, (_, row) => {
-		const last = shop.piece.containers.filter((c) => c.row === row).at(-1);
-		return last && shop.piece.nodes.find((n) => n.id === `${last.id}.feed`);
+		const last = builder.piece.containers.filter((c) => c.row === row).at(-1);
+		return last && builder.piece.nodes.find((n) => n.id === `${last.id}.feed`);
 	});
 	ends.slice(1).forEach((end, i) => {
 		const before = ends[i];
 		if (!end || !before) return;
-		shop.run({
-			id: shop.id(`ring.${rowLetter(i)}`),
+		builder.run({
+			id: builder.id(`ring.${rowLetter(i)}`),
 			name: `ring from row ${rowLetter(i)} to row ${rowLetter(i + 1)}`,
 			role: 'header',
 			from: before,

@@ -2,7 +2,7 @@ import { rowLetter, type Stand } from '../design';
 import { pick } from '../shelf';
 import type { RowFrame, RowStand } from './row-frame';
 import { lengthOf, type Container, type Point, type ReturnRun } from './types';
-import type { Workshop } from './workshop';
+import type { StandBuilder } from './stand-builder';
 
 export interface ReturningStand extends RowStand {
 	returnTubeId: string;
@@ -12,16 +12,16 @@ export interface ReturningStand extends RowStand {
 
 /** Returns under the rows (one each, or one shared), falling with what they hang under to end over the tank. */
 export function returnRuns(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: ReturningStand,
 	frame: RowFrame,
 	shared: boolean,
 	way: 'fall' | 'waste' = 'fall'
 ): void {
-	const { containers } = shop.piece;
+	const { containers } = builder.piece;
 	const line = (name: string, words: string, yM: number, members: Container[]): void => {
-		const run = runUnder(shop, stand, frame, yM, members);
-		shop.piece.returns.push({ ...run, id: shop.id(name), name: words, way });
+		const run = runUnder(builder, stand, frame, yM, members);
+		builder.piece.returns.push({ ...run, id: builder.id(name), name: words, way });
 	};
 	if (shared) {
 		const middle = (frame.ys[0]! + frame.ys.at(-1)!) / 2;
@@ -39,7 +39,7 @@ export function returnRuns(
 
 /** One return from under the furthest of its containers to over the tank, as near its middle as the stand lets it. */
 function runUnder(
-	{ anchor: { tank }, shelf, design }: Workshop<Stand>,
+	{ anchor: { tank }, shelf, design }: StandBuilder<Stand>,
 	stand: ReturningStand,
 	frame: RowFrame,
 	yM: number,

@@ -1,7 +1,7 @@
 import { InvalidInput, NoSolution } from '../quantity';
 import { layoutRow } from './row';
 import { rect } from './outline';
-import type { Workshop } from './workshop';
+import type { StandBuilder } from './stand-builder';
 import type { Stand } from '../design';
 import type { Corner, Solid } from './types';
 
@@ -38,15 +38,15 @@ export interface RowFrame {
  * @param across how deep and wide one thing is, m
  */
 export function rowFrame(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: RowStand,
 	perRow: number,
 	across: { widthM: number; depthM: number }
 ): RowFrame {
-	const { startXM, startYM } = shop.anchor;
-	const { input, result: row } = rowThatFits(shop, stand, perRow);
-	shop.row = { input, result: row };
-	crowded(shop, stand, perRow, across);
+	const { startXM, startYM } = builder.anchor;
+	const { input, result: row } = rowThatFits(builder, stand, perRow);
+	builder.row = { input, result: row };
+	crowded(builder, stand, perRow, across);
 	const lengthM = input.availableMm / 1000;
 	const count = Math.max(2, Math.ceil(lengthM / LEG_EVERY_M) + 1);
 	const inset = Math.min(0.06, lengthM / 4);
@@ -69,7 +69,7 @@ export function rowFrame(
 }
 
 /** The row as it is asked for, or on something as long as it needs; then that is a problem. */
-function rowThatFits(shop: Workshop<Stand>, stand: RowStand, perRow: number) {
+function rowThatFits(builder: StandBuilder<Stand>, stand: RowStand, perRow: number) {
 	const input = {
 		availableMm: stand.lengthMm,
 		endClearMm: stand.endClearMm,
@@ -83,7 +83,7 @@ function rowThatFits(shop: Workshop<Stand>, stand: RowStand, perRow: number) {
 	} catch (problem) {
 		if (!(problem instanceof NoSolution || problem instanceof InvalidInput)) throw problem;
 		const neededMm = 2 * stand.endClearMm + (perRow - 1) * stand.pitchMm;
-		shop.piece.problems.push({ code: 'row-does-not-fit', standId: stand.id, neededMm });
+		builder.piece.problems.push({ code: 'row-does-not-fit', standId: stand.id, neededMm });
 		const longer = { ...input, availableMm: Math.max(neededMm, 1) };
 		return { input: longer, result: layoutRow(longer) };
 	}
@@ -91,7 +91,7 @@ function rowThatFits(shop: Workshop<Stand>, stand: RowStand, perRow: number) {
 
 /** Two things cannot stand in the same place. */
 function crowded(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: RowStand,
 	perRow: number,
 	across: { widthM: number; depthM: number }
@@ -99,13 +99,13 @@ function crowded(
 	const least = Math.ceil(across.widthM * 1000);
 	const deep = Math.ceil(across.depthM * 1000);
 	if (perRow > 1 && stand.pitchMm < least)
-		shop.refuse(
+		builder.refuse(
 			{ why: 'too-near', things: 'vessels', askedMm: stand.pitchMm, leastMm: least },
 			'pitchMm',
 			Math.ceil(least / 10) * 10
 		);
 	if (stand.rows > 1 && stand.rowGapMm < deep)
-		shop.refuse(
+		builder.refuse(
 			{ why: 'too-near', things: 'rows', askedMm: stand.rowGapMm, leastMm: deep },
 			'rowGapMm',
 			Math.ceil(deep / 10) * 10

@@ -5,7 +5,7 @@ import { taperFront } from './outline';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { tankShapeOf } from './tank';
 import { equally, type Container, type Point, type LayoutInput } from './types';
-import { BARB, ELBOW, TEE_BRANCH, Workshop } from './workshop';
+import { BARB, ELBOW, TEE_BRANCH, StandBuilder } from './stand-builder';
 
 const RING_OVER_M = 0.02;
 /** Share of a bucket's height at which a plate still leaves room for roots. */
@@ -18,11 +18,11 @@ export function singleBucket(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const { tank } = anchor;
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const plateMm = tank.heightM * 1000;
-	if (plateMm > bucket.heightMm * HIGHEST_PLATE) refusePlate(shop, bucket, plateMm);
+	if (plateMm > bucket.heightMm * HIGHEST_PLATE) refusePlate(builder, bucket, plateMm);
 	const fillMm = filledTo(stand, bucket, plateMm);
 	const depthM = Math.max(tank.widthM, bucket.topDiameterMm / 1000);
 	const centre: Point = {
@@ -30,12 +30,12 @@ export function singleBucket(
 		yM: anchor.startYM + depthM / 2,
 		zM: tank.floorM + tank.heightM
 	};
-	const pot = potOver(shop, stand, bucket, centre);
+	const pot = potOver(builder, stand, bucket, centre);
 	const ring = { ...centre, zM: tank.floorM + fillMm / 1000 + RING_OVER_M };
-	arms(shop, stand, ring, bucket.topDiameterMm);
-	drop(shop, 'fall', 'fall through the plate', centre, [pot.id]);
-	shop.feedJoints(stand, shop.piece.emissions.length);
-	return shop.done({
+	arms(builder, stand, ring, bucket.topDiameterMm);
+	drop(builder, 'fall', 'fall through the plate', centre, [pot.id]);
+	builder.feedJoints(stand, builder.piece.outlets.length);
+	return builder.done({
 		lowEndM: { xM: tank.xM, yM: anchor.startYM, zM: centre.zM },
 		lengthM: Math.max(tank.lengthM, bucket.topDiameterMm / 1000),
 		depthM,
@@ -52,22 +52,22 @@ const filledTo = ({ rimFreeMm }: SingleBucket, { heightMm }: Bucket, plateMm: nu
 
 /** The bucket from its plate up, with its plants side by side. */
 function potOver(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: SingleBucket,
 	bucket: Bucket,
 	centre: Point
 ): Container {
-	const { tank } = shop.anchor;
-	const medium = pick(shop.shelf.media, stand.mediumId);
+	const { tank } = builder.anchor;
+	const medium = pick(builder.shelf.media, stand.mediumId);
 	const plateMm = tank.heightM * 1000;
 	const fillMm = filledTo(stand, bucket, plateMm);
 	const shape = { kind: 'round' as const, ...bucket };
 	const mediumL = litresAt(shape, fillMm) - litresAt(shape, Math.min(plateMm, fillMm));
 	const foot = { ...centre, zM: tank.floorM };
 	const heightMm = Math.max(20, bucket.heightMm - plateMm);
-	const pot = shop.container({
+	const pot = builder.container({
 		...centre,
-		id: shop.id('A1'),
+		id: builder.id('A1'),
 		form: 'pot',
 		label: 'A1',
 		row: 0,
@@ -84,16 +84,21 @@ function potOver(
 		poolL: 0,
 		massKg: bucket.emptyKg + mediumL * medium.wetKgL
 	});
-	plantsIn(shop, pot, medium, { ...centre, zM: tank.floorM + fillMm / 1000 });
+	plantsIn(builder, pot, medium, { ...centre, zM: tank.floorM + fillMm / 1000 });
 	return pot;
 }
 
-function plantsIn(shop: Workshop<Stand>, pot: Container, medium: Medium, middle: Point): void {
-	const slots = shop.slots();
+function plantsIn(
+	builder: StandBuilder<Stand>,
+	pot: Container,
+	medium: Medium,
+	middle: Point
+): void {
+	const slots = builder.slots();
 	const wideM = 2 * pot.radiusM! * 0.55;
 	slots.forEach((slot, i) => {
 		const asideM = slots.length > 1 ? (i / (slots.length - 1) - 0.5) * wideM : 0;
-		shop.site({
+		builder.site({
 			slot,
 			at: { ...middle, xM: middle.xM + asideM },
 			container: pot,
@@ -104,46 +109,51 @@ function plantsIn(shop: Workshop<Stand>, pot: Container, medium: Medium, middle:
 }
 
 /** The plate stands too high: a taller bucket, or else a lower plate. */
-function refusePlate(shop: Workshop<Stand>, bucket: Bucket, plateMm: number): void {
-	const { design, shelf } = shop;
+function refusePlate(builder: StandBuilder<Stand>, bucket: Bucket, plateMm: number): void {
+	const { design, shelf } = builder;
 	const taller = shelf.buckets
 		.filter((other) => plateMm <= other.heightMm * HIGHEST_PLATE)
 		.sort((a, b) => a.heightMm - b.heightMm)[0];
 	const most = Math.floor((bucket.heightMm * HIGHEST_PLATE) / 10) * 10;
 	const lower = cutOff(tankShapeOf(design, shelf), most);
 	const because = { why: 'plate-too-high' as const, plateMm, bucketMm: bucket.heightMm };
-	if (taller) shop.refuse(because, 'bucketId', taller.id);
-	else shop.refuseFor(because, lower && { path: 'design.tank.shape', value: lower });
+	if (taller) builder.refuse(because, 'bucketId', taller.id);
+	else builder.refuseFor(because, lower && { path: 'design.tank.shape', value: lower });
 }
 
 /** A riser in the middle, a tee, and two or four short arms that drip. */
-function arms(shop: Workshop<Stand>, stand: SingleBucket, centre: Point, topMm: number): void {
-	shop.raiseFeed(centre.zM);
+function arms(
+	builder: StandBuilder<Stand>,
+	stand: SingleBucket,
+	centre: Point,
+	topMm: number
+): void {
+	builder.raiseFeed(centre.zM);
 	const count = Number(stand.arms);
-	const ids = shop.piece.containers[0]!.siteIds;
+	const ids = builder.piece.containers[0]!.siteIds;
 	const reach = (topMm / 2000) * 0.6;
 	for (let arm = 0; arm < count; arm++) {
 		const angle = (2 * Math.PI * arm) / count;
-		const tip = shop.node(shop.id(`A1.e${arm + 1}`), {
+		const tip = builder.node(builder.id(`A1.e${arm + 1}`), {
 			xM: centre.xM + reach * Math.cos(angle),
 			yM: centre.yM + reach * Math.sin(angle),
 			zM: centre.zM
 		});
-		shop.run({
+		builder.run({
 			id: `${tip.id}.tube`,
 			name: `arm ${arm + 1} of the drip ring`,
 			role: 'stake',
-			from: shop.anchor.feedNode,
+			from: builder.anchor.feedNode,
 			to: tip,
 			tubeId: stand.stakeTubeId,
 			fittings: arm === 0 ? [ELBOW, BARB] : [TEE_BRANCH, BARB],
 			atLeastM: reach
 		});
-		shop.emit(tip, {
-			id: shop.outlet('1/1', arm + 1),
+		builder.emit(tip, {
+			id: builder.outlet('1/1', arm + 1),
 			label: count > 1 ? `A1, arm ${arm + 1}` : 'A1',
 			emitterId: stand.emitterId,
-			containerId: shop.id('A1'),
+			containerId: builder.id('A1'),
 			shares: equally(ids)
 		});
 	}

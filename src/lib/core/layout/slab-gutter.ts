@@ -6,7 +6,7 @@ import { returnRuns } from './return-runs';
 import { benchSolids, rowFrame, type RowFrame } from './row-frame';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import type { Container, LayoutInput } from './types';
-import { Workshop } from './workshop';
+import { StandBuilder } from './stand-builder';
 
 /** Slabs lying end to end in a gutter that falls, a stake to every plant. */
 export function slabGutter(
@@ -15,24 +15,24 @@ export function slabGutter(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const across = { widthM: stand.slabLengthMm / 1000, depthM: stand.slabWidthMm / 1000 };
-	const frame = rowFrame(shop, stand, stand.perRow, across);
+	const frame = rowFrame(builder, stand, stand.perRow, across);
 	const asides = Array.from(
 		{ length: stand.plantsPerSlab },
 		(_, i) => ((i + 0.5) / stand.plantsPerSlab - 0.5) * across.widthM
 	);
-	const slabs = slabsOn(shop, stand, frame, asides);
-	const labels = new Map(shop.slots().map(({ id, label }) => [id, label]));
-	feedRows(shop, stand, frame, (slab) => ({
+	const slabs = slabsOn(builder, stand, frame, asides);
+	const labels = new Map(builder.slots().map(({ id, label }) => [id, label]));
+	feedRows(builder, stand, frame, (slab) => ({
 		asideM: asides,
 		sites: slab.siteIds.map((id) => [id]),
 		labels: slab.siteIds.map((id) => labels.get(id)!)
 	}));
-	returnRuns(shop, stand, frame, false, stand.drainsTo === 'waste' ? 'waste' : 'fall');
-	shop.feedJoints(stand, shop.piece.emissions.length);
-	shop.piece.solids.push(...benchSolids(stand, frame));
-	return shop.done({
+	returnRuns(builder, stand, frame, false, stand.drainsTo === 'waste' ? 'waste' : 'fall');
+	builder.feedJoints(stand, builder.piece.outlets.length);
+	builder.piece.solids.push(...benchSolids(stand, frame));
+	return builder.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },
 		lengthM: stand.lengthMm / 1000,
 		depthM: frame.depthM,
@@ -51,22 +51,22 @@ const slabName = ({ slabLengthMm, slabWidthMm, slabHeightMm }: SlabGutter): stri
 
 /** Slabs with their plants, by their labels. */
 function slabsOn(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: SlabGutter,
 	frame: RowFrame,
 	asides: readonly number[]
 ): Map<string, Container> {
 	const made = new Map<string, Container>();
-	const medium = pick(shop.shelf.media, stand.mediumId);
-	for (const slot of shop.slots()) {
+	const medium = pick(builder.shelf.media, stand.mediumId);
+	for (const slot of builder.slots()) {
 		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
 		let slab = made.get(label);
 		if (!slab) {
-			slab = slabAt(shop, stand, frame, label, slot);
+			slab = slabAt(builder, stand, frame, label, slot);
 			made.set(label, slab);
 		}
 		const xM = slab.xM + asides[slot.plant]!;
-		shop.site({
+		builder.site({
 			slot,
 			at: { xM, yM: slab.yM, zM: frame.topAt(xM) + stand.slabHeightMm / 1000 },
 			container: slab,
@@ -78,7 +78,7 @@ function slabsOn(
 }
 
 function slabAt(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: SlabGutter,
 	frame: RowFrame,
 	label: string,
@@ -96,9 +96,9 @@ function slabAt(
 		[x1, z1]
 	];
 	const mediumL = (stand.slabLengthMm * stand.slabWidthMm * stand.slabHeightMm) / 1e6;
-	return shop.container({
+	return builder.container({
 		...{ xM, yM, zM: frame.topAt(xM) },
-		id: shop.id(label),
+		id: builder.id(label),
 		form: 'slab',
 		label,
 		row,
@@ -113,6 +113,6 @@ function slabAt(
 		poolMm: 0,
 		mediumL,
 		poolL: 0,
-		massKg: mediumL * pick(shop.shelf.media, stand.mediumId).wetKgL
+		massKg: mediumL * pick(builder.shelf.media, stand.mediumId).wetKgL
 	});
 }

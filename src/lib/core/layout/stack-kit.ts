@@ -5,7 +5,7 @@ import { rect } from './outline';
 import type { StandPiece } from './stand-piece';
 import { freeStance } from './tower-kit';
 import type { Container, Point } from './types';
-import { Workshop } from './workshop';
+import { StandBuilder } from './stand-builder';
 
 /** Lines of sites one above the other, by their place in a ring, the highest first. */
 export function linesBy(slots: readonly Slot[], key: (slot: Slot) => number): string[][] {
@@ -24,21 +24,21 @@ export const headerZ = (stand: { footing: 'lid' | 'base' }, { feet }: Footing): 
 
 /** A row of stacks as a stand: where it stands, what the wind finds of it, or what it is tied to. */
 export function finish(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	standing: Footing,
 	size: { widthM: number; heightM: number },
 	parts: StandPiece['stand']['parts'],
 	tied = false
 ): StandPiece {
 	const baseM = standing.feet[0]!.zM;
-	return shop.done({
-		lowEndM: { xM: standing.startXM, yM: shop.anchor.startYM, zM: baseM },
+	return builder.done({
+		lowEndM: { xM: standing.startXM, yM: builder.anchor.startYM, zM: baseM },
 		lengthM: standing.lengthM,
 		depthM: standing.depthM,
 		frameKg: 0,
 		stance: tied
 			? { kind: 'floor' }
-			: freeStance(shop, standing.edgeM, { ...size, baseM, count: standing.feet.length }),
+			: freeStance(builder, standing.edgeM, { ...size, baseM, count: standing.feet.length }),
 		view: 'sides',
 		parts
 	});
@@ -46,7 +46,7 @@ export function finish(
 
 /** The body of a stack: what holds its sites and drains as one. */
 export function body(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	foot: Point,
 	i: number,
 	widthM: number,
@@ -55,11 +55,11 @@ export function body(
 	massKg: number
 ): Container {
 	const label = rowLetter(i);
-	return shop.container({
+	return builder.container({
 		xM: foot.xM,
 		yM: foot.yM,
 		zM: foot.zM,
-		id: shop.id(label),
+		id: builder.id(label),
 		form: 'tower',
 		label,
 		row: i,
@@ -80,15 +80,15 @@ export function body(
 
 /** Main, header, riser and outlet of towers of any make. */
 export function outletJoints(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: { rowTubeId: string; riserTubeId: string; emitterId: string },
 	count: number
 ): void {
-	const tube = pick(shop.shelf.tubes, stand.riserTubeId);
-	const header = pick(shop.shelf.tubes, stand.rowTubeId);
-	const emitter = pick(shop.shelf.emitters, stand.emitterId);
-	shop.mainJoint('main to header', stand.rowTubeId);
-	shop.joint(
+	const tube = pick(builder.shelf.tubes, stand.riserTubeId);
+	const header = pick(builder.shelf.tubes, stand.rowTubeId);
+	const emitter = pick(builder.shelf.emitters, stand.emitterId);
+	builder.mainJoint('main to header', stand.rowTubeId);
+	builder.joint(
 		'header-riser',
 		'header to riser',
 		{ part: header, mm: header.innerDiameterMm },
@@ -96,7 +96,7 @@ export function outletJoints(
 		count,
 		`${header.nominalMm}–${tube.nominalMm} mm reducing elbow`
 	);
-	shop.joint(
+	builder.joint(
 		'riser-outlet',
 		'riser to the outlet at the top',
 		{ part: tube, mm: tube.innerDiameterMm },

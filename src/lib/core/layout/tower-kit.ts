@@ -2,7 +2,7 @@ import { rowLetter, type Stand } from '../design';
 import { drop } from './collector';
 import type { StandingTowers } from './footing';
 import type { Corner, FeedNode, Point, Shares, Stance } from './types';
-import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, type Workshop } from './workshop';
+import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, type StandBuilder } from './stand-builder';
 
 /**
  * A header from the feed node to the foot of every tower, left and right of it, one after the other.
@@ -10,15 +10,15 @@ import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, type Workshop } from './workshop
  * @returns the node at each foot
  */
 export function headers(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	rowTubeId: string,
 	feet: readonly Point[],
 	zM: number
 ): FeedNode[] {
-	const start = shop.anchor.feedNode;
-	shop.raiseFeed(zM);
+	const start = builder.anchor.feedNode;
+	builder.raiseFeed(zM);
 	const nodes = feet.map((foot, i) =>
-		shop.node(shop.id(`${rowLetter(i)}.foot`), { xM: foot.xM, yM: foot.yM, zM })
+		builder.node(builder.id(`${rowLetter(i)}.foot`), { xM: foot.xM, yM: foot.yM, zM })
 	);
 	const rows = new Set(nodes.map((node) => node.yM));
 	const model = (list: FeedNode[]) => {
@@ -26,7 +26,7 @@ export function headers(
 		for (const node of list) {
 			// to one of several rows: across at the riser, then along
 			const turns = before === start && rows.size > 1;
-			shop.run({
+			builder.run({
 				id: `${node.id}.header`,
 				name: `header to tower ${node.id.split('.').at(-2)}`,
 				role: 'header',
@@ -53,14 +53,14 @@ export function headers(
 
 /** The riser inside a tower, from its foot to the outlet under its cap. */
 export function riser(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	letter: string,
 	from: FeedNode,
 	to: Point,
 	riserTubeId: string
 ): FeedNode {
-	const out = shop.node(shop.id(`${letter}.out`), to);
-	shop.run({
+	const out = builder.node(builder.id(`${letter}.out`), to);
+	builder.run({
 		id: `${out.id}.riser`,
 		name: `riser of tower ${letter}`,
 		role: 'row',
@@ -78,15 +78,15 @@ export const evenly = (siteIds: readonly string[], lines: number, catchShare: nu
 
 /** From a tower's foot straight into the tank, or into the collector of its row. */
 export function fallsBack(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: StandingTowers,
 	tower: { id: string; label: string },
 	foot: Point,
 	row = 0
 ): void {
 	if (stand.footing === 'lid')
-		drop(shop, `fall.${tower.label}`, `fall from tower ${tower.label}`, foot, [tower.id]);
-	else shop.piece.returns[row]!.containerIds.push(tower.id);
+		drop(builder, `fall.${tower.label}`, `fall from tower ${tower.label}`, foot, [tower.id]);
+	else builder.piece.returns[row]!.containerIds.push(tower.id);
 }
 
 /** A round hole or the mouth of a pot in a wall that turns away from the viewer. */
@@ -127,11 +127,11 @@ export function onSkin(axis: Point, radiusM: number, facingDeg: number, heightM:
 
 /** A free-standing row of towers in the wind: what it is wide and how high it stands. */
 export function freeStance(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	edgeM: number,
 	towers: { widthM: number; heightM: number; baseM: number; count: number }
 ): Stance {
-	const spreads = shop.piece.sites.map((site) => site.spreadMm / 1000);
+	const spreads = builder.piece.sites.map((site) => site.spreadMm / 1000);
 	const leaf = spreads.length ? spreads.reduce((a, b) => a + b, 0) / spreads.length : 0;
 	return {
 		kind: 'free',

@@ -111,7 +111,7 @@ export type Shares = readonly (readonly [siteId: string, share: number])[];
 export const equally = (siteIds: readonly string[]): Shares =>
 	siteIds.map((id) => [id, 1 / siteIds.length]);
 
-export interface Emission extends Point {
+export interface LayoutOutlet extends Point {
 	id: string;
 	label: string;
 	standId: string;
@@ -248,7 +248,7 @@ export interface Layout {
 	containers: Container[];
 	nodes: FeedNode[];
 	runs: FeedRun[];
-	emissions: Emission[];
+	outlets: LayoutOutlet[];
 	returns: ReturnRun[];
 	joints: Joint[];
 	solids: Solid[];

@@ -4,7 +4,7 @@ import { rect } from './outline';
 import { deckAbove, type RowFrame } from './row-frame';
 import type { Anchor } from './stand-piece';
 import type { LevelFillBasis, Solid } from './types';
-import { Workshop } from './workshop';
+import { StandBuilder } from './stand-builder';
 
 /** A valve as level-fill takes it. */
 export const valveOf = (law: EmitterLaw): LevelFillBasis['valve'] =>
@@ -13,8 +13,8 @@ export const valveOf = (law: EmitterLaw): LevelFillBasis['valve'] =>
 		: { nominalFlowLph: 120, nominalHeadM: 1 };
 
 /** The main on the hose that feeds the valves. */
-export function hoseJoint(shop: Workshop<Stand>, stand: ValvePots | ValveTrays): void {
-	shop.mainJoint('main to hose', stand.rowTubeId, 'reducing joiner');
+export function hoseJoint(builder: StandBuilder<Stand>, stand: ValvePots | ValveTrays): void {
+	builder.mainJoint('main to hose', stand.rowTubeId, 'reducing joiner');
 }
 
 /** What stands level on a board or the floor, as every valve-fed stand does. */
@@ -28,13 +28,17 @@ export const standing = (stand: ValvePots | ValveTrays, anchor: Anchor, frame: R
 });
 
 /** What pots or trays stand on: a board on the floor, or a low bench. */
-export function deck(shop: Workshop<Stand>, stand: ValvePots | ValveTrays, frame: RowFrame): void {
+export function deck(
+	builder: StandBuilder<Stand>,
+	stand: ValvePots | ValveTrays,
+	frame: RowFrame
+): void {
 	const top = stand.lowEndHeightMm / 1000;
 	if (top <= 0) return;
-	const [x0, x1] = [shop.anchor.startXM, shop.anchor.startXM + frame.lengthM];
+	const [x0, x1] = [builder.anchor.startXM, builder.anchor.startXM + frame.lengthM];
 	const thick = Math.min(0.03, top);
 	const board: Solid = {
-		id: shop.id('top'),
+		id: builder.id('top'),
 		standId: stand.id,
 		role: 'top',
 		front: [
@@ -46,11 +50,11 @@ export function deck(shop: Workshop<Stand>, stand: ValvePots | ValveTrays, frame
 		above: deckAbove(frame, x0, x1)
 	};
 	const blocks = [x0 + 0.03, (x0 + x1) / 2, x1 - 0.03].map((x, i): Solid => ({
-		id: shop.id(`block${i + 1}`),
+		id: builder.id(`block${i + 1}`),
 		standId: stand.id,
 		role: 'leg',
 		front: rect(x - 0.03, x + 0.03, 0, top - thick),
 		above: deckAbove(frame, x - 0.03, x + 0.03)
 	}));
-	shop.piece.solids.push(board, ...(top > thick ? blocks : []));
+	builder.piece.solids.push(board, ...(top > thick ? blocks : []));
 }

@@ -5,7 +5,7 @@ import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
 import { distance, lengthOf, equally, type FeedNode, type LayoutInput, type Point } from './types';
 import { deck, hoseJoint, standing, valveOf } from './valve-kit';
-import { TAP, Workshop } from './workshop';
+import { TAP, StandBuilder } from './stand-builder';
 
 /** One valve by the tank, a hose from pot to pot, one level in all of them. */
 export function valvePots(
@@ -14,27 +14,27 @@ export function valvePots(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const bucket = pick(shelf.buckets, stand.bucketId);
 	const row = { ...stand, fallPercent: 0 };
 	const slope = (index: number) =>
 		(stand.leanMmPerM * (index % stand.perRow) * stand.pitchMm) / 1000 +
 		(stand.floorsMm[`${Math.floor(index / stand.perRow) + 1}/${(index % stand.perRow) + 1}`] ?? 0);
-	const frame = potGrid(shop, row, stand, bucket, stand.depthMm, slope);
+	const frame = potGrid(builder, row, stand, bucket, stand.depthMm, slope);
 	const baseM = stand.lowEndHeightMm / 1000;
 	const surfaceM = baseM + stand.depthMm / 1000;
-	shop.raiseFeed(surfaceM);
-	const valve = valveAt(shop, stand, { xM: anchor.startXM, yM: frame.ys[0]!, zM: surfaceM });
-	const hose = hoseOf(shop, stand, valve);
-	hoseJoint(shop, stand);
-	deck(shop, stand, frame);
-	return shop.done({
+	builder.raiseFeed(surfaceM);
+	const valve = valveAt(builder, stand, { xM: anchor.startXM, yM: frame.ys[0]!, zM: surfaceM });
+	const hose = hoseOf(builder, stand, valve);
+	hoseJoint(builder, stand);
+	deck(builder, stand, frame);
+	return builder.done({
 		...standing(stand, anchor, frame),
 		level: {
 			depthMm: stand.depthMm,
 			valves: 'shared',
-			trays: shop.piece.containers.map((pot, i) => ({
-				...potTray(pot.id, bucket, shop.vessels.solidInPot.value),
+			trays: builder.piece.containers.map((pot, i) => ({
+				...potTray(pot.id, bucket, builder.vessels.solidInPot.value),
 				floorOffsetMm: slope(i)
 			})),
 			surfaceM,
@@ -45,24 +45,24 @@ export function valvePots(
 }
 
 /** The one valve, on a hose from the tank, that lets water in for all pots. */
-function valveAt(shop: Workshop<Stand>, stand: ValvePots, at: Point): FeedNode {
-	const valve = shop.node(shop.id('valve.out'), at);
-	shop.run({
-		id: shop.id('valve.feed'),
+function valveAt(builder: StandBuilder<Stand>, stand: ValvePots, at: Point): FeedNode {
+	const valve = builder.node(builder.id('valve.out'), at);
+	builder.run({
+		id: builder.id('valve.feed'),
 		name: 'hose to the valve',
 		role: 'header',
-		from: shop.anchor.feedNode,
+		from: builder.anchor.feedNode,
 		to: valve,
 		tubeId: stand.rowTubeId,
 		fittings: [TAP],
 		emptiesBack: false
 	});
-	shop.emit(valve, {
-		id: shop.outlet('1/1'),
+	builder.emit(valve, {
+		id: builder.outlet('1/1'),
 		label: 'the valve',
 		emitterId: stand.emitterId,
-		containerId: shop.piece.containers[0]!.id,
-		shares: equally(shop.piece.sites.map((site) => site.id))
+		containerId: builder.piece.containers[0]!.id,
+		shares: equally(builder.piece.sites.map((site) => site.id))
 	});
 	return valve;
 }
@@ -81,17 +81,17 @@ const potTray = (id: string, bucket: Bucket, solidFraction: number) => {
 };
 
 /** The hose that joins the pots: a level line under water. */
-function hoseOf(shop: Workshop<Stand>, stand: ValvePots, valve: FeedNode) {
-	const tube = pick(shop.shelf.tubes, stand.rowTubeId);
-	const order = inTurn(shop.piece.containers, stand.rows);
+function hoseOf(builder: StandBuilder<Stand>, stand: ValvePots, valve: FeedNode) {
+	const tube = pick(builder.shelf.tubes, stand.rowTubeId);
+	const order = inTurn(builder.piece.containers, stand.rows);
 	const zM = stand.lowEndHeightMm / 1000 + 0.01;
 	const start = { xM: valve.xM, yM: valve.yM, zM };
 	const points = [start, ...order.map((c) => ({ xM: c.xM, yM: c.yM, zM }))];
 	const closed = stand.hose === 'ring' && order.length > 1;
 	const all = closed ? [...points, start] : points;
 	const lengthM = Math.max(0.001, lengthOf(all));
-	shop.piece.returns.push({
-		id: shop.id('hose'),
+	builder.piece.returns.push({
+		id: builder.id('hose'),
 		standId: stand.id,
 		name: 'hose between the pots',
 		way: 'level',
@@ -104,6 +104,6 @@ function hoseOf(shop: Workshop<Stand>, stand: ValvePots, valve: FeedNode) {
 		containerIds: order.map((c) => c.id),
 		lifted: false
 	});
-	const feedM = distance(shop.anchor.feedNode, valve);
+	const feedM = distance(builder.anchor.feedNode, valve);
 	return { innerDiameterMm: tube.innerDiameterMm, lengthM: Math.max(0.001, feedM) };
 }

@@ -13,7 +13,7 @@ import {
 	type Point
 } from './types';
 import { deck, hoseJoint, standing, valveOf } from './valve-kit';
-import { TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
+import { TEE_BRANCH, TEE_STRAIGHT, StandBuilder } from './stand-builder';
 
 /** A valve in every tray, fed one after the other by a hose along the row. */
 export function valveTrays(
@@ -22,31 +22,31 @@ export function valveTrays(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const across = { widthM: stand.trayLengthMm / 1000, depthM: stand.trayWidthMm / 1000 };
-	const frame = rowFrame(shop, { ...stand, fallPercent: 0 }, stand.perRow, across);
-	traysAt(shop, stand, frame);
+	const frame = rowFrame(builder, { ...stand, fallPercent: 0 }, stand.perRow, across);
+	traysAt(builder, stand, frame);
 	const surfaceM = (stand.lowEndHeightMm + stand.depthMm) / 1000;
-	shop.raiseFeed(surfaceM);
-	const hoseM = valveRows(shop, stand, frame, surfaceM);
-	deck(shop, stand, frame);
+	builder.raiseFeed(surfaceM);
+	const hoseM = valveRows(builder, stand, frame, surfaceM);
+	deck(builder, stand, frame);
 	const emitter = pick(shelf.emitters, stand.emitterId);
 	const tube = pick(shelf.tubes, stand.rowTubeId);
-	hoseJoint(shop, stand);
-	return shop.done({
+	hoseJoint(builder, stand);
+	return builder.done({
 		...standing(stand, anchor, frame),
-		parts: partsOf(stand, shop.piece.containers.length),
+		parts: partsOf(stand, builder.piece.containers.length),
 		level: {
 			depthMm: stand.depthMm,
 			valves: 'each',
-			trays: shop.piece.containers.map((tray) => ({
+			trays: builder.piece.containers.map((tray) => ({
 				id: tray.id,
 				lengthMm: stand.trayLengthMm,
 				widthMm: stand.trayWidthMm,
 				floorOffsetMm: 0,
 				tiltMmPerM: stand.leanMmPerM,
 				heightMm: stand.trayHeightMm,
-				solidFraction: solidIn(shop, stand)
+				solidFraction: solidIn(builder, stand)
 			})),
 			surfaceM,
 			innerDiameterMm: tube.innerDiameterMm,
@@ -66,21 +66,21 @@ function partsOf(stand: ValveTrays, trays: number): StandPiece['stand']['parts']
 }
 
 /** Share of a tray's water that the pots in it take up. */
-function solidIn(shop: Workshop<Stand>, stand: ValveTrays): number {
-	const { bottomDiameterMm } = pick(shop.shelf.buckets, stand.bucketId);
+function solidIn(builder: StandBuilder<Stand>, stand: ValveTrays): number {
+	const { bottomDiameterMm } = pick(builder.shelf.buckets, stand.bucketId);
 	const potsMm2 = (stand.potsPerTray * Math.PI * bottomDiameterMm ** 2) / 4;
 	const trayMm2 = stand.trayLengthMm * stand.trayWidthMm;
-	return Math.min(0.95, (shop.vessels.solidInPot.value * potsMm2) / trayMm2);
+	return Math.min(0.95, (builder.vessels.solidInPot.value * potsMm2) / trayMm2);
 }
 
-function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): void {
-	const bucket = pick(shop.shelf.buckets, stand.bucketId);
-	const medium = pick(shop.shelf.media, stand.mediumId);
+function traysAt(builder: StandBuilder<Stand>, stand: ValveTrays, frame: RowFrame): void {
+	const bucket = pick(builder.shelf.buckets, stand.bucketId);
+	const medium = pick(builder.shelf.media, stand.mediumId);
 	const filled = fillBucket({ rimFreeMm: stand.rimFreeMm, poolMm: 0 }, bucket, medium);
 	const made = new Map<string, Container>();
 	const place = (plant: number) =>
 		(((plant + 0.5) / stand.potsPerTray - 0.5) * stand.trayLengthMm) / 1000;
-	for (const slot of shop.slots()) {
+	for (const slot of builder.slots()) {
 		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
 		const at = {
 			xM: frame.xs[slot.column]!,
@@ -89,7 +89,7 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 		};
 		let tray = made.get(label);
 		if (!tray) {
-			tray = trayAt(shop, stand, label, slot, at, filled);
+			tray = trayAt(builder, stand, label, slot, at, filled);
 			made.set(label, tray);
 		}
 		const pot = { xM: at.xM + place(slot.plant), yM: at.yM, zM: at.zM };
@@ -100,7 +100,7 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 			yM: pot.yM,
 			radiusM: bucket.topDiameterMm / 2000
 		});
-		shop.site({
+		builder.site({
 			slot,
 			at: { xM: pot.xM, yM: pot.yM, zM: at.zM + filled.fillMm / 1000 },
 			container: tray,
@@ -108,11 +108,11 @@ function traysAt(shop: Workshop<Stand>, stand: ValveTrays, frame: RowFrame): voi
 			mediumL: filled.mediumL
 		});
 	}
-	refuseCrowd(shop, stand, bucket);
+	refuseCrowd(builder, stand, bucket);
 }
 
 function trayAt(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: ValveTrays,
 	label: string,
 	{ row, column }: Slot,
@@ -124,9 +124,9 @@ function trayAt(
 	const [x0, x1] = [at.xM - half, at.xM + half];
 	const water = stand.depthMm / 1000;
 	const lean = (stand.leanMmPerM * half) / 1000;
-	return shop.container({
+	return builder.container({
 		...at,
-		id: shop.id(label),
+		id: builder.id(label),
 		form: 'tray',
 		label,
 		row,
@@ -151,10 +151,10 @@ function trayAt(
 }
 
 /** Pots that do not stand in their tray side by side. */
-function refuseCrowd(shop: Workshop<Stand>, stand: ValveTrays, bucket: Bucket): void {
+function refuseCrowd(builder: StandBuilder<Stand>, stand: ValveTrays, bucket: Bucket): void {
 	const wide = stand.potsPerTray * bucket.bottomDiameterMm;
 	if (wide > stand.trayLengthMm || bucket.bottomDiameterMm > stand.trayWidthMm)
-		shop.refuse(
+		builder.refuse(
 			{
 				why: 'tray-too-small',
 				pots: stand.potsPerTray,
@@ -169,27 +169,27 @@ function refuseCrowd(shop: Workshop<Stand>, stand: ValveTrays, bucket: Bucket): 
 
 /** Hose along each row with a valve at each tray; the longest way is what the fill is reckoned with. */
 const valveRows = (
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: ValveTrays,
 	frame: RowFrame,
 	surfaceM: number
 ): number =>
-	Math.max(0, ...frame.ys.map((yM, row) => valveRow(shop, stand, { row, yM, zM: surfaceM })));
+	Math.max(0, ...frame.ys.map((yM, row) => valveRow(builder, stand, { row, yM, zM: surfaceM })));
 
 /** One row; returns how long its hose is, m. */
 function valveRow(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: ValveTrays,
 	{ row, yM, zM }: { row: number; yM: number; zM: number }
 ): number {
-	const start = shop.anchor.feedNode;
+	const start = builder.anchor.feedNode;
 	let before: FeedNode = start;
 	let way = 0;
-	for (const tray of shop.piece.containers.filter((c) => c.row === row)) {
+	for (const tray of builder.piece.containers.filter((c) => c.row === row)) {
 		const xM = tray.xM - stand.trayLengthMm / 2000 + 0.04;
-		const node = shop.node(`${tray.id}.out`, { xM, yM, zM });
+		const node = builder.node(`${tray.id}.out`, { xM, yM, zM });
 		way += distance(before, node);
-		shop.run({
+		builder.run({
 			id: `${tray.id}.row`,
 			name: `hose to tray ${tray.label}`,
 			role: 'row',
@@ -199,8 +199,8 @@ function valveRow(
 			fittings: [before === start && row > 0 ? TEE_BRANCH : TEE_STRAIGHT],
 			emptiesBack: false
 		});
-		shop.emit(node, {
-			id: shop.outlet(`${row + 1}/${tray.column + 1}`),
+		builder.emit(node, {
+			id: builder.outlet(`${row + 1}/${tray.column + 1}`),
 			label: tray.label,
 			emitterId: stand.emitterId,
 			containerId: tray.id,

@@ -13,7 +13,7 @@ import {
 	type Stance,
 	type StandLayout
 } from './types';
-import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, Workshop } from './workshop';
+import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, StandBuilder } from './stand-builder';
 
 /** The drip line lies this far over a tier. */
 const LINE_M = 0.015;
@@ -25,15 +25,15 @@ export function wallModules(
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
-	const shop = new Workshop<Stand>(stand, system, shelf, anchor);
-	shop.row = rowOf(stand);
+	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
+	builder.row = rowOf(stand);
 	const depthM = Math.max(anchor.tank.widthM, stand.panelDepthMm / 1000 + 0.1);
 	const backM = anchor.startYM + depthM;
-	const panels = panelsAt(shop, stand, backM);
-	dripLines(shop, stand, panels);
+	const panels = panelsAt(builder, stand, backM);
+	dripLines(builder, stand, panels);
 	const lengthM = (stand.perRow * stand.pitchMm) / 1000;
 	const lowM = stand.lowEndHeightMm / 1000;
-	collector(shop, stand, {
+	collector(builder, stand, {
 		name: 'gutter',
 		farX: anchor.startXM + lengthM,
 		yM: backM - stand.panelDepthMm / 2000,
@@ -41,11 +41,11 @@ export function wallModules(
 		zAt: (xM) =>
 			lowM - stand.returnDropMm / 1000 - ((anchor.startXM + lengthM - xM) * stand.fallPercent) / 100
 	});
-	shop.piece.returns[0]!.containerIds.push(...panels.map((p) => p.id));
+	builder.piece.returns[0]!.containerIds.push(...panels.map((p) => p.id));
 	const wall = rect(anchor.startXM - 0.1, anchor.startXM + lengthM + 0.1, backM, backM + 0.05);
-	const solid = { id: shop.id('wall'), standId: stand.id, role: 'wall' as const };
-	shop.piece.solids.push({ ...solid, front: [], above: wall });
-	return shop.done({
+	const solid = { id: builder.id('wall'), standId: stand.id, role: 'wall' as const };
+	builder.piece.solids.push({ ...solid, front: [], above: wall });
+	return builder.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: lowM },
 		lengthM,
 		depthM: depthM + 0.05,
@@ -84,16 +84,16 @@ function stanceOf(stand: WallModules): Stance {
 	};
 }
 
-function panelsAt(shop: Workshop<Stand>, stand: WallModules, backM: number): Container[] {
+function panelsAt(builder: StandBuilder<Stand>, stand: WallModules, backM: number): Container[] {
 	const made = new Map<string, Container>();
-	for (const slot of shop.slots()) {
+	for (const slot of builder.slots()) {
 		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
 		let panel = made.get(label);
 		if (!panel) {
-			panel = panelAt(shop, stand, label, slot, backM);
+			panel = panelAt(builder, stand, label, slot, backM);
 			made.set(label, panel);
 		}
-		pocketIn(shop, stand, panel, slot, backM);
+		pocketIn(builder, stand, panel, slot, backM);
 	}
 	return [...made.values()];
 }
@@ -106,22 +106,22 @@ const sizesOf = (stand: WallModules) => ({
 });
 
 function panelAt(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: WallModules,
 	label: string,
 	{ row, column }: Slot,
 	backM: number
 ): Container {
 	const { wide, high, deep } = sizesOf(stand);
-	const medium = pick(shop.shelf.media, stand.mediumId);
-	const [x0, x1] = [row, row + 1].map((n) => shop.anchor.startXM + n * wide);
+	const medium = pick(builder.shelf.media, stand.mediumId);
+	const [x0, x1] = [row, row + 1].map((n) => builder.anchor.startXM + n * wide);
 	const zM = stand.lowEndHeightMm / 1000 + column * high;
 	const mediumL = (stand.pockets * stand.pocketMl) / 1000;
-	return shop.container({
+	return builder.container({
 		xM: x0! + wide / 2,
 		yM: backM - deep / 2,
 		zM,
-		id: shop.id(label),
+		id: builder.id(label),
 		form: 'panel',
 		label,
 		row,
@@ -136,19 +136,19 @@ function panelAt(
 		poolMm: 0,
 		mediumL,
 		poolL: 0,
-		massKg: wide * high * shop.vessels.panelKgM2.value + mediumL * medium.wetKgL
+		massKg: wide * high * builder.vessels.panelKgM2.value + mediumL * medium.wetKgL
 	});
 }
 
 function pocketIn(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: WallModules,
 	panel: Container,
 	slot: Slot,
 	backM: number
 ): void {
 	const { wide, high, deep } = sizesOf(stand);
-	const x0 = shop.anchor.startXM + slot.row * wide;
+	const x0 = builder.anchor.startXM + slot.row * wide;
 	const at = {
 		xM: x0 + (wide * (slot.plant + 0.5)) / stand.pockets,
 		yM: backM - deep,
@@ -161,11 +161,11 @@ function pocketIn(
 		[at.xM + half, at.zM],
 		[at.xM + half * 0.7, at.zM - high * 0.3]
 	];
-	shop.site({
+	builder.site({
 		slot,
 		at,
 		container: panel,
-		medium: pick(shop.shelf.media, stand.mediumId),
+		medium: pick(builder.shelf.media, stand.mediumId),
 		mediumL: stand.pocketMl / 1000,
 		facingDeg: 0,
 		opening
@@ -173,21 +173,25 @@ function pocketIn(
 }
 
 /** A riser at the tank's side, a branch to each tier, emitters along it. */
-function dripLines(shop: Workshop<Stand>, stand: WallModules, panels: readonly Container[]): void {
-	const { feedNode, startXM } = shop.anchor;
+function dripLines(
+	builder: StandBuilder<Stand>,
+	stand: WallModules,
+	panels: readonly Container[]
+): void {
+	const { feedNode, startXM } = builder.anchor;
 	const high = stand.panelHeightMm / 1000;
 	const tierZ = (tier: number) => stand.lowEndHeightMm / 1000 + (tier + 1) * high + LINE_M;
-	shop.raiseFeed(tierZ(0));
+	builder.raiseFeed(tierZ(0));
 	let below: FeedNode = feedNode;
 	const yM = panels[0]!.yM;
 	for (let tier = 0; tier < stand.tiers; tier++) {
-		const foot = shop.node(shop.id(`tier${tier + 1}`), {
+		const foot = builder.node(builder.id(`tier${tier + 1}`), {
 			xM: startXM - 0.03,
 			yM,
 			zM: tierZ(tier)
 		});
-		shop.run({
-			id: shop.id(`riser.${tier + 1}`),
+		builder.run({
+			id: builder.id(`riser.${tier + 1}`),
 			name: `riser to tier ${tier + 1}`,
 			role: 'header',
 			from: below,
@@ -197,18 +201,18 @@ function dripLines(shop: Workshop<Stand>, stand: WallModules, panels: readonly C
 		});
 		below = foot;
 		dripLine(
-			shop,
+			builder,
 			stand,
 			foot,
 			panels.filter((p) => p.column === tier)
 		);
 	}
-	shop.mainJoint('main to drip lines', stand.rowTubeId, 'reducing joiner');
+	builder.mainJoint('main to drip lines', stand.rowTubeId, 'reducing joiner');
 }
 
 /** Along one tier from its branch. */
 function dripLine(
-	shop: Workshop<Stand>,
+	builder: StandBuilder<Stand>,
 	stand: WallModules,
 	foot: FeedNode,
 	panels: readonly Container[]
@@ -219,8 +223,8 @@ function dripLine(
 		for (let e = 1; e <= each; e++) {
 			const share = (e - 0.5) / each - 0.5;
 			const xM = panel.xM + (share * stand.pitchMm) / 1000;
-			const node = shop.node(`${panel.id}.e${e}`, { xM, yM: foot.yM, zM: foot.zM });
-			shop.run({
+			const node = builder.node(`${panel.id}.e${e}`, { xM, yM: foot.yM, zM: foot.zM });
+			builder.run({
 				id: `${node.id}.row`,
 				name: `drip line of tier ${panel.column + 1} to ${panel.label}`,
 				role: 'row',
@@ -230,8 +234,8 @@ function dripLine(
 				fittings: [before === foot ? TEE_BRANCH : TEE_STRAIGHT]
 			});
 			before = node;
-			shop.emit(node, {
-				id: shop.outlet(`${panel.row + 1}/${panel.column + 1}`, e),
+			builder.emit(node, {
+				id: builder.outlet(`${panel.row + 1}/${panel.column + 1}`, e),
 				label: each > 1 ? `${panel.label}, emitter ${e}` : panel.label,
 				emitterId: stand.emitterId,
 				containerId: panel.id,

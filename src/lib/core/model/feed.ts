@@ -138,7 +138,7 @@ export function outletNeeds({
 	layout
 }: Pick<Fed, 'flows' | 'layout'> & { feed: FeedState | null }): Map<string, number> {
 	const needs = new Map<string, number>();
-	for (const { nodeId, shares } of layout.emissions) {
+	for (const { nodeId, shares } of layout.outlets) {
 		const now = flows.outletLph.get(nodeId) ?? 0;
 		let most = 0;
 		for (const [id, share] of shares) {

@@ -88,7 +88,7 @@ export function ringOf(
 ): RingState {
 	const { order, metres, closed } = run.level!;
 	const flows = new Map<string, number>();
-	for (const { containerId, nodeId } of of.layout.emissions)
+	for (const { containerId, nodeId } of of.layout.outlets)
 		flows.set(containerId, (flows.get(containerId) ?? 0) + (of.flows.outletLph.get(nodeId) ?? 0));
 	const containers = new Map(of.layout.containers.map((c) => [c.id, c]));
 	const inflowsLph = order.map((id) => flows.get(id) ?? 0);

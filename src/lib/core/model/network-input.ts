@@ -13,9 +13,9 @@ export function buildNetwork(
 	fittings: ParameterSet['fittings']
 ): NetworkInput {
 	const outlets = new Map(
-		layout.emissions.map((emission) => [
-			emission.nodeId,
-			outletOf(pick(shelf.emitters, emission.emitterId), emission.zM)
+		layout.outlets.map((outlet) => [
+			outlet.nodeId,
+			outletOf(pick(shelf.emitters, outlet.emitterId), outlet.zM)
 		])
 	);
 	return {

@@ -72,7 +72,7 @@ export const returns = stage(
 	({ layout, flows, parameters: { transit } }) => {
 		const byId = new Map(layout.containers.map((c) => [c.id, c]));
 		const flowOf = new Map<string, number>();
-		for (const { containerId, nodeId } of layout.emissions)
+		for (const { containerId, nodeId } of layout.outlets)
 			flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
 		return layout.returns.map((run): ReturnState => {
 			let flowLph = 0;

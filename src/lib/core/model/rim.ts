@@ -1,5 +1,5 @@
 import { spread, type SpreadInput } from '../hydraulics';
-import type { Emission, Rim, Shares } from '../layout';
+import type { LayoutOutlet, Rim, Shares } from '../layout';
 
 /** A tower's rim as the operation takes it, at a flow and a lean. */
 export const spreadInputOf = (
@@ -15,7 +15,7 @@ export const spreadInputOf = (
 });
 
 /** Share of an outlet's flow that wets each site; round a tower that leans it depends on the flow. */
-export function sharesAt({ rim, shares }: Emission, flowLph: number): Shares {
+export function sharesAt({ rim, shares }: LayoutOutlet, flowLph: number): Shares {
 	if (!rim || rim.tiltMmPerM === 0 || flowLph <= 0) return shares;
 	const { sectors } = spread(spreadInputOf(rim, flowLph));
 	return rim.lines.flatMap((line, k) =>

@@ -5,14 +5,14 @@ import {
 	type Spread,
 	type SpreadInput
 } from '../hydraulics';
-import type { Emission, Rim } from '../layout';
+import type { LayoutOutlet, Rim } from '../layout';
 import { layout } from './layout';
 import { spreadInputOf } from './rim';
 import { stage } from './stage';
 import { flows } from './water-path';
 
 export interface SharingState {
-	emission: Emission;
+	outlet: LayoutOutlet;
 	rim: Rim;
 	input: SpreadInput;
 	result: Spread;
@@ -27,14 +27,14 @@ const STEEPEST = 200;
 
 /** How each tower's rim shares its water at the flow it gets. */
 export const sharing = stage('sharing', {}, { layout, flows }, ({ layout, flows }) =>
-	layout.emissions.flatMap((emission): SharingState[] => {
-		const { rim } = emission;
+	layout.outlets.flatMap((outlet): SharingState[] => {
+		const { rim } = outlet;
 		if (!rim || rim.lines.length === 0) return [];
-		const flowLph = flows.outletLph.get(emission.nodeId) ?? 0;
+		const flowLph = flows.outletLph.get(outlet.nodeId) ?? 0;
 		const input = spreadInputOf(rim, flowLph);
 		return [
 			{
-				emission,
+				outlet,
 				rim,
 				input,
 				result: spread(input),

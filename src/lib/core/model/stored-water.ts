@@ -22,7 +22,7 @@ export const held = stage(
 			levels.flatMap(({ filled }) => filled?.result.trays.map((t) => [t.id, t.litres]) ?? [])
 		);
 		const flowOf = new Map<string, number>();
-		for (const { containerId, nodeId } of layout.emissions)
+		for (const { containerId, nodeId } of layout.outlets)
 			flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
 		const media = new Map<string, Held['input']['media']>();
 		for (const { containerId, mediumL, mediumId } of layout.sites) {

@@ -47,13 +47,13 @@ export class Trials {
 	 * lacks to run at all.
 	 */
 	worst(needs: Needs, litres: number, dial?: number): number {
-		const { flowLph, leftM } = this.solve(litres, dial);
+		const { flowLph, residualM } = this.solve(litres, dial);
 		const got = new Map<string, number>();
 		let lack = 0;
 		for (const { at, shares } of this.open)
 			for (const [siteId, share] of shares) {
 				got.set(siteId, (got.get(siteId) ?? 0) + share * flowLph[at]!);
-				if (needs.has(siteId)) lack = Math.min(lack, leftM[at]!);
+				if (needs.has(siteId)) lack = Math.min(lack, residualM[at]!);
 			}
 		let worst = Infinity;
 		// flow goes about with the root of head, so its square is nearly straight in level and dial
@@ -63,11 +63,14 @@ export class Trials {
 	}
 
 	/** Least head left over any open outlet, m; below zero where one is dry. */
-	leastLeftM(litres: number, dial?: number): number {
-		const { flowLph, leftM } = this.solve(litres, dial);
+	leastResidualM(litres: number, dial?: number): number {
+		const { flowLph, residualM } = this.solve(litres, dial);
 		let least = Infinity;
 		for (const { at } of this.open)
-			least = Math.min(least, flowLph[at]! < DRY_LPH ? Math.min(leftM[at]!, -1e-9) : leftM[at]!);
+			least = Math.min(
+				least,
+				flowLph[at]! < DRY_LPH ? Math.min(residualM[at]!, -1e-9) : residualM[at]!
+			);
 		return least;
 	}
 
@@ -82,7 +85,7 @@ export class Trials {
 
 	/** Least litres in the tank at which every outlet still gives water; null: not even at the brim. */
 	lowestFlowingL(): number | null {
-		return this.lowest((litres) => this.leastLeftM(litres));
+		return this.lowest((litres) => this.leastResidualM(litres));
 	}
 
 	/** Least litres in the tank at which every site gets what it needs. */

@@ -1,16 +1,16 @@
 import { valveId, type Operation } from '../design';
 import {
 	buildGraph,
-	relaw,
+	withElements,
 	reportOf,
-	settleGraph,
+	solutionOf,
 	solveGraph,
 	solveOutlets,
 	uniformityOf,
 	type Graph,
 	type NetworkInput,
 	type NetworkResult,
-	type Settled,
+	type Solution,
 	type Source,
 	type Uniformity
 } from '../hydraulics';
@@ -43,7 +43,7 @@ export const graph = stage(
 		buildGraph(buildNetwork(record, layout, shelf, PLACEHOLDERS[sourceKind], parameters.fittings))
 );
 
-interface Balanced extends Settled {
+interface Balanced extends Solution {
 	graph: Graph;
 }
 
@@ -55,7 +55,7 @@ export const balance = stage(
 	({ graph, source }, before: Balanced | undefined): Balanced => {
 		const near = before?.graph === graph ? before : undefined;
 		const warm = near && { heads: near.heads.slice() };
-		return { ...settleGraph(graph, source, warm), graph };
+		return { ...solutionOf(graph, source, warm), graph };
 	}
 );
 
@@ -72,14 +72,14 @@ export const flows = stage(
 	{ graph, layout, balance },
 	({ graph, layout, balance }): Flows => {
 		// an outlet cut off from the source gives nothing
-		const outletLph = new Map(layout.emissions.map(({ nodeId }) => [nodeId, 0]));
+		const outletLph = new Map(layout.outlets.map(({ nodeId }) => [nodeId, 0]));
 		graph.outlets.forEach(({ node }, i) =>
 			outletLph.set(graph.input.nodes[node]!.id, balance.outletFlow[i]!)
 		);
 		const siteLph = new Map(layout.sites.map((site) => [site.id, 0]));
-		for (const emission of layout.emissions) {
-			const flowLph = outletLph.get(emission.nodeId) ?? 0;
-			for (const [siteId, share] of sharesAt(emission, flowLph))
+		for (const outlet of layout.outlets) {
+			const flowLph = outletLph.get(outlet.nodeId) ?? 0;
+			for (const [siteId, share] of sharesAt(outlet, flowLph))
 				siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * flowLph);
 		}
 		return { outletLph, siteLph };
@@ -114,9 +114,9 @@ export function openOutlets({
 	layout: Layout;
 }) {
 	const shut = new Set(operation.shutValves);
-	if (shut.size === 0) return layout.emissions;
+	if (shut.size === 0) return layout.outlets;
 	const row = new Map(layout.containers.map((c) => [c.id, valveId(c.standId, c.row)]));
-	return layout.emissions.filter((e) => !shut.has(row.get(e.containerId) ?? ''));
+	return layout.outlets.filter((e) => !shut.has(row.get(e.containerId) ?? ''));
 }
 
 /**
@@ -128,8 +128,8 @@ export function systemCurve(
 	points = 11
 ): { flowLph: number; headM: number }[] {
 	const { result, waterLevelM } = given.path;
-	const highest = Math.max(...given.layout.emissions.map((e) => e.zM)) - waterLevelM;
-	const lowestOutlet = Math.min(...given.layout.emissions.map((e) => e.zM)) - waterLevelM;
+	const highest = Math.max(...given.layout.outlets.map((e) => e.zM)) - waterLevelM;
+	const lowestOutlet = Math.min(...given.layout.outlets.map((e) => e.zM)) - waterLevelM;
 	const top = Math.max(result.source.headM * 1.35, highest + 0.6);
 	const at = (headM: number): Source => ({
 		kind: 'tank',
@@ -155,17 +155,17 @@ interface Edit {
 
 /** How even the flow would be with other tubes or emitters on the same lines, without laying them out anew. */
 export function variationWith(
-	given: { graph: Graph; balance: Settled; layout: Layout; shelf: Pick<Shelf, 'emitters'> },
+	given: { graph: Graph; balance: Solution; layout: Layout; shelf: Pick<Shelf, 'emitters'> },
 	edit: Edit
 ): Uniformity {
 	const { graph, balance, layout, shelf } = given;
 	const emitter = edit.emitterId ? pick(shelf.emitters, edit.emitterId) : null;
-	const changed = relaw(graph, {
+	const changed = withElements(graph, {
 		bore: ({ id }) => (edit.runs?.has(id) ? edit.innerDiameterMm : undefined),
 		outlet: ({ id, elevationM }) =>
 			emitter && edit.outlets?.has(id) ? outletOf(emitter, elevationM) : undefined
 	});
 	const { flowLph } = solveOutlets(changed, balance.source, { heads: balance.heads.slice() });
-	const cutOff = layout.emissions.length - graph.outlets.length;
+	const cutOff = layout.outlets.length - graph.outlets.length;
 	return uniformityOf([...flowLph, ...new Array<number>(cutOff).fill(0)]);
 }

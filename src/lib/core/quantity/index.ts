@@ -11,11 +11,11 @@ export * from './words';
 export const G = 9.80665;
 
 /** Ceilings give this much relief, so that 6.000000001 does not become 7. */
-export const RELIEF = 1e-9;
+export const TOLERANCE = 1e-9;
 /** The next whole number up; a billionth over one is that one. */
-export const ceilWithRelief = (x: number): number => Math.ceil(x - RELIEF);
+export const ceilWithRelief = (x: number): number => Math.ceil(x - TOLERANCE);
 /** The next whole number down; a billionth under one is that one. */
-export const floorWithRelief = (x: number): number => Math.floor(x + RELIEF);
+export const floorWithRelief = (x: number): number => Math.floor(x + TOLERANCE);
 
 /** The nearest to x from low to high. */
 export const clamp = (x: number, low: number, high: number): number =>

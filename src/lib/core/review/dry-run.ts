@@ -31,7 +31,7 @@ const NINETEEN_IN_TWENTY = 2;
 export function catchesOf(model: SystemModel): Catch[] {
 	const { layout, path, record, shelf } = model;
 	const rowOf = new Map(layout.containers.map(({ id, row }) => [id, row]));
-	const walked = [...layout.emissions].sort((a, b) => {
+	const walked = [...layout.outlets].sort((a, b) => {
 		const [mine, theirs] = [rowOf.get(a.containerId) ?? 0, rowOf.get(b.containerId) ?? 0];
 		const along = mine % 2 === 0 ? a.xM - b.xM : b.xM - a.xM;
 		return a.standId.localeCompare(b.standId) || mine - theirs || along || a.zM - b.zM;

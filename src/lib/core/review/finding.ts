@@ -51,7 +51,7 @@ export interface Fix {
 	effect: string;
 	change: Change[];
 }
-/** What a concern says, of whichever state of the plants it was shown; its figures are holes, put there by `say`. */
+/** What a rule says, of whichever state of the plants it was shown; its figures are holes, put there by `say`. */
 export interface Said {
 	code: FindingCode;
 	step: Step;
@@ -68,8 +68,8 @@ export interface Finding extends Said {
 	figures: SaidFigure[];
 }
 
-/** One concern: looks at the model and says what is wrong, risky or to be minded. */
-export type Concern = (model: SystemModel) => Said[];
+/** One rule: looks at the model and says what is wrong, risky or to be minded. */
+export type Rule = (model: SystemModel) => Said[];
 
 /** One change to the document, as a fix. */
 export const set = (path: string, value: unknown): Change => ({ path, value });
@@ -78,7 +78,7 @@ export const setOf = (stand: { id: string }, field: string, value: unknown): Cha
 	set(standPath(stand, field), value);
 
 /** The fixes that are there, three at most. */
-export const some = (...fixes: (Fix | null | undefined | false)[]): Fix[] =>
+export const availableFixes = (...fixes: (Fix | null | undefined | false)[]): Fix[] =>
 	fixes.filter((fix): fix is Fix => Boolean(fix)).slice(0, 3);
 
 /** A fix that settles a caution: the grower has seen to it. */

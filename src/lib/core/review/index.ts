@@ -1,7 +1,7 @@
 export * from './codes';
 export * from './dry-run';
 export * from './finding';
-export { allFed } from './findings/more-water';
+export { allFed } from './findings/flow-fixes';
 export * from './mixing-steps';
 export * from './review';
 export * from './steps';

@@ -1,9 +1,9 @@
 import type { SystemModel } from '../model';
-import { SEVERITIES, STEPS, type Concern, type Finding, type Said } from './finding';
+import { SEVERITIES, STEPS, type Rule, type Finding, type Said } from './finding';
 import { whenGrown } from './grown';
 import { figuresIn, rendered } from './sentence';
 import * as feed from './findings/feed';
-import * as hung from './findings/hung';
+import * as hung from './findings/wall-fixings';
 import * as level from './findings/level';
 import * as flow from './findings/flow';
 import * as light from './findings/light';
@@ -14,20 +14,20 @@ import { reach } from './findings/reach';
 import * as room from './findings/room';
 import * as safety from './findings/safety';
 import { spacing } from './findings/spacing';
-import * as suits from './findings/suits';
+import * as suits from './findings/compatibility';
 import * as tank from './findings/tank';
 import * as tower from './findings/tower';
 import { uneven } from './findings/uneven';
 import { brokenBench } from './findings/pump-test';
 
-/** How a concern is judged: as the plants stand now, full grown, or both, whichever meets it first. */
+/** How a rule is judged: as the plants stand now, full grown, or both, whichever meets it first. */
 type Judged = 'now' | 'grown' | 'both';
 
 /**
- * Every concern there is; a new one is a line here. What is built must hold grown plants: loads, tank, pump,
+ * Every rule there is; a new one is a line here. What is built must hold grown plants: loads, tank, pump,
  * returns, spacing and supports. What is set or mixed is for the plants as they are.
  */
-export const CONCERNS: readonly (readonly [concern: Concern, judged: Judged])[] = [
+export const RULES: readonly (readonly [rule: Rule, judged: Judged])[] = [
 	[room.place, 'grown'],
 	[room.obstacles, 'grown'],
 	[flow.dryOutlets, 'now'],
@@ -86,7 +86,7 @@ export const CONCERNS: readonly (readonly [concern: Concern, judged: Judged])[] 
 export function findingsOf(model: SystemModel): Finding[] {
 	const settled = new Set(model.record.acknowledged);
 	const rank = (f: Said) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
-	return CONCERNS.flatMap(([concern, judged]) => saidOf(model, concern, judged))
+	return RULES.flatMap(([rule, judged]) => saidOf(model, rule, judged))
 		.filter((f) => f.severity === 'stop' || !settled.has(f.code))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
@@ -110,12 +110,12 @@ const inWords = (
 
 type InState = Said & { state: Finding['state'] };
 
-function saidOf(model: SystemModel, concern: Concern, judged: Judged): InState[] {
-	const now = concern(model).map((said): InState => ({ ...said, state: 'now' }));
+function saidOf(model: SystemModel, rule: Rule, judged: Judged): InState[] {
+	const now = rule(model).map((said): InState => ({ ...said, state: 'now' }));
 	const { grown } = model;
 	if (judged === 'now' || grown === model) return now;
 	const same = (a: Said, b: Said) => a.code === b.code && a.subject === b.subject;
-	const later = concern(grown).map((said): InState => ({
+	const later = rule(grown).map((said): InState => ({
 		...said,
 		state: now.some((f) => same(f, said)) ? 'now' : 'grown'
 	}));

@@ -82,7 +82,7 @@ const HEADLINES: Record<Step, (model: SystemModel) => string> = {
 		const [kept] = levels;
 		if (kept && !feed)
 			return kept.hoursAFill === null
-				? `${layout.emissions.length} valves`
+				? `${layout.outlets.length} valves`
 				: `${kept.hoursAFill.toFixed(0)} h a fill`;
 		if (!feed) return 'no plan';
 		if (operation.feed.school === 'continuous') return 'all day';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { scaleOf, showNumber, type Quantity } from '$lib/core/quantity';
 	import Explain from '../explain/Explain.svelte';
-	import type { Row } from '../explain/words';
+	import type { Row } from '../explain/formulas';
 	import { useSession } from '../workspace/context';
 
 	interface Props {

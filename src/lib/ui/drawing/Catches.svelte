@@ -10,7 +10,7 @@
 	const session = useSession();
 	const catches = $derived(catchesOf(session.model));
 	const places = $derived(
-		new Map(session.model.layout.emissions.map(({ id, xM, zM }) => [id, { xM, zM }]))
+		new Map(session.model.layout.outlets.map(({ id, xM, zM }) => [id, { xM, zM }]))
 	);
 	let picked = $state<string | null>(null);
 	/** The one picked, else the first open one of what is selected, else the first open one of all. */

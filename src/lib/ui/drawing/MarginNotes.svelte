@@ -18,7 +18,7 @@
 	}
 	const notes = $derived.by((): Note[] => {
 		const { layout, path, returns, drainBack, design, say } = session.model;
-		const highest = [...layout.emissions].sort((a, b) => b.zM - a.zM || b.xM - a.xM)[0];
+		const highest = [...layout.outlets].sort((a, b) => b.zM - a.zM || b.xM - a.xM)[0];
 		const top = layout.solids.find((solid) => solid.role === 'top');
 		const back = returns.find(({ run }) => run.way === 'fall' || run.way === 'waste');
 		const feed = Math.max(

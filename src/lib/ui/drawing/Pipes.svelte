@@ -14,7 +14,7 @@
 	const flows = $derived(session.model.path.outletLph);
 	const mostLph = $derived(Math.max(1e-6, ...flows.values()));
 	const owner = $derived(
-		new Map(layout.emissions.map((emission) => [emission.nodeId, emission.containerId]))
+		new Map(layout.outlets.map(({ nodeId, containerId }) => [nodeId, containerId]))
 	);
 	/** A run belongs to what its id begins with, or to the container it ends in. */
 	const inFront = (run: { id: string; to: string }) => {
@@ -25,7 +25,7 @@
 	const returns = $derived(
 		layout.returns.filter((run) => run.containerIds.some((id) => ids.has(id)))
 	);
-	const outlets = $derived(layout.emissions.filter((e) => ids.has(e.containerId)));
+	const outlets = $derived(layout.outlets.filter((e) => ids.has(e.containerId)));
 	const width = (mm: number) => Math.max(2, (mm / 1000) * frame.scale * 0.8);
 	const line = (points: { xM: number; zM: number }[]) =>
 		polygon(points.map((p) => [frame.x(p.xM), frame.z(p.zM)]));

@@ -51,7 +51,7 @@ function flows(model: SystemModel): Bar[] {
 	const given = new Map<string, number>();
 	const wanted = new Map<string, number>();
 	const needs = outletNeeds(model);
-	for (const { containerId, nodeId } of layout.emissions) {
+	for (const { containerId, nodeId } of layout.outlets) {
 		given.set(containerId, (given.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
 		wanted.set(containerId, (wanted.get(containerId) ?? 0) + (needs.get(nodeId) ?? 0));
 	}

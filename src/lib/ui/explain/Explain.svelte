@@ -4,7 +4,7 @@
 	import type { Snippet } from 'svelte';
 	import { restsOn, STAGES } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
-	import { groundRow, rowsOf, WORDS, type Row } from './words';
+	import { groundRow, rowsOf, WORDS, type Row } from './formulas';
 
 	interface Props {
 		/** Which operation made the figure, and what went in and came out. */

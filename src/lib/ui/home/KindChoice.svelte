@@ -1,5 +1,11 @@
 <script lang="ts">
-	import { KINDS, startSystem, type Start, type Suggestion, type Variant } from '$lib/core/design';
+	import {
+		KINDS,
+		startSystem,
+		type NewSystem,
+		type Suggestion,
+		type Variant
+	} from '$lib/core/design';
 	import type { Place } from '$lib/core/design';
 	import { BUILT_IN_SHELF } from '$lib/core/shelf';
 	import Miniature from '../drawing/Miniature.svelte';
@@ -9,7 +15,7 @@
 		suggestions: readonly Suggestion[];
 		value: Variant;
 		place: Place;
-		startOf: (variant: Variant) => Start | null;
+		startOf: (variant: Variant) => NewSystem | null;
 		onpick: (variant: Variant) => void;
 	}
 	const { suggestions, value, place, startOf, onpick }: Props = $props();

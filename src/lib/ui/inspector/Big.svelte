@@ -1,6 +1,6 @@
 <script lang="ts">
 	import Explain from '../explain/Explain.svelte';
-	import type { Row } from '../explain/words';
+	import type { Row } from '../explain/formulas';
 	import { useSession } from '../workspace/context';
 
 	/** The one large figure of a sheet, against what is needed, and how it was made. */

@@ -14,7 +14,7 @@
 	const done = $derived(rows.filter((r) => r.caughtL !== null).length);
 	/** Readings whose outlet a change of counts took away. */
 	const gone = $derived.by(() => {
-		const there = new Set(model.layout.emissions.map((e) => e.id));
+		const there = new Set(model.layout.outlets.map((e) => e.id));
 		return Object.keys(session.record.caughtMl).filter((id) => !there.has(id));
 	});
 	const a = (word: string) => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`;

@@ -19,10 +19,10 @@
 	const result = $derived(model.path.result);
 	const needed = $derived([...outletNeeds(model).values()].reduce((a, b) => a + b, 0));
 	const lift = $derived(
-		Math.max(...model.layout.emissions.map((e) => e.zM)) - model.path.waterLevelM
+		Math.max(...model.layout.outlets.map((e) => e.zM)) - model.path.waterLevelM
 	);
 	const driest = $derived.by(() => {
-		const list = model.layout.emissions.map((e) => ({
+		const list = model.layout.outlets.map((e) => ({
 			label: e.label,
 			q: model.path.outletLph.get(e.nodeId) ?? 0
 		}));

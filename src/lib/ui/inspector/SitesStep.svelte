@@ -50,7 +50,7 @@
 		).filter(([, litres]) => litres > 0);
 	});
 	const rim = $derived(
-		session.model.sharing.find(({ emission }) => emission.standId === stand.id) ?? null
+		session.model.sharing.find(({ outlet }) => outlet.standId === stand.id) ?? null
 	);
 	const load = $derived(session.model.grown.loads[index]!);
 	const single = $derived(sites.length === mine.length);

@@ -22,7 +22,7 @@ function bucketLine(model: SystemModel, id: string): SelectedLine | null {
 	const container = layout.containers.find((c) => c.id === id || c.siteIds.includes(id));
 	if (!container) return null;
 	const site = layout.sites.find((s) => s.id === id);
-	const outlets = layout.emissions.filter((e) => e.containerId === container.id);
+	const outlets = layout.outlets.filter((e) => e.containerId === container.id);
 	// one site of many is told by itself; a container by what its outlets give
 	const alone = site !== undefined && container.siteIds.length > 1;
 	const ids = alone ? [id] : container.siteIds;

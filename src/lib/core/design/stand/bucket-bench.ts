@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { pick, shapeHeightMm } from '../../shelf';
 import { choice, count, head, part, returnPipe, rowOf, size, stakes, yesNo } from './fields';
-import { fitting, gridSlots, type Ask, type StandKind, withTank } from './kind';
+import { fitting, gridSlots, type StandRequest, type StandKind, withTank } from './kind';
 
 /** What buckets have wherever they stand. */
 const buckets = {
@@ -69,7 +69,7 @@ const sheet = {
 const slots = (stand: Pick<BucketBench, 'id' | 'rows' | 'perRow' | 'plantsPerBucket'>) =>
 	gridSlots(stand.id, stand.rows, stand.perRow, stand.plantsPerBucket);
 
-function rowsFor(ask: Ask, spreadMm: number) {
+function rowsFor(ask: StandRequest, spreadMm: number) {
 	const pitchMm = Math.max(350, Math.round((spreadMm * 0.8) / 10) * 10);
 	const endClearMm = 180;
 	const fit = fitting(ask.lengthMm, endClearMm, pitchMm);

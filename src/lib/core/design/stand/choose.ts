@@ -2,7 +2,7 @@ import type { Crop } from '../../shelf';
 import type { AreaKind } from '../place';
 import { KINDS, VARIANTS, type Variant } from './index';
 
-export interface Wish {
+export interface SelectionCriteria {
 	area: AreaKind;
 	crop: Pick<Crop, 'habit' | 'spreadMm'>;
 	plants: number;
@@ -25,22 +25,22 @@ export interface Suggestion {
 const PACKING = 1.3;
 
 /** Variants in the order they suit what somebody has and wants; all are offered, the best first. */
-export function suggest(wish: Wish): Suggestion[] {
-	const tall = wish.crop.habit === 'climber' || wish.crop.spreadMm >= 400;
-	const needM2 = wish.plants * PACKING * (wish.crop.spreadMm / 1000) ** 2;
+export function suggest(criteria: SelectionCriteria): Suggestion[] {
+	const tall = criteria.crop.habit === 'climber' || criteria.crop.spreadMm >= 400;
+	const needM2 = criteria.plants * PACKING * (criteria.crop.spreadMm / 1000) ** 2;
 	return VARIANTS.map((variant, order) => {
 		const { suits, feeding, good } = KINDS[variant];
 		const reasons: [points: number, why: string][] = [];
-		if (feeding === 'valve') reasons.push([wish.power ? 0 : 4, '']);
-		else if (!wish.power) reasons.push([-6, 'needs power for its pump']);
-		if (suits.places.includes(wish.area)) reasons.push([2, '']);
+		if (feeding === 'valve') reasons.push([criteria.power ? 0 : 4, '']);
+		else if (!criteria.power) reasons.push([-6, 'needs power for its pump']);
+		if (suits.places.includes(criteria.area)) reasons.push([2, '']);
 		else reasons.push([-2, `more at home in a ${suits.places[0]}`]);
 		if (tall && !suits.tall) reasons.push([-5, 'too slight for plants this large']);
 		else if (!tall && suits.height === 'tall') reasons.push([2, '']);
 		else if (tall) reasons.push([1, '']);
-		if (needM2 > wish.floorM2 && suits.height === 'tall') reasons.push([2, '']);
-		if (suits.effort > wish.effort) reasons.push([-3, 'more cutting and joining']);
-		if (suits.most !== undefined && wish.plants > suits.most)
+		if (needM2 > criteria.floorM2 && suits.height === 'tall') reasons.push([2, '']);
+		if (suits.effort > criteria.effort) reasons.push([-3, 'more cutting and joining']);
+		if (suits.most !== undefined && criteria.plants > suits.most)
 			reasons.push([-4, `for up to ${suits.most} plants`]);
 		const score = reasons.reduce((sum, [points]) => sum + points, 0);
 		const against = reasons.filter(([points]) => points < 0).sort(([a], [b]) => a - b)[0];

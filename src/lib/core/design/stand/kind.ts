@@ -17,7 +17,7 @@ export interface Slot {
 }
 
 /** What a grower has and wants, as far as they said. */
-export interface Ask {
+export interface StandRequest {
 	plants: number;
 	cropId: string;
 	/** Free for it, mm. */
@@ -59,8 +59,8 @@ export interface StandKind<S extends { id: string }> {
 	along: string;
 	sheet: { sites: readonly (keyof S & string)[]; lines: readonly (keyof S & string)[] };
 	slots(stand: S): Slot[];
-	start(ask: Ask, shelf: Shelf): S;
-	loop?(loop: Loop, ask: Ask, shelf: Shelf): Loop;
+	start(ask: StandRequest, shelf: Shelf): S;
+	loop?(loop: Loop, ask: StandRequest, shelf: Shelf): Loop;
 }
 
 /** Small roots in a tower want water often: a repeat timer, round the clock. */

@@ -12,7 +12,15 @@ import {
 	volumeMl,
 	yesNo
 } from './fields';
-import { oftenFed, rowLetter, siteId, withTank, type Ask, type Slot, type StandKind } from './kind';
+import {
+	oftenFed,
+	rowLetter,
+	siteId,
+	withTank,
+	type StandRequest,
+	type Slot,
+	type StandKind
+} from './kind';
 
 /** What round towers have in common, whatever they are made of. */
 export const towerFields = {
@@ -98,7 +106,7 @@ export function ringSlots(
 }
 
 /** Sizes of a tower that holds so many plants of a spread, within a height. */
-export function towerFor(ask: Ask, spreadMm: number) {
+export function towerFor(ask: StandRequest, spreadMm: number) {
 	const pipeLengthMm = Math.max(600, Math.min(1600, ask.heightMm - 500));
 	const ringPitchMm = Math.max(110, Math.round((spreadMm * 0.8) / 10) * 10);
 	const [topClearMm, bottomClearMm, perRing] = [90, 140, 4];

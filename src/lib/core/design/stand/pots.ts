@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
 import { choice, count, head, part, returnPipe, rowOf, size, stakes, yesNo } from './fields';
-import { fitting, gridSlots, withTank, type Ask, type StandKind } from './kind';
+import { fitting, gridSlots, withTank, type StandRequest, type StandKind } from './kind';
 
 /** A grid of pots in a tray over or beside the tank. */
 export const potsOnTankSchema = z.strictObject({
@@ -97,7 +97,7 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 };
 
 /** About square, but no more rows than a hand reaches over, and no longer than there is room for. */
-export function grid(ask: Ask, pitchMm: number, endClearMm: number, deepest = 3) {
+export function grid(ask: StandRequest, pitchMm: number, endClearMm: number, deepest = 3) {
 	const most = fitting(ask.lengthMm, endClearMm, pitchMm);
 	const wanted = Math.max(Math.ceil(Math.sqrt(ask.plants)), Math.ceil(ask.plants / deepest));
 	const perRow = Math.min(most, wanted);

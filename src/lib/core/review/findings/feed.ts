@@ -1,6 +1,6 @@
 import { clamp, names, plural } from '../../quantity';
 import type { FeedPlan } from '../../feeding';
-import { seenTo, set, some, type Concern, type Said, type Fix } from '../finding';
+import { seenTo, set, availableFixes, type Rule, type Said, type Fix } from '../finding';
 import { say } from '../sentence';
 import type { SystemModel } from '../../model';
 
@@ -18,7 +18,7 @@ const asPlanned = (model: SystemModel): Fix | null => {
 };
 
 /** A feeding window that closes before it opens leaves nothing to plan. */
-export const noPlan: Concern = (model) => {
+export const noPlan: Rule = (model) => {
 	if (model.feed || model.waterUse.bySite.size === 0) return [];
 	const { feed } = model.operation;
 	const wide = feed.window.startAfterOnMin + feed.window.stopBeforeOffMin > feed.lights.durationMin;
@@ -43,7 +43,7 @@ export const noPlan: Concern = (model) => {
 };
 
 /** A feed that brings some sites less than they drank since the last. */
-export const doseShort: Concern = (model) => {
+export const doseShort: Rule = (model) => {
 	const { feed } = model;
 	if (!feed) return [];
 	const short = [...feed.dose].filter(
@@ -67,13 +67,13 @@ export const doseShort: Concern = (model) => {
 					)
 				)} too little: ` +
 				`${names(labelsOf(model, [worst[0]]))} gets ${say(worst[1].doseL, 'dose')} of the ${say(worst[1].deficitL, 'dose')} it drank since the last. The medium dries out from day to day.`,
-			fixes: some(asPlanned(model))
+			fixes: availableFixes(asPlanned(model))
 		}
 	];
 };
 
 /** What a timer is asked for that it cannot do, or does badly. */
-export const timer: Concern = (model) => [
+export const timer: Rule = (model) => [
 	...tooManySwitchings(model),
 	...feedsThatMeet(model),
 	...tooSeldom(model)
@@ -96,7 +96,7 @@ const feedsWith = (model: SystemModel, change: Fix['change']): number =>
 const spreadOver = (model: SystemModel, feeds: number): number =>
 	Math.max(1, Math.floor(model.operation.feed.lights.durationMin / Math.max(1, feeds)));
 
-const tooManySwitchings: Concern = (model) => {
+const tooManySwitchings: Rule = (model) => {
 	const { feed, operation } = model;
 	if (!feed?.plan.warnings.includes('too-many-events')) return [];
 	const slots = operation.feed.timer.slotsPerDay;
@@ -118,7 +118,7 @@ function fewerSwitchings(model: SystemModel, slots: number, plan: FeedPlan): Fix
 	const every = Math.ceil(((plan.events.length / slots) * pulseEveryMin) / 5) * 5;
 	const wider = [set('operation.feed.pulseEveryMin', every)];
 	const often = spreadOver(model, plan.leastDayEvents);
-	return some(
+	return availableFixes(
 		school === 'pulse' &&
 			feedsWith(model, wider) <= slots && {
 				label: `Pulse every ${every} min`,
@@ -141,7 +141,7 @@ function fewerSwitchings(model: SystemModel, slots: number, plan: FeedPlan): Fix
 	);
 }
 
-const feedsThatMeet: Concern = (model) => {
+const feedsThatMeet: Rule = (model) => {
 	const { feed, operation } = model;
 	if (!feed || operation.feed.school === 'continuous') return [];
 	const starts = feed.plan.events.map((e) => e.startMin);
@@ -155,7 +155,7 @@ const feedsThatMeet: Concern = (model) => {
 			severity: 'look',
 			subject: 'timer',
 			message: `A feed of ${feed.onMin} min runs into the next one ${gap} min later: the pump never stops between them.`,
-			fixes: some(
+			fixes: availableFixes(
 				operation.feed.setMin !== null && {
 					label: `Feed for ${gap} min`,
 					effect: 'they just meet',
@@ -167,7 +167,7 @@ const feedsThatMeet: Concern = (model) => {
 	];
 };
 
-const tooSeldom: Concern = (model) => {
+const tooSeldom: Rule = (model) => {
 	const { feed, operation } = model;
 	if (!feed?.plan.warnings.includes('too-few-events')) return [];
 	const { plan } = feed;
@@ -199,12 +199,10 @@ const tooSeldom: Concern = (model) => {
 
 /** Sites that water passes on from: down a tower what runs on is no drainage. */
 const passedOn = (model: SystemModel): Set<string> =>
-	new Set(
-		model.layout.emissions.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id))
-	);
+	new Set(model.layout.outlets.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id)));
 
 /** A feed most of which runs straight back from some sites. */
-export const drainHeavy: Concern = (model) => {
+export const drainHeavy: Rule = (model) => {
 	const { feed, operation } = model;
 	if (!feed || operation.feed.school === 'continuous') return [];
 	const most = model.limit('drainHeavy');
@@ -228,7 +226,10 @@ export const drainHeavy: Concern = (model) => {
 			message:
 				`${names(labels)} ${plural(heavy.length, ['sends', 'send'])} over ${Math.round(most * 100)} % of each feed straight back, because ${why}. ` +
 				`It does no harm where it returns; it is wasted where it does not.`,
-			fixes: some(drainLess(model, passing), seenTo(model.record, 'feed-drains', 'Leave it so'))
+			fixes: availableFixes(
+				drainLess(model, passing),
+				seenTo(model.record, 'feed-drains', 'Leave it so')
+			)
 		}
 	];
 };
@@ -248,7 +249,7 @@ function drainLess(model: SystemModel, passing: ReadonlySet<string>): Fix | fals
 }
 
 /** A mix stronger or weaker than its crops take, or crops that agree on none. */
-export const strength: Concern = (model) => {
+export const strength: Rule = (model) => {
 	if (model.waterUse.crops.length === 0) return [];
 	const { low, high } = model.mix.range;
 	return low > high ? disagreeing(model) : outOfRange(model);
@@ -271,7 +272,7 @@ function disagreeing(model: SystemModel): Said[] {
 				(met
 					? `Halfway, at ${say(half, 'strength')}, neither does its best.`
 					: 'They need loops of their own, or one of them does poorly.'),
-			fixes: some(
+			fixes: availableFixes(
 				!met && {
 					label: `Meet at ${say(half, 'strength')}`,
 					effect: 'halfway between them',
@@ -294,7 +295,7 @@ function outOfRange(model: SystemModel): Said[] {
 			severity: 'look',
 			subject: 'mix',
 			message: `${say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${say(low, 'strength')} to ${say(high, 'strength')}).`,
-			fixes: some(
+			fixes: availableFixes(
 				operation.mix.method === 'meter' && {
 					label: `Mix at ${say(mix.recommendedMsCm, 'strength')}`,
 					effect: 'what they want at their stage',

@@ -4,11 +4,11 @@ import { DRY_LPH } from '../../hydraulics';
 import type { Site } from '../../layout';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { between, say } from '../sentence';
 import { openOutlets } from '../../model';
 import { outletWords } from '../words';
-import { allFed, dialUp, driestLph, fuller, otherPump } from './more-water';
+import { allFed, dialUp, driestLph, fuller, otherPump } from './flow-fixes';
 
 const noNeeds: ReadonlyMap<string, number> = new Map();
 
@@ -21,7 +21,7 @@ const trickle = (model: SystemModel) => {
 };
 
 /** Outlets that get nothing at all. */
-export const dryOutlets: Concern = (model) => {
+export const dryOutlets: Rule = (model) => {
 	const dry = openOutlets(model).filter(
 		(e) => (model.flows.outletLph.get(e.nodeId) ?? 0) < DRY_LPH
 	);
@@ -30,7 +30,7 @@ export const dryOutlets: Concern = (model) => {
 	const highest = Math.max(...dry.map((e) => e.zM));
 	const top = waterLevelM + (model.curve ? result.source.headM : 0);
 	const labels = names(dry.map((e) => e.label));
-	const all = dry.length === model.layout.emissions.length && dry.length > 1;
+	const all = dry.length === model.layout.outlets.length && dry.length > 1;
 	const [, outlets] = outletWords(model);
 	const finding: Said = {
 		code: 'outlet-dry',
@@ -41,7 +41,7 @@ export const dryOutlets: Concern = (model) => {
 			`${all ? `All ${outlets} run` : `${labels} ${plural(dry.length, ['runs', 'run'])}`} dry with ${say(model.record.nowL, 'volume')} in the tank: ` +
 			`the water is lifted to ${say(top, 'head')}, the ${outlets} stand at up to ${say(highest, 'head')}. ` +
 			`Plants there wilt within a day.`,
-		fixes: some(
+		fixes: availableFixes(
 			dialUp(model, trickle(model)),
 			fuller(model, levelFor(model, trickle(model))),
 			otherPump(model, trickle(model))
@@ -74,7 +74,7 @@ function shortOf({ feed, layout, flows: { siteLph } }: SystemModel): Site[] {
 }
 
 /** Outlets that run, but give less than their plants' feed needs. */
-export const underDemand: Concern = (model) => {
+export const underDemand: Rule = (model) => {
 	const { feed, layout, flows } = model;
 	const short = shortOf(model);
 	const [worst] = short;
@@ -94,7 +94,7 @@ export const underDemand: Concern = (model) => {
 				`With ${say(model.record.nowL, 'volume')} in the tank ${names(labels)} ${plural(short.length, ['gets', 'get'])} ` +
 				`${between(Math.min(...gets), Math.max(...gets), 'flow')} where ${crop.plural} need ${say(needs.get(worst.id)!, 'flow')} ` +
 				`in feeds of ${feed.onMin} min. They will run short on a warm afternoon.`,
-			fixes: some(
+			fixes: availableFixes(
 				dialUp(model, needs),
 				fuller(model, model.lowestFedL),
 				longerFeeds(model) ?? otherPump(model, needs)
@@ -118,7 +118,7 @@ function longerFeeds(model: SystemModel): Fix | null {
 }
 
 /** A pump that cannot do it even when full open and full up, or does far too much. */
-export const pumpSize: Concern = (model) => {
+export const pumpSize: Rule = (model) => {
 	if (model.design.source.kind !== 'pump') return [];
 	const { watts } = pick(model.shelf.pumps, model.design.source.partId);
 	const needs = trickle(model);
@@ -141,7 +141,7 @@ function tooSmall(model: SystemModel, needs: ReadonlyMap<string, number>, watts:
 			severity: 'stop',
 			subject: 'pump',
 			message: `The ${watts} W pump is too small: full open and with the tank full ${reason}.`,
-			fixes: some(otherPump(model, needs), longerFeeds(model))
+			fixes: availableFixes(otherPump(model, needs), longerFeeds(model))
 		}
 	];
 }
@@ -152,7 +152,7 @@ function tooLarge(model: SystemModel, watts: number): Said[] {
 	const spare = Math.min(
 		...[...feed.needLph].map(([id, need]) => (model.flows.siteLph.get(id) ?? 0) / need)
 	);
-	if (model.layout.emissions.some((e) => e.passes)) return [];
+	if (model.layout.outlets.some((e) => e.passes)) return [];
 	if (
 		!(spare > model.limit('pumpTooLarge')) ||
 		operation.dial <= 0.3 ||
@@ -168,7 +168,7 @@ function tooLarge(model: SystemModel, watts: number): Said[] {
 			message:
 				`The pump gives every site at least ${spare.toFixed(1)} times what it needs in ${feed.onMin} min. ` +
 				`Most of it drains straight back, and its ${watts} W warm the water.`,
-			fixes: some(shorter(model, spare), smaller(model))
+			fixes: availableFixes(shorter(model, spare), smaller(model))
 		}
 	];
 }
@@ -209,7 +209,7 @@ function smaller(model: SystemModel): Fix | null {
 }
 
 /** The tank is drawn down past the level at which the last buckets stop, before anybody refills it. */
-export const levelLimit: Concern = (model) => {
+export const levelLimit: Rule = (model) => {
 	const { design, lowestFlowingL: lowest, tank, waterUse, operation, record } = model;
 	if (lowest === null || lowest <= tank.pumpMinimumL + 0.5 || lowest > record.nowL) return [];
 	const { topUp, fillL } = operation;
@@ -230,7 +230,7 @@ export const levelLimit: Concern = (model) => {
 			message:
 				`Below ${say(lowest, 'volume')} in the tank ${last.label} runs dry first, ` +
 				`though the pump still has water to ${say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
-			fixes: some(dialForLowest(model))
+			fixes: availableFixes(dialForLowest(model))
 		}
 	];
 };

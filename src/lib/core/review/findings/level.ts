@@ -1,7 +1,7 @@
 import { names } from '../../quantity';
 import { fieldsOf } from '../../design';
 import type { SystemModel } from '../../model';
-import { seenTo, set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { seenTo, set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import { ringOf, type LevelState, type RingState } from '../../model';
 import { levelOf } from '../../model';
@@ -13,7 +13,7 @@ const labelOf = (model: SystemModel, id: string): string =>
 	model.layout.containers.find((c) => c.id === id)?.label ?? id;
 
 /** Gravity needs height. */
-export const tankHeight: Concern = (model) =>
+export const tankHeight: Rule = (model) =>
 	model.levels.flatMap((state): Said[] => {
 		const leastM = model.limit('trayHeadM');
 		if (state.headM >= leastM) return [];
@@ -29,7 +29,7 @@ export const tankHeight: Concern = (model) =>
 				message: none
 					? `The water in the tank stands ${say(-state.headM * 1000, 'size')} under the level the valves keep: nothing runs.`
 					: `The water in the tank stands only ${say(state.headM * 1000, 'size')} over the level the valves keep; under ${say(leastM * 1000, 'size')} the filter and hose take it all.`,
-				fixes: some(
+				fixes: availableFixes(
 					floorMm <= 4000 && {
 						label: `Raise the tank by ${say(byMm, 'size')}`,
 						effect: `${say(leastM, 'head')} of head`,
@@ -41,7 +41,7 @@ export const tankHeight: Concern = (model) =>
 	});
 
 /** Pots too high or too low for one shared level, and trays that lean. */
-export const outOfLevel: Concern = (model) =>
+export const outOfLevel: Rule = (model) =>
 	model.levels.flatMap((state): Said[] => {
 		if (!state.filled) return [];
 		const { trays } = state.filled.result;
@@ -87,7 +87,7 @@ function levelled(model: SystemModel, state: LevelState, shared: boolean): Fix[]
 	const lean = fieldsOf(stand).leanMmPerM ?? 0;
 	const floors = 'floorsMm' in stand && Object.values(stand.floorsMm).some((mm) => mm !== 0);
 	const deeper = Math.min(200, Math.ceil(state.basis.depthMm * 1.5));
-	return some(
+	return availableFixes(
 		lean > 0 && {
 			label: 'Level the floor',
 			effect: shared ? 'every pot holds the same' : 'every tray holds the same depth',
@@ -113,7 +113,7 @@ const MISSING = {
 } as const;
 
 /** Small parts of a valve system that fail it when they are left out. */
-export const valveParts: Concern = (model) =>
+export const valveParts: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (stand.variant !== 'valve-trays') return [];
 		const list: Said[] = [];
@@ -155,7 +155,7 @@ export const valveParts: Concern = (model) =>
 	});
 
 /** A valve stays shut until roots are down, and a stuck one lets the whole tank go. */
-export const valveRisks: Concern = (model) =>
+export const valveRisks: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (!('established' in stand)) return [];
 		const litres = model.record.nowL;
@@ -191,7 +191,7 @@ export const valveRisks: Concern = (model) =>
 	});
 
 /** Pots on a level return line, while the pump runs. */
-export const ringLevels: Concern = (model) =>
+export const ringLevels: Rule = (model) =>
 	model.rings.flatMap(({ run, pots }): Said[] => {
 		const i = at(model, run.standId);
 		const stand = model.design.stands[i]!;
@@ -242,7 +242,7 @@ function brim(
 		message:
 			`While the pump runs, ${labelOf(model, pot.id)} stands ${say(pot.riseMm, 'size')} higher than the control pot, ` +
 			`${over ? `${say(-pot.marginMm, 'size')} over its brim` : `only ${say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
-		fixes: some(
+		fixes: availableFixes(
 			wider &&
 				widened !== undefined && {
 					label: `Return line of ${wider.nominalMm} mm`,

@@ -3,13 +3,13 @@ import { hoursOf, lampPath, type Change } from '../../design';
 import type { Site } from '../../layout';
 import type { SystemModel } from '../../model';
 import { pick } from '../../shelf';
-import { seenTo, set, some, type Concern, type Fix, type Said } from '../finding';
+import { seenTo, set, availableFixes, type Rule, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
 
 const MAINS_V = { metric: 230, us: 120 };
 
 /** Lamps too high, too low or too short for what stands under them. */
-export const lampLight: Concern = (model) =>
+export const lampLight: Rule = (model) =>
 	model.light.bySite.size === 0 ? [] : [...tooDim(model), ...tooBright(model)];
 
 /** Light a planted site gets, as a share of what its crop likes. */
@@ -51,7 +51,7 @@ function moreLight(model: SystemModel, worst: Site): Fix[] {
 	};
 	const hours = lamps.map(({ id }) => set(`operation.lampHours.${id}`, longer));
 	const down = lamps.map((lamp) => set(lampPath(lamp, 'heightM'), lower));
-	return some(
+	return availableFixes(
 		longer > on && fixOf(`Lamps on for ${longer} h`, hours),
 		fixOf(`Lamps down to ${say(lower, 'span')}`, down)
 	);
@@ -78,7 +78,7 @@ function tooBright(model: SystemModel): Said[] {
 }
 
 /** Several lamps, and perhaps the pump, on one socket. */
-export const sockets: Concern = (model) => {
+export const sockets: Rule = (model) => {
 	const { lamps } = model.design;
 	const volts = MAINS_V[model.place.units.system];
 	const loads = new Map<number, number>();
@@ -92,7 +92,7 @@ export const sockets: Concern = (model) => {
 				severity: 'stop',
 				subject: 'place',
 				message: `Socket ${socket} carries ${say(watts, 'power')}, ${(watts / volts).toFixed(1)} A at ${volts} V; a timer is commonly made for ${say(model.limit('socketW'), 'power')}. New circuits are for a licensed electrician, by local code.`,
-				fixes: some(
+				fixes: availableFixes(
 					lamps.length > 1 && {
 						label: 'A socket to each lamp',
 						effect: 'the load is shared out',
@@ -105,7 +105,7 @@ export const sockets: Concern = (model) => {
 };
 
 /** Climbing plants want something to hold on to, and what holds them carries their crop. */
-export const held: Concern = (model) => {
+export const held: Rule = (model) => {
 	const { design, layout, shelf, record } = model;
 	const climbers = layout.sites.filter(
 		(site) => site.cropId && pick(shelf.crops, site.cropId).habit === 'climber'

@@ -3,11 +3,11 @@ import { ELEMENT_NAME, LIMITED, NUTRIENTS, TRACES, type Nutrient } from '../../n
 import type { Change } from '../../design';
 import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { set, some, type Concern, type Said, type Fix } from '../finding';
+import { set, availableFixes, type Rule, type Said, type Fix } from '../finding';
 import { say } from '../sentence';
 
 /** Rounding is no excess. */
-const RELIEF = 1 + 1e-6;
+const TOLERANCE = 1 + 1e-6;
 /** So little nitrogen has no share of ammonium worth a word, mg/L. */
 const NO_NITROGEN_MGL = 1;
 
@@ -43,13 +43,13 @@ function overLimits({ mix, parameters: { limits, mixing } }: SystemModel): {
 } {
 	const { elementsMgL: holds } = mix.salts.result;
 	const { water = {} } = mix.salts.input;
-	const over = LIMITED.filter((e) => holds[e] > limits[e].value * RELIEF);
+	const over = LIMITED.filter((e) => holds[e] > limits[e].value * TOLERANCE);
 	const said = over.map(
 		(e) => `${mgL(holds[e])} mg/L of ${nameOf(e)} where ${limits[e].value} is the most`
 	);
 	if (
 		holds.N > NO_NITROGEN_MGL &&
-		holds.NH4N > mixing.ammoniumShare.value * holds.N * RELIEF + Number.EPSILON
+		holds.NH4N > mixing.ammoniumShare.value * holds.N * TOLERANCE + Number.EPSILON
 	)
 		said.push(
 			`${Math.round((100 * holds.NH4N) / holds.N)} % of its nitrogen as ammonium where ${Math.round(100 * mixing.ammoniumShare.value)} % is the most`
@@ -68,19 +68,19 @@ const usualBags: Change[] = [
  * What is said of a mix follows from its strength alone, not from pipes or litres: it is worked out once and
  * holds for every model that shares it, so that a drag elsewhere does not fit recipes.
  */
-function perMix(concern: Concern): Concern {
+function perMix(rule: Rule): Rule {
 	const known = new WeakMap<object, { said: Said[]; by: SystemModel['parameters'] }>();
 	return (model) => {
 		const { strength, parameters } = model;
 		const before = known.get(strength);
-		const said = before?.by === parameters ? before.said : concern(model);
+		const said = before?.by === parameters ? before.said : rule(model);
 		known.set(strength, { said, by: parameters });
 		return said;
 	};
 }
 
 /** More of an element than roots and leaves bear, whatever brings it. */
-export const overLimit: Concern = perMix((model) => {
+export const overLimit: Rule = perMix((model) => {
 	const { said, water } = overLimits(model);
 	if (said.length === 0) return [];
 	const clean = (after: SystemModel) => overLimits(after).said.length === 0;
@@ -114,7 +114,7 @@ export const overLimit: Concern = perMix((model) => {
 			severity: 'stop',
 			subject: 'mix',
 			message: words.filter(Boolean).join(' '),
-			fixes: some(...fixes.map(({ helps, ...fix }) => helps && fix))
+			fixes: availableFixes(...fixes.map(({ helps, ...fix }) => helps && fix))
 		}
 	];
 });
@@ -152,7 +152,7 @@ const withBags = (model: SystemModel, saltIds: readonly SaltId[]): SystemModel =
 	model.with([set('operation.mix.source.saltIds', saltIds)]);
 
 /** An element the crops need and the mix does not give. */
-export const lacks: Concern = perMix((model) => {
+export const lacks: Rule = perMix((model) => {
 	if (model.waterUse.crops.length === 0) return [];
 	const short = lacking(model);
 	if (short.length === 0) return [];
@@ -163,7 +163,7 @@ export const lacks: Concern = perMix((model) => {
 			severity: 'look',
 			subject: 'mix',
 			message: [...whatIsShort(model, short), ...whyShort(model, short)].join(' '),
-			fixes: some(addBags(model), usualSalts(model), mixStronger(model))
+			fixes: availableFixes(addBags(model), usualSalts(model), mixStronger(model))
 		}
 	];
 });

@@ -2,12 +2,12 @@ import { capital, plural } from '../../quantity';
 import { fieldsOf } from '../../design';
 import { pumpJoint } from '../../layout';
 import { has } from '../../shelf';
-import { set, some, type Concern, type Said, setOf } from '../finding';
+import { set, availableFixes, type Rule, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 /** A tube on a barb of another size, and the adapter between them. */
-export const joints: Concern = (model) =>
+export const joints: Rule = (model) =>
 	[...pumpJoint(model.design, model.shelf), ...model.layout.joints]
 		.filter((joint) => !joint.fits)
 		.map((joint): Said => {
@@ -26,7 +26,7 @@ export const joints: Concern = (model) =>
 				message:
 					`${capital(joint.name)}: ${joint.aMm} mm does not join ${joint.bMm} mm. ` +
 					`It needs ${joint.count === 1 ? 'a' : `${joint.count} ×`} ${joint.adapter}.`,
-				fixes: some(
+				fixes: availableFixes(
 					{
 						label: `Add ${plural(joint.count, ['the adapter', `${joint.count} adapters`])}`,
 						effect: joint.adapter ?? '',
@@ -48,7 +48,7 @@ export const joints: Concern = (model) =>
 		});
 
 /** Feed rows in the sun that do not run empty between feeds. */
-export const hotWater: Concern = (model) =>
+export const hotWater: Rule = (model) =>
 	model.design.stands.flatMap((stand) => {
 		const { feedFallPercent } = fieldsOf(stand);
 		if (feedFallPercent === undefined || feedFallPercent >= model.limit('feedFallPercent'))
@@ -79,7 +79,7 @@ export const hotWater: Concern = (model) =>
 	});
 
 /** A pump that is not on the shelf: solved as the first that is. */
-export const unknownPump: Concern = ({ design, shelf }) => {
+export const unknownPump: Rule = ({ design, shelf }) => {
 	const { source } = design;
 	if (source.kind !== 'pump' || has(shelf.pumps, source.partId)) return [];
 	const [first] = shelf.pumps;

@@ -1,8 +1,8 @@
 import { benchOf } from '../../design';
-import { set, type Concern } from '../finding';
+import { set, type Rule } from '../finding';
 
 /** The grower's jug readings make no curve: the nameplate stands in for them. */
-export const brokenBench: Concern = (model) => {
+export const brokenBench: Rule = (model) => {
 	const tested = benchOf(model.design, model.record) !== null;
 	if (!tested || (model.curve && 'bench' in model.curve.input)) return [];
 	return [

@@ -1,12 +1,12 @@
 import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import type { SystemModel } from '../../model';
-import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 /** A hand must get to the pump, the strainer and the filler without lifting plants. */
-const handRoom: Concern = (model) => {
+const handRoom: Rule = (model) => {
 	const { layout, design } = model;
 	const clear = layout.tank.clearanceM;
 	const handM = model.limit('handM');
@@ -21,7 +21,7 @@ const handRoom: Concern = (model) => {
 			severity: 'look',
 			subject: 'tank',
 			message: `Only ${say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
-			fixes: some(
+			fixes: availableFixes(
 				{
 					label: `Tank beside the ${what}`,
 					effect: 'open above',
@@ -51,7 +51,7 @@ function stillFlows(model: SystemModel, change: Change[], label: string): Fix | 
 }
 
 /** What the pump stands under is lifted for every clogged strainer, unless there is a way through it. */
-const underPlants: Concern = (model) => {
+const underPlants: Rule = (model) => {
 	const { layout, design } = model;
 	const spot = spotOf(design);
 	if (spot !== 'lid' && spot !== 'inside') return [];
@@ -71,7 +71,7 @@ const underPlants: Concern = (model) => {
 			message:
 				`${design.source.kind === 'pump' ? 'Pump' : 'Strainer'} and filler are under ${onLid ? 'the lid' : 'the plate'}, and ${say(massKg, 'mass')} of ${kindOf(first!).words.container[carried.length > 1 ? 1 : 0]} and plants on it: ` +
 				`nobody lifts that to clear a strainer${room ? '' : ', and what stands on the lid leaves no room for a hatch'}.`,
-			fixes: some(
+			fixes: availableFixes(
 				room && {
 					label: onLid
 						? `Cut a hatch of ${size} in the lid`
@@ -90,7 +90,7 @@ const underPlants: Concern = (model) => {
 	];
 };
 
-const backRow: Concern = (model) => {
+const backRow: Rule = (model) => {
 	const { layout, design, place } = model;
 	const closestMm = model.limit('rowsMm');
 	return layout.stands.flatMap((stand, i): Said[] => {
@@ -105,7 +105,7 @@ const backRow: Concern = (model) => {
 				severity: 'look',
 				subject: subjectOn(model, stand, 'top'),
 				message: `The back row stands ${say(far, 'span')} from the front edge; you reach ${say(place.reachM, 'span')}. You would have to lean over the plants.`,
-				fixes: some(
+				fixes: availableFixes(
 					rows !== undefined &&
 						rowGapMm !== undefined &&
 						rows > 1 &&
@@ -127,7 +127,7 @@ const backRow: Concern = (model) => {
 };
 
 /** Somebody has to get by in front of it, with a can. */
-const wayIn: Concern = ({ layout, area, design }) => {
+const wayIn: Rule = ({ layout, area, design }) => {
 	const { from, to } = layout.extent;
 	const left = area.widthM - (to.yM - from.yM);
 	if (area.walkM === 0 || left < 0 || left >= area.walkM - 1e-9) return [];
@@ -140,7 +140,7 @@ const wayIn: Concern = ({ layout, area, design }) => {
 			severity: 'look',
 			subject: 'place',
 			message: `Only ${say(left, 'span')} are left in front to walk and work in; you keep ${say(area.walkM, 'span')} free.`,
-			fixes: some(
+			fixes: availableFixes(
 				stand && {
 					label: 'One row fewer',
 					effect: `${say(left + rowGapMm / 1000, 'span')} free`,
@@ -152,7 +152,7 @@ const wayIn: Concern = ({ layout, area, design }) => {
 };
 
 /** Plants that only a ladder reaches. */
-const overhead: Concern = ({ layout, place, parameters }) =>
+const overhead: Rule = ({ layout, place, parameters }) =>
 	layout.stands.flatMap((stand): Said[] => {
 		const mine = layout.sites.filter((site) => site.standId === stand.id);
 		const top = Math.max(0, ...mine.map((site) => site.zM));
@@ -172,7 +172,7 @@ const overhead: Concern = ({ layout, place, parameters }) =>
 	});
 
 /** Pump, plants and rows a hand does not get to. */
-export const reach: Concern = (model) => [
+export const reach: Rule = (model) => [
 	...handRoom(model),
 	...underPlants(model),
 	...backRow(model),

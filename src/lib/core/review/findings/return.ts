@@ -1,12 +1,12 @@
 import { fieldsOf, kindOf } from '../../design';
 import { diameterForFlow, drain } from '../../hydraulics';
 import type { ReturnState, SystemModel } from '../../model';
-import { setOf, some, type Concern, type Fix, type Said } from '../finding';
+import { setOf, availableFixes, type Rule, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
 /** Returns that run too full for their bore and fall, or cannot carry their flow at all. */
-export const returnSize: Concern = (model) =>
+export const returnSize: Rule = (model) =>
 	model.returns.flatMap((state): Said[] => {
 		const { run, result } = state;
 		const full = result ? result.depthRatio : 1;
@@ -44,7 +44,7 @@ function moreReturn({ shelf }: SystemModel, { run, result, input, flowLph }: Ret
 		}
 	};
 	const stand = { id: run.standId };
-	return some(
+	return availableFixes(
 		tube && {
 			label: `Return of ${tube.nominalMm} mm`,
 			effect: depth({ innerDiameterMm: tube.innerDiameterMm }),
@@ -59,7 +59,7 @@ function moreReturn({ shelf }: SystemModel, { run, result, input, flowLph }: Ret
 }
 
 /** Returns that fall too little for roots and grit to be carried along. */
-export const returnFall: Concern = (model) =>
+export const returnFall: Rule = (model) =>
 	model.design.stands.flatMap((stand, i) => {
 		const { fallPercent } = fieldsOf(stand);
 		const mine = model.layout.returns.filter((run) => run.standId === stand.id);
@@ -91,7 +91,7 @@ export const returnFall: Concern = (model) =>
 	});
 
 /** A return that ends in the water, or too close over its highest level. */
-export const returnHeight: Concern = (model) => {
+export const returnHeight: Rule = (model) => {
 	const water = model.drainBack.highestM;
 	const low = model.layout.returns
 		.filter((run) => !run.lifted && run.way === 'fall')
@@ -113,7 +113,7 @@ export const returnHeight: Concern = (model) => {
 			message:
 				`The ${low.name} ends ${say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
 				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
-			fixes: some(
+			fixes: availableFixes(
 				lowMm !== undefined &&
 					lowMm + byMm <= model.limit('benchMm') && {
 						label: `Raise ${kindOf(stand).words.stand} by ${say(byMm, 'size')}`,

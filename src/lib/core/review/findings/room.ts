@@ -3,7 +3,7 @@ import { countAlong, fieldAt, fieldsOf, keysOf, kindOf, spotOf } from '../../des
 import type { Impossible, LayoutProblem, Replacement } from '../../layout';
 import { shapeHeightMm, type ShelfLists, type TankShape } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { set, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -28,7 +28,7 @@ function tooShort(
 		severity: 'stop',
 		subject: subjectOn(model, stand, 'top'),
 		message: `${asked} ${container[1]} at ${say(pitchMm, 'size')} need a ${what} of ${say(needed / 1000, 'span')}; this one is ${say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
-		fixes: some(
+		fixes: availableFixes(
 			{
 				label: `${capital(what)} of ${say(needed / 1000, 'span')}`,
 				effect: `${asked} fit`,
@@ -107,7 +107,7 @@ function impossible(
 		severity: 'stop',
 		subject: subjectOn(model, { id: standId }, 'top'),
 		message: reason(because),
-		fixes: some(
+		fixes: availableFixes(
 			instead && {
 				label: replaced(model, instead),
 				effect: 'the nearest that can be built',
@@ -163,7 +163,7 @@ function outsideArea(
 		severity: 'stop',
 		subject: 'place',
 		message: `This system does not fit ${area.name}: ${over}.`,
-		fixes: some(
+		fixes: availableFixes(
 			length > area.lengthM && fewer(model, length),
 			height > area.heightM && lower(model, height - area.heightM),
 			width > area.widthM &&
@@ -237,7 +237,7 @@ function lower(model: SystemModel, byM: number): Fix | false {
 }
 
 /** What does not fit or cannot be built, as the layout found it. */
-export const place: Concern = (model) =>
+export const place: Rule = (model) =>
 	model.layout.problems.map((problem): Said => {
 		switch (problem.code) {
 			case 'cannot-be-built':
@@ -262,7 +262,7 @@ const standsIn = (o: Obstacle, { from, to }: Box): boolean =>
 	o.xM < to.xM && o.xM + o.lengthM > from.xM && o.yM < to.yM && o.yM + o.widthM > from.yM;
 
 /** What stands on the floor where the bench or the tank should. */
-export const obstacles: Concern = (model) => {
+export const obstacles: Rule = (model) => {
 	const { layout, area, design } = model;
 	const { from, to } = layout.extent;
 	const what = kindOf(design.stands[0]!).words.stand;
@@ -291,7 +291,7 @@ function aroundIt(model: SystemModel, o: Obstacle): Fix[] {
 	const shorter = [setOf(stand, 'perRow', fit), setOf(stand, 'lengthMm', lengthMm)];
 	const one = [setOf(stand, 'rows', 1)];
 	const clears = (change: Fix['change']) => !standsIn(o, model.with(change).layout.extent);
-	return some(
+	return availableFixes(
 		fit >= 1 &&
 			fit < perRow &&
 			clears(shorter) && { label: `${fit} a row`, effect: 'ends before it', change: shorter },

@@ -2,13 +2,13 @@ import { fieldsOf, kindOf } from '../../design';
 import { fillBucket } from '../../layout';
 import { pick, type Bucket } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { seenTo, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import type { StandLoad } from '../../model';
 import { subjectOn } from '../words';
 
 /** What stands bear, and who decides whether the floor does. */
-export const weight: Concern = (model) =>
+export const weight: Rule = (model) =>
 	model.loads.flatMap((load): Said[] => {
 		if (load.perM2 === null || onGround(model, load)) return [];
 		const { stand, massKg, perM2 } = load;
@@ -30,7 +30,7 @@ export const weight: Concern = (model) =>
 					`Wet and grown, the ${what} ${what.endsWith('s') ? 'weigh' : 'bears'} ${say(massKg, 'mass')}: ${legs}${say(perM2, 'floorLoad')} of floor` +
 					`${over ? `, over the ${say(limit, 'floorLoad')} it may bear` : ''}. ` +
 					`On a deck, balcony or upper floor the building's owner and its rated load decide.`,
-				fixes: some(
+				fixes: availableFixes(
 					lighter(model, load),
 					!over && seenTo(model.record, 'bench-weight', `Floor and ${what} bear it`)
 				)
@@ -62,7 +62,7 @@ function lighter(model: SystemModel, { stand, massKg }: StandLoad): Fix | null {
 }
 
 /** A pump in water: what its socket and lead must be like. */
-export const electricity: Concern = (model) => {
+export const electricity: Rule = (model) => {
 	const { source } = model.design;
 	if (source.kind !== 'pump') return [];
 	const watts = pick(model.shelf.pumps, source.partId).watts;

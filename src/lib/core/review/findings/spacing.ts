@@ -1,7 +1,7 @@
 import { fieldsOf, kindOf, type Stand } from '../../design';
 import { pick, STAGES, type Crop } from '../../shelf';
 import type { Pair, SystemModel } from '../../model';
-import { seenTo, some, type Concern, type Said, type Fix, setOf } from '../finding';
+import { seenTo, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 
 /** Days after planting at which neighbours touch: spread goes with the root of the canopy's share. */
@@ -22,7 +22,7 @@ export function touchDay(
 }
 
 /** Grown plants that would stand in one another's leaves. */
-export const spacing: Concern = (model) =>
+export const spacing: Rule = (model) =>
 	model.design.stands.flatMap((stand, i): Said[] => {
 		const worst = model.tightest.get(stand.id);
 		if (!worst) return [];
@@ -41,7 +41,7 @@ export const spacing: Concern = (model) =>
 					`${worst.a.label} and ${worst.b.label} stand ${say(worst.apartMm, 'size')} apart; grown ${crop.plural} spread ${say(worst.wantsMm, 'size')}, so leaves overlap by ${overlap} %` +
 					`${when(day, climbs)}. ` +
 					`${climbs ? 'Train them up strings and thin the leaves' : 'Pick or thin them by then'}, or give them room.`,
-				fixes: some(
+				fixes: availableFixes(
 					...roomier(model, i, worst),
 					seenTo(
 						model.record,

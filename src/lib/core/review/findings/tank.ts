@@ -3,7 +3,7 @@ import { spotOf, TOP_UPS } from '../../design';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { containerWords } from '../words';
-import { set, some, type Concern, type Fix, type Said } from '../finding';
+import { set, availableFixes, type Rule, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
 
 /** The next larger tank on the shelf, and what it changes; `roomL` is what is free over its fill. */
@@ -34,7 +34,7 @@ function largerTank(
 }
 
 /** More comes back when the pump stops than the tank holds. */
-export const drainBackSpill: Concern = (model) => {
+export const drainBackSpill: Rule = (model) => {
 	const { result, input } = model.drainBack;
 	if (!result.spills) return [];
 	const safe = Math.floor(result.safeRunningL * 10) / 10;
@@ -54,7 +54,7 @@ export const drainBackSpill: Concern = (model) => {
 			message:
 				`When the pump stops, ${say(result.returnsL, 'volume')} come back from lines and ${containerWords(model)[1]}. Filled to ${say(input.runningL, 'volume')} while running, ` +
 				`the tank spills ${say(-result.marginL, 'volume')} over its brim of ${say(input.tankFullL, 'volume')}.`,
-			fixes: some(
+			fixes: availableFixes(
 				safe > 0.1 && {
 					label: `Fill to ${say(safe, 'volume')} at most`,
 					effect: 'all of it fits under the brim',
@@ -76,7 +76,7 @@ export const drainBackSpill: Concern = (model) => {
 };
 
 /** A tank that is down to the pump before it is filled up again. */
-export const belowPump: Concern = (model) => {
+export const belowPump: Rule = (model) => {
 	const { topUp } = model.operation;
 	const { firstDayBelowPump: day } = model.run.result;
 	if (day === null) return [];
@@ -101,7 +101,7 @@ export const belowPump: Concern = (model) => {
 			message:
 				`The plants drink ${say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the ${pumped ? 'pump’s' : 'tap’s'} ${say(model.tank.pumpMinimumL, 'volume')}, ` +
 				`before the refill every ${topUp.everyDays} days: ${pumped ? 'the pump runs dry and burns out' : 'nothing runs any more and the plants wilt'}.`,
-			fixes: some(
+			fixes: availableFixes(
 				fit >= 1 &&
 					fit <= topUp.everyDays &&
 					after === null && {
@@ -216,7 +216,7 @@ function why({ operation, size, tank }: SystemModel, endMsCm: number): string {
 }
 
 /** A strength that strays further from refill to refill than is allowed. */
-export const drift: Concern = (model) => {
+export const drift: Rule = (model) => {
 	const { maxDriftPercent, topUp } = model.operation;
 	const worst = driftOf(model);
 	if (worst.percent <= maxDriftPercent) return [];
@@ -236,7 +236,7 @@ export const drift: Concern = (model) => {
 			message:
 				`By day ${worst.day} the strength has gone from ${say(model.mix.strengthMsCm, 'strength')} to ${say(worst.ecMsCm, 'strength')}, ` +
 				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${why(model, worst.ecMsCm)}.`,
-			fixes: some(
+			fixes: availableFixes(
 				swap.percent < worst.percent * 0.8 && {
 					label: TOP_UP_LABEL[swap.kind],
 					effect: `drifts ${Math.round(swap.percent)} %`,

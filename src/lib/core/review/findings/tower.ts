@@ -1,6 +1,6 @@
 import { names } from '../../quantity';
 import type { SystemModel } from '../../model';
-import { seenTo, some, type Concern, type Said, setOf } from '../finding';
+import { seenTo, availableFixes, type Rule, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -10,15 +10,15 @@ const labels = (model: SystemModel, ids: readonly string[]): string[] => {
 };
 
 /** A lean sends the water down one side of a tower. */
-export const leaning: Concern = (model) =>
+export const leaning: Rule = (model) =>
 	model.sharing.flatMap((state): Said[] => {
-		const { rim, result, emission } = state;
+		const { rim, result, outlet } = state;
 		if (rim.tiltMmPerM === 0 || state.input.flowLph <= 0) return [];
 		const flows = result.sectors.map((sector) => sector.flowLph);
 		const most = Math.max(...flows);
 		const worst = flows.indexOf(Math.min(...flows));
 		if (result.dry === 0 && flows[worst]! / most >= model.limit('towerUneven')) return [];
-		const stand = { id: emission.standId };
+		const stand = { id: outlet.standId };
 		const drySites = rim.lines.filter((_, k) => flows[k] === 0).flat();
 		const dry = result.dry > 0;
 		const half = Math.floor(state.mostTiltMmPerM / 2);
@@ -27,11 +27,11 @@ export const leaning: Concern = (model) =>
 				code: dry ? 'tower-line-dry' : 'tower-leans',
 				step: 'sites',
 				severity: dry ? 'stop' : 'look',
-				subject: emission.containerId,
+				subject: outlet.containerId,
 				message: dry
-					? `Tower ${emission.label} leans ${say(rim.tiltMmPerM, 'slope')}: at ${say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(model, drySites))} stand dry.`
-					: `Tower ${emission.label} leans ${say(rim.tiltMmPerM, 'slope')}: the high side gets ${say(flows[worst]!, 'flow')} where the low side gets ${say(most, 'flow')}. ${names(labels(model, rim.lines[worst] ?? []), 3)} go short first.`,
-				fixes: some(
+					? `Tower ${outlet.label} leans ${say(rim.tiltMmPerM, 'slope')}: at ${say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(model, drySites))} stand dry.`
+					: `Tower ${outlet.label} leans ${say(rim.tiltMmPerM, 'slope')}: the high side gets ${say(flows[worst]!, 'flow')} where the low side gets ${say(most, 'flow')}. ${names(labels(model, rim.lines[worst] ?? []), 3)} go short first.`,
+				fixes: availableFixes(
 					{
 						label: 'Stand it upright',
 						effect: 'every side gets the same',
@@ -49,7 +49,7 @@ export const leaning: Concern = (model) =>
 	});
 
 /** A free-standing tower in the wind, at this level and at empty. */
-export const wind: Concern = (model) => {
+export const wind: Rule = (model) => {
 	if (model.area.kind === 'indoors' || model.area.kind === 'tent') return [];
 	const gusty = model.limit('gustKmH');
 	return model.loads.flatMap(({ stand, tipping }): Said[] => {
@@ -76,7 +76,7 @@ export const wind: Concern = (model) => {
 };
 
 /** Hole pattern: too little pipe left between the holes. */
-export const webs: Concern = (model) =>
+export const webs: Rule = (model) =>
 	model.layout.stands.flatMap((stand): Said[] => {
 		if (!stand.holes) return [];
 		const { input, result } = stand.holes;
@@ -94,7 +94,7 @@ export const webs: Concern = (model) =>
 					webMm <= 0
 						? `Holes of ${say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${say(webMm + input.holeDiameterMm, 'size')} apart.`
 						: `Only ${say(webMm, 'size')} of pipe are left between two holes; under ${say(leastMm, 'size')} it tears or bends when they are cut.`,
-				fixes: some(
+				fixes: availableFixes(
 					input.perRing > 1 && {
 						label: `${input.perRing - 1} sites a ring`,
 						effect: 'more pipe between them',
@@ -111,7 +111,7 @@ export const webs: Concern = (model) =>
 	});
 
 /** The cup, plug or cube must go through the hole, and not fall through it. */
-export const holes: Concern = (model) =>
+export const holes: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (!('passMm' in stand) || stand.passMm <= stand.holeMm) return [];
 		return [

@@ -2,13 +2,13 @@ import { fieldsOf, type Stand } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { set, type Concern, type Fix, setOf } from '../finding';
+import { set, type Rule, type Fix, setOf } from '../finding';
 import { between, say } from '../sentence';
 import { openOutlets, variationWith } from '../../model';
 import { outletWords } from '../words';
 
 /** Flow that differs from bucket to bucket, and which of height, friction and emitter is to blame. */
-export const uneven: Concern = (model) => {
+export const uneven: Rule = (model) => {
 	const outlets = openOutlets(model);
 	const flows = outlets.map((e) => model.flows.outletLph.get(e.nodeId) ?? 0);
 	const most = Math.max(...flows);
@@ -98,7 +98,7 @@ function evenDrippers({ shelf, layout }: SystemModel, stand: Stand): Evener[] {
 	const { emitterId } = fieldsOf(stand);
 	if (!emitterId || emitterId.startsWith('even')) return [];
 	if (!pick(shelf.emitters, emitterId).use.includes('drip')) return [];
-	const mine = layout.emissions.filter((e) => e.standId === stand.id);
+	const mine = layout.outlets.filter((e) => e.standId === stand.id);
 	const outlets = new Set(mine.map((e) => e.nodeId));
 	return [
 		{

@@ -7,7 +7,7 @@ import {
 	lengthOf,
 	type Container,
 	type Corner,
-	type Emission,
+	type LayoutOutlet,
 	type FeedNode,
 	type FeedRun,
 	type Fitting,
@@ -58,11 +58,11 @@ interface SitePlan {
  * Where one stand is put together: nodes, runs, containers and sites are added one after the other, and
  * `piece` hands them over. Holds no sizes of its own; variants decide where everything goes.
  */
-export class Workshop<S extends Stand> {
+export class StandBuilder<S extends Stand> {
 	readonly piece: Omit<StandPiece, 'stand' | 'feedM'> = {
 		nodes: [],
 		runs: [],
-		emissions: [],
+		outlets: [],
 		sites: [],
 		containers: [],
 		returns: [],
@@ -140,9 +140,9 @@ export class Workshop<S extends Stand> {
 			passes?: boolean;
 		},
 		rim: Rim | null = null
-	): Emission {
+	): LayoutOutlet {
 		// field by field: this runs once an outlet, and spreading is several times slower
-		const emission: Emission = {
+		const outlet: LayoutOutlet = {
 			xM: node.xM,
 			yM: node.yM,
 			zM: node.zM,
@@ -156,8 +156,8 @@ export class Workshop<S extends Stand> {
 			passes: of.passes ?? rim !== null,
 			rim
 		};
-		this.piece.emissions.push(emission);
-		return emission;
+		this.piece.outlets.push(outlet);
+		return outlet;
 	}
 
 	/** Takes the object over as it is: a stand makes hundreds of them. */

@@ -2,7 +2,7 @@ import { returnHeight } from './return';
 import { spotOf, fieldsOf, type Stand } from '../../design';
 import { FIXINGS, pick, type Fixing } from '../../shelf';
 import type { StandLoad, SystemModel } from '../../model';
-import { seenTo, set, some, type Concern, type Fix, type Said, setOf } from '../finding';
+import { seenTo, set, availableFixes, type Rule, type Fix, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -10,7 +10,7 @@ const at = (model: SystemModel, standId: string): number =>
 	model.design.stands.findIndex((stand) => stand.id === standId);
 
 /** Pull and shear on the fixings of a wall, against what they hold. */
-export const fixings: Concern = (model) =>
+export const fixings: Rule = (model) =>
 	model.loads.flatMap((load): Said[] => (load.wall ? [hangsOn(model, load, load.wall)] : []));
 
 type Wall = NonNullable<StandLoad['wall']>;
@@ -46,7 +46,7 @@ function strongerFixings(design: Stand, wall: Wall, fixing: Fixing, factor: numb
 		'fixingsPerTier' in design
 			? Math.min(40, Math.ceil(design.fixingsPerTier * usedOf(wall, fixing, factor)))
 			: null;
-	return some(
+	return availableFixes(
 		more !== null && {
 			label: `${more} fixings a tier`,
 			effect: 'each holds its quarter',
@@ -62,7 +62,7 @@ function strongerFixings(design: Stand, wall: Wall, fixing: Fixing, factor: numb
 }
 
 /** Fixings go into studs, where the wall has them. */
-export const studs: Concern = (model) => {
+export const studs: Rule = (model) => {
 	const spacing = model.area.studMm;
 	if (spacing === null) return [];
 	return model.loads.flatMap(({ stand, wall }): Said[] => {
@@ -92,7 +92,7 @@ export const studs: Concern = (model) => {
 };
 
 /** Air gathers where a header is highest and stops the flow. */
-export const airLock: Concern = (model) =>
+export const airLock: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (!('airBleed' in stand) || stand.airBleed) return [];
 		return [
@@ -115,7 +115,7 @@ export const airLock: Concern = (model) =>
 	});
 
 /** Drainage that goes to waste takes water and feed with it. */
-export const toWaste: Concern = (model) =>
+export const toWaste: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (!('drainsTo' in stand) || stand.drainsTo !== 'waste' || !model.feed) return [];
 		const mine = new Set(
@@ -135,7 +135,7 @@ export const toWaste: Concern = (model) =>
 				severity: 'caution',
 				subject: subjectOn(model, stand, 'top'),
 				message: `${say(litres, 'volume')} a day run to waste with their feed. Measure what drains: at a fifth of what you give you may stop. Let it run where it harms no drain, bed or well.`,
-				fixes: some(
+				fixes: availableFixes(
 					{
 						label: 'Bring it back to the tank',
 						effect: `${say(litres, 'volume')} a day saved${higher ? `; ${higher.label.toLowerCase()}` : ''}`,
@@ -148,7 +148,7 @@ export const toWaste: Concern = (model) =>
 	});
 
 /** A plate that stands in the water drowns the roots on it. */
-export const wetPlate: Concern = (model) => {
+export const wetPlate: Rule = (model) => {
 	const { tank } = model.design;
 	if (spotOf(model.design) !== 'inside' || tank.overflowBelowRimMm >= 10) return [];
 	return [
@@ -170,14 +170,14 @@ export const wetPlate: Concern = (model) => {
 };
 
 /** Bucket stacks and spreaders want a level foot more than anything: said where they stand. */
-export const mustStandLevel: Concern = (model) =>
+export const mustStandLevel: Rule = (model) =>
 	model.sharing.length === 0 ||
 	model.design.stands.every((s) => (fieldsOf(s).leanMmPerM ?? 0) === 0)
-		? model.sharing.slice(0, 1).map(({ emission, mostTiltMmPerM }): Said => ({
+		? model.sharing.slice(0, 1).map(({ outlet, mostTiltMmPerM }): Said => ({
 				code: 'stand-it-level',
 				step: 'dry-run',
 				severity: 'caution',
-				subject: emission.containerId,
+				subject: outlet.containerId,
 				message: `Stand every tower to the bubble: from ${say(Math.floor(mostTiltMmPerM), 'slope')} on, one side runs dry at this flow.`,
 				fixes: [seenTo(model.record, 'stand-it-level', 'They stand upright')]
 			}))

@@ -3,15 +3,15 @@ import { fieldsOf, kindOf, type Stand } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick, type Emitter } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { seenTo, set, type Concern, type Fix, type Said, setOf } from '../finding';
+import { seenTo, set, type Rule, type Fix, type Said, setOf } from '../finding';
 import { say } from '../sentence';
-import { driestLph } from './more-water';
+import { driestLph } from './flow-fixes';
 import { subjectOn } from '../words';
 
 const grain = (coarse: boolean): Emitter['suits'] => (coarse ? 'coarse' : 'fine');
 
 /** A coarse stake floods fine medium at one spot; a fine one runs straight down through pebbles. */
-export const stakes: Concern = (model) =>
+export const stakes: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		const { emitterId, mediumId } = fieldsOf(stand);
 		if (!emitterId || !mediumId || kindOf(stand).feeding !== 'pump') return [];
@@ -19,7 +19,7 @@ export const stakes: Concern = (model) =>
 		const medium = pick(model.shelf.media, mediumId);
 		if (emitter.suits === 'any' || emitter.suits === grain(medium.coarse)) return [];
 		const name = medium.name.toLowerCase();
-		const mine = model.layout.emissions.filter((e) => e.standId === stand.id);
+		const mine = model.layout.outlets.filter((e) => e.standId === stand.id);
 		const most = Math.max(0, ...mine.map((e) => model.flows.outletLph.get(e.nodeId) ?? 0));
 		const each = say(most, 'flow');
 		return [
@@ -61,10 +61,10 @@ function stakesFor(
 }
 
 /** Even drippers are even because they are narrow. */
-export const filters: Concern = (model) => {
+export const filters: Rule = (model) => {
 	const { design, layout, shelf, record } = model;
 	if (design.lines.filter) return [];
-	const narrow = layout.emissions.filter(({ emitterId }) => {
+	const narrow = layout.outlets.filter(({ emitterId }) => {
 		const { law } = pick(shelf.emitters, emitterId);
 		return law.kind !== 'open' && law.nominalFlowLph <= model.limit('narrowLph');
 	});
@@ -90,7 +90,7 @@ export const filters: Concern = (model) => {
 };
 
 /** Light grains float off through a drain that has no strainer. */
-export const washesOut: Concern = (model) =>
+export const washesOut: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		const { strainers, mediumId } = fieldsOf(stand);
 		if (strainers !== false || !mediumId) return [];
@@ -116,7 +116,7 @@ export const washesOut: Concern = (model) =>
 	});
 
 /** Holes with nothing in them let light in and water out. */
-export const openHoles: Concern = (model) =>
+export const openHoles: Rule = (model) =>
 	model.layout.stands.flatMap(({ id }): Said[] => {
 		const mine = model.layout.sites.filter((s) => s.standId === id && s.facingDeg !== null);
 		const open = mine.filter((site) => !site.cropId);
@@ -135,7 +135,7 @@ export const openHoles: Concern = (model) =>
 	});
 
 /** Water must reach the wall of a tower before the first site does. */
-export const spreaders: Concern = (model: SystemModel) =>
+export const spreaders: Rule = (model: SystemModel) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (!('rimMm' in stand)) return [];
 		const innerMm = stand.outerDiameterMm - 2 * stand.wallMm;
