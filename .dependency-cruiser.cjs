@@ -5,10 +5,10 @@
 const BUILDS_ON = {
 	quantity: [],
 	shelf: ['quantity'],
-	parameters: ['quantity'],
-	design: ['shelf', 'parameters'],
+	parameters: ['shelf'],
+	design: ['parameters'],
 	hydraulics: ['quantity'],
-	nutrients: ['shelf', 'parameters'],
+	nutrients: ['parameters'],
 	layout: ['design'],
 	water: ['design', 'hydraulics'],
 	feeding: ['design'],
