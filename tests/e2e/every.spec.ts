@@ -1,3 +1,4 @@
+import { STEPS } from '../../src/lib/core/review';
 import { readdirSync } from 'node:fs';
 import { bar, expect, open, ownExample, saved, step, test, visit } from './bench';
 
@@ -14,7 +15,7 @@ for (const name of NAMES)
 		const steps = await page
 			.locator('[data-step]')
 			.evaluateAll((all) => all.map((one) => one.getAttribute('data-step')!));
-		expect(steps.length).toBe(11);
+		expect(steps).toEqual([...STEPS]);
 		for (const each of steps) {
 			await step(page, each).click();
 			await expect(page.getByRole('complementary')).toBeVisible();

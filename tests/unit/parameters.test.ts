@@ -1,9 +1,14 @@
 import { expect } from 'chai';
-import { restsOn, STAGES, SystemModel, type Stage } from '../../src/lib/core/model';
+import { advisedSchool, restsOn, STAGES, SystemModel, type Stage } from '../../src/lib/core/model';
 import { calculate } from '../../src/lib/core/operations';
-import { overridesSchema, PARAMETERS, parametersWith } from '../../src/lib/core/parameters';
+import {
+	overridesSchema,
+	PARAMETERS,
+	parametersWith,
+	STARTING
+} from '../../src/lib/core/parameters';
 import { parameter, toIssues, type Figures, type Parameter } from '../../src/lib/core/quantity';
-import { catchesOf, findingsOf, stepsOf } from '../../src/lib/core/review';
+import { catchesOf, findingsOf, mixingSteps, stepsOf } from '../../src/lib/core/review';
 import { BUILT_IN_LISTS, BUILT_IN_SHELF, FIXINGS } from '../../src/lib/core/shelf';
 import { groundRow, WORDS } from '../../src/lib/ui/explain/formulas';
 import { EXAMPLES, example, exampleFile, modelOf, set } from './example';
@@ -24,6 +29,7 @@ function told({ value, low, high, source }: Parameter, of: string): void {
 
 describe('figures of practice', () => {
 	it('each lies in its range and says where it comes from', () => {
+		for (const [name, figure] of Object.entries<Parameter>(STARTING)) told(figure, name);
 		for (const { group, name, figure } of ALL) told(figure, `${group}.${name}`);
 		expect(() => parameter(2, 'm', [3, 4])).to.throw(RangeError, '2 m is outside its range');
 		expect(parameter(3, 'm', [3, 4]).source).to.equal('common practice, 3 to 4 m');
@@ -58,6 +64,8 @@ describe('figures of practice', () => {
 			for (const stage of Object.values<Stage<unknown>>(STAGES)) model.get(stage);
 			stepsOf(model, findingsOf(model));
 			catchesOf(model);
+			mixingSteps(model);
+			advisedSchool(model.shelf.media[0]!, model.parameters);
 		};
 		for (const name of EXAMPLES) look(new SystemModel(example(name), BUILT_IN_SHELF, watched));
 		for (const { from, by, area } of TROUBLES) {

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { STARTING } from '../parameters';
 import { clamp } from '../quantity';
 import {
 	litresAt,
@@ -25,12 +26,6 @@ export interface NewSystem extends StandRequest {
 	tankId?: string;
 }
 
-/** A low system is lifted about so far, a tall one to its top. */
-const LIFT_ALLOWANCE_M = { low: 1.6, tall: 2.1 };
-const LPH_PER_PLANT = 8;
-/** A warm day's reference evapotranspiration, mm: for a first guess at the tank only. */
-const GUESS_ET0 = 4.5;
-
 /** A whole working system of a variant from a few answers. */
 export function startSystem(start: NewSystem, shelf: Shelf): System {
 	const crop = pick(shelf.crops, start.cropId);
@@ -40,9 +35,10 @@ export function startSystem(start: NewSystem, shelf: Shelf): System {
 	const crops = Object.fromEntries(sites.map((site) => [site.id, crop.id]));
 	const tank = start.tankId
 		? pick(shelf.tanks, start.tankId)
-		: tankFor(crop.canopyM2 * crop.kc * GUESS_ET0 * start.plants, shelf);
-	const lift = LIFT_ALLOWANCE_M[kind.suits.height];
-	const pumpId = start.pumpId ?? pumpFor(start.plants * LPH_PER_PLANT, lift, shelf).id;
+		: tankFor(crop.canopyM2 * crop.kc * STARTING.et0MmDay.value * start.plants, shelf);
+	const { liftLowM, liftTallM } = STARTING;
+	const lift = (kind.suits.height === 'low' ? liftLowM : liftTallM).value;
+	const pumpId = start.pumpId ?? pumpFor(start.plants * STARTING.plantLph.value, lift, shelf).id;
 	const plan: Plan = {
 		design: usualDesign(start, stand, tank.id, pick(shelf.pumps, pumpId)),
 		operation: { ...USUAL_OPERATION, crops, fillL: firstFillL(tank) }
@@ -152,12 +148,12 @@ function withinItsSheet(stand: Stand): Stand {
 	return Object.fromEntries(held) as Stand;
 }
 
-/** Litres a tank is filled to at first: 88 % of what it holds, room for what drains back. */
+/** Litres a tank is filled to at first, with room for what drains back. */
 const firstFillL = ({ shape }: TankPart): number =>
-	Math.round(0.88 * litresAt(shape, shapeHeightMm(shape)));
+	Math.round(STARTING.fillShare.value * litresAt(shape, shapeHeightMm(shape)));
 
 function tankFor(litresPerDay: number, shelf: Shelf) {
-	const wanted = 2.5 * litresPerDay + 15;
+	const wanted = STARTING.tankDays.value * litresPerDay + STARTING.tankSpareL.value;
 	const bySize = shelf.tanks
 		.filter((tank) => !tank.special)
 		.sort((a, b) => firstFillL(a) - firstFillL(b));

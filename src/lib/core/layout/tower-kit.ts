@@ -131,14 +131,14 @@ export function freeStance(
 	edgeM: number,
 	towers: { widthM: number; heightM: number; baseM: number; count: number }
 ): Stance {
+	const { leafFace } = builder.system.parameters.wind;
 	const spreads = builder.piece.sites.map((site) => site.spreadMm / 1000);
 	const leaf = spreads.length ? spreads.reduce((a, b) => a + b, 0) / spreads.length : 0;
 	return {
 		kind: 'free',
 		edgeM,
 		topM: towers.baseM + towers.heightM,
-		// leaves stand out on both sides and let about half the wind through
-		faceM2: towers.count * towers.heightM * (towers.widthM + leaf),
+		faceM2: towers.count * towers.heightM * (towers.widthM + leafFace.value * leaf),
 		faceHeightM: towers.baseM + towers.heightM / 2
 	};
 }

@@ -9,7 +9,7 @@ export interface LayoutInput {
 	design: Pick<Design, 'stands' | 'tank' | 'lines' | 'lamps'>;
 	operation: Pick<Operation, 'crops' | 'shutValves' | 'fillL'>;
 	record: Pick<SystemRecord, 'stages'>;
-	parameters: Pick<ParameterSet, 'growth' | 'vessels' | 'light'>;
+	parameters: Pick<ParameterSet, 'growth' | 'vessels' | 'light' | 'wind'>;
 }
 
 /** x to the right along the front, y away from the viewer, z up from the floor; metres. */

@@ -1,9 +1,10 @@
-import { kindOf, type Design, type Operation } from '../design';
+import { kindOf, type Design, type Operation, type School } from '../design';
 import { feedPlan, type FeedPlan, type FeedPlanInput } from '../feeding';
 import { DRY_LPH } from '../hydraulics';
 import type { Layout } from '../layout';
 import { NoSolution } from '../quantity';
-import { pick, type Shelf } from '../shelf';
+import type { ParameterSet } from '../parameters';
+import { pick, type Medium, type Shelf } from '../shelf';
 import { layout } from './layout';
 import { stage } from './stage';
 import { flows, type Flows } from './water-path';
@@ -123,6 +124,15 @@ function dosesOf(
 	}
 	return { needLph, dose };
 }
+
+/**
+ * How a medium likes to be fed: one that holds little easy water in short pulses, one that holds much in soaks
+ * it drains between.
+ */
+export const advisedSchool = (
+	{ availableFraction }: Medium,
+	{ thresholds }: Pick<ParameterSet, 'thresholds'>
+): School => (availableFraction < thresholds.pulseUnder.value ? 'pulse' : 'soak');
 
 /** Pump minutes a day with the timer as it is set. */
 export const pumpMinutes = ({ feed }: { feed: FeedState | null }): number =>

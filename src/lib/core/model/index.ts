@@ -1,5 +1,5 @@
 export { givenOf } from './evaluator';
-export { feedInput, outletNeeds, pumpMinutes, timedSites } from './feed';
+export { advisedSchool, feedInput, outletNeeds, pumpMinutes, timedSites } from './feed';
 export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
 export type { StandLoad } from './loads';
 export type { MixItem } from './mix';

@@ -18,7 +18,7 @@ export const layout = stage(
 		operation: ['crops', 'shutValves', 'fillL'],
 		record: ['stages'],
 		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows'],
-		parameters: ['growth', 'vessels', 'light']
+		parameters: ['growth', 'vessels', 'light', 'wind']
 	},
 	{ area },
 	(given) => layoutDesign(given, given.area, given.shelf)

@@ -32,11 +32,14 @@ export const loads = stage(
 		design: ['stands', 'tank'],
 		operation: ['fillL'],
 		record: ['nowL'],
-		shelf: ['tanks']
+		shelf: ['tanks'],
+		parameters: ['wind']
 	},
 	{ layout, source },
-	({ design, operation, record, shelf, layout, source }) => {
-		const loaded = { design, operation, record, shelf, layout, waterLevelM: source.waterLevelM };
+	({ source, parameters, ...given }) => {
+		const { layout } = given;
+		const drag = parameters.wind.drag.value;
+		const loaded = { ...given, waterLevelM: source.waterLevelM, drag };
 		return layout.stands.map((stand, i) => loadOf(loaded, stand, i === 0));
 	}
 );
@@ -48,6 +51,7 @@ interface Loaded {
 	shelf: Pick<Shelf, 'tanks'>;
 	layout: Layout;
 	waterLevelM: number;
+	drag: number;
 }
 
 function loadOf(of: Loaded, stand: StandLayout, first: boolean): StandLoad {
@@ -99,7 +103,7 @@ function tippingOf(
 					]
 				: [])
 		],
-		faces: [{ areaM2: stance.faceM2, heightM: stance.faceHeightM, drag: 1.2 }],
+		faces: [{ areaM2: stance.faceM2, heightM: stance.faceHeightM, drag: of.drag }],
 		edgeM: stance.edgeM
 	});
 	const input = inputAt(of.record.nowL);

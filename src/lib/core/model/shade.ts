@@ -2,6 +2,7 @@ import type { Area } from '../design';
 import { crownOf, type Layout, type Site } from '../layout';
 import { shade as shadeOf, type Shade, type shadeInput } from '../water';
 import type { z } from 'zod';
+import type { ParameterSet } from '../parameters';
 import { area, layout } from './layout';
 import { stage } from './stage';
 
@@ -20,6 +21,7 @@ export const latitudeOf = ({ area }: { area: Area }): number | null =>
 interface Shaded {
 	area: Area;
 	layout: Layout;
+	parameters: Pick<ParameterSet, 'wind'>;
 }
 
 /**
@@ -42,7 +44,8 @@ function shadeAt(of: Shaded, frontDeg: number): ShadeState | null {
 	return { input, result, bySite: new Map(result.sites.map((site) => [site.id, site])) };
 }
 
-function postsOf({ layout }: Shaded): ShadeInput['posts'] {
+function postsOf({ layout, parameters }: Shaded): ShadeInput['posts'] {
+	const { leafOneSide, leafRound, leafOverM } = parameters.wind;
 	const mean = (list: readonly number[]) =>
 		list.length > 0 ? list.reduce((a, b) => a + b, 0) / list.length : 0;
 	const mine = new Map<string, Site[]>();
@@ -58,13 +61,15 @@ function postsOf({ layout }: Shaded): ShadeInput['posts'] {
 		if (sided && sites.every((site) => site.facingDeg === sites[0]!.facingDeg)) {
 			// all leaves on one side: the post stands there, not at the wall
 			const crown = crownOf(sites[0]!);
-			const topM = c.zM + c.heightMm / 1000 + 0.1;
+			const topM = c.zM + c.heightMm / 1000 + leafOverM.value;
 			const { xM, yM } = crown;
-			return [{ containerId: c.id, xM, yM, radiusM: wide * 0.4, topM, baseM: c.zM }];
+			return [{ containerId: c.id, xM, yM, radiusM: wide * leafOneSide.value, topM, baseM: c.zM }];
 		}
 		if (sided) {
-			const radiusM = (c.radiusM ?? 0.05) + wide * 0.7;
-			return [{ ...spot(c), radiusM, topM: c.zM + c.heightMm / 1000 + 0.1, baseM: c.zM }];
+			const radiusM = (c.radiusM ?? 0.05) + wide * leafRound.value;
+			return [
+				{ ...spot(c), radiusM, topM: c.zM + c.heightMm / 1000 + leafOverM.value, baseM: c.zM }
+			];
 		}
 		return sites
 			.filter((site) => site.cropId)
@@ -96,7 +101,7 @@ export function bestFront(of: Shaded): { frontDeg: number; mean: number } | null
 /** Sun each site loses to its neighbours; null indoors. */
 export const shade = stage(
 	'shade',
-	{ design: ['frontDeg'] },
+	{ design: ['frontDeg'], parameters: ['wind'] },
 	{ area, layout },
-	({ area, layout, design }) => shadeAt({ area, layout }, design.frontDeg)
+	(given) => shadeAt(given, given.design.frontDeg)
 );

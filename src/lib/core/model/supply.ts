@@ -25,16 +25,16 @@ export function topUpStrength(of: Topped): number {
 	return kind === 'weak' ? Math.min(20, uptakeOf(of)) : of.mix.strengthMsCm;
 }
 
-/** Water left free under the brim, %, so that a float or a hand can be late. */
-const FREEBOARD_PERCENT = 10;
-
 /** How large a tank these plants would need. */
 export const size = stage(
 	'tank size',
-	{ operation: ['topUp', 'maxDriftPercent', 'uptakePercent'] },
+	{
+		operation: ['topUp', 'maxDriftPercent', 'uptakePercent'],
+		parameters: ['supply']
+	},
 	{ waterUse, tank, returns, mix },
 	(given) => {
-		const { operation, waterUse, tank, mix } = given;
+		const { operation, parameters, waterUse, tank, mix } = given;
 		const { topUp, maxDriftPercent } = operation;
 		const input = {
 			useLPerDay: waterUse.useLPerDay,
@@ -45,7 +45,7 @@ export const size = stage(
 			ecStartMsCm: mix.strengthMsCm,
 			uptakeEcMsCm: Math.min(20, uptakeOf(given)),
 			maxDriftPercent,
-			freeboardPercent: FREEBOARD_PERCENT
+			freeboardPercent: parameters.supply.freeboardPercent.value
 		};
 		return { input, result: reservoirSize(input) };
 	}

@@ -3,10 +3,12 @@ import { numberOf, type Parameter } from '../quantity';
 import { fittings } from './fittings';
 import { growth } from './growth';
 import { light } from './light';
+import { supply } from './supply';
 import { thresholds } from './thresholds';
 import { transit } from './transit';
 import { fruitTargets, leafTargets, limits, mixing, traceTargets } from './uptake';
 import { vessels } from './vessels';
+import { wind } from './wind';
 
 /**
  * Every figure of practice that belongs to no crop, medium or part, by what it is about. A model holds them
@@ -23,6 +25,8 @@ export const PARAMETERS = {
 	traceTargets,
 	limits,
 	mixing,
+	wind,
+	supply,
 	thresholds
 };
 export type ParameterSet = {
@@ -57,6 +61,8 @@ export const overridesSchema = z.strictObject(
 		])
 	)
 ) as unknown as z.ZodType<Overrides>;
+
+export { STARTING } from './starting';
 
 const OWN = 'your own figure';
 

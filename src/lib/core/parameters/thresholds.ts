@@ -50,6 +50,10 @@ export const thresholds = {
 	rowsMm: parameter(400, 'mm', [300, 600]),
 	/** A jug and a watch read a catch no nearer than this. */
 	catchShare: parameter(0.15, 'of the catch', [0.1, 0.25]),
+	/** Media that hold less easy water than this like short pulses. */
+	pulseUnder: parameter(0.12, 'of its volume', [0.08, 0.16]),
+	/** A scale for the pocket guesses under this. */
+	guessedG: parameter(0.5, 'g', [0.2, 1]),
 	/** Under this part of its target an element is lacking. */
 	lackingShare: parameter(0.5, 'of its target', [0.4, 0.7]),
 	/** From this part of the strength on the source water is named for what it takes. */

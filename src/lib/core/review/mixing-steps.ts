@@ -16,9 +16,6 @@ const lowerFirst = (name: string): string => `${name[0]?.toLowerCase()}${name.sl
 export const weighedAs = ({ unit, amount }: MixItem): Quantity =>
 	unit === 'mL' ? 'liquid' : amount < 1 ? 'trace' : 'salt';
 
-/** Under this, g, a scale for the pocket guesses. */
-const GUESSED_G = 0.5;
-
 /** The mix card: what goes into the tank, in the order that keeps it from clouding. */
 export const mixingSteps = (model: SystemModel): MixingStep[] => [...toDo(model), ...toMind(model)];
 
@@ -55,9 +52,10 @@ function toDo(model: SystemModel): MixingStep[] {
 	];
 }
 
-function toMind({ mix, place }: SystemModel): MixingStep[] {
+function toMind({ mix, place, parameters }: SystemModel): MixingStep[] {
+	const { guessedG } = parameters.thresholds;
 	const calcium = mix.items.some((item) => item.saltId?.startsWith('calcium'));
-	const traces = mix.items.filter(({ saltId, amount }) => saltId && amount < GUESSED_G).length;
+	const traces = mix.items.filter(({ saltId, amount }) => saltId && amount < guessedG.value).length;
 	return [
 		...(traces > 0
 			? [

@@ -238,7 +238,9 @@ const ABOUT: Record<string, string> = {
 	fruitTargets: 'wanted by fruit',
 	traceTargets: 'wanted',
 	limits: 'at most',
-	mixing: 'mixing'
+	mixing: 'mixing',
+	wind: 'leaves and wind',
+	supply: 'tank'
 };
 
 const ranged = ({ value, low, high, unit }: Parameter): string =>

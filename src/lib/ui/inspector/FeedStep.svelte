@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { feedPlan } from '$lib/core/feeding';
 	import { fieldsOf, type School } from '$lib/core/design';
-	import { feedInput, pumpMinutes, timedSites } from '$lib/core/model';
+	import { advisedSchool, feedInput, pumpMinutes, timedSites } from '$lib/core/model';
 	import { pick } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
@@ -18,8 +18,7 @@
 	const medium = $derived(
 		pick(model.shelf.media, fieldsOf(session.design.stands[0]!).mediumId ?? '')
 	);
-	/** Coarse media let go of water fast and like short pulses; fine ones hold it and like to drain between soaks. */
-	const advised = $derived<School>(medium.availableFraction < 0.12 ? 'pulse' : 'soak');
+	const advised = $derived(advisedSchool(medium, model.parameters));
 	const SCHOOLS: { id: School; name: string; words: string }[] = [
 		{ id: 'soak', name: 'A few long soaks', words: 'as often as the thirstiest needs, no more' },
 		{ id: 'pulse', name: 'Many short pulses', words: 'through the day, some by night' },

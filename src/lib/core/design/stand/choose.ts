@@ -1,3 +1,4 @@
+import { STARTING } from '../../parameters';
 import type { Crop } from '../../shelf';
 import type { AreaKind } from '../place';
 import { KINDS, VARIANTS, type Variant } from './index';
@@ -21,13 +22,10 @@ export interface Suggestion {
 	why: string;
 }
 
-/** Floor a plant takes when it stands on the ground, as a multiple of its own spread squared. */
-const PACKING = 1.3;
-
 /** Variants in the order they suit what somebody has and wants; all are offered, the best first. */
 export function suggest(criteria: SelectionCriteria): Suggestion[] {
 	const tall = criteria.crop.habit === 'climber' || criteria.crop.spreadMm >= 400;
-	const needM2 = criteria.plants * PACKING * (criteria.crop.spreadMm / 1000) ** 2;
+	const needM2 = criteria.plants * STARTING.packing.value * (criteria.crop.spreadMm / 1000) ** 2;
 	return VARIANTS.map((variant, order) => {
 		const { suits, feeding, good } = KINDS[variant];
 		const reasons: [points: number, why: string][] = [];

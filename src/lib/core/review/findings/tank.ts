@@ -118,20 +118,19 @@ export const belowPump: Rule = (model) => {
 	];
 };
 
-const RESERVE_L = 120;
-
 /** A float holds the level from a reserve that stands beside it. */
 function byFloat(model: SystemModel): Fix | null {
 	const { topUp } = model.operation;
+	const reserveL = model.parameters.supply.reserveL.value;
 	const change = [
 		set('operation.topUp', { kind: 'float', with: topUp.with }),
-		set('design.reserve', { volumeL: RESERVE_L }),
+		set('design.reserve', { volumeL: reserveL }),
 		set('record.nowL', model.operation.fillL)
 	];
 	const day = model.with(change).run.result.firstDayBelowPump;
 	if (day !== null && day < 4) return null;
 	return {
-		label: `Float top-up from ${say(RESERVE_L, 'volume')}`,
+		label: `Float top-up from ${say(reserveL, 'volume')}`,
 		effect: day === null ? 'lasts over three weeks' : `lasts to day ${day}`,
 		change
 	};
