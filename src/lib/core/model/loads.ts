@@ -36,10 +36,10 @@ export const loads = stage(
 		parameters: ['wind']
 	},
 	{ layout, source },
-	({ source, parameters, ...given }) => {
-		const { layout } = given;
+	({ design, operation, record, shelf, parameters, layout, source }) => {
+		const { waterLevelM } = source;
 		const drag = parameters.wind.drag.value;
-		const loaded = { ...given, waterLevelM: source.waterLevelM, drag };
+		const loaded = { design, operation, record, shelf, layout, waterLevelM, drag };
 		return layout.stands.map((stand, i) => loadOf(loaded, stand, i === 0));
 	}
 );
