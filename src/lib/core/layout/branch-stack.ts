@@ -49,7 +49,7 @@ function stackAt(
 ): Container {
 	const widthM = stand.outerDiameterMm / 1000;
 	const medium = pick(builder.shelf.media, stand.mediumId);
-	const mine = builder.slots().filter((slot) => slot.row === i);
+	const mine = builder.slotsIn(i);
 	const mediumL = (mine.length * stand.siteMl) / 1000;
 	const wallL = Math.PI * stand.outerDiameterMm * 3 * heightM * 1e-3;
 	const massKg = wallL * builder.vessels.pvcKgL.value + mediumL * medium.wetKgL;

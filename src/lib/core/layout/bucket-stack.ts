@@ -22,7 +22,7 @@ export function bucketStack(
 	const standing = footing(builder, stand, widthM);
 	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
 	standing.feet.forEach((foot, i) => {
-		const mine = builder.slots().filter((slot) => slot.row === i);
+		const mine = builder.slotsIn(i);
 		const stack = stackAt(builder, stand, bucket, foot, mine);
 		const top = { ...foot, zM: foot.zM + heightM - 0.04 };
 		const out = riser(builder, rowLetter(i), feet[i]!, top, stand.riserTubeId);

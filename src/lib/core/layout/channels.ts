@@ -28,10 +28,9 @@ export function channels(
 	const depthM = Math.max(anchor.tank.widthM, depthOf(stand) + 0.1);
 	const placed = Array.from({ length: stand.perRow }, (_, i) => place(stand, anchor, depthM, i));
 	const along = alongOf(builder, stand);
-	const slots = builder.slots();
 	const made = placed.map((ends, i) => channelAt(builder, stand, ends, i));
 	made.forEach((channel, i) => {
-		for (const slot of slots.filter((s) => s.row === i))
+		for (const slot of builder.slotsIn(i))
 			plantAt(builder, stand, channel, placed[i]!, slot, along[slot.column]!);
 	});
 	feed(builder, stand, placed, made);

@@ -53,9 +53,8 @@ function towersOf(
 	const heightM = stand.pipeLengthMm / 1000;
 	const standing = footing(builder, stand, widthM, rows, rowGapM);
 	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
-	const all = builder.slots();
 	standing.feet.forEach((foot, i) => {
-		const slots = all.filter((slot) => slot.row === i);
+		const slots = builder.slotsIn(i);
 		const tower = towerAt(builder, stand, foot, i, holes);
 		for (const slot of slots) siteAt(builder, stand, tower, slot, holes);
 		const top = { ...foot, zM: foot.zM + heightM - CAP_M };

@@ -21,14 +21,12 @@ export function potStack(
 	const heightM = stand.tiers * eachM;
 	const standing = footing(builder, stand, widthM);
 	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
-	const slots = builder.slots();
 	standing.feet.forEach((foot, i) => {
 		const letter = rowLetter(i);
 		const pots = Array.from({ length: stand.tiers }, (_, tier) =>
 			lobedPot(builder, stand, foot, i, tier)
 		);
-		for (const slot of slots.filter((s) => s.row === i))
-			lobe(builder, stand, pots[slot.column]!, slot);
+		for (const slot of builder.slotsIn(i)) lobe(builder, stand, pots[slot.column]!, slot);
 		const out = riser(
 			builder,
 			letter,

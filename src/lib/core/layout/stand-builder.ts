@@ -96,7 +96,22 @@ export class StandBuilder<S extends Stand> {
 	id = (name: string): string => `${this.stand.id}.${name}`;
 	/** The id of the nth outlet at a place of this stand: a row and column, or a tower. */
 	outlet = (place: string | number, n = 1): string => `${this.stand.id}/${place}/o${n}`;
-	slots = (): Slot[] => kindOf(this.stand).slots(this.stand);
+	private known: Slot[] | undefined;
+	private rows: Map<number, Slot[]> | undefined;
+	/** Where plants may stand, in their order. */
+	slots = (): Slot[] => (this.known ??= kindOf(this.stand).slots(this.stand));
+	/** Those of one row or tower. */
+	slotsIn(row: number): readonly Slot[] {
+		if (!this.rows) {
+			this.rows = new Map();
+			for (const slot of this.slots()) {
+				const mine = this.rows.get(slot.row);
+				if (mine) mine.push(slot);
+				else this.rows.set(slot.row, [slot]);
+			}
+		}
+		return this.rows.get(row) ?? [];
+	}
 
 	node(id: string, { xM, yM, zM }: Point): FeedNode {
 		const node = { id, xM, yM, zM };

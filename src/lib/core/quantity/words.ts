@@ -6,16 +6,26 @@ export type Noun = readonly [one: string, many: string];
 
 /** The form of a word that goes with a count: a noun, or the verb after it. */
 export const plural = (count: number, [one, many]: Noun): string =>
-	PLURAL.select(count) === 'one' ? one : many;
+	isOne(count) ? one : many;
+
+/** Asked again and again of the same few counts. */
+const ones = new Map<number, boolean>();
+function isOne(count: number): boolean {
+	let known = ones.get(count);
+	if (known === undefined) ones.set(count, (known = PLURAL.select(count) === 'one'));
+	return known;
+}
 
 /** "1 pot", "3 pots". */
 export const counted = (count: number, noun: Noun): string => `${count} ${plural(count, noun)}`;
 
 /** "A6, A7 and B7"; long lists are cut to the first few and a count. */
-export const names = (list: readonly string[], most = 4): string =>
-	LIST.format(
-		list.length > most + 1 ? [list.slice(0, most).join(', '), `${list.length - most} more`] : list
-	);
+export function names(list: readonly string[], most = 4): string {
+	if (list.length < 2) return list[0] ?? '';
+	const told =
+		list.length > most + 1 ? [list.slice(0, most).join(', '), `${list.length - most} more`] : list;
+	return LIST.format(told);
+}
 
 const CHOICE = new Intl.ListFormat('en-GB', { type: 'disjunction' });
 /** "zinc, copper or boron". */

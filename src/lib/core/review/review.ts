@@ -1,7 +1,8 @@
 import type { SystemModel } from '../model';
+import type { Units } from '../quantity';
 import { SEVERITIES, STEPS, type Rule, type Finding, type Said } from './finding';
 import { whenGrown } from './grown';
-import { figuresIn, rendered } from './sentence';
+import { rendered, type SaidFigure } from './sentence';
 import * as feed from './findings/feed';
 import * as hung from './findings/wall-fixings';
 import * as level from './findings/level';
@@ -90,23 +91,21 @@ export function findingsOf(model: SystemModel): Finding[] {
 		.filter((f) => f.severity === 'stop' || !settled.has(f.code))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
-		.map(({ f }) => inWords(f, model));
+		.map(({ f }) => inWords(f, model.place.units));
 }
 
 /** The one place where what is said becomes words: every figure in the units of the place. */
-const inWords = (
-	{ message, fixes, ...said }: InState,
-	{ place: { units } }: SystemModel
-): Finding => ({
-	...said,
-	message: rendered(message, units),
-	figures: figuresIn(message),
-	fixes: fixes.map(({ label, effect, change }) => ({
+function inWords(said: InState, units: Units): Finding {
+	const figures: SaidFigure[] = [];
+	const { code, step, severity, state, subject } = said;
+	const message = rendered(said.message, units, figures);
+	const fixes = said.fixes.map(({ label, effect, change }) => ({
 		label: rendered(label, units),
 		effect: rendered(effect, units),
 		change
-	}))
-});
+	}));
+	return { code, step, severity, state, subject, message, figures, fixes };
+}
 
 type InState = Said & { state: Finding['state'] };
 

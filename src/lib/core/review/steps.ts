@@ -99,4 +99,10 @@ const HEADLINES: Record<Step, (model: SystemModel) => string> = {
 };
 
 /** 2026-04-02 as "2 Apr": dates here are calendar days, free of time zones. */
-export const dayOf = (date: string): string => format(parseISO(date), 'd MMM');
+export function dayOf(date: string): string {
+	let said = days.get(date);
+	if (said === undefined) days.set(date, (said = format(parseISO(date), 'd MMM')));
+	return said;
+}
+/** Each day of the calendar is written once. */
+const days = new Map<string, string>();

@@ -156,6 +156,7 @@ export const lacks: Rule = perMix((model) => {
 	if (model.waterUse.crops.length === 0) return [];
 	const short = lacking(model);
 	if (short.length === 0) return [];
+	const bags = bagsFor(model);
 	return [
 		{
 			code: 'mix-lacks',
@@ -163,7 +164,7 @@ export const lacks: Rule = perMix((model) => {
 			severity: 'look',
 			subject: 'mix',
 			message: [...whatIsShort(model, short), ...whyShort(model, short)].join(' '),
-			fixes: availableFixes(addBags(model), usualSalts(model), mixStronger(model))
+			fixes: availableFixes(addBags(model, bags), usualSalts(model, bags), mixStronger(model))
 		}
 	];
 });
@@ -209,8 +210,9 @@ function mends(model: SystemModel, change: Change[]): boolean {
 	return lacking(after).length === 0 && overLimits(after).said.length === 0;
 }
 
-function addBags(model: SystemModel): Fix | false {
-	const bags = bagsFor(model);
+type Bags = ReturnType<typeof bagsFor>;
+
+function addBags(model: SystemModel, bags: Bags): Fix | false {
 	if (!bags || !mends(model, bags.change)) return false;
 	const added = bags.added.map(saltName);
 	return {
@@ -222,8 +224,7 @@ function addBags(model: SystemModel): Fix | false {
 }
 
 /** Where no few bags do, or it is no salt that is dosed. */
-function usualSalts(model: SystemModel): Fix | false {
-	const bags = bagsFor(model);
+function usualSalts(model: SystemModel, bags: Bags): Fix | false {
 	const product = model.operation.mix.source.kind === 'product';
 	if (!product && bags && bags.added.length <= 3) return false;
 	return (
