@@ -5,8 +5,7 @@ const LIST = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 export type Noun = readonly [one: string, many: string];
 
 /** The form of a word that goes with a count: a noun, or the verb after it. */
-export const plural = (count: number, [one, many]: Noun): string =>
-	isOne(count) ? one : many;
+export const plural = (count: number, [one, many]: Noun): string => (isOne(count) ? one : many);
 
 /** Asked again and again of the same few counts. */
 const ones = new Map<number, boolean>();
