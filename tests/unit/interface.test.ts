@@ -166,15 +166,21 @@ describe('explanations', () => {
 	});
 	it('field names become words with their unit', () => {
 		expect(
-			rowsOf({
-				innerDiameterMm: 37,
-				ecStartMsCm: 2.2,
-				useLPerDay: 14.275,
-				on: true,
-				kind: 'float',
-				list: [1, 2],
-				nested: { areaM2: 0.5 }
-			})
+			rowsOf(
+				{
+					innerDiameterMm: 37,
+					ecStartMsCm: 2.2,
+					useLPerDay: 14.275,
+					on: true,
+					kind: 'float',
+					list: [1, 2],
+					nested: { areaM2: 0.5 },
+					elementsMgL: { NO3N: 132 },
+					pullN: 300,
+					gustKmH: 75
+				},
+				12
+			)
 		).to.deep.equal([
 			{ name: 'inner diameter', value: '37 mm' },
 			{ name: 'ec start', value: '2.2 mS/cm' },
@@ -182,7 +188,10 @@ describe('explanations', () => {
 			{ name: 'on', value: 'yes' },
 			{ name: 'kind', value: 'float' },
 			{ name: 'list', value: '2' },
-			{ name: 'nested area'.slice(7), value: '0.5 m²' }
+			{ name: 'nested area'.slice(7), value: '0.5 m²' },
+			{ name: 'NO3N', value: '132 mg/L' },
+			{ name: 'pull', value: '300 N' },
+			{ name: 'gust', value: '75 km/h' }
 		]);
 		expect(rowsOf(null)).to.deep.equal([]);
 		expect(rowsOf({ tinyM: 0.00001234 })[0]!.value).to.equal('1.23e-5 m');

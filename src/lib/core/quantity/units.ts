@@ -85,6 +85,7 @@ const QUANTITIES = {
 		us: as('mph', [1, 0, 0], 2.2369362921),
 		core: 'm/s'
 	},
+	gust: { metric: as('km/h', [1, 0, 0]), us: as('mph', [1, 0, 0], 0.6213711922), suffix: 'KmH' },
 	slope: {
 		metric: as('mm in a metre', [1, 0, 0]),
 		us: as('inch in a foot', [2, 1, 0], 0.012),
@@ -162,9 +163,16 @@ const SUFFIXES = [
 
 /** A field's name without its unit, and what it is of: `innerDiameterMm` is a size, `innerDiameter`. */
 export function readField(field: string): { name: string; quantity: Quantity | null } {
-	const found = SUFFIXES.find(([suffix]) => field.endsWith(suffix) && field !== suffix);
+	const found = SUFFIXES.find(([suffix]) => endsIn(field, suffix));
 	if (!found) return { name: field, quantity: null };
 	return { name: field.slice(0, -found[0].length), quantity: found[1] };
+}
+
+/** A word ends before its unit: `pullN` is a force, `NO3N` is nitrogen. */
+function endsIn(field: string, suffix: string): boolean {
+	const before = field.at(-suffix.length - 1);
+	if (!field.endsWith(suffix) || before === undefined) return false;
+	return /[a-z]/.test(before) || (suffix.length > 1 && /\d/.test(before));
 }
 
 /** Units that are read in one system and not in the other, for whoever looks for strays. */

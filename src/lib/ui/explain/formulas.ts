@@ -183,19 +183,22 @@ export interface Row {
 	value: string;
 }
 
-/** Field names as words with their unit: `innerDiameterMm: 37` becomes "inner diameter · 37 mm". */
-export function rowsOf(record: unknown, most = 9): Row[] {
+/**
+ * Field names as words with their unit: `innerDiameterMm: 37` becomes "inner diameter · 37 mm".
+ *
+ * @param unit of a record whose own name said it: `elementsMgL: { K: 219 }` is 219 mg/L
+ */
+export function rowsOf(record: unknown, most = 9, unit = ''): Row[] {
 	if (typeof record !== 'object' || record === null) return [];
 	return Object.entries(record)
 		.flatMap(([key, value]): Row[] => {
+			const name = nameOf(key);
 			if (typeof value === 'number')
-				return [{ name: nameOf(key), value: `${figure(value)} ${unitOf(key)}`.trim() }];
-			if (typeof value === 'string' || typeof value === 'boolean')
-				return [
-					{ name: nameOf(key), value: value === true ? 'yes' : value === false ? 'no' : value }
-				];
-			if (Array.isArray(value)) return [{ name: nameOf(key), value: `${value.length}` }];
-			return rowsOf(value, most);
+				return [{ name, value: `${figure(value)} ${unitOf(key) || unit}`.trim() }];
+			if (typeof value === 'boolean') return [{ name, value: value ? 'yes' : 'no' }];
+			if (typeof value === 'string') return [{ name, value }];
+			if (Array.isArray(value)) return [{ name, value: `${value.length}` }];
+			return rowsOf(value, most, unitOf(key));
 		})
 		.slice(0, most);
 }
@@ -217,9 +220,12 @@ const NAMES: Record<string, string> = {
 };
 const nameOf = (key: string): string =>
 	NAMES[key] ??
-	readField(key)
-		.name.replace(/([A-Z])/g, ' $1')
-		.toLowerCase();
+	// elements and ions keep their symbols
+	(/^[A-Z]/.test(key)
+		? key
+		: readField(key)
+				.name.replace(/([A-Z])/g, ' $1')
+				.toLowerCase());
 const figure = (n: number): string =>
 	Number.isInteger(n)
 		? String(n)
@@ -248,8 +254,7 @@ const ranged = ({ value, low, high, unit }: Parameter): string =>
 
 /** A figure of practice: "clay pebbles, available fraction", with its range and its source. */
 export const groundRow = ({ of, field, figure }: Ground): Row & { source: string } => ({
-	// the elements keep their symbols
-	name: `${ABOUT[of] ?? of}: ${/^[A-Z][a-z]?$/.test(field) ? field : nameOf(field).trim()}`,
+	name: `${ABOUT[of] ?? of}: ${nameOf(field).trim()}`,
 	value: ranged(figure),
 	source: figure.source
 });
