@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { applyChanges, startSystem, type Change } from '../../src/lib/core/design';
 import { feedPlan } from '../../src/lib/core/feeding';
 import { atSpeed, headAt } from '../../src/lib/core/hydraulics';
-import { METRIC, names, showRange } from '../../src/lib/core/quantity';
+import { METRIC, names, show, showRange } from '../../src/lib/core/quantity';
 import { assessModel } from '../../src/lib/core/operations';
 import { dayOf, faultWords, findingsOf, SEVERITIES, STEPS } from '../../src/lib/core/review';
 import {
@@ -263,6 +263,29 @@ describe('words', () => {
 	];
 	for (const [list, says] of lists)
 		it(`${list.length} names`, () => void expect(names(list)).to.equal(says));
+	it('a finding carries the figures of its sentence, in their order, in any units', () => {
+		const US = { ...METRIC, system: 'us' as const };
+		let told = 0;
+		for (const name of EXAMPLES)
+			for (const units of [METRIC, US]) {
+				const model = modelOf(name, { path: 'place.units', value: units });
+				for (const { code, message, figures } of findingsOf(model)) {
+					let from = 0;
+					for (const { quantity, value, to } of figures) {
+						const said =
+							to === undefined
+								? show(value, quantity, units)
+								: showRange(value, to, quantity, units);
+						const at = message.indexOf(said, from);
+						expect(at, `${name}, ${code}: ${said} in ${message}`).to.be.at.least(from);
+						from = at + said.length;
+						told += 1;
+					}
+					expect(message).to.not.match(/[⟦⟧]/);
+				}
+			}
+		expect(told).to.be.above(100);
+	});
 	it('a range says its unit once', () => {
 		expect(showRange(1.71, 1.9, 'flow', METRIC)).to.equal('1.71 to 1.90 L/h');
 		expect(showRange(0.1, 0.2, 'dose', { ...METRIC, system: 'us' })).to.equal('3.4 to 6.8 fl oz');
