@@ -43,7 +43,9 @@ describe('what is not there is not spoken of', () => {
 				// there one can be chosen
 				if (step === 'pump') continue;
 				session.step = step;
-				look(`sheet ${step}`, wordsOf(await shown(session, 'ui/inspector/Sheet.svelte')));
+				const sheet = await shown(session, 'ui/inspector/Sheet.svelte');
+				const drawn = sheet.querySelectorAll('svg text').map((label) => label.text);
+				look(`sheet ${step}`, [wordsOf(sheet), ...drawn].join(' '));
 			}
 			expect(said).to.deep.equal([]);
 		});

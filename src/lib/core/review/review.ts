@@ -18,6 +18,7 @@ import { spacing } from './findings/spacing';
 import * as suits from './findings/compatibility';
 import * as tank from './findings/tank';
 import * as tower from './findings/tower';
+import { strength } from './findings/strength';
 import { uneven } from './findings/uneven';
 import { brokenBench } from './findings/pump-test';
 
@@ -48,7 +49,7 @@ export const RULES: readonly (readonly [rule: Rule, judged: Judged])[] = [
 	[feed.doseShort, 'now'],
 	[feed.timer, 'now'],
 	[feed.drainHeavy, 'now'],
-	[feed.strength, 'now'],
+	[strength, 'now'],
 	[mix.overLimit, 'now'],
 	[mix.lacks, 'now'],
 	[parts.joints, 'now'],

@@ -14,6 +14,8 @@
 		entry?: { input: unknown; result: unknown };
 		note?: string;
 		rows?: Row[];
+		/** Of all crops, media and parts, the one it is of. */
+		about?: string;
 		state?: 'look' | 'stop' | null;
 	}
 	const {
@@ -25,6 +27,7 @@
 		entry,
 		note,
 		rows,
+		about,
 		state = null
 	}: Props = $props();
 	const session = useSession();
@@ -45,7 +48,7 @@
 
 <div class="figure" class:look={state === 'look'} class:stop={state === 'stop'}>
 	<span class="label">{label}</span>
-	<Explain {op} entry={known} title={label} {note} {rows}><b>{shown}</b></Explain>
+	<Explain {op} entry={known} title={label} {note} {rows} {about}><b>{shown}</b></Explain>
 	<span class="unit">{unit ?? scaleOf(kind, session.units).unit}</span>
 </div>
 

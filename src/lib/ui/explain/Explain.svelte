@@ -14,9 +14,11 @@
 		/** More words for this very figure. */
 		note?: string;
 		rows?: Row[];
+		/** Of all crops, media and parts, the one this figure is of. */
+		about?: string | undefined;
 		children: Snippet;
 	}
-	const { op, entry, title, note, rows, children }: Props = $props();
+	const { op, entry, title, note, rows, about, children }: Props = $props();
 	/** More than these are opened by whoever wants them. */
 	const FEW = 9;
 	const session = useSession();
@@ -25,7 +27,10 @@
 	/** What was taken from practice on the way, looked up when somebody asks. */
 	const taken = $derived.by(() => {
 		const stages = open ? (known?.stages ?? []) : [];
-		const rows = stages.flatMap((stage) => restsOn(session.model, STAGES[stage]).map(groundRow));
+		const rows = stages
+			.flatMap((stage) => restsOn(session.model, STAGES[stage]))
+			.filter(({ of }) => !about || of === about || of in session.model.parameters)
+			.map(groundRow);
 		return [...new Map(rows.map((row) => [row.name, row])).values()];
 	});
 	const sources = $derived([...new Set(taken.map(({ source }) => source))]);

@@ -106,12 +106,11 @@
 {/if}
 {#each waterUse.crops as group (`${group.crop.id}/${group.stage}`)}
 	<Figure
-		label="{group.siteIds.length} {group.siteIds.length === 1
-			? group.crop.name
-			: group.crop.plural}, {group.stage}"
+		label="{counted(group.siteIds.length, [group.crop.name, group.crop.plural])}, {group.stage}"
 		value={group.litresPerDay}
 		kind="use"
 		op="plant-demand"
+		about={group.crop.name}
 		entry={{ input: group.input, result: { litresPerDay: group.litresPerDay } }}
 	/>
 {/each}

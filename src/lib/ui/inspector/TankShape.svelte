@@ -67,7 +67,9 @@
 	<text class="name" x="70" y={y(back) - 4}
 		>{session.model.drainBack.result.spills ? 'spills here' : 'after it stops'}</text
 	>
-	<text class="name low" x="70" y={y(pump) + 12}>pump’s minimum</text>
+	<text class="name low" x="70" y={y(pump) + 12}
+		>{session.design.source.kind === 'pump' ? 'pump’s minimum' : 'the tap'}</text
+	>
 </svg>
 <p class="soft">
 	<Explain op="tank-level" entry={tank} title="Marks on the tape"

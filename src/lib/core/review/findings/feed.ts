@@ -1,6 +1,6 @@
-import { clamp, names, plural } from '../../quantity';
+import { names, plural } from '../../quantity';
 import type { FeedPlan } from '../../feeding';
-import { seenTo, set, availableFixes, type Rule, type Said, type Fix } from '../finding';
+import { seenTo, set, availableFixes, type Rule, type Fix } from '../finding';
 import { say } from '../sentence';
 import type { SystemModel } from '../../model';
 
@@ -246,78 +246,4 @@ function drainLess(model: SystemModel, passing: ReadonlySet<string>): Fix | fals
 			change
 		}
 	);
-}
-
-/** A mix stronger or weaker than its crops take, or crops that agree on none. */
-export const strength: Rule = (model) => {
-	if (model.waterUse.crops.length === 0) return [];
-	const { low, high } = model.mix.range;
-	return low > high ? disagreeing(model) : outOfRange(model);
-};
-
-/** Crops whose ranges do not overlap. */
-function disagreeing(model: SystemModel): Said[] {
-	const { low, high } = model.mix.range;
-	// a meter reads to a twentieth
-	const half = Math.round(((low + high) / 2) * 20) / 20;
-	const met = model.operation.mix.strengthMsCm === half;
-	return [
-		{
-			code: 'crops-disagree',
-			step: 'mix',
-			severity: met ? 'caution' : 'look',
-			subject: 'mix',
-			message:
-				`These crops do not share a strength: one wants at least ${say(low, 'strength')}, another at most ${say(high, 'strength')}. ` +
-				(met
-					? `Halfway, at ${say(half, 'strength')}, neither does its best.`
-					: 'They need loops of their own, or one of them does poorly.'),
-			fixes: availableFixes(
-				!met && {
-					label: `Meet at ${say(half, 'strength')}`,
-					effect: 'halfway between them',
-					change: [set('operation.mix.strengthMsCm', half)]
-				}
-			)
-		}
-	];
-}
-
-function outOfRange(model: SystemModel): Said[] {
-	const { mix, operation } = model;
-	const { low, high } = mix.range;
-	const aim = operation.mix.method === 'meter' ? mix.aimMsCm : mix.strengthMsCm;
-	if (aim >= low - 0.05 && aim <= high + 0.05) return [];
-	return [
-		{
-			code: aim > high ? 'mix-too-strong' : 'mix-too-weak',
-			step: 'mix',
-			severity: 'look',
-			subject: 'mix',
-			message: `${say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${say(low, 'strength')} to ${say(high, 'strength')}).`,
-			fixes: availableFixes(
-				operation.mix.method === 'meter' && {
-					label: `Mix at ${say(mix.recommendedMsCm, 'strength')}`,
-					effect: 'what they want at their stage',
-					change: [set('operation.mix.strengthMsCm', null)]
-				},
-				operation.mix.method === 'label' && labelDose(model, aim)
-			)
-		}
-	];
-}
-
-/** So much of the label dose that the strength comes out as recommended. */
-function labelDose(model: SystemModel, aim: number): Fix | false {
-	const water = model.place.water.ecMsCm;
-	if (aim <= water) return false;
-	const { labelShare } = model.operation.mix;
-	const wanted = labelShare * ((model.mix.recommendedMsCm - water) / (aim - water));
-	const share = clamp(Math.round(10 * wanted) / 10, 0.1, 1.5);
-	const change = [set('operation.mix.labelShare', share)];
-	return {
-		label: `${Math.round(share * 100)} % of the label dose`,
-		effect: say(model.with(change).mix.expectedMsCm, 'strength'),
-		change
-	};
 }

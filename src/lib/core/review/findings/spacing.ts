@@ -1,4 +1,4 @@
-import { fieldsOf, kindOf, type Stand } from '../../design';
+import { fieldsOf, type Stand } from '../../design';
 import { pick, STAGES, type Crop } from '../../shelf';
 import type { Pair, SystemModel } from '../../model';
 import { seenTo, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
@@ -29,7 +29,6 @@ export const spacing: Rule = (model) =>
 		const crop = pick(model.shelf.crops, worst.a.cropId ?? '');
 		const overlap = Math.round(100 * (1 - worst.apartMm / worst.wantsMm));
 		const day = touchDay(crop, worst.apartMm, worst.wantsMm, model.parameters.growth);
-		const { words } = kindOf(stand);
 		const climbs = crop.habit === 'climber';
 		return [
 			{
@@ -43,11 +42,7 @@ export const spacing: Rule = (model) =>
 					`${climbs ? 'Train them up strings and thin the leaves' : 'Pick or thin them by then'}, or give them room.`,
 				fixes: availableFixes(
 					...roomier(model, i, worst),
-					seenTo(
-						model.record,
-						'too-close',
-						climbs ? `I train and thin the ${words.container[1]}` : 'I pick them young'
-					)
+					seenTo(model.record, 'too-close', climbs ? 'I train and thin them' : 'I pick them young')
 				)
 			}
 		];
