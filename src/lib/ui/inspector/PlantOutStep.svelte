@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { containerWords, dayOf } from '$lib/core/review';
+	import type { Crop } from '$lib/core/shelf';
 	import { addDays, format, parseISO } from 'date-fns';
 	import Big from './Big.svelte';
 	import DateField from '../control/DateField.svelte';
@@ -10,6 +11,13 @@
 	const crops = $derived([
 		...new Map(session.model.waterUse.crops.map((c) => [c.crop.id, c.crop])).values()
 	]);
+	/** Days before planting out, or the dates they come to: the range its figure is found in. */
+	function sowing({ figures }: Crop): string {
+		const { propagationDays: days } = figures;
+		if (!days) return '–';
+		const [few, many] = [days.low, days.high].map(Math.round) as [number, number];
+		return on ? `${shift(-many)} to ${shift(-few)}` : `${few}–${many} days before`;
+	}
 	const shift = (days: number) =>
 		on ? dayOf(format(addDays(parseISO(on), days), 'yyyy-MM-dd')) : '';
 </script>
@@ -39,13 +47,7 @@
 		{#each crops as crop (crop.id)}
 			<tr>
 				<th scope="row">{crop.name}</th>
-				<td
-					>{crop.propagationDays === null
-						? '–'
-						: on
-							? `${shift(-Math.round(crop.propagationDays * 1.4))} to ${shift(-Math.round(crop.propagationDays * 0.6))}`
-							: `${Math.round(crop.propagationDays * 0.6)}–${Math.round(crop.propagationDays * 1.4)} days before`}</td
-				>
+				<td>{sowing(crop)}</td>
 				<td
 					>{crop.harvestDays === null
 						? '–'
