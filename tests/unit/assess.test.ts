@@ -58,7 +58,7 @@ describe('assess', () => {
 		const parts = rail();
 		const us = { ...parts.place, units: { system: 'us', strength: 'ppm500' } as const };
 		const { findings, steps } = assess({ ...parts, place: us });
-		expect(findings[0]!.message).to.match(/gal\/h/);
+		expect(findings[0]!.message).to.match(/gal /);
 		expect(findings.map((f) => f.message).join(' ')).to.not.match(/ L\/h| mm /);
 		expect(steps.find((s) => s.step === 'mix')!.headline).to.match(/ppm \(500\)/);
 	});

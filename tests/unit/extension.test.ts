@@ -109,7 +109,7 @@ describe('water in the containers', () => {
 	for (const name of NAMES)
 		it(`${name}: medium, pool and what falls through add up to what the loop is reckoned with`, () => {
 			const model = modelOf(name);
-			const { layout, shelf } = model;
+			const { design, layout, shelf } = model;
 			const held = layout.containers.map((c) => model.held.get(c.id)!.result);
 			for (const [i, { availableL, poolL, fallingL }] of held.entries()) {
 				const { mediumL } = layout.containers[i]!;
@@ -120,13 +120,19 @@ describe('water in the containers', () => {
 				(s) => s.mediumL * pick(shelf.media, s.mediumId).availableFraction
 			);
 			expect(sum(held.map((h) => h.availableL))).to.be.closeTo(sum(sites), 1e-9);
+			// what falls and flows home is all of it, or what a feed brings where that is less
 			const home = model.returns.filter(({ run }) => run.way !== 'waste');
-			const counted = new Set(home.flatMap(({ run }) => run.containerIds));
-			const falling = sum(
-				layout.containers.map((c, i) => (counted.has(c.id) ? held[i]!.fallingL : 0))
-			);
-			const pipes = sum(home.map((state) => state.wetL));
-			if (model.levels.length === 0) expect(inTransitL(model)).to.be.closeTo(falling + pipes, 1e-9);
+			const onMin = model.feed?.onMin ?? 1440;
+			const wet = design.stands.map(({ id }) => {
+				const mine = home.filter(({ run }) => run.standId === id);
+				const counted = new Set(mine.flatMap(({ run }) => run.containerIds));
+				const of = layout.containers.flatMap((c, i) => (counted.has(c.id) ? [held[i]!] : []));
+				const falling = sum(of.map(({ fallingL }) => fallingL));
+				const into = layout.outlets.filter(({ standId }) => standId === id);
+				const fed = sum(into.map(({ nodeId }) => model.flows.outletLph.get(nodeId) ?? 0));
+				return Math.min(falling + sum(mine.map(({ wetL }) => wetL)), (fed * onMin) / 60);
+			});
+			if (model.levels.length === 0) expect(inTransitL(model)).to.be.closeTo(sum(wet), 1e-9);
 		});
 
 	it('a tray holds what its valve keeps in it', () => {

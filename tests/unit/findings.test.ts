@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { SystemModel } from '../../src/lib/core/model';
-import { findingsOf } from '../../src/lib/core/review';
+import { provenFindings } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { rail, railModel } from './rail';
 
@@ -9,7 +9,7 @@ describe('findings', () => {
 	/** What to do to the demo rail, the finding it must raise, and whether its first fix must settle it. */
 	const table: [code: string, changes: { path: string; value: unknown }[], settles?: boolean][] = [
 		['outlet-dry', [{ path: 'record.nowL', value: 10 }]],
-		['outlet-under-demand', []],
+		['outlet-under-demand', [{ path: 'operation.feed.setMin', value: 4 }]],
 		[
 			'uneven-flow',
 			[
@@ -30,7 +30,8 @@ describe('findings', () => {
 			[
 				{ path: 'design.source.partId', value: 'pump-4000' },
 				{ path: 'operation.dial', value: 1 },
-				{ path: 'design.lines.mainTubeId', value: 'feed-25' }
+				{ path: 'design.lines.mainTubeId', value: 'feed-25' },
+				{ path: 'operation.feed.setMin', value: 30 }
 			]
 		],
 		['tank-level-limit', []],
@@ -39,7 +40,7 @@ describe('findings', () => {
 			[
 				{ path: 'design.source.partId', value: 'pump-2500' },
 				{ path: 'operation.dial', value: 1 },
-				stand('emitterId', 'spray'),
+				stand('emitterId', 'spout-6'),
 				stand('returns', 'shared'),
 				stand('returnTubeId', 'return-32'),
 				stand('rowTubeId', 'feed-25')
@@ -65,7 +66,8 @@ describe('findings', () => {
 			[
 				{ path: 'operation.feed.school', value: 'pulse' },
 				{ path: 'operation.feed.pulseEveryMin', value: 10 },
-				{ path: 'operation.feed.timer.slotsPerDay', value: 200 }
+				{ path: 'operation.feed.timer.slotsPerDay', value: 200 },
+				{ path: 'operation.feed.setMin', value: 15 }
 			]
 		],
 		[
@@ -83,8 +85,8 @@ describe('findings', () => {
 		['row-out-of-reach', [stand('rowGapMm', 1200)]],
 		['hot-water-standing', [stand('feedFallPercent', 0)]],
 		['too-close', []],
-		['bench-weight', []],
-		['electricity-near-water', []],
+		['bench-weight', [], false],
+		['electricity-near-water', [], false],
 		['row-does-not-fit', [stand('perRow', 9)]],
 		['outside-area', [stand('perRow', 12), stand('lengthMm', 5200)]],
 		[
@@ -100,19 +102,24 @@ describe('findings', () => {
 						]
 					}
 				}
-			]
+			],
+			false
 		],
 		['reserve-runs-out', []],
-		['feed-drains', []],
+		[
+			'feed-drains',
+			[stand('drainsTo', 'waste'), { path: 'operation.feed.setMin', value: 40 }],
+			false
+		],
 		['unknown-part', [stand('emitterId', 'left-over')]]
 	];
 	for (const [code, changes, settles = true] of table)
 		it(`${code}: raised with figures, and its fix helps`, () => {
 			const model = railModel(changes);
-			const finding = findingsOf(model).find((f) => f.code === code);
+			const finding = provenFindings(model).find((f) => f.code === code);
 			if (!finding)
 				throw new Error(
-					`not raised, but ${findingsOf(model)
+					`not raised, but ${provenFindings(model)
 						.map((f) => f.code)
 						.join(', ')}`
 				);
@@ -122,14 +129,16 @@ describe('findings', () => {
 			for (const fix of finding.fixes) {
 				expect(fix.label).to.not.equal('');
 				expect(fix.effect).to.not.equal('');
-				const after = findingsOf(model.with(fix.change));
+				const after = provenFindings(model.with(fix.change));
 				const still = after.filter((f) => f.code === code && f.subject === finding.subject);
 				expect(
 					still.map((f) => f.message),
 					fix.label
 				).to.not.include(finding.message);
 			}
-			const best = findingsOf(model.with(finding.fixes[0]!.change)).filter((f) => f.code === code);
+			const best = provenFindings(model.with(finding.fixes[0]!.change)).filter(
+				(f) => f.code === code
+			);
 			if (
 				![
 					'reserve-runs-out',
@@ -151,10 +160,10 @@ describe('findings', () => {
 	for (const [what, change] of strangers)
 		it(`unknown-part: a ${what} that is not on the shelf is named, and can be replaced`, () => {
 			const model = railModel([change]);
-			const finding = findingsOf(model).find((f) => f.code === 'unknown-part')!;
+			const finding = provenFindings(model).find((f) => f.code === 'unknown-part')!;
 			expect(finding.message).to.match(new RegExp(`^The ${what} “`));
 			const after = model.with(finding.fixes[0]!.change);
-			expect(findingsOf(after).map((f) => f.code)).to.not.include('unknown-part');
+			expect(provenFindings(after).map((f) => f.code)).to.not.include('unknown-part');
 		});
 
 	it('obstacle-in-the-way: a post where the bench should stand, and rows that stay clear of it', () => {
@@ -163,16 +172,16 @@ describe('findings', () => {
 		const post = { name: 'Post', xM: 2.2, yM: 0.6, lengthM: 0.1, widthM: 0.1, heightM: 2 };
 		const area = { ...place.areas[0]!, obstacles: [post] };
 		const model = new SystemModel({ ...parts, place: { ...place, areas: [area] } }, BUILT_IN_SHELF);
-		const finding = findingsOf(model).find((f) => f.code === 'obstacle-in-the-way')!;
+		const finding = provenFindings(model).find((f) => f.code === 'obstacle-in-the-way')!;
 		expect(finding.message).to.match(/^Post stands in the way, 2.20 m from the left/);
 		expect(finding.fixes.length).to.be.within(1, 2);
 		for (const fix of finding.fixes)
-			expect(findingsOf(model.with(fix.change)).map((f) => f.code)).to.not.include(
+			expect(provenFindings(model.with(fix.change)).map((f) => f.code)).to.not.include(
 				'obstacle-in-the-way'
 			);
 		const aside = { ...place, areas: [{ ...area, obstacles: [{ ...post, yM: 1.1 }] }] };
 		expect(
-			findingsOf(new SystemModel({ ...parts, place: aside }, BUILT_IN_SHELF)).map((f) => f.code)
+			provenFindings(new SystemModel({ ...parts, place: aside }, BUILT_IN_SHELF)).map((f) => f.code)
 		).to.not.include('obstacle-in-the-way');
 	});
 
@@ -180,7 +189,7 @@ describe('findings', () => {
 		const seen = [
 			{ path: 'record.acknowledged', value: ['electricity-near-water', 'bench-weight'] }
 		];
-		const codes = findingsOf(railModel(seen)).map((f) => f.code);
+		const codes = provenFindings(railModel(seen)).map((f) => f.code);
 		for (const code of ['electricity-near-water', 'bench-weight'])
 			expect(codes).to.not.include(code);
 	});

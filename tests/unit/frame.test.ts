@@ -238,7 +238,7 @@ describe('templates', () => {
 			templatesOf(modelOf('kitchen-columns', set('design.tank.hatch', hatch))).find(
 				({ id }) => id === 'design.tank.lid'
 			)!;
-		expect(lid(false).holes.filter((h) => h.label.startsWith('riser'))).to.have.length(2);
+		expect(lid(false).holes.filter((h) => h.label.startsWith('under the pipe'))).to.have.length(2);
 		expect(lid(false).holes.filter((h) => h.label === 'cord')).to.have.length(1);
 		expect(lid(true).outlines.length).to.equal(lid(false).outlines.length + 1);
 		expect(lid(false).widthMm).to.be.closeTo(868, 1);

@@ -4,6 +4,7 @@ import { rendered } from '../../src/lib/core/review/sentence';
 import fc from 'fast-check';
 import { LIMITED, NUTRIENTS, recipe } from '../../src/lib/core/nutrients';
 import { SystemModel } from '../../src/lib/core/model';
+import { provenFindings } from '../../src/lib/core/review';
 import { lacks, overLimit } from '../../src/lib/core/review/findings/mix';
 import { SALT_IDS, saltFractions, USUAL_SALTS, type SaltId } from '../../src/lib/core/shelf';
 import { modelOf, EXAMPLES, set } from './example';
@@ -82,7 +83,7 @@ describe('a mix never poisons', () => {
 		it(`${what}: no element over its limit, the lack named, a fix that works`, () => {
 			const model = rail(...bags);
 			harmless(model);
-			const found = mixFindings(model).find((f) => f.code === 'mix-lacks')!;
+			const found = provenFindings(model).find((f) => f.code === 'mix-lacks')!;
 			expect(found.message).to.match(words);
 			expect(found.fixes).to.not.have.length(0);
 			for (const { label, change } of found.fixes)

@@ -27,7 +27,7 @@ function changesOf(parts: Parts): Change[] {
 	const { design, operation, record } = parts;
 	const crops = Object.entries(operation.crops);
 	const numbers: [path: string, value: number][] = [
-		['record.nowL', record.nowL],
+		['record.nowL', record.nowL ?? operation.fillL],
 		['operation.fillL', operation.fillL],
 		['record.useFactor', record.useFactor],
 		['operation.uptakePercent', operation.uptakePercent],
@@ -124,7 +124,7 @@ describe('what each stage reads', () => {
 		if (stage === STAGES.trials) {
 			const trials = made as SystemModel['trials'];
 			trials.lowestFlowingL();
-			trials.leastDialPercent(new Map(), model.record.nowL);
+			trials.leastDialPercent(new Map(), model.nowL);
 		}
 		return reads;
 	}
@@ -207,7 +207,7 @@ describe('a changed model shares what the change cannot have touched', () => {
 			expect(noted.layout, kindOf(model.design.stands[0]!).title).to.equal(layout);
 			expect(noted.graph).to.equal(graph);
 			expect(noted.flows).to.equal(flows);
-			const lower = model.with([set('record.nowL', model.record.nowL * 0.9)]);
+			const lower = model.with([set('record.nowL', model.nowL * 0.9)]);
 			expect(lower.layout).to.equal(layout);
 			expect(lower.flows).to.not.equal(flows);
 		}

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { assess } from '../../src/lib/core/operations';
+import { assessModel, modelFrom } from '../../src/lib/core/operations';
+import { provenFindings } from '../../src/lib/core/review';
 import { accepted, dice, mutant } from './mutants';
 
 const MUTANTS = 2000;
@@ -26,7 +27,10 @@ describe('what the schema accepts is assessed', () => {
 				if (!system) continue;
 				taken++;
 				try {
-					finite(assess(system), 'assessment');
+					const model = modelFrom(system);
+					finite(assessModel(model), 'assessment');
+					// every tenth with all its fixes tried
+					if (i % 10 === 0) finite(provenFindings(model), 'fixes');
 				} catch (fault) {
 					faults.push(`${name}: ${String(fault)}`);
 				}

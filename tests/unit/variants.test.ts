@@ -25,7 +25,7 @@ import {
 } from '../../src/lib/core/layout';
 import { assessModel, calculate } from '../../src/lib/core/operations';
 import { SystemModel } from '../../src/lib/core/model';
-import { findingsOf } from '../../src/lib/core/review';
+import { findingsOf, fixesOf } from '../../src/lib/core/review';
 import { autofix } from '../../src/lib/core/edit';
 import { BUILT_IN_SHELF, type ShelfLists } from '../../src/lib/core/shelf';
 import { rail } from './rail';
@@ -252,7 +252,7 @@ describe('examples', () => {
 					expect(again, op).to.deep.equal({ result });
 				}
 			const settled = assessment.findings.filter((finding) =>
-				finding.fixes.some((fix) => {
+				fixesOf(model, finding).some((fix) => {
 					const after = findingsOf(model.with(fix.change));
 					return !after.some((f) => f.code === finding.code && f.subject === finding.subject);
 				})

@@ -69,13 +69,34 @@ const MENDED: Record<string, Record<number, number>> = {
 	'away-bench': { 1: 0.73 },
 	'single-bucket': { 1: 0.0945, 2: 0.0945, 3: 0.0945, 4: 0.0945 }
 };
+/** A clean screen costs four times what was taken for it then. */
+const SCREEN = { was: 2.5, is: 10 };
+const SCREENED = ['away-bench', 'valve-pots'];
+/** Spray heads and compensating drippers have the figures of their kind now. */
+type Outlet = { nominalFlowLph?: number; minHeadM?: number };
+const withOutlet = ({ outlet }: { outlet?: Outlet }) =>
+	outlet && {
+		outlet: {
+			...outlet,
+			...(outlet.nominalFlowLph === 180 && { nominalFlowLph: 30 }),
+			...(outlet.minHeadM === 3.5 && { minHeadM: 5 })
+		}
+	};
 function mended(name: string): Expected {
-	const { lengthsM, links, ...rest } = EXPECTED[name]!;
+	const { lengthsM, links, nodes, ...rest } = EXPECTED[name]!;
 	const at = MENDED[name] ?? {};
 	return {
 		...rest,
+		nodes: nodes.map((node) => ({ ...node, ...withOutlet(node as { outlet?: Outlet }) })),
 		lengthsM: lengthsM.map((m, i) => at[i] ?? m),
-		links: links.map((link, i) => (i in at ? { ...link, lengthM: at[i] } : link))
+		links: links.map((link, i) => ({
+			...link,
+			...(i in at && { lengthM: at[i] }),
+			...(i === 0 &&
+				SCREENED.includes(name) && {
+					fittingsK: (link as { fittingsK: number }).fittingsK + SCREEN.is - SCREEN.was
+				})
+		}))
 	};
 }
 

@@ -15,7 +15,18 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 		by: [set('operation.dial', 0.42)],
 		says: /run dry/
 	},
-	{ code: 'outlet-under-demand', from: 'lean-to-rail', by: [], says: /will run short/ },
+	{
+		code: 'outlet-under-demand',
+		from: 'lean-to-rail',
+		by: [set('operation.feed.setMin', 3)],
+		says: /will run short/
+	},
+	{
+		code: 'outlet-under-demand',
+		from: 'tower-bank',
+		by: [],
+		says: /line of sites below.*The lowest go short first/s
+	},
 	{
 		code: 'pump-too-small',
 		from: 'kitchen-columns',
@@ -34,7 +45,7 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 		from: 'loft-table',
 		by: [set('design.stands.0.bucketId', 'no-such-pot')]
 	},
-	{ code: 'tank-level-limit', from: 'kitchen-columns', by: [] },
+	{ code: 'tank-level-limit', from: 'lean-to-rail', by: [] },
 	// tank
 	{
 		code: 'tank-below-pump',
@@ -44,11 +55,24 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 	},
 	{
 		code: 'drain-back-spills',
-		from: 'single-bucket',
-		by: [],
+		from: 'lean-to-rail',
+		by: [set('operation.fillL', 74)],
 		says: /spills/
 	},
-	{ code: 'drift-over-limit', from: 'away-bench', by: [] },
+	{
+		code: 'drift-over-limit',
+		from: 'lean-to-rail',
+		by: [
+			set('operation.topUp', { kind: 'float', with: 'solution' }),
+			set('operation.maxDriftPercent', 10)
+		],
+		says: /brings more salt than the plants take up/
+	},
+	{
+		code: 'drift-over-limit',
+		from: 'loft-table',
+		by: [set('operation.topUp', { kind: 'hand', everyDays: 5, with: 'water' })]
+	},
 	{
 		code: 'pump-out-of-reach',
 		from: 'kitchen-columns',
@@ -67,13 +91,40 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 		by: [set('design.tank.hatch', true)],
 		says: /no room for a hatch/
 	},
-	{ code: 'plate-under-water', from: 'single-bucket', by: [] },
 	{
 		code: 'plate-under-water',
 		from: 'single-bucket',
 		by: [set('design.tank.overflowBelowRimMm', 0)]
 	},
-	{ code: 'reserve-runs-out', from: 'float-top-up', by: [], unmended: true },
+	{ code: 'reserve-runs-out', from: 'float-top-up', by: [] },
+	{
+		code: 'float-may-stick',
+		from: 'lean-to-rail',
+		by: [],
+		says: /79 L go over its brim.*Stuck shut/,
+		unmended: true
+	},
+	{
+		code: 'float-may-stick',
+		from: 'lean-to-rail',
+		by: [set('design.reserve', null)],
+		says: /mains run on.*back-flow/,
+		unmended: true
+	},
+	{
+		code: 'tank-low-now',
+		from: 'away-bench',
+		by: [set('record.nowL', 8), set('operation.topUp.everyDays', 9)],
+		unmended: true
+	},
+	{
+		code: 'siphon-runs-on',
+		from: 'slab-gutter',
+		by: [set('design.tank.floorMm', 900)],
+		says: /goes on running/
+	},
+	{ code: 'water-too-warm', from: 'loft-table', by: [set('record.waterC', 29)], unmended: true },
+	{ code: 'water-too-cold', from: 'loft-table', by: [set('record.waterC', 8)], unmended: true },
 	// feed
 	{
 		code: 'feed-dose-short',
@@ -81,8 +132,36 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 		by: [set('operation.feed.setMin', 1)]
 	},
 	{ code: 'feed-too-seldom', from: 'bucket-stack', by: [] },
-	{ code: 'feed-drains', from: 'lean-to-rail', by: [set('operation.feed.setMin', 25)] },
+	{ code: 'feed-drains', from: 'slab-gutter', by: [set('operation.feed.setMin', 60)] },
+	{
+		code: 'pumped-under-drunk',
+		from: 'lean-to-rail',
+		by: [set('operation.feed.soakPerDay', 2), set('operation.feed.setMin', 5)],
+		says: /where the plants drink/
+	},
+	{ code: 'feed-night-too-long', from: 'mixed-loop', by: [], says: /first of the next/ },
+	{ code: 'trickle-drowns', from: 'loft-table', by: [set('operation.feed.school', 'continuous')] },
+	{ code: 'salt-builds-up', from: 'away-bench', by: [], says: /stays in the medium/ },
+	{
+		code: 'salt-builds-up',
+		from: 'slab-gutter',
+		by: [set('operation.feed.drainFraction', 0), set('operation.uptakePercent', 20)]
+	},
 	{ code: 'crops-disagree', from: 'mixed-loop', by: [], unmended: true },
+	{
+		code: 'ph-disagree',
+		from: 'loft-table',
+		by: [set('operation.crops', { 'table/1/1/1': 'blueberry', 'table/1/2/1': 'leaf-lettuce' })],
+		says: /one wants 5.5 at most, another 5.6 at least/,
+		unmended: true
+	},
+	{
+		code: 'source-water',
+		from: 'lean-to-rail',
+		by: [set('place.water.alkalinityMeqL', 4), set('place.water.Na', 80)],
+		says: /4 meq\/L of alkalinity and 80 mg\/L of sodium.*phosphoric acid.*gathers in the loop/,
+		unmended: true
+	},
 	{ code: 'drains-to-waste', from: 'slab-gutter', by: [] },
 	{ code: 'feed-overlap', from: 'kitchen-columns', by: [set('operation.feed.setMin', 60)] },
 	{

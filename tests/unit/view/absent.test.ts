@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { findingsOf, STEPS, stepsOf } from '../../../src/lib/core/review';
+import { provenFindings, STEPS, stepsOf } from '../../../src/lib/core/review';
 import { fieldsOf, kindOf } from '../../../src/lib/core/design';
 import { timedSites } from '../../../src/lib/core/model';
 import { EXAMPLES } from '../example';
@@ -35,7 +35,7 @@ describe('what is not there is not spoken of', () => {
 				}
 			};
 			const { model } = session;
-			const findings = findingsOf(model);
+			const findings = provenFindings(model);
 			for (const { code, message, fixes } of findings)
 				look(code, [message, ...fixes.flatMap(({ label, effect }) => [label, effect])].join(' '));
 			for (const { step, headline } of stepsOf(model, findings)) look(step, headline);

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { partsSchema, setPaths } from '../../../src/lib/core/design';
 import { METRIC } from '../../../src/lib/core/quantity';
+import { fixesOf } from '../../../src/lib/core/review';
 import { set } from '../example';
 import { serverThat, serverThatKeeps, sessionOf, storedOf, type Sent, type Session } from './stage';
 
@@ -249,13 +250,13 @@ describe('an open system', function () {
 
 	it('a fix is kept like any change, and the bar goes to the most urgent', async () => {
 		session.shown = 3;
-		const finding = session.findings.find((f) => f.fixes.length > 0)!;
-		session.fix(finding, finding.fixes[0]!);
+		const finding = session.findings.find((f) => fixesOf(session.model, f).length > 0)!;
+		await session.prove(finding);
+		const [first] = session.fixes;
+		session.fix(finding, first!);
 		await settled();
 		expect(session.shown).to.equal(0);
-		expect(sent[0]!.body.label).to.equal(
-			`${finding.code}: ${finding.fixes[0]!.label}`.slice(0, 80)
-		);
+		expect(sent[0]!.body.label).to.equal(`${finding.code}: ${first!.label}`.slice(0, 80));
 		expect(partsSchema.safeParse(session.parts).success).to.equal(true);
 	});
 

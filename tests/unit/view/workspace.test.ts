@@ -18,8 +18,10 @@ describe('the bar of findings', function () {
 	for (const name of EXAMPLES)
 		it(`${name}: says each finding with its step, and offers its fixes with what they do`, async () => {
 			const session = await sessionOf(name);
-			for (const [i, { message, fixes, severity }] of session.findings.entries()) {
+			for (const [i, finding] of session.findings.entries()) {
+				const { message, severity, acknowledge } = finding;
 				session.shown = i;
+				await session.prove(finding);
 				const root = await bar(session);
 				expect(wordsOf(root))
 					.to.include(message)
@@ -28,7 +30,10 @@ describe('the bar of findings', function () {
 					true
 				);
 				const offered = root.querySelectorAll('.fixes button').map((b) => wordsOf(b).trim());
-				expect(offered).to.deep.equal(fixes.map((f) => `${f.label} ${f.effect}`));
+				expect(offered).to.deep.equal([
+					...session.fixes.map((f) => `${f.label} ${f.effect}`),
+					...(acknowledge ? [`${acknowledge.label} settled by your word`] : [])
+				]);
 			}
 		});
 
@@ -39,7 +44,9 @@ describe('the bar of findings', function () {
 		expect(wordsOf(await bar(session))).to.include(`${count} of ${count}`);
 		for (let i = 0; i < 20 && session.findings.length > 0; i++) {
 			const [finding] = session.findings;
-			if (finding!.fixes[0]) session.fix(finding!, finding!.fixes[0]);
+			await session.prove(finding!);
+			if (session.fixes[0]) session.fix(finding!, session.fixes[0]);
+			else if (finding!.acknowledge) session.acknowledge(finding!);
 			else
 				session.set(
 					'record.acknowledged',

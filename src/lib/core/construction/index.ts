@@ -1,3 +1,4 @@
+export * from './push';
 export * from './parts';
 export * from './templates';
 export * from './tipping';

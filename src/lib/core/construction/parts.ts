@@ -43,7 +43,8 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 	if (design.lines.filter) add('filter', 'Screen filter', 1);
 	if (design.lines.checkValve) add('check-valve', 'Check valve', 1);
 	for (const joint of [...pumpJoint(design, shelf), ...layout.joints])
-		if (design.lines.adapters.includes(joint.id) && joint.adapter)
+		// one that was bought for a joint that has changed since is needed no more
+		if (joint.needs && design.lines.adapters.includes(joint.id) && joint.adapter)
 			add(`adapter ${joint.id}`, joint.adapter, joint.count);
 	return list.lines;
 }
@@ -73,16 +74,19 @@ class PartsList {
 function standParts({ add, part }: PartsList, stand: Stand, layout: Layout, shelf: Shelf): void {
 	const mine = layout.containers.filter((c) => c.standId === stand.id);
 	const { bucketId, elbowId, emitterId, mediumId } = fieldsOf(stand);
-	if (bucketId) part(shelf.buckets, bucketId, mine.length);
+	const { parts } = layout.stands.find(({ id }) => id === stand.id)!;
+	// what the stand counts itself is not counted again
+	const listed = new Set(parts.map(({ id }) => id));
+	const pots = mine.reduce((sum, { inner }) => sum + Math.max(1, inner.length), 0);
+	if (bucketId && !listed.has(bucketId)) part(shelf.buckets, bucketId, pots);
 	if (elbowId) part(shelf.elbows, elbowId, mine.length);
 	const outlets = layout.outlets.filter((e) => e.standId === stand.id).length;
 	if (emitterId) part(shelf.emitters, emitterId, outlets);
 	const litres = mine.reduce((total, c) => total + c.mediumL, 0);
-	if (mediumId && litres > 0) {
+	if (mediumId && litres > 0 && !listed.has('slab')) {
 		const line = part(shelf.media, mediumId, 1);
 		line.litres = (line.litres ?? 0) + litres;
 	}
-	const { parts } = layout.stands.find(({ id }) => id === stand.id)!;
 	for (const { id, name, count, lengthM } of parts) add(id, name, count, lengthM);
 }
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { quantity } from '../quantity';
+import { oneOf, quantity } from '../quantity';
 
 /** How warm and how damp it gets: of a typical day, and of a month. */
 export const weather = {
@@ -24,11 +24,16 @@ export function refuseTurned(
 		issue('rhMaxPercent', 'highest humidity must be at least the lowest, %');
 }
 
+/** Under glass hardly any air moves, m/s, unless somebody measured it. */
+export const WIND_UNDER_GLASS_MS = 0.3;
+
 /** What is told of a day outdoors or under glass. */
 export const OUTDOORS = {
 	setting: z.literal('outdoors'),
 	...weather,
-	windMS,
+	windMS: windMS.optional(),
+	/** Under glass the roof takes the long-wave loss, not the sky; the radiation is what gets in. */
+	cover: oneOf('cover', ['sky', 'glass']).optional(),
 	elevationM: quantity('elevation', 'span', { min: -500, max: 9000 }),
 	latitudeDeg: quantity('latitude', 'angle', { min: -90, max: 90 }),
 	dayOfYear: quantity('day of the year', 'count', { min: 1, max: 366, whole: true }),
@@ -39,7 +44,7 @@ export const OUTDOORS = {
 export const INDOORS = {
 	setting: z.literal('indoors'),
 	...weather,
-	windMS: windMS.default(0.3),
+	windMS: windMS.default(WIND_UNDER_GLASS_MS),
 	ppfdUmol: quantity('PPFD', 'photonsOnLeaf', { min: 0, max: 3000 }),
 	photoperiodH: quantity('photoperiod', 'hours', { min: 0, max: 24 }),
 	lamp: z.enum(['led', 'sun'], { error: () => 'lamp must be one of led, sun' })
@@ -65,6 +70,17 @@ export function refuseDay(context: z.core.$RefinementCtx, input: Climate): void 
 		context.addIssue({ code: 'custom', path: [path], message });
 	refuseTurned(context, input);
 	if (input.setting === 'indoors') return;
+	if (input.cover === 'glass') {
+		if (input.sunshineH !== undefined)
+			issue(
+				'sunshineH',
+				'under glass give what gets in as solar radiation, MJ/m², not hours of sunshine'
+			);
+		if (input.solarMjM2 === undefined)
+			issue('solarMjM2', 'under glass the solar radiation that gets in is needed, 0 to 50 MJ/m²');
+		return;
+	}
+	if (input.windMS === undefined) issue('windMS', 'wind must be a number from 0 to 40 m/s');
 	if (input.sunshineH !== undefined && input.solarMjM2 !== undefined)
 		issue('solarMjM2', 'give either hours of sunshine or solar radiation, not both');
 	if (input.sunshineH === undefined && input.solarMjM2 === undefined)

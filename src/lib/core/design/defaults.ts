@@ -12,7 +12,7 @@ import {
 } from '../shelf';
 import { standPath } from './change';
 import type { Design } from './design';
-import type { Operation } from './operation';
+import { NO_CHANGE, type Operation } from './operation';
 import type { Plan, System } from './parts';
 import type { SystemRecord } from './record';
 import { kindOf, type StandRequest, type Stand, type Variant } from './stand';
@@ -47,7 +47,7 @@ export function startSystem(start: NewSystem, shelf: Shelf): System {
 	return {
 		design: { ...plan.design, ...design },
 		operation,
-		record: { ...FRESH_RECORD, nowL: operation.fillL }
+		record: FRESH_RECORD
 	};
 }
 
@@ -86,6 +86,7 @@ const usualDesign = (start: NewSystem, stand: Stand, tankId: string, pump: Pump)
 		mainTubeId: `feed-${pump.outletMm}`,
 		filter: false,
 		checkValve: false,
+		airHole: false,
 		adapters: []
 	},
 	stands: [stand],
@@ -100,13 +101,15 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 	dial: 1,
 	shutValves: [],
 	topUp: { kind: 'hand', everyDays: 2, with: 'solution' },
+	change: NO_CHANGE,
+	flushEveryDays: null,
 	maxDriftPercent: 25,
 	uptakePercent: 85,
 	feed: {
 		school: 'soak',
-		lights: { onMin: 330, durationMin: 930, profile: 'sun' },
+		lights: { onMin: null, durationMin: null, profile: null },
 		dayShare: 0.9,
-		allowedDepletion: 0.2,
+		allowedDepletion: null,
 		drainFraction: 0.2,
 		window: { startAfterOnMin: 90, stopBeforeOffMin: 120 },
 		timer: { resolutionMin: 1, minOnMin: 1, slotsPerDay: 24 },
@@ -114,11 +117,13 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 		pulseEveryMin: 60,
 		repeatEveryMin: 120,
 		repeatFromMin: 0,
+		startsMin: [480, 1080],
 		setMin: null
 	},
 	lampHours: {},
 	mix: {
 		strengthMsCm: null,
+		fills: 'tank',
 		method: 'meter',
 		labelShare: 1,
 		source: { kind: 'salts', saltIds: USUAL_SALTS }
@@ -126,7 +131,8 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 };
 
 /** Nothing seen, measured or done yet: plants are young, the water is at room warmth. */
-const FRESH_RECORD: Omit<SystemRecord, 'nowL'> = {
+const FRESH_RECORD: SystemRecord = {
+	nowL: null,
 	stages: {},
 	waterC: 20,
 	useFactor: 1,

@@ -14,6 +14,9 @@ export const lampSchema = z.strictObject({
 	ppfUmolS: quantity('photon output', 'photons', { min: 1, max: 10_000 }),
 	/** Full angle within which it gives half its brightness or more. */
 	spreadDeg: quantity('spread of the light', 'angle', { min: 10, max: 170 }),
+	/** From straight down: 90 shines sideways; and which way, from the front turning right. */
+	turnedDeg: quantity('turned from straight down', 'angle', { min: 0, max: 180 }).default(0),
+	towardsDeg: quantity('turned towards', 'angle', { min: 0, max: 360 }).default(180),
 	watts: quantity('power of the lamp', 'power', { min: 0, max: 5000 }),
 	/** Lamps with one number share a socket and its timer. */
 	socket: quantity('socket', 'count', { min: 1, max: 20, whole: true })

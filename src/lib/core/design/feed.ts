@@ -5,7 +5,7 @@ export const DAY_MIN = 1440;
 const minutes = (name: string, min: number, max: number) =>
 	quantity(name, 'minutes', { min, max, whole: true });
 
-export const SCHOOLS = ['soak', 'pulse', 'repeat', 'continuous'] as const;
+export const SCHOOLS = ['soak', 'pulse', 'repeat', 'continuous', 'fixed'] as const;
 export const lightsSchema = z.strictObject({
 	onMin: minutes('lights on', 0, DAY_MIN - 1),
 	durationMin: minutes('length of light', 1, DAY_MIN),
@@ -25,6 +25,7 @@ export const timerSchema = z.strictObject({
 	minOnMin: minutes('least on-time', 1, 240).default(1),
 	slotsPerDay: quantity('slots', 'timesADay', { min: 1, max: DAY_MIN, whole: true }).default(48)
 });
+const STARTS = 'starts must be 1 to 1,440 whole minutes from 0 to 1,439';
 /** How the timer is planned; shared by the design and the feed-plan operation. */
 export const feedFields = {
 	school: oneOf('school', SCHOOLS),
@@ -35,15 +36,26 @@ export const feedFields = {
 	soakPerDay: quantity('soaks', 'timesADay', { min: 1, max: DAY_MIN, whole: true }),
 	pulseEveryMin: minutes('pulse spacing', 1, DAY_MIN),
 	repeatEveryMin: minutes('repeat spacing', 1, DAY_MIN),
-	repeatFromMin: minutes('first repeat', 0, DAY_MIN - 1)
+	repeatFromMin: minutes('first repeat', 0, DAY_MIN - 1),
+	/** Set by hand, in any order. */
+	startsMin: z
+		.array(minutes('start', 0, DAY_MIN - 1))
+		.min(1, STARTS)
+		.max(DAY_MIN, STARTS)
 };
 
 /** The feeding of one loop. `setMin` is what stands on the grower's timer; null: as planned. */
 export const feedSchema = z.strictObject({
 	school: feedFields.school,
-	lights: lightsSchema,
+	/** null: as long as the lamps or the sun of the place shine. */
+	lights: z.strictObject({
+		onMin: lightsSchema.shape.onMin.nullable(),
+		durationMin: lightsSchema.shape.durationMin.nullable(),
+		profile: lightsSchema.shape.profile.nullable()
+	}),
 	dayShare: feedFields.dayShare,
-	allowedDepletion: feedFields.allowedDepletion,
+	/** null: the least its media and roots allow. */
+	allowedDepletion: feedFields.allowedDepletion.nullable(),
 	drainFraction: feedFields.drainFraction,
 	window: windowSchema,
 	timer: timerSchema,
@@ -51,6 +63,8 @@ export const feedSchema = z.strictObject({
 	pulseEveryMin: feedFields.pulseEveryMin,
 	repeatEveryMin: feedFields.repeatEveryMin,
 	repeatFromMin: feedFields.repeatFromMin,
+	/** When somebody waters by hand. */
+	startsMin: feedFields.startsMin.default([480, 1080]),
 	setMin: minutes('minutes set on the timer', 1, DAY_MIN).nullable()
 });
 export type School = (typeof SCHOOLS)[number];

@@ -42,6 +42,8 @@ export const linesSchema = z.strictObject({
 	mainTubeId: id('main tube'),
 	filter: z.boolean('filter must be true or false'),
 	checkValve: z.boolean('checkValve must be true or false'),
+	/** A small hole in the main over the water: air comes in when the pump stops, and nothing siphons. */
+	airHole: z.boolean('airHole must be true or false').default(false),
 	/** Joints made with an adapter, by joint id. */
 	adapters: z.array(id('joint')).max(200)
 });

@@ -33,5 +33,7 @@ export const mixSchema = z.strictObject({
 	method: oneOf('method', ['meter', 'label']),
 	/** Part of the label's dose. */
 	labelShare: quantity('part of the label dose', 'share', { min: 0.1, max: 1.5 }),
+	/** What is mixed for. */
+	fills: oneOf('what is filled', ['tank', 'reserve', 'loop']).default('tank'),
 	source: nutrientSource
 });

@@ -21,6 +21,18 @@ export const topUpSchema = z.discriminatedUnion(
 	{ error: () => 'top-up must be one of hand, float' }
 );
 
+export const changeSchema = z.strictObject({
+	everyDays: quantity('days between changes', 'days', { min: 1, max: 365, whole: true }).nullable(),
+	/** Topped up since the last. */
+	toppedUpL: quantity('litres topped up', 'volume', { above: 0, max: 100_000 }).nullable(),
+	driftPercent: quantity('drift', 'percent', { above: 0, max: 1000 }).nullable()
+});
+export const NO_CHANGE: z.infer<typeof changeSchema> = {
+	everyDays: null,
+	toppedUpL: null,
+	driftPercent: null
+};
+
 /** Which crop stands at a site. */
 const cropsAt = z.record(z.string().max(120), id('crop'));
 
@@ -37,6 +49,12 @@ export const operationSchema = z.strictObject({
 	/** How far the grower fills the tank, at rest. */
 	fillL: quantity('fill', 'volume', { min: 0.1, max: 100_000 }),
 	topUp: topUpSchema,
+	/** When all of the solution is changed, whichever comes first; null: not by that. */
+	change: changeSchema.default(NO_CHANGE),
+	/** Rinses what stands in media that nothing comes back from with plain water; null: never. */
+	flushEveryDays: quantity('days between flushes', 'days', { min: 1, max: 365, whole: true })
+		.nullable()
+		.default(null),
 	maxDriftPercent: quantity('greatest drift', 'percent', { above: 0, max: 100 }),
 	/** Strength of what plants take up, as a share of the tank's. */
 	uptakePercent: quantity('uptake strength', 'percent', { min: 0, max: 200 }),

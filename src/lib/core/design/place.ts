@@ -65,6 +65,8 @@ export const placeSchema = z
 		pricePerKwh: quantity('price of electricity', 'perKwh', { min: 0, max: 100 }),
 		units: unitsSchema,
 		months: monthsSchema,
+		/** Cautions that hold for every system here and were seen to once, by finding code. */
+		acknowledged: z.array(text('caution', 60)).max(100).default([]),
 		areas: z.array(areaSchema).min(1, 'a place needs at least one area').max(50)
 	})
 	.superRefine((place, context) => refuseRepeats(context, place.areas, 'areas'));
@@ -119,5 +121,6 @@ export const defaultPlace = (name: string, area: Area): Place => ({
 	pricePerKwh: 0.3,
 	units: METRIC,
 	months: null,
+	acknowledged: [],
 	areas: [area]
 });

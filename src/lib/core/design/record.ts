@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { id, oneOf, quantity, text } from '../quantity';
 import { STAGES } from '../shelf';
 import type { Design } from './design';
+import type { Operation } from './operation';
 
 /** One pair of a bench test: the grower's own jug and watch. */
 const benchReading = z.strictObject({
@@ -19,8 +20,8 @@ export const pumpTestSchema = z.strictObject({
 export const recordSchema = z.strictObject({
 	/** How far the plant at a site has grown, as last seen. */
 	stages: z.record(z.string().max(120), oneOf('stage', STAGES)),
-	/** In the tank now, with the pump running. */
-	nowL: quantity('water in the tank', 'volume', { min: 0, max: 100_000 }),
+	/** Seen in the tank; null: nobody looked, it is as full as it is kept. */
+	nowL: quantity('water in the tank', 'volume', { min: 0, max: 100_000 }).nullable(),
 	waterC: quantity('water temperature', 'temperature', { min: 0, max: 45 }),
 	/** Measured use over predicted use. */
 	useFactor: quantity('use factor', 'ratio', { min: 0.1, max: 10 }),
@@ -35,6 +36,12 @@ export const recordSchema = z.strictObject({
 });
 export type SystemRecord = z.infer<typeof recordSchema>;
 export type BenchReading = z.infer<typeof benchReading>;
+
+/** Litres in the tank: as last seen, else as full as it is kept. */
+export const litresNow = (
+	{ nowL }: Pick<SystemRecord, 'nowL'>,
+	{ fillL }: Pick<Operation, 'fillL'>
+): number => nowL ?? fillL;
 
 /** The bench test of the pump that is built in; null: it was not tried, or another was. */
 export function benchOf(

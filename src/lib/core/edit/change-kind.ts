@@ -31,7 +31,7 @@ export function changeKind(model: SystemModel, variant: Variant): ChangedKind {
 	const started = startedAs(model, variant, planted);
 	const plan = planOf(model, started, planted);
 	// made to work filled as it is meant to be; what is in the tank now is seen, not designed
-	const filled = { ...record, nowL: plan.operation.fillL };
+	const filled = { ...record, nowL: null };
 	const settled = autofix({ ...plan, record: filled, place }, shelf);
 	const made = { design: settled.design, operation: settled.operation };
 	return { plan: made, ...said(model, made, planted.length) };

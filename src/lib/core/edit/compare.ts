@@ -154,7 +154,7 @@ export function variantOf(parts: Parts, plan: Plan): Parts {
 		kinds(plan.design) === kinds(parts.design) &&
 		plan.design.tank.partId === parts.design.tank.partId &&
 		JSON.stringify(plan.design.tank.shape) === JSON.stringify(parts.design.tank.shape);
-	const nowL = same ? parts.record.nowL : plan.operation.fillL;
+	const nowL = same ? parts.record.nowL : null;
 	return { ...parts, ...plan, record: { ...parts.record, nowL } };
 }
 

@@ -89,7 +89,7 @@ const HOLDS: Record<Limit, (model: SystemModel) => boolean> = {
 		// full open and filled: the best it can do
 		const best = model.with([
 			...(model.design.source.kind === 'pump' ? [set('operation.dial', 1)] : []),
-			set('record.nowL', Math.min(model.operation.fillL, model.tank.fullL))
+			set('record.nowL', null)
 		]);
 		const needs = model.feed?.needLph;
 		return needs ? allFed(best, needs) : best.path.result.uniformity.dry === 0;

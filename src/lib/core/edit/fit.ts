@@ -117,7 +117,7 @@ export function oneMore(model: SystemModel, by: 1 | -1, index = 0): OneMore | nu
 	const after = longer.with([set('operation.crops', crops)]);
 	const planted = after.layout.sites.filter((site) => site.cropId);
 	const flows = (planted.length > 0 ? planted : after.layout.sites).map(
-		(site) => after.flows.siteLph.get(site.id) ?? 0
+		(site) => after.flows.arrivesLph.get(site.id) ?? 0
 	);
 	return {
 		by,

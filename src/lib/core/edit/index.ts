@@ -1,4 +1,6 @@
 export * from './autofix';
+export * from './begin';
+export * from './settle';
 export * from './change-kind';
 export * from './compare';
 export * from './extension';

@@ -1,1 +1,2 @@
 export * from './feed-plan';
+export * from './feed-plan-schema';

@@ -7,6 +7,9 @@ import { cupFront, evenly, fallsBack, headers, onSkin, riser } from './tower-kit
 import type { Container, FeedNode, Point, LayoutInput } from './types';
 import { BARB, ELBOW, TEE_BRANCH, StandBuilder } from './stand-builder';
 
+/** PVC drain pipe and its branches. */
+const WALL_MM = 3;
+
 /** Branch fittings on short pipes, turned from one to the next; a shared riser between two stacks. */
 export function branchStack(
 	stand: BranchStack,
@@ -22,18 +25,26 @@ export function branchStack(
 	standing.feet.forEach((foot, i) => {
 		const stack = stackAt(builder, stand, foot, i, heightM);
 		const top = { ...foot, zM: foot.zM + heightM - 0.02 };
+		const line = [[...stack.siteIds].reverse()];
+		builder.passOn(line, stand.catchPercent / 100);
 		builder.emit(outside(builder, stand, feet, i, top), {
 			id: builder.outlet(i + 1),
 			label: stack.label,
 			emitterId: stand.emitterId,
 			containerId: stack.id,
-			shares: evenly(stack.siteIds, 1, stand.catchPercent / 100),
-			passes: true
+			shares: evenly(line),
+			leastLph: builder.wetting(Math.PI * (stand.outerDiameterMm - 2 * WALL_MM))
 		});
 		fallsBack(builder, stand, stack, foot);
 	});
 	outletJoints(builder, stand, stand.towers);
-	return finish(builder, standing, { widthM, heightM }, partsOf(stand, builder.slots().length));
+	return finish(
+		builder,
+		standing,
+		{ widthM, heightM },
+		partsOf(stand, builder.slots().length),
+		stand.tied
+	);
 }
 
 /** How high one fitting stands over the next. */
@@ -51,7 +62,7 @@ function stackAt(
 	const medium = pick(builder.shelf.media, stand.mediumId);
 	const mine = builder.slotsIn(i);
 	const mediumL = (mine.length * stand.siteMl) / 1000;
-	const wallL = Math.PI * stand.outerDiameterMm * 3 * heightM * 1e-3;
+	const wallL = Math.PI * stand.outerDiameterMm * WALL_MM * heightM * 1e-3;
 	const massKg = wallL * builder.vessels.pvcKgL.value + mediumL * medium.wetKgL;
 	const stack = body(builder, foot, i, widthM, heightM, mediumL, massKg);
 	for (const slot of mine) {

@@ -109,6 +109,8 @@ function joints(builder: StandBuilder<Stand>, stand: Buckets): void {
 	const back = pick(shelf.tubes, stand.returnTubeId);
 	builder.feedJoints(stand, piece.outlets.length);
 	const id = builder.id('elbow-return');
+	// a hole over two thirds of the pipe's width leaves too little wall for the seal
+	const needs = elbow.holeMm > (2 / 3) * back.innerDiameterMm;
 	piece.joints.push({
 		id,
 		name: 'drain elbow into the return',
@@ -116,9 +118,8 @@ function joints(builder: StandBuilder<Stand>, stand: Buckets): void {
 		bPartId: back.id,
 		aMm: elbow.holeMm,
 		bMm: back.innerDiameterMm,
-		// a hole over two thirds of the pipe's width leaves too little wall for the seal
-		fits:
-			elbow.holeMm <= (2 / 3) * back.innerDiameterMm || builder.design.lines.adapters.includes(id),
+		needs,
+		fits: !needs || builder.design.lines.adapters.includes(id),
 		adapter: `${back.nominalMm} mm tee with a ${elbow.outerDiameterMm} mm branch`,
 		count: piece.containers.length
 	});

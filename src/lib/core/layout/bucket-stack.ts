@@ -28,6 +28,7 @@ export function bucketStack(
 		const out = riser(builder, rowLetter(i), feet[i]!, top, stand.riserTubeId);
 		const lines = linesBy(mine, (slot) => slot.plant * 2 + (slot.column % 2));
 		const catchShare = stand.catchPercent / 100;
+		builder.passOn(lines, catchShare);
 		builder.emit(
 			out,
 			{
@@ -35,20 +36,32 @@ export function bucketStack(
 				label: stack.label,
 				emitterId: stand.emitterId,
 				containerId: stack.id,
-				shares: evenly(stack.siteIds, lines.length, catchShare)
+				shares: evenly(lines),
+				// perforated lids lead it to every line of holes
+				leastLph: builder.vessels.lobeLph.value * lines.length
 			},
 			{ diameterMm: bucket.bottomDiameterMm, tiltMmPerM: stand.leanMmPerM, lines, catchShare }
 		);
 		fallsBack(builder, stand, stack, foot);
 	});
 	outletJoints(builder, stand, stand.towers);
-	const buckets = stand.towers * stand.tiers;
-	return finish(builder, standing, { widthM, heightM }, [
-		takes(stand.bucketId, bucket.name, buckets),
-		takes('bucket-lid', `Lid for a ${bucket.name}`, buckets),
-		takes('bolt', 'Plastic bolt with seal', stand.towers * (stand.tiers - 1) * 4)
-	]);
+	return finish(builder, standing, { widthM, heightM }, partsOf(stand, bucket), stand.tied);
 }
+
+function partsOf(stand: BucketStack, bucket: Bucket) {
+	const buckets = stand.towers * stand.tiers;
+	return [
+		takes(stand.bucketId, bucket.name, buckets),
+		// one on each bucket; the lowest stands on the lid of the tank, or on one of its own
+		takes('bucket-lid', `Lid for a ${bucket.name}`, buckets),
+		...(stand.footing === 'lid' ? [takes('tank-lid', 'Lid for the tank', 1)] : []),
+		// every bucket is bolted to the lid it stands on
+		takes('bolt', 'Plastic bolt with seal', buckets * BOLTS)
+	];
+}
+
+/** Through the foot of a bucket into the lid under it. */
+const BOLTS = 4;
 
 /** How high one bucket with its lid stands over the next. */
 const eachOf = ({ heightMm }: Bucket): number => heightMm / 1000 + 0.012;

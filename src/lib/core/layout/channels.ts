@@ -4,6 +4,7 @@ import { frame } from './channel-frame';
 import { collector } from './collector';
 import { bar, boxOf, rect } from './outline';
 import { layoutRow } from './row';
+import { evenly } from './tower-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import type { Container, Corner, FeedNode, Point, LayoutInput, Stance } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, StandBuilder } from './stand-builder';
@@ -64,6 +65,7 @@ function stanceOf(stand: Channels, topM: number, depthM: number): Stance {
 				{ heightM: 0.1, fixings }
 			]
 		};
+	if (stand.tied) return { kind: 'floor' };
 	return {
 		kind: 'free',
 		edgeM: Math.max(0.25, depthM / 2),
@@ -81,6 +83,7 @@ function partsOf(stand: Channels, shelf: ShelfLists): StandPiece['stand']['parts
 	return [
 		takes(`channel-${sectionMm}`, `${sectionMm} mm square pipe`, perRow, lengthM),
 		takes(`channel-foot-${sectionMm}`, spout, perRow),
+		...(stand.tied && stand.on === 'frame' ? [takes('tie', 'Tie to a post or wall', 1)] : []),
 		...(stand.airBleed ? [takes('air-bleed', 'Air bleed for the header', 1)] : [])
 	];
 }
@@ -255,15 +258,29 @@ function feed(
 			tubeId: stand.rowTubeId,
 			fittings: [i === 0 ? ELBOW : TEE_STRAIGHT, ...(tiers && i > 0 ? [TEE_BRANCH] : [])]
 		});
-		builder.emit(node, {
-			id: builder.outlet(i + 1),
-			label: channel.label,
-			emitterId: stand.emitterId,
-			containerId: channel.id,
-			shares: channel.siteIds.map((id) => [id, builder.vessels.channelCatch.value] as const),
-			passes: true
-		});
+		emitInto(builder, stand, node, channel, i);
 		before = node;
+	});
+}
+
+/** All water enters at the high end and runs past every plant. */
+function emitInto(
+	builder: StandBuilder<Stand>,
+	stand: Channels,
+	node: FeedNode,
+	channel: Container,
+	i: number
+): void {
+	// counted from the low end
+	const line = [[...channel.siteIds].reverse()];
+	builder.passOn(line, builder.vessels.channelCatch.value);
+	builder.emit(node, {
+		id: builder.outlet(i + 1),
+		label: channel.label,
+		emitterId: stand.emitterId,
+		containerId: channel.id,
+		shares: evenly(line),
+		leastLph: builder.wetting(stand.sectionMm)
 	});
 }
 

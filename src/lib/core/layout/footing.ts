@@ -65,7 +65,8 @@ export function footing(
 		depthM,
 		lengthM: onLid ? Math.max(tank.lengthM, rowM + widthM) : rowM + bowlM + 0.08,
 		startXM: onLid ? Math.min(tank.xM, firstX - widthM / 2) : startXM,
-		edgeM: onLid ? tank.widthM / 2 : bowlM / 2
+		// it tips over where it stands, which is narrower than the rim
+		edgeM: onLid ? (tank.widthM * (tank.bottomLengthM / tank.lengthM)) / 2 : bowlM / 2
 	};
 }
 

@@ -21,6 +21,7 @@ export const joint = (
 	aMm,
 	bMm,
 	fits: Math.abs(aMm - bMm) <= STRETCH_MM,
+	needs: Math.abs(aMm - bMm) > STRETCH_MM,
 	adapter,
 	count
 });

@@ -14,7 +14,7 @@ import { footing } from './footing';
 import type { Anchor, StandPiece } from './stand-piece';
 import { layoutTower, type LayoutTower, type LayoutTowerInput } from './tower';
 import { cupFront, evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
-import type { Container, Point, LayoutInput } from './types';
+import type { Container, FeedNode, Point, LayoutInput } from './types';
 import { StandBuilder } from './stand-builder';
 
 type Towers = PipeTower | TowerBank;
@@ -59,23 +59,43 @@ function towersOf(
 		for (const slot of slots) siteAt(builder, stand, tower, slot, holes);
 		const top = { ...foot, zM: foot.zM + heightM - CAP_M };
 		const out = riser(builder, rowLetter(i), feet[i]!, top, stand.riserTubeId);
-		const lines = linesOf(stand, slots);
-		const catchShare = stand.catchPercent / 100;
-		builder.emit(
-			out,
-			{
-				id: builder.outlet(stand.variant === 'tower-bank' ? towerAcross(i, stand.towers) : i + 1),
-				label: tower.label,
-				emitterId: stand.emitterId,
-				containerId: tower.id,
-				shares: evenly(tower.siteIds, lines.length, catchShare)
-			},
-			{ diameterMm: stand.rimMm, tiltMmPerM: stand.leanMmPerM, lines, catchShare }
-		);
+		emitInto(builder, stand, out, tower, slots, i);
 		fallsBack(builder, stand, tower, foot, Math.floor(i / stand.towers));
 	});
 	outletJoints(builder, stand, standing.feet.length);
-	return finish(builder, standing, { widthM, heightM }, partsOf(stand, standing.feet.length));
+	return finish(
+		builder,
+		standing,
+		{ widthM, heightM },
+		partsOf(stand, standing.feet.length),
+		stand.tied
+	);
+}
+
+/** One outlet under the cap, whose spreader leads the water to every line of sites. */
+function emitInto(
+	builder: StandBuilder<Stand>,
+	stand: Towers,
+	out: FeedNode,
+	tower: Container,
+	slots: readonly Slot[],
+	i: number
+): void {
+	const lines = linesOf(stand, slots);
+	const catchShare = stand.catchPercent / 100;
+	builder.passOn(lines, catchShare);
+	builder.emit(
+		out,
+		{
+			id: builder.outlet(stand.variant === 'tower-bank' ? towerAcross(i, stand.towers) : i + 1),
+			label: tower.label,
+			emitterId: stand.emitterId,
+			containerId: tower.id,
+			shares: evenly(lines),
+			leastLph: builder.wetting(Math.PI * (stand.outerDiameterMm - 2 * stand.wallMm))
+		},
+		{ diameterMm: stand.rimMm, tiltMmPerM: stand.leanMmPerM, lines, catchShare }
+	);
 }
 
 /** The drilling pattern; one that cannot be is drawn with no holes at all. */

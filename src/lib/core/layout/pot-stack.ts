@@ -2,7 +2,7 @@ import { rowLetter, type PotStack, type Slot, type Stand } from '../design';
 import { pick, type ShelfLists } from '../shelf';
 import { footing } from './footing';
 import { rect, taperFront } from './outline';
-import { finish, headerZ } from './stack-kit';
+import { finish, headerZ, linesBy } from './stack-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
 import type { Container, FeedNode, Point, LayoutInput } from './types';
@@ -34,7 +34,9 @@ export function potStack(
 			{ ...foot, zM: foot.zM + heightM + 0.05 },
 			stand.rowTubeId
 		);
-		drippers(builder, stand, foot, out, pots);
+		const lines = linesBy(builder.slotsIn(i), ({ plant }) => plant);
+		builder.passOn(lines, stand.catchPercent / 100);
+		drippers(builder, stand, foot, out, pots, lines);
 		for (const pot of pots) fallsBack(builder, stand, pot, foot);
 	});
 	joints(builder, stand);
@@ -47,9 +49,9 @@ function drippers(
 	stand: PotStack,
 	foot: Point,
 	out: FeedNode,
-	pots: readonly Container[]
+	pots: readonly Container[],
+	lines: readonly (readonly string[])[]
 ): void {
-	const ids = pots.flatMap((pot) => pot.siteIds);
 	const { row } = pots[0]!;
 	const letter = rowLetter(row);
 	const high = (stand.tiers * stand.potHeightMm) / 1000 + 0.03;
@@ -73,8 +75,8 @@ function drippers(
 			emitterId: stand.emitterId,
 			containerId: pots.at(-1)!.id,
 			// all of it soaks into the top pot and on through every one below
-			shares: evenly(ids, stand.lobes, stand.catchPercent / 100),
-			passes: true
+			shares: evenly(lines),
+			leastLph: (builder.vessels.lobeLph.value * stand.lobes) / stand.drippers
 		});
 	}
 }
@@ -96,8 +98,7 @@ function joints(builder: StandBuilder<Stand>, stand: PotStack): void {
 
 const partsOf = (stand: PotStack, heightM: number): StandPiece['stand']['parts'] => [
 	takes('lobed-pot', `Pot with ${stand.lobes} lobes`, stand.towers * stand.tiers),
-	takes('centre-pipe', 'Centre pipe', stand.towers, stand.towers * (heightM + 0.2)),
-	...(stand.tied ? [takes('tie', 'Tie to a post or wall', stand.towers)] : [])
+	takes('centre-pipe', 'Centre pipe', stand.towers, stand.towers * (heightM + 0.2))
 ];
 
 function lobedPot(

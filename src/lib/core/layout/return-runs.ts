@@ -15,13 +15,12 @@ export function returnRuns(
 	builder: StandBuilder<Stand>,
 	stand: ReturningStand,
 	frame: RowFrame,
-	shared: boolean,
-	way: 'fall' | 'waste' = 'fall'
+	shared: boolean
 ): void {
 	const { containers } = builder.piece;
 	const line = (name: string, words: string, yM: number, members: Container[]): void => {
 		const run = runUnder(builder, stand, frame, yM, members);
-		builder.piece.returns.push({ ...run, id: builder.id(name), name: words, way });
+		builder.piece.returns.push({ ...run, id: builder.id(name), name: words, way: 'fall' });
 	};
 	if (shared) {
 		const middle = (frame.ys[0]! + frame.ys.at(-1)!) / 2;

@@ -29,7 +29,7 @@ export function slabGutter(
 		sites: slab.siteIds.map((id) => [id]),
 		labels: slab.siteIds.map((id) => labels.get(id)!)
 	}));
-	returnRuns(builder, stand, frame, false, stand.drainsTo === 'waste' ? 'waste' : 'fall');
+	returnRuns(builder, stand, frame, false);
 	builder.feedJoints(stand, builder.piece.outlets.length);
 	builder.piece.solids.push(...benchSolids(stand, frame));
 	return builder.done({

@@ -2,7 +2,7 @@ import { rowLetter, type Slot, type Stand } from '../design';
 import { pick } from '../shelf';
 import { LID_M, type Footing } from './footing';
 import { rect } from './outline';
-import type { StandPiece } from './stand-piece';
+import { takes, type StandPiece } from './stand-piece';
 import { freeStance } from './tower-kit';
 import type { Container, Point } from './types';
 import { StandBuilder } from './stand-builder';
@@ -40,7 +40,7 @@ export function finish(
 			? { kind: 'floor' }
 			: freeStance(builder, standing.edgeM, { ...size, baseM, count: standing.feet.length }),
 		view: 'sides',
-		parts
+		parts: tied ? [...parts, takes('tie', 'Tie to a post or wall', standing.feet.length)] : parts
 	});
 }
 

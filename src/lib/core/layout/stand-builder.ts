@@ -17,6 +17,7 @@ import {
 	type Rim,
 	type StandLayout,
 	type Shares,
+	type Site,
 	type LayoutInput
 } from './types';
 
@@ -27,6 +28,9 @@ export const ELBOW: Fitting = { name: 'elbow', like: 'elbow' };
 export const BARB: Fitting = { name: 'barbed joiner', like: 'barb' };
 export const VALVE: Fitting = { name: 'shut-off valve, open', like: 'valve' };
 export const TAP: Fitting = { name: 'tap', like: 'valve' };
+
+/** What grows in a stream catches something of it. */
+const LEAST_CATCH = 0.01;
 
 interface RunPlan {
 	id: string;
@@ -73,6 +77,7 @@ export class StandBuilder<S extends Stand> {
 	row: StandLayout['row'] = null;
 	holes: StandLayout['holes'] = null;
 	private readonly plants: Plants;
+	private readonly sitesById = new Map<string, Site>();
 	private feedM = 0;
 
 	constructor(
@@ -152,7 +157,8 @@ export class StandBuilder<S extends Stand> {
 			emitterId: string;
 			containerId: string;
 			shares: Shares;
-			passes?: boolean;
+			/** What it must at least give so that all it runs over is wetted, L/h. */
+			leastLph?: number;
 		},
 		rim: Rim | null = null
 	): LayoutOutlet {
@@ -168,7 +174,7 @@ export class StandBuilder<S extends Stand> {
 			emitterId: of.emitterId,
 			containerId: of.containerId,
 			shares: of.shares,
-			passes: of.passes ?? rim !== null,
+			leastLph: of.leastLph ?? 0,
 			rim
 		};
 		this.piece.outlets.push(outlet);
@@ -195,7 +201,7 @@ export class StandBuilder<S extends Stand> {
 		const tallMm = crop ? this.reachOf(crop, facingDeg !== undefined) * Math.sqrt(grown) : 0;
 		container.siteIds.push(slot.id);
 		container.massKg += (crop?.massKg ?? 0) * grown;
-		this.piece.sites.push({
+		const site: Site = {
 			xM: at.xM,
 			yM: at.yM,
 			zM: at.zM,
@@ -215,9 +221,30 @@ export class StandBuilder<S extends Stand> {
 			tallMm,
 			leafMm: facingDeg === undefined ? this.system.parameters.light.leafAt.value * tallMm : 0,
 			facingDeg: facingDeg ?? null,
-			opening: opening ?? null
-		});
+			opening: opening ?? null,
+			catchFraction: 1,
+			passesTo: null
+		};
+		this.piece.sites.push(site);
+		this.sitesById.set(slot.id, site);
 	}
+
+	/**
+	 * Water falls from site to site down these lines, the highest site of each first: a site takes its share while
+	 * it is short, and passes on the rest.
+	 */
+	passOn(lines: readonly (readonly string[])[], catchFraction: number): void {
+		for (const line of lines)
+			line.forEach((id, k) => {
+				const site = this.sitesById.get(id);
+				if (!site) return;
+				site.catchFraction = Math.max(LEAST_CATCH, catchFraction);
+				site.passesTo = line[k + 1] ?? null;
+			});
+	}
+
+	/** What so long an edge wants to be wetted all along, L/h. */
+	wetting = (edgeMm: number): number => (this.vessels.wettingLphM.value * edgeMm) / 1000;
 
 	/** How high a grown plant reaches over its root, mm; out of a side it hangs before it turns up. */
 	private reachOf({ heightMm, spreadMm }: Crop, hanging: boolean): number {

@@ -72,9 +72,9 @@ export function riser(
 	return out;
 }
 
-/** Upright, each line gets the same, and each of its sites catches its share of what falls past. */
-export const evenly = (siteIds: readonly string[], lines: number, catchShare: number): Shares =>
-	siteIds.map((id) => [id, catchShare / Math.max(1, lines)]);
+/** Upright, each line gets the same, at its highest site. */
+export const evenly = (lines: readonly (readonly string[])[]): Shares =>
+	lines.map((line) => [line[0]!, 1 / lines.length]);
 
 /** From a tower's foot straight into the tank, or into the collector of its row. */
 export function fallsBack(

@@ -44,6 +44,10 @@ export interface Site extends Point {
 	facingDeg: number | null;
 	/** The hole, cup or pocket it grows out of, seen from the front; null: the container's open top. */
 	opening: Corner[] | null;
+	/** Of what arrives here, the share it takes while it is short; the rest goes on at once. */
+	catchFraction: number;
+	/** The site below that gets what it leaves; null: the way back, or away. */
+	passesTo: string | null;
 }
 
 export type ContainerForm = 'pot' | 'slab' | 'tray' | 'tower' | 'channel' | 'panel';
@@ -118,10 +122,10 @@ export interface LayoutOutlet extends Point {
 	nodeId: string;
 	emitterId: string;
 	containerId: string;
-	/** Share of this outlet's flow that each site gets. */
+	/** Share of this outlet's flow that each site is given; what passes on to sites below is not counted again. */
 	shares: Shares;
-	/** Water passes on from site to site, so what runs on is no drainage. */
-	passes: boolean;
+	/** Less than this breaks up on its way and leaves some dry, L/h; 0: it falls on one place. */
+	leastLph: number;
 	/** Falling from a rim round a tower, the flow decides how it is shared. */
 	rim: Rim | null;
 }
@@ -165,6 +169,8 @@ export interface Joint {
 	aMm: number;
 	bMm: number;
 	fits: boolean;
+	/** Its sizes differ: it holds by an adapter alone. */
+	needs: boolean;
 	/** What makes it fit, in words for the shopping list. */
 	adapter: string | null;
 	/** How many there are of it. */

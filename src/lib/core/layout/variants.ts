@@ -52,5 +52,13 @@ export function layoutStand(
 	const second = system.design.stands[0]?.id !== stand.id;
 	const placed = second && 'footing' in stand ? { ...stand, footing: 'base' as const } : stand;
 	const layout = VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece;
-	return layout(placed, system, shelf, anchor);
+	const piece = layout(placed, system, shelf, anchor);
+	if (stand.drainsTo === 'waste')
+		piece.returns = piece.returns.map((run) =>
+			run.way === 'fall' ? { ...run, way: 'waste' } : run
+		);
+	// into saucers no pipe leads back
+	if (stand.drainsTo === 'stays')
+		piece.returns = piece.returns.filter(({ way }) => way === 'level');
+	return piece;
 }

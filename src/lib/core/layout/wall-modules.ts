@@ -95,6 +95,16 @@ function panelsAt(builder: StandBuilder<Stand>, stand: WallModules, backM: numbe
 		}
 		pocketIn(builder, stand, panel, slot, backM);
 	}
+	// what a pocket lets through falls into the one below it
+	const lines = new Map<string, Slot[]>();
+	for (const slot of builder.slots()) {
+		const key = `${slot.row}/${slot.plant}`;
+		lines.set(key, [...(lines.get(key) ?? []), slot]);
+	}
+	builder.passOn(
+		[...lines.values()].map((line) => line.sort((a, b) => b.column - a.column).map(({ id }) => id)),
+		1
+	);
 	return [...made.values()];
 }
 

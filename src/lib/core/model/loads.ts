@@ -1,8 +1,11 @@
-import { spotOf, type Design, type Operation, type SystemRecord } from '../design';
+import { litresNow, spotOf, type Design, type Operation, type SystemRecord } from '../design';
 import {
+	push,
 	tipping,
 	wallLoad,
 	weight,
+	type Push,
+	type PushInput,
 	type Tipping,
 	type TippingInput,
 	type WallLoad,
@@ -23,6 +26,8 @@ export interface StandLoad {
 	perM2: number | null;
 	tipping: { now: { input: TippingInput; result: Tipping }; empty: Tipping } | null;
 	wall: { input: WallLoadInput; result: WallLoad } | null;
+	/** A push at a metre's height, or at its top, that tips it with the tank as it stands. */
+	push: { input: PushInput; result: Push } | null;
 }
 
 /** What each stand weighs and bears, and the wind or wall it stands against. */
@@ -75,6 +80,7 @@ function loadOf(of: Loaded, stand: StandLayout, first: boolean): StandLoad {
 		massKg: result.massKg,
 		perM2: result.perM2,
 		tipping: tippingOf(of, stand, own, carried),
+		push: pushOf(of, stand, own, carried),
 		wall: wallOf(stand, own)
 	};
 }
@@ -106,8 +112,26 @@ function tippingOf(
 		faces: [{ areaM2: stance.faceM2, heightM: stance.faceHeightM, drag: of.drag }],
 		edgeM: stance.edgeM
 	});
-	const input = inputAt(of.record.nowL);
+	const input = inputAt(litresNow(of.record, of.operation));
 	return { now: { input, result: tipping(input) }, empty: tipping(inputAt(0)) };
+}
+
+/** Pushed at this height, as a child or a cat does. */
+const PUSHED_M = 1;
+
+function pushOf(
+	of: Loaded,
+	{ stance }: StandLayout,
+	ownKg: number,
+	carried: boolean
+): StandLoad['push'] {
+	if (stance.kind !== 'free' || ownKg <= 0) return null;
+	const input = {
+		massKg: ownKg + (carried ? emptyKg(of) + litresNow(of.record, of.operation) : 0),
+		edgeM: stance.edgeM,
+		heightM: Math.max(0.1, Math.min(PUSHED_M, stance.topM))
+	};
+	return { input, result: push(input) };
 }
 
 function wallOf({ stance }: StandLayout, ownKg: number): StandLoad['wall'] {

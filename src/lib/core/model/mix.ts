@@ -14,6 +14,8 @@ import {
 import type { ParameterSet } from '../parameters';
 import { clamp, rootOf } from '../quantity';
 import { pick, SALTS, type Crop, type SaltId, type Stage } from '../shelf';
+import { loopWater } from './loop-water';
+import { drainBackState } from './returns';
 import { stage } from './stage';
 import { tank } from './tank';
 import { waterUse, type CropUse, type WaterUse } from './water-use';
@@ -31,9 +33,10 @@ export interface MixState {
 	strengthMsCm: number;
 	aimMsCm: number;
 	recommendedMsCm: number;
-	/** Where the crops' ranges overlap; where they do not, low is over high. */
-	range: { low: number; high: number };
-	ph: { low: number; high: number };
+	/** Where the crops' ranges at their stages overlap; where they do not, what lies between them. */
+	range: Overlap;
+	/** The same of pH, and the middle to aim for. */
+	ph: Overlap & { aim: number };
 	litres: number;
 	items: MixItem[];
 	expectedMsCm: number;
@@ -52,6 +55,30 @@ const OFF_MSCM = 0.05;
 /** Less of a salt than this, g/L, is rounding and not an ingredient. */
 const NO_GRAMS = 1e-9;
 
+/** Where ranges overlap; `agree` is false where they do not, and then it is the gap between them. */
+export interface Overlap {
+	low: number;
+	high: number;
+	agree: boolean;
+}
+
+const overlap = (low: number, high: number): Overlap =>
+	low <= high ? { low, high, agree: true } : { low: high, high: low, agree: false };
+
+/** What a crop takes at its stage: weaker does little harm, much stronger than its wish burns young roots. */
+export function bandOf(
+	crop: Crop,
+	stage: Stage,
+	{ growth, mixing }: Pick<ParameterSet, 'growth' | 'mixing'>
+): { low: number; high: number } {
+	const wish = wishOf(crop, stage, growth);
+	const half = mixing.stageBand.value * (crop.ecFullMsCm - crop.ecEarlyMsCm);
+	return {
+		low: crop.ecEarlyMsCm,
+		high: Math.min(crop.ecFullMsCm, wish + half)
+	};
+}
+
 /** A crop's wish grows from its early to its full strength as the plant does. */
 export const wishOf = (crop: Crop, stage: Stage, growth: ParameterSet['growth']): number =>
 	crop.ecEarlyMsCm + (crop.ecFullMsCm - crop.ecEarlyMsCm) * growth[stage].value;
@@ -59,13 +86,13 @@ export const wishOf = (crop: Crop, stage: Stage, growth: ParameterSet['growth'])
 /** Strength the crops would like, rounded as a meter reads; weighed by what each drinks. */
 function wishedMsCm(
 	{ crops, useLPerDay }: Pick<WaterUse, 'crops' | 'useLPerDay'>,
-	[low, high]: [number, number],
+	{ low, high }: Overlap,
 	{ growth, mixing }: Pick<ParameterSet, 'growth' | 'mixing'>
 ): number {
 	const wish = ({ crop, stage }: CropUse) => wishOf(crop, stage, growth);
 	const mean = crops.reduce((sum, use) => sum + wish(use) * use.litresPerDay, 0) / useLPerDay;
 	const wished = crops.length === 0 || useLPerDay === 0 ? mixing.emptyMsCm.value : mean;
-	return Math.round(clamp(wished, Math.min(low, high), Math.max(low, high)) * 20) / 20;
+	return Math.round(clamp(wished, low, high) * 20) / 20;
 }
 
 const over = (crops: readonly CropUse[], of: (use: CropUse) => number, least: number): number =>
@@ -86,21 +113,25 @@ export const strength = stage(
 	({ operation, place, shelf, parameters, waterUse }) => {
 		const { mix } = operation;
 		const crops = waterUse.crops.map((use) => ({ ...use, crop: pick(shelf.crops, use.crop.id) }));
-		const low = over(crops, ({ crop }) => crop.ecEarlyMsCm, 0);
-		const high = under(crops, ({ crop }) => crop.ecFullMsCm, 6);
+		const bands = crops.map(({ crop, stage }) => bandOf(crop, stage, parameters));
+		const range = overlap(
+			Math.max(0, ...bands.map(({ low }) => low)),
+			Math.min(6, ...bands.map(({ high }) => high))
+		);
+		const ph = overlap(
+			over(crops, ({ crop }) => crop.phLow, 4),
+			under(crops, ({ crop }) => crop.phHigh, 7)
+		);
 		const wished = { crops, useLPerDay: waterUse.useLPerDay };
-		const recommendedMsCm = wishedMsCm(wished, [low, high], parameters);
+		const recommendedMsCm = wishedMsCm(wished, range, parameters);
 		const aimMsCm = Math.max(mix.strengthMsCm ?? recommendedMsCm, 0.05);
 		const fruiting = crops.some(({ crop }) => crop.fruiting);
 		const { source } = mix;
 		return {
 			recommendedMsCm,
 			aimMsCm,
-			range: { low, high },
-			ph: {
-				low: over(crops, ({ crop }) => crop.phLow, 4),
-				high: under(crops, ({ crop }) => crop.phHigh, 7)
-			},
+			range,
+			ph: { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 },
 			targetsMgL: targetsAt(aimMsCm, fruiting, parameters),
 			recipe:
 				source.kind === 'salts'
@@ -110,13 +141,29 @@ export const strength = stage(
 	}
 );
 
-/** The mix for this tank's fill. */
+/** Litres of what may be mixed for: the tank, the reserve behind it, all of the loop when it is first filled. */
+export const filled = stage(
+	'what is filled',
+	{ design: ['reserve'], operation: ['fillL'] },
+	{ tank, loopWater, drainBackState },
+	({ design, operation, tank, loopWater, drainBackState }) => {
+		const tankL = Math.min(operation.fillL, tank.fullL);
+		const { heldL, levelL } = loopWater;
+		return {
+			tank: tankL,
+			reserve: design.reserve?.volumeL ?? tankL,
+			loop: tankL + heldL + levelL + drainBackState.result.returnsL
+		};
+	}
+);
+
+/** The mix for what is to be filled. */
 export const mix = stage(
 	'mix',
-	{ operation: ['mix', 'fillL'], place: ['water'], parameters: ['mixing'] },
-	{ strength, tank },
-	({ operation, place, strength, tank, parameters }): MixState => {
-		const litres = Math.max(0.1, Math.min(operation.fillL, tank.fullL));
+	{ operation: ['mix'], place: ['water'], parameters: ['mixing'] },
+	{ strength, filled },
+	({ operation, place, strength, filled, parameters }): MixState => {
+		const litres = Math.max(0.1, filled[operation.mix.fills]);
 		const { water } = place;
 		const { source, method } = operation.mix;
 		const dosed =

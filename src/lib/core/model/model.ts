@@ -1,5 +1,6 @@
 import {
 	applyChanges,
+	litresNow,
 	plantsOf,
 	type Change,
 	type Design,
@@ -84,6 +85,11 @@ export class SystemModel extends Base {
 	/** Where a finding begins. */
 	limit(name: keyof ParameterSet['thresholds']): number {
 		return this.parameters.thresholds[name].value;
+	}
+
+	/** Litres in the tank: as last seen, else as full as it is kept. */
+	get nowL(): number {
+		return litresNow(this.record, this.operation);
 	}
 
 	/** What grows where and how far on it is. */

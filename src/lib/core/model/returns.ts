@@ -3,19 +3,30 @@ import {
 	diameterForFlow,
 	drain,
 	drainBack,
+	litresInPipe,
 	type Drain,
 	type DrainBack,
 	type drainBackInput,
 	type drainInput
 } from '../hydraulics';
-import { brimLitresOf, type Container, type ReturnRun } from '../layout';
+import { comesBack, DAY_MIN, type Design } from '../design';
+import {
+	brimLitresOf,
+	distance,
+	type Container,
+	type FeedRun,
+	type Layout,
+	type ReturnRun
+} from '../layout';
 import type { ParameterSet } from '../parameters';
 import { NoSolution } from '../quantity';
+import { pick, type Shelf } from '../shelf';
 import { heldWater } from '../water';
+import { feed } from './feed';
 import { layout } from './layout';
 import { levelOf } from './source';
 import { stage } from './stage';
-import { flows } from './water-path';
+import { flows, type Flows } from './water-path';
 
 /** Why a return does not do what it should. */
 export type ReturnFault =
@@ -42,47 +53,99 @@ export interface ReturnState {
 	fallingL: number;
 }
 
-/** Minutes water takes down through a vessel. */
-export const transitMinOf = (
-	container: Container | undefined,
-	transit: ParameterSet['transit']
-): number => transit[`${container?.form ?? 'pot'}Min`].value;
+/** Water on its way down through a vessel while it is fed, and what brings it there. */
+export interface Falling {
+	containers: ReadonlyMap<string, Container>;
+	/** L/h let into each by its outlets, and what runs through it, from those above too. */
+	intoLph: ReadonlyMap<string, number>;
+	throughLph: ReadonlyMap<string, number>;
+	/** The medium of each, by what grows in it. */
+	mediumIds: ReadonlyMap<string, string>;
+	media: Shelf['media'];
+	transit: ParameterSet['transit'];
+	/** How long a feed lasts, min; no more is on its way than a feed brings. */
+	onMin: number;
+}
 
-/** Water on its way down through a vessel at a flow, L: medium holds so much of it and no more. */
-const fallingIn = (
-	container: Container | undefined,
-	flowLph: number,
-	transit: ParameterSet['transit']
-): number =>
-	heldWater({
-		media: [],
+/** What held-water takes of a vessel that is fed. */
+export function fallingInput(
+	{ containers, throughLph, mediumIds, media, transit, onMin }: Falling,
+	id: string
+) {
+	const container = containers.get(id);
+	const mediumId = mediumIds.get(id);
+	const medium = mediumId === undefined ? null : pick(media, mediumId);
+	const form = container?.form ?? 'pot';
+	const minutes =
+		form === 'tower' || form === 'channel' || form === 'panel'
+			? transit[`${form}Min`].value
+			: (medium?.transitMin ?? 1);
+	return {
 		mediumL: container?.mediumL ?? null,
-		poolL: 0,
-		flowLph,
-		transitMin: transitMinOf(container, transit),
-		holdUp: transit.holdUp.value,
+		flowLph: throughLph.get(id) ?? 0,
+		transitMin: Math.min(minutes, onMin),
+		holdUp: medium?.holdUp ?? transit.holdUp.value,
 		filmL: transit.filmL.value
-	}).fallingL;
+	};
+}
+
+/** What is let into each container, and what runs through it: what has no outlet of its own gets what comes past. */
+function throughContainers({ outlets, containers }: Layout, flows: Flows) {
+	const intoLph = new Map<string, number>();
+	for (const { containerId, nodeId } of outlets)
+		intoLph.set(containerId, (intoLph.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
+	const throughLph = new Map(intoLph);
+	for (const { id, siteIds } of containers)
+		if (!intoLph.has(id))
+			throughLph.set(
+				id,
+				siteIds.reduce((sum, site) => sum + (flows.arrivesLph.get(site) ?? 0), 0)
+			);
+	return { intoLph, throughLph };
+}
+
+/** Everything a vessel's falling water follows from. */
+export const falling = stage(
+	'falling water',
+	{ shelf: ['media'], parameters: ['transit'] },
+	{ layout, flows, feed },
+	({ layout, flows, feed, shelf, parameters }): Falling => ({
+		containers: new Map(layout.containers.map((c) => [c.id, c])),
+		...throughContainers(layout, flows),
+		mediumIds: new Map(layout.sites.map((site) => [site.containerId, site.mediumId])),
+		media: shelf.media,
+		transit: parameters.transit,
+		onMin: feed?.onMin ?? DAY_MIN
+	})
+);
 
 /** What every return carries while the pump runs. */
 export const returns = stage(
 	'returns',
 	{ parameters: ['transit'] },
-	{ layout, flows },
-	({ layout, flows, parameters: { transit } }) => {
-		const byId = new Map(layout.containers.map((c) => [c.id, c]));
-		const flowOf = new Map<string, number>();
-		for (const { containerId, nodeId } of layout.outlets)
-			flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
+	{ layout, falling },
+	({ layout, falling, parameters: { transit } }) => {
+		// what passes from vessel to vessel is on its way once: no more than a feed brings the stand
+		const left = new Map<string, number>();
+		for (const { id, standId } of layout.containers) {
+			const fedL = ((falling.intoLph.get(id) ?? 0) * falling.onMin) / 60;
+			left.set(standId, (left.get(standId) ?? 0) + fedL);
+		}
+		const take = (standId: string, litres: number): number => {
+			const taken = Math.min(litres, left.get(standId) ?? 0);
+			left.set(standId, (left.get(standId) ?? 0) - taken);
+			return taken;
+		};
 		return layout.returns.map((run): ReturnState => {
 			let flowLph = 0;
-			let fallingL = 0;
+			let heldL = 0;
 			for (const id of run.containerIds) {
-				const flow = flowOf.get(id) ?? 0;
-				flowLph += flow;
-				fallingL += fallingIn(byId.get(id), flow, transit);
+				flowLph += falling.intoLph.get(id) ?? 0;
+				heldL += heldWater({ media: [], poolL: 0, ...fallingInput(falling, id) }).fallingL;
 			}
-			return { run, flowLph, fallingL, ...carried(run, flowLph, transit.manningN.value) };
+			const fallingL = take(run.standId, heldL);
+			const state = carried(run, flowLph, transit.manningN.value);
+			return { run, flowLph, fallingL, ...state, wetL: take(run.standId, state.wetL) };
 		});
 	}
 );
@@ -111,7 +174,7 @@ function carried(
 	}
 }
 
-/** What falls through the medium and runs in the returns while the pump is on, L. */
+/** What falls through the medium and runs in the returns while the pump is on, L; what runs to waste is gone. */
 export const inTransitL = ({ returns }: { returns: readonly ReturnState[] }): number =>
 	returns.reduce(
 		(total, { run, wetL, fallingL }) => (run.way === 'waste' ? total : total + wetL + fallingL),
@@ -129,24 +192,66 @@ export interface DrainBackState {
 export const drainBackState = stage(
 	'drain-back',
 	{
-		design: ['tank'],
-		operation: ['fillL'],
-		record: ['nowL'],
+		design: ['tank', 'stands', 'lines'],
+		operation: ['fillL', 'topUp'],
 		shelf: ['tanks']
 	},
 	{ layout, returns },
 	(given): DrainBackState => {
-		const { design, shelf, layout, record, operation } = given;
+		const { design, shelf, layout, operation } = given;
 		const tankFullL = brimLitresOf(design, shelf);
-		const input = {
-			lines: layout.runs
-				.filter((run) => run.emptiesBack && run.open)
-				.map(({ innerDiameterMm, lengthM }) => ({ innerDiameterMm, lengthM })),
-			inTransitL: inTransitL(given),
-			tankFullL,
-			runningL: Math.min(tankFullL, Math.max(operation.fillL, record.nowL))
-		};
+		const lines = emptying(layout, design);
+		const transitL = inTransitL(given);
+		const filledL = Math.min(tankFullL, operation.fillL);
+		const standingL = lines.reduce(
+			(sum, { innerDiameterMm, lengthM }) => sum + litresInPipe(innerDiameterMm, lengthM),
+			0
+		);
+		// a float fills up again while the pump runs; what is filled by hand is filled at rest
+		const runningL =
+			operation.topUp.kind === 'float' ? filledL : Math.max(0, filledL - standingL - transitL);
+		const input = { lines, inTransitL: transitL, tankFullL, runningL };
 		const result = drainBack(input);
 		return { input, result, highestM: levelOf(given, Math.min(tankFullL, result.restingL)) };
 	}
 );
+
+/** Less than this over an outlet nothing runs out of a line. */
+const OVER_M = 0.001;
+
+/**
+ * The lengths of line that empty when the pump stops, pipe by pipe: back through the pump where they fall to it
+ * and no check valve holds them, and out of the outlets what stands over the lowest of their stand. What runs out
+ * where nothing comes back is no part of it.
+ */
+function emptying(
+	layout: Layout,
+	{ stands, lines }: Pick<Design, 'stands' | 'lines'>
+): DrainBackState['input']['lines'] {
+	const back = new Set(stands.filter(comesBack).map(({ id }) => id));
+	const lowest = new Map<string | null, number>();
+	for (const { standId, zM } of layout.outlets) {
+		if (!back.has(standId)) continue;
+		for (const key of [standId, null]) lowest.set(key, Math.min(lowest.get(key) ?? Infinity, zM));
+	}
+	return layout.runs.flatMap((run) => {
+		if (!run.open) return [];
+		const { innerDiameterMm, lengthM, standId } = run;
+		const behind = lines.checkValve || !run.emptiesBack;
+		const share = behind ? shareOver(run, (lowest.get(standId) ?? Infinity) + OVER_M) : 1;
+		return share > 0 ? [{ innerDiameterMm, lengthM: lengthM * share }] : [];
+	});
+}
+
+/** Share of a run that lies over a height. */
+function shareOver({ points }: FeedRun, zM: number): number {
+	let [over, all] = [0, 0];
+	points.slice(1).forEach((to, i) => {
+		const from = points[i]!;
+		const metres = distance(from, to);
+		const [low, high] = from.zM < to.zM ? [from.zM, to.zM] : [to.zM, from.zM];
+		all += metres;
+		over += metres * (low >= zM ? 1 : high <= zM ? 0 : (high - zM) / (high - low));
+	});
+	return all > 0 ? over / all : 0;
+}

@@ -14,11 +14,9 @@ export const spreadInputOf = (
 	coefficient: 0.62
 });
 
-/** Share of an outlet's flow that wets each site; round a tower that leans it depends on the flow. */
+/** Share of an outlet's flow that each site is given; round a tower that leans it depends on the flow. */
 export function sharesAt({ rim, shares }: LayoutOutlet, flowLph: number): Shares {
 	if (!rim || rim.tiltMmPerM === 0 || flowLph <= 0) return shares;
 	const { sectors } = spread(spreadInputOf(rim, flowLph));
-	return rim.lines.flatMap((line, k) =>
-		line.map((id) => [id, (rim.catchShare * sectors[k]!.flowLph) / flowLph] as const)
-	);
+	return rim.lines.map((line, k) => [line[0]!, sectors[k]!.flowLph / flowLph] as const);
 }

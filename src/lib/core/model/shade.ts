@@ -26,8 +26,8 @@ interface Shaded {
 
 /**
  * Sun each site loses to its neighbours, with the front turned to a compass direction. A plant is taken as a
- * cylinder as wide as its spread at its stage, a tower with its leaves as one; own leaves and the back of one's
- * own tower are not counted as neighbours.
+ * cylinder as wide as its spread at its stage, a tower with its leaves as one; own leaves are not counted as
+ * neighbours, the pipe of one's own tower is.
  *
  * @param frontDeg which way the front faces, degrees from north through east
  * @returns null where no sun can be counted on, or nothing is there
@@ -66,9 +66,12 @@ function postsOf({ layout, parameters }: Shaded): ShadeInput['posts'] {
 			return [{ containerId: c.id, xM, yM, radiusM: wide * leafOneSide.value, topM, baseM: c.zM }];
 		}
 		if (sided) {
-			const radiusM = (c.radiusM ?? 0.05) + wide * leafRound.value;
+			const topM = c.zM + c.heightMm / 1000;
+			const body = { ...spot(c), radiusM: c.radiusM ?? 0.05, topM, baseM: c.zM };
 			return [
-				{ ...spot(c), radiusM, topM: c.zM + c.heightMm / 1000 + leafOverM.value, baseM: c.zM }
+				{ ...body, radiusM: body.radiusM + wide * leafRound.value, topM: topM + leafOverM.value },
+				// its own pipe stands before what grows out of its back
+				{ ...body, containerId: `${c.id}.body` }
 			];
 		}
 		return sites

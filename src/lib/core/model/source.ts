@@ -1,7 +1,8 @@
-import { benchOf, type Design, type Operation } from '../design';
+import { benchOf, litresNow, type Design, type Operation } from '../design';
 import { pumpCurve, type PumpCurve, type Source } from '../hydraulics';
 import { brimMmOf, tankShapeOf } from '../layout';
 import { heightAt, litresAt, pick, type Shelf } from '../shelf';
+import type { ParameterSet } from '../parameters';
 import { stage } from './stage';
 
 /** The tank as far as its levels go. */
@@ -9,6 +10,17 @@ export interface TankAt {
 	design: Pick<Design, 'tank'>;
 	shelf: Pick<Shelf, 'tanks'>;
 }
+
+/** What drives the water, and what its first fitting holds back. */
+export interface Driven extends TankAt {
+	design: Pick<Design, 'tank' | 'lines'>;
+	operation: Pick<Operation, 'dial'>;
+	parameters: Pick<ParameterSet, 'fittings'>;
+	curve: CurveOf | null;
+}
+
+/** A pump that is all held back still has a curve. */
+const LEAST_HEAD_M = 0.001;
 
 /** Height of the water's surface over the floor of the place, m, with so many litres in the tank. */
 export function levelOf({ design, shelf }: TankAt, litres: number): number {
@@ -71,30 +83,37 @@ export const curve = stage(
 );
 
 /** The pump at a dial, or the tank's surface, with so many litres in the tank. */
-export function sourceAt(
-	given: TankAt & { operation: Pick<Operation, 'dial'>; curve: CurveOf | null },
-	litres: number,
-	dial?: number
-): Source {
-	const { curve, operation } = given;
+export function sourceAt(given: Driven, litres: number, dial?: number): Source {
+	const { curve, operation, design, parameters } = given;
 	const waterLevelM = levelOf(given, litres);
 	if (!curve) return { kind: 'tank', nodeId: 'pump', waterLevelM };
 	const { shutOffHeadM, coefficient, exponent } = curve.result;
+	const speed = dial ?? operation.dial;
+	// what opens the check valve is no head for the lines, at whatever speed
+	const { checkValveOpensM } = parameters.fittings;
+	const opensM = design.lines.checkValve ? checkValveOpensM.value : 0;
+	const heldM = opensM / speed ** 2;
 	return {
 		kind: 'pump',
 		nodeId: 'pump',
 		waterLevelM,
-		curve: { shutOffHeadM, coefficient, exponent },
-		speed: dial ?? operation.dial
+		curve: { shutOffHeadM: Math.max(LEAST_HEAD_M, shutOffHeadM - heldM), coefficient, exponent },
+		speed
 	};
 }
 
 /** What drives the water now. */
 export const source = stage(
 	'source',
-	{ design: ['tank'], operation: ['dial'], record: ['nowL'], shelf: ['tanks'] },
+	{
+		design: ['tank', 'lines'],
+		operation: ['dial', 'fillL'],
+		record: ['nowL'],
+		shelf: ['tanks'],
+		parameters: ['fittings']
+	},
 	{ curve },
-	(given) => sourceAt(given, given.record.nowL)
+	(given) => sourceAt(given, litresNow(given.record, given.operation))
 );
 
 /** Whether a pump drives it: the pattern of the network depends on that alone. */

@@ -1,17 +1,23 @@
+import { acid } from './acid';
+import { day } from './day';
 import { pumpEnergy } from './energy';
 import { feed } from './feed';
 import { area, layout } from './layout';
 import { levels, rings } from './levels';
 import { light } from './light';
 import { loads } from './loads';
-import { mix, strength } from './mix';
+import { filled, mix, strength } from './mix';
 import { drainBackState, returns } from './returns';
+import { saltInMedia } from './salt';
 import { shade } from './shade';
 import { sharing } from './sharing';
 import { curve, source } from './source';
 import { tightest } from './spacing';
+import { siphon } from './siphon';
 import type { Stage } from './stage';
 import { held } from './stored-water';
+import { account } from './account';
+import { loopWater } from './loop-water';
 import { run, size } from './supply';
 import { tank } from './tank';
 import { lowestFedL, lowestFlowingL, trials } from './trials';
@@ -38,19 +44,26 @@ export const STAGES = {
 	shade,
 	tightest,
 	loads,
+	day,
 	weather,
 	planting,
 	waterUse,
+	account,
+	loopWater,
 	returns,
 	held,
 	drainBack: drainBackState,
+	siphon,
 	tank,
 	size,
 	run,
 	feed,
 	pumpEnergy,
 	strength,
-	mix
+	filled,
+	mix,
+	saltInMedia,
+	acid
 };
 
 /** What each stage comes to. */

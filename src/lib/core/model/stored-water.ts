@@ -3,9 +3,8 @@ import { heldWater, type HeldWater, type heldWaterInput } from '../water';
 import type { z } from 'zod';
 import { layout } from './layout';
 import { levels } from './levels';
-import { transitMinOf } from './returns';
+import { falling, fallingInput } from './returns';
 import { stage } from './stage';
-import { flows } from './water-path';
 
 export interface Held {
 	input: z.input<typeof heldWaterInput>;
@@ -15,15 +14,12 @@ export interface Held {
 /** What each container holds, by its id: in its medium, standing in it, and falling through it. */
 export const held = stage(
 	'held water',
-	{ shelf: ['media'], parameters: ['transit'] },
-	{ layout, flows, levels },
-	({ layout, flows, levels, shelf, parameters: { transit } }) => {
+	{ shelf: ['media'] },
+	{ layout, levels, falling },
+	({ layout, levels, falling, shelf }) => {
 		const litres = new Map(
 			levels.flatMap(({ filled }) => filled?.result.trays.map((t) => [t.id, t.litres]) ?? [])
 		);
-		const flowOf = new Map<string, number>();
-		for (const { containerId, nodeId } of layout.outlets)
-			flowOf.set(containerId, (flowOf.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
 		const media = new Map<string, Held['input']['media']>();
 		for (const { containerId, mediumL, mediumId } of layout.sites) {
 			const { availableFraction } = pick(shelf.media, mediumId);
@@ -32,18 +28,15 @@ export const held = stage(
 			else media.set(containerId, [{ mediumL, availableFraction }]);
 		}
 		return new Map(
-			layout.containers.map((container): [string, Held] => {
-				const { id, mediumL, poolL } = container;
+			layout.containers.map(({ id, poolL }): [string, Held] => {
 				const filled = litres.get(id);
+				const fed = fallingInput(falling, id);
 				const input = {
 					media: media.get(id) ?? [],
-					mediumL,
 					poolL: filled ?? poolL,
+					...fed,
 					// where a valve keeps it full nothing falls
-					flowLph: filled === undefined ? (flowOf.get(id) ?? 0) : 0,
-					transitMin: transitMinOf(container, transit),
-					holdUp: transit.holdUp.value,
-					filmL: transit.filmL.value
+					flowLph: filled === undefined ? fed.flowLph : 0
 				};
 				return [id, { input, result: heldWater(input) }];
 			})

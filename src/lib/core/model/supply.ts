@@ -1,12 +1,11 @@
-import type { Design, Operation, Place, SystemRecord } from '../design';
+import { litresNow, type Design, type Operation, type Place, type SystemRecord } from '../design';
 import { reservoirRun, reservoirSize, type ReservoirRunInput } from '../water';
+import { account, type WaterAccount } from './account';
+import { loopWater, sharedL, type LoopWater } from './loop-water';
 import { mix, type MixState } from './mix';
-import { inTransitL, returns, type ReturnState } from './returns';
-import { stage, type Stage } from './stage';
-import { tank } from './tank';
-import { waterUse, type WaterUse } from './water-use';
-
-type TankState = typeof tank extends Stage<infer T> ? T : never;
+import { drainBackState, inTransitL, returns } from './returns';
+import { stage } from './stage';
+import { tank, type TankState } from './tank';
 
 interface Topped {
 	operation: Pick<Operation, 'topUp' | 'uptakePercent'>;
@@ -14,16 +13,26 @@ interface Topped {
 	mix: MixState;
 }
 
-/** Strength of what the plants take up, mS/cm. */
-const uptakeOf = ({ mix, operation }: Pick<Topped, 'mix' | 'operation'>): number =>
-	(mix.strengthMsCm * operation.uptakePercent) / 100;
+/** An operation takes no stronger. */
+const MOST_MSCM = 20;
 
 /** Strength of what tops the tank up, mS/cm. A weak top-up brings just what the plants take. */
-export function topUpStrength(of: Topped): number {
-	const kind = of.operation.topUp.with;
-	if (kind === 'water') return of.place.water.ecMsCm;
-	return kind === 'weak' ? Math.min(20, uptakeOf(of)) : of.mix.strengthMsCm;
+export function topUpStrength({ operation, place, mix }: Topped): number {
+	const kind = operation.topUp.with;
+	if (kind === 'water') return place.water.ecMsCm;
+	const weak = (mix.strengthMsCm * operation.uptakePercent) / 100;
+	return Math.min(MOST_MSCM, kind === 'weak' ? weak : mix.strengthMsCm);
 }
+
+/** Strength of all that leaves a tank in a day, mS/cm: what a loop takes up, and the rest as it is. */
+const leavingMsCm = (
+	{ mix, operation }: Pick<Topped, 'mix' | 'operation'>,
+	{ loopUseL, oneWayL, leavesLPerDay }: WaterAccount
+): number => {
+	const share = operation.uptakePercent / 100;
+	const mean = leavesLPerDay > 0 ? (loopUseL * share + oneWayL) / leavesLPerDay : 1;
+	return Math.min(MOST_MSCM, mix.strengthMsCm * mean);
+};
 
 /** How large a tank these plants would need. */
 export const size = stage(
@@ -32,18 +41,19 @@ export const size = stage(
 		operation: ['topUp', 'maxDriftPercent', 'uptakePercent'],
 		parameters: ['supply']
 	},
-	{ waterUse, tank, returns, mix },
+	{ account, tank, returns, mix },
 	(given) => {
-		const { operation, parameters, waterUse, tank, mix } = given;
+		const { operation, parameters, account, tank, mix } = given;
 		const { topUp, maxDriftPercent } = operation;
 		const input = {
-			useLPerDay: waterUse.useLPerDay,
+			useLPerDay: account.leavesLPerDay,
 			// a float makes up each day's use on the day
 			refillEveryDays: topUp.kind === 'hand' ? topUp.everyDays : 1,
 			pumpMinimumL: tank.pumpMinimumL,
 			inTransitL: inTransitL(given),
 			ecStartMsCm: mix.strengthMsCm,
-			uptakeEcMsCm: Math.min(20, uptakeOf(given)),
+			// where nothing comes back, what leaves is as strong as what stays
+			uptakeEcMsCm: leavingMsCm(given, account),
 			maxDriftPercent,
 			freeboardPercent: parameters.supply.freeboardPercent.value
 		};
@@ -53,7 +63,7 @@ export const size = stage(
 
 interface Reserved {
 	design: Pick<Design, 'reserve'>;
-	operation: Pick<Operation, 'topUp'>;
+	operation: Pick<Operation, 'topUp' | 'fillL'>;
 }
 
 /** Litres behind a float; null: it is fed from the mains, or there is no float. */
@@ -61,51 +71,114 @@ export const reserveL = ({ design, operation }: Reserved): number | null =>
 	operation.topUp.kind === 'float' ? (design.reserve?.volumeL ?? null) : null;
 
 const AHEAD_DAYS = 21;
+/** An operation takes no emptier tank. */
+const LEAST_L = 0.001;
 
-/** The tank from today's level on: day by day, with the top-up as planned. */
+/** The tank from today's level on: day by day, with the top-up and the changes as planned. */
 export const run = stage(
 	'run',
 	{
 		design: ['reserve'],
-		operation: ['topUp', 'fillL', 'uptakePercent'],
+		operation: ['topUp', 'fillL', 'uptakePercent', 'change'],
 		record: ['nowL'],
 		place: ['water']
 	},
-	{ tank, waterUse, mix },
+	{ tank, account, mix, loopWater, drainBackState },
 	(given) => {
-		const { record, operation, tank, waterUse, mix } = given;
-		const { topUp } = operation;
-		const fillL = Math.min(operation.fillL, tank.fullL);
-		const ecMsCm = topUpStrength(given);
+		const { record, operation, tank, account, mix, loopWater, drainBackState } = given;
+		const loop = (litres: number) =>
+			account.oneWay ? litres : litres + sharedL(loopWater, tank, litres) + loopWater.heldL;
+		const fillL = loop(Math.min(operation.fillL, tank.fullL));
+		// while the pump runs, what is on its way is missing from the tank
+		const awayL = operation.topUp.kind === 'hand' ? drainBackState.result.returnsL : 0;
 		const input: ReservoirRunInput = {
-			startL: Math.max(0.001, Math.min(record.nowL, tank.fullL)),
+			startL: Math.max(LEAST_L, loop(Math.min(litresNow(record, operation), tank.fullL))),
 			ecStartMsCm: mix.strengthMsCm,
-			pumpMinimumL: tank.pumpMinimumL,
-			useLPerDay: waterUse.useLPerDay,
-			uptakeEcMsCm: Math.min(20, uptakeOf(given)),
+			pumpMinimumL: loop(Math.min(tank.fullL, tank.pumpMinimumL + awayL)),
+			...leaving(account, operation),
 			evaporationLPerDay: 0,
 			days: AHEAD_DAYS,
-			topUp:
-				topUp.kind === 'hand'
-					? { kind: 'refill', everyDays: topUp.everyDays, toL: fillL, ecMsCm }
-					: { kind: 'float', setL: fillL, ecMsCm, reserveL: reserveL(given) }
+			topUp: topUpOf(given, fillL),
+			...changes(operation, fillL, mix)
 		};
-		return { input, result: reservoirRun(input) };
+		const result = reservoirRun(input);
+		const { heldL, levelL, filledL } = loopWater;
+		return {
+			input,
+			result,
+			/** Of the litres in it, what stands in pools and media; and of the rest what is in the tank itself. */
+			outsideL: account.oneWay ? 0 : heldL,
+			tankShare: account.oneWay ? 1 : filledL / (filledL + levelL)
+		};
 	}
 );
 
+/** What leaves the tank in a day, and with how much of its salt. */
+function leaving(
+	{ oneWay, loopUseL, oneWayL, wastedL }: WaterAccount,
+	{ uptakePercent }: Pick<Operation, 'uptakePercent'>
+) {
+	if (oneWay)
+		return { drainage: 'none' as const, useLPerDay: oneWayL - wastedL, wasteLPerDay: wastedL };
+	const uptakeShare = uptakePercent / 100;
+	return {
+		drainage: 'returns' as const,
+		useLPerDay: loopUseL,
+		uptakeShare,
+		wasteLPerDay: oneWayL
+	};
+}
+
+function topUpOf(of: Topped & Reserved, fillL: number): ReservoirRunInput['topUp'] {
+	const { topUp } = of.operation;
+	const ecMsCm = topUpStrength(of);
+	return topUp.kind === 'hand'
+		? { kind: 'refill', everyDays: topUp.everyDays, toL: fillL, ecMsCm }
+		: { kind: 'float', setL: fillL, ecMsCm, reserveL: reserveL(of) };
+}
+
+function changes(
+	{ change: { everyDays, toppedUpL, driftPercent } }: Pick<Operation, 'change'>,
+	toL: number,
+	{ strengthMsCm }: MixState
+): Pick<ReservoirRunInput, 'change'> {
+	if (everyDays === null && toppedUpL === null && driftPercent === null) return {};
+	return {
+		change: {
+			...(everyDays !== null && { everyDays }),
+			...(toppedUpL !== null && { toppedUpL }),
+			...(driftPercent !== null && { driftPercent }),
+			toL,
+			ecMsCm: Math.min(MOST_MSCM, strengthMsCm)
+		}
+	};
+}
+
 /** Days until the tank, with any reserve behind it, is down to the pump's minimum; null: it never is. */
-export function daysLeft(
-	of: Reserved & {
-		record: Pick<SystemRecord, 'nowL'>;
-		waterUse: WaterUse;
-		tank: TankState;
-		returns: readonly ReturnState[];
-	}
-): number | null {
-	const { waterUse, record, operation, tank } = of;
-	const endless = operation.topUp.kind === 'float' && reserveL(of) === null;
-	if (waterUse.useLPerDay <= 0 || endless) return null;
-	const usable = Math.min(record.nowL, tank.fullL) - tank.pumpMinimumL;
-	return Math.max(0, usable - inTransitL(of) + (reserveL(of) ?? 0)) / waterUse.useLPerDay;
+export function daysLeft(of: Lasting & { record: Pick<SystemRecord, 'nowL'> }): number | null {
+	return daysFrom(of, litresNow(of.record, of.operation));
+}
+
+/** Days from as full as it is kept. */
+export const daysKept = (of: Lasting): number | null => daysFrom(of, of.operation.fillL);
+
+type Lasting = Reserved & {
+	account: WaterAccount;
+	tank: TankState;
+	drainBack: { result: { returnsL: number } };
+	loopWater: LoopWater;
+};
+
+function daysFrom(of: Lasting, litres: number): number | null {
+	const { account, operation, tank, loopWater } = of;
+	const reserve = reserveL(of);
+	const float = operation.topUp.kind === 'float';
+	if (account.leavesLPerDay <= 0 || (float && reserve === null)) return null;
+	const least = Math.min(
+		tank.fullL,
+		tank.pumpMinimumL + (float ? 0 : of.drainBack.result.returnsL)
+	);
+	const inIt = (held: number) => held + (account.oneWay ? 0 : sharedL(loopWater, tank, held));
+	const usable = inIt(Math.min(litres, tank.fullL)) - inIt(least);
+	return Math.max(0, usable + (reserve ?? 0)) / account.leavesLPerDay;
 }

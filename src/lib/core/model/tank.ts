@@ -1,7 +1,8 @@
+import { litresNow } from '../design';
 import { brimMmOf, tankShapeOf } from '../layout';
 import { heightAt, litresAt, tankLevel } from '../shelf';
 import { pumpMinimumL } from './source';
-import { stage } from './stage';
+import { stage, type Stage } from './stage';
 
 /** Litres between two marks of a sight tube: the least that leaves it readable. */
 const MARKS_L = [1, 2, 5, 10, 20, 50, 100];
@@ -24,14 +25,17 @@ export const tank = stage(
 		const fullL = litresAt(shape, brimMm);
 		const minimumL = pumpMinimumL(given);
 		const markEveryL = MARKS_L.find((step) => fullL / step <= MOST_MARKS) ?? 200;
-		const litres = [minimumL, Math.min(fullL, operation.fillL), Math.min(fullL, record.nowL)];
+		const nowL = Math.min(fullL, litresNow(record, operation));
+		const litres = [minimumL, Math.min(fullL, operation.fillL), nowL];
 		const input = { shape, brimMm, levelsMm: [], litres, markEveryL };
 		return {
 			input,
 			result: tankLevel(input),
 			fullL,
 			pumpMinimumL: minimumL,
-			nowMm: heightAt(shape, Math.min(fullL, record.nowL))
+			nowMm: heightAt(shape, nowL)
 		};
 	}
 );
+
+export type TankState = typeof tank extends Stage<infer T> ? T : never;

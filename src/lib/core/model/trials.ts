@@ -1,6 +1,7 @@
 import type { Design, Operation } from '../design';
 import { DRY_LPH, solveOutlets, type Graph, type OutletState, type Warm } from '../hydraulics';
 import { brimLitresOf, type Layout, type Shares } from '../layout';
+import type { ParameterSet } from '../parameters';
 import { leastAtOrOver } from '../quantity';
 import type { Shelf } from '../shelf';
 import { feed } from './feed';
@@ -14,9 +15,10 @@ export type Needs = ReadonlyMap<string, number>;
 
 /** What a trial is of. */
 interface Tried {
-	design: Pick<Design, 'tank' | 'source'>;
+	design: Pick<Design, 'tank' | 'source' | 'lines'>;
 	operation: Pick<Operation, 'dial' | 'shutValves'>;
 	shelf: Pick<Shelf, 'tanks' | 'pumps'>;
+	parameters: Pick<ParameterSet, 'fittings'>;
 	layout: Layout;
 	graph: Graph;
 	curve: CurveOf | null;
@@ -112,13 +114,14 @@ export class Trials {
 export const trials = stage(
 	'trials',
 	{
-		design: ['tank', 'source'],
+		design: ['tank', 'source', 'lines'],
 		operation: ['dial', 'shutValves'],
-		shelf: ['tanks', 'pumps']
+		shelf: ['tanks', 'pumps'],
+		parameters: ['fittings']
 	},
 	{ graph, layout, curve },
-	({ design, operation, shelf, graph, layout, curve }) =>
-		new Trials({ design, operation, shelf, graph, layout, curve })
+	({ design, operation, shelf, parameters, graph, layout, curve }) =>
+		new Trials({ design, operation, shelf, parameters, graph, layout, curve })
 );
 
 /** Least litres in the tank at which every outlet still gives water; null: not even at the brim. */

@@ -18,6 +18,7 @@ import type { Layout } from '../layout';
 import { pick, type Shelf } from '../shelf';
 import { layout } from './layout';
 import { buildNetwork, outletOf } from './network-input';
+import { passedDown } from './passing';
 import { sharesAt } from './rim';
 import { source, sourceKind } from './source';
 import { stage } from './stage';
@@ -62,7 +63,10 @@ export const balance = stage(
 export interface Flows {
 	/** L/h by outlet node id, and by site id. */
 	outletLph: Map<string, number>;
+	/** What a site is given by outlets of its own. */
 	siteLph: Map<string, number>;
+	/** What comes past it once those above it have enough. */
+	arrivesLph: Map<string, number>;
 }
 
 /** What every outlet gives and every site gets. */
@@ -82,7 +86,7 @@ export const flows = stage(
 			for (const [siteId, share] of sharesAt(outlet, flowLph))
 				siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * flowLph);
 		}
-		return { outletLph, siteLph };
+		return { outletLph, siteLph, arrivesLph: passedDown(layout, siteLph) };
 	}
 );
 

@@ -1,6 +1,7 @@
 import { kindOf, plantsOf, type Plant } from '../design';
 import { pick, type Crop, type Stage as Growth } from '../shelf';
 import { evapotranspiration, plantDemand } from '../water';
+import { day } from './day';
 import { area } from './layout';
 import { stage } from './stage';
 
@@ -8,11 +9,16 @@ import { stage } from './stage';
 export const weather = stage(
 	'weather',
 	{ parameters: ['light'] },
-	{ area },
-	({ area: { climate }, parameters: { light } }) => {
+	{ area, day },
+	({ area: { kind, climate }, day, parameters: { light } }) => {
 		const byLamp = climate.setting === 'indoors' && climate.lamp === 'led';
+		// what comes through the glass of a greenhouse is given as radiation; its roof keeps the warmth
+		const glazed =
+			climate.setting === 'outdoors' && kind === 'greenhouse' && climate.solarMjM2 !== undefined;
 		const input = {
 			...climate,
+			...(glazed && { cover: climate.cover ?? ('glass' as const) }),
+			...(climate.setting === 'indoors' && { photoperiodH: day.lights.durationMin / 60 }),
 			albedo: light.albedo.value,
 			...(byLamp
 				? { ledMolPerMj: light.ledMolPerMj.value }

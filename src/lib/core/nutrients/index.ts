@@ -1,3 +1,4 @@
+export * from './acid';
 export * from './dilute';
 export * from './ppm';
 export * from './recipe';

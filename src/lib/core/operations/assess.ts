@@ -8,7 +8,9 @@ import {
 	stepSchema,
 	STATES_OF_PLANTS,
 	stepsOf,
+	provenFindings,
 	type Finding,
+	type ProvenFinding,
 	type PlantState,
 	type StepState
 } from '../review';
@@ -61,7 +63,7 @@ export interface Assessment {
 	}[];
 	/** Whatever ran, with what went in and what came out; a list where it runs more than once. */
 	operations: Record<string, Done | Done[]>;
-	findings: Finding[];
+	findings: ProvenFinding[];
 	steps: StepState[];
 }
 
@@ -79,11 +81,14 @@ export function modelFrom(
  * Every figure shown anywhere stands in `operations` with the input it can be recomputed from.
  */
 export function assess(input: AssessInput, shelf?: Shelf): Assessment {
-	return assessModel(modelFrom(input, shelf));
+	const model = modelFrom(input, shelf);
+	return { ...assessModel(model), findings: provenFindings(model) };
 }
 
-/** The assessment of a model that is already there, as the interface holds one. */
-export function assessModel(model: SystemModel): Assessment {
+/** What is known at once of a model that is already there: all but the fixes, which are tried one by one. */
+export function assessModel(
+	model: SystemModel
+): Omit<Assessment, 'findings'> & { findings: Finding[] } {
 	const findings = findingsOf(model);
 	return {
 		stands: model.design.stands.map(({ id, family, variant }) => ({ id, family, variant })),
@@ -139,7 +144,7 @@ function operationsOf(model: SystemModel): Assessment['operations'] {
 
 /** What depends on how far the plants have grown. */
 function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
-	const { waterUse, size, run, feed, mix, loads, pumpEnergy } = model;
+	const { waterUse, size, run, feed, mix, loads, pumpEnergy, saltInMedia, acid } = model;
 	return [
 		[
 			'plant-demand',
@@ -149,10 +154,13 @@ function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 		['reservoir-run', [run]],
 		['feed-plan', feed ? [{ input: feed.input, result: feed.plan }] : []],
 		['pump-energy', pumpEnergy ? [pumpEnergy] : []],
+		['salt-build-up', saltInMedia],
 		['recipe', mix.recipe ? [mix.recipe] : []],
+		['acid', acid ? [acid] : []],
 		['salts', [mix.salts]],
 		['weight', loads.map(({ weight }) => weight)],
 		['tipping', loads.flatMap(({ tipping }) => (tipping ? [tipping.now] : []))],
+		['push', loads.flatMap(({ push }) => push ?? [])],
 		['wall-load', loads.flatMap(({ wall }) => (wall ? [wall] : []))]
 	];
 }

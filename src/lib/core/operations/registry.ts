@@ -9,6 +9,7 @@ import { allOf, type Steps } from '../quantity';
 import * as shape from '../shelf';
 import * as water from '../water';
 import { assess, assessInput, assessOutput } from './assess';
+import { fixesInput, fixesOfInput, fixesOutput, settleOfInput, settleOutput } from './fixes';
 import { extensionInput, extensionOfInput, extensionOutput } from './extension';
 
 /** A pure calculation by name: checked input in, result out. */
@@ -138,6 +139,13 @@ export const OPERATIONS: readonly Operation[] = [
 		construction.tipping
 	),
 	operation(
+		'push',
+		'The push that tips a standing thing',
+		construction.pushInput,
+		construction.pushOutput,
+		construction.push
+	),
+	operation(
 		'wall-load',
 		'Pull and shear on each fixing of a garden on a wall',
 		construction.wallLoadInput,
@@ -173,6 +181,13 @@ export const OPERATIONS: readonly Operation[] = [
 		water.reservoirRun
 	),
 	operation(
+		'salt-build-up',
+		'Salt in a medium whose drain runs to waste, day by day',
+		water.saltBuildUpInput,
+		water.saltBuildUpOutput,
+		water.saltBuildUp
+	),
+	operation(
 		'feed-plan',
 		'When and how long the pump runs, and what each site gets',
 		feeding.feedPlanInput,
@@ -192,6 +207,13 @@ export const OPERATIONS: readonly Operation[] = [
 		nutrients.recipeInput,
 		nutrients.recipeOutput,
 		nutrients.recipe
+	),
+	operation(
+		'acid',
+		'Acid that brings water down to a pH, and the nutrient it adds',
+		nutrients.acidInput,
+		nutrients.acidOutput,
+		nutrients.acid
 	),
 	operation(
 		'dilute',
@@ -255,6 +277,22 @@ export const OPERATIONS: readonly Operation[] = [
 		assessInput,
 		assessOutput,
 		(input) => assess(input),
+		upgradeFile
+	),
+	long(
+		'fixes',
+		'The fixes of one finding that were tried and hold',
+		fixesInput,
+		fixesOutput,
+		fixesOfInput,
+		upgradeFile
+	),
+	long(
+		'settle',
+		'A set of changes that clears every stop and look it can',
+		assessInput,
+		settleOutput,
+		settleOfInput,
 		upgradeFile
 	),
 	long(

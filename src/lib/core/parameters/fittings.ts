@@ -12,8 +12,10 @@ export const fittings = {
 	/** Full open. */
 	valve: parameter(0.1, '', [0.05, 0.3], HANDBOOK),
 	/** Clean; one that is half clogged costs several times as much. */
-	screen: parameter(2.5, '', [1.5, 5], HANDBOOK),
+	screen: parameter(10, '', [5, 20], 'makers’ curves of inline screens, 100 to 200 µm'),
 	checkValve: parameter(2.5, '', [2, 5], HANDBOOK),
+	/** Its spring wants so much before it opens. */
+	checkValveOpensM: parameter(0.2, 'm', [0.1, 0.3], 'makers’ figures of small spring check valves'),
 	/** All of the hose to float valves: way in, bends and tees. */
 	valveHose: parameter(3, '', [2, 6]),
 	/** In and out of a vessel through its seals, a length of a line under water. */

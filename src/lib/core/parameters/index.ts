@@ -3,6 +3,7 @@ import { numberOf, type Parameter } from '../quantity';
 import { fittings } from './fittings';
 import { growth } from './growth';
 import { light } from './light';
+import { roots } from './roots';
 import { supply } from './supply';
 import { thresholds } from './thresholds';
 import { transit } from './transit';
@@ -19,6 +20,7 @@ export const PARAMETERS = {
 	fittings,
 	light,
 	growth,
+	roots,
 	vessels,
 	leafTargets,
 	fruitTargets,

@@ -4,21 +4,25 @@ import { parameter } from '../quantity';
 export const thresholds = {
 	/** Flow that differs more than this from outlet to outlet starves some on one timer. */
 	unevenPercent: parameter(22, '%', [15, 30]),
-	/** This even is as good as it gets at home. */
-	evenPercent: parameter(8, '%', [5, 10], 'ASAE EP405: variation of flow in a good drip line'),
 	/** Drain over this is one timer serving thirsty and modest plants alike. */
 	drainHeavy: parameter(0.6, 'of a feed', [0.4, 0.7]),
 	/** The high side of a leaning tower under this share of the low side: the lean is felt. */
 	towerUneven: parameter(0.6, 'of the best side', [0.4, 0.8]),
 	/** Gusts under this are met on many days of a year outdoors. */
 	gustKmH: parameter(75, 'km/h', [60, 90], 'Beaufort 9, strong gale: 75 to 88 km/h'),
+	/** A push of a child or a large dog at a metre's height. */
+	pushN: parameter(60, 'N', [40, 100], 'common practice for free-standing shelves'),
 	/** Pipe between two holes; thinner tears or bends when they are cut. */
 	webMm: parameter(12, 'mm', [8, 20]),
 	/** Under this share of the light a crop likes it grows thin and late. */
 	dimShare: parameter(0.7, 'of its light', [0.5, 0.8]),
-	/** Over this leaves bleach. */
-	brightUmol: parameter(1200, 'µmol/m²/s', [900, 1500]),
 	/** What one socket and its timer are commonly made for; what holds here is written on them. */
+	socketUsW: parameter(
+		1440,
+		'W',
+		[1200, 1920],
+		'NFPA 70, 210.19: 80 % of 15 A at 120 V for what runs for hours'
+	),
 	socketW: parameter(1800, 'W', [1500, 2300], 'common timers; the rating on yours decides'),
 	/** Passages up to so much flow at their nominal head clog on what a screen keeps back. */
 	narrowLph: parameter(20, 'L/h', [10, 40]),
@@ -35,7 +39,12 @@ export const thresholds = {
 	/** Under this a return silts up. */
 	returnFallPercent: parameter(1, '%', [0.5, 2], 'EN 12056-2: 10 mm in a metre and more'),
 	/** The pipe’s end stays this far over the highest water. */
-	airGapM: parameter(0.02, 'm', [0.02, 0.05], 'EN 1717: an air gap of 20 mm and more'),
+	airGapM: parameter(
+		0.02,
+		'm',
+		[0.02, 0.05],
+		'common practice; mains water asks for more, EN 1717'
+	),
 	/** A feed line with less fall keeps water that the sun heats. */
 	feedFallPercent: parameter(0.5, '%', [0.3, 1]),
 	/** A pump that brings more than this many times what is needed is too large. */
@@ -54,6 +63,15 @@ export const thresholds = {
 	pulseUnder: parameter(0.12, 'of its volume', [0.08, 0.16]),
 	/** A scale for the pocket guesses under this. */
 	guessedG: parameter(0.5, 'g', [0.2, 1]),
+	/** Salt round roots over this many times the most a crop is fed with burns them. */
+	saltTimes: parameter(1.5, 'times', [1.3, 2]),
+	/** Water with more than this takes acid worth a word, and with more sodium or chloride the crop tastes it. */
+	alkalineMeqL: parameter(2.5, 'meq/L', [1.5, 4]),
+	saltyMgL: parameter(60, 'mg/L', [40, 100]),
+	hardMgL: parameter(120, 'mg/L', [80, 180]),
+	/** Roots get little air from warmer water, and take up little from colder. */
+	waterWarmC: parameter(26, '°C', [24, 28], 'oxygen of saturated water falls under 8 mg/L'),
+	waterColdC: parameter(12, '°C', [10, 15]),
 	/** Under this part of its target an element is lacking. */
 	lackingShare: parameter(0.5, 'of its target', [0.4, 0.7]),
 	/** From this part of the strength on the source water is named for what it takes. */

@@ -52,6 +52,15 @@ export const limits = {
 export const mixing = {
 	/** The greatest part of the nitrogen that may be ammonium. */
 	ammoniumShare: parameter(0.3, 'of the nitrogen', [0.1, 0.3]),
+	/** Phosphoric acid as it is sold for lowering pH: about 15 % by weight. */
+	acidMolL: parameter(
+		1.7,
+		'mol/L',
+		[0.5, 9],
+		'density of phosphoric acid at 10 to 60 %; the label on yours'
+	),
+	/** How far over its wish at a stage a crop may be fed, of the way from its early to its full strength. */
+	stageBand: parameter(0.5, 'of its range', [0.3, 0.7]),
 	/** Strength the targets stand for; others follow in proportion. */
 	fullMsCm: parameter(2, 'mS/cm', [1.8, 2.4]),
 	/** Strength wanted by nobody: an empty loop is mixed for a young plant. */

@@ -123,6 +123,9 @@ const QUANTITIES = {
 	pressure: { metric: as('kPa', [2, 1, 0]), suffix: 'Kpa' },
 	concentration: { metric: as('mg/L', [2, 1, 0]), suffix: 'MgL' },
 	charge: { metric: as('meq/L', [2, 1, 0]), suffix: 'MeqL' },
+	/** Dissolved, and of an acid or a base as it is bought. */
+	moles: { metric: as('mmol/L', [2, 1, 0]), suffix: 'MmolL' },
+	molarity: { metric: as('mol/L', [2, 1, 0]) },
 	density: { metric: as('kg/L', [2, 2, 0]), suffix: 'KgL' },
 	labelDose: { metric: as('g or mL a litre', [2, 1, 0]) },
 	ppm: { metric: as('ppm', [0, 0, 0]) },

@@ -32,3 +32,7 @@ export const anyOf = (list: readonly string[]): string => CHOICE.format(list);
 
 /** At the beginning of a sentence or a label. */
 export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
+
+/** A name as it stands within a sentence: its first letter small, the rest as it is. */
+export const lowerFirst = (name: string): string =>
+	`${name[0]?.toLowerCase() ?? ''}${name.slice(1)}`;

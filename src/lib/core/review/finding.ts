@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { standPath, type Change, type SystemRecord } from '../design';
+import { standPath, type Change } from '../design';
 import type { SystemModel } from '../model';
 import { FINDING_CODES, type FindingCode } from './codes';
 import type { SaidFigure } from './sentence';
@@ -27,6 +27,13 @@ export const SEVERITIES = ['stop', 'look', 'caution'] as const;
 export const STATES_OF_PLANTS = ['now', 'grown'] as const;
 export type PlantState = (typeof STATES_OF_PLANTS)[number];
 
+const changeSchema = z.array(z.strictObject({ path: z.string(), value: z.unknown() }));
+export const fixSchema = z.strictObject({
+	label: z.string(),
+	effect: z.string(),
+	change: changeSchema
+});
+
 export const findingSchema = z.strictObject({
 	code: z.enum(FINDING_CODES),
 	step: z.enum(STEPS),
@@ -38,13 +45,10 @@ export const findingSchema = z.strictObject({
 	figures: z.array(
 		z.strictObject({ quantity: z.string(), value: z.number(), to: z.number().optional() })
 	),
-	fixes: z.array(
-		z.strictObject({
-			label: z.string(),
-			effect: z.string(),
-			change: z.array(z.strictObject({ path: z.string(), value: z.unknown() }))
-		})
-	)
+	/** Proven: the changed design was judged, and each does what it says. */
+	fixes: z.array(fixSchema),
+	/** How a grower who has seen to a caution says so; null: it is not settled by a word. */
+	acknowledge: z.strictObject({ label: z.string(), change: changeSchema }).nullable()
 });
 export interface Fix {
 	label: string;
@@ -59,13 +63,24 @@ export interface Said {
 	/** Id of what it is about: a site, run, return, joint, `tank`, `pump`. */
 	subject: string;
 	message: string;
-	fixes: Fix[];
+	/** How far the figure is past its limit, as a share of it; 1 where it is no matter of degree. */
+	off?: number;
+	/** What may be tried, the best first; worked out only when somebody asks. */
+	fixes: () => Fix[];
+	/** What a grower says who has seen to a caution. */
+	acknowledge?: string;
 }
 
 /** What was found, and of which state of the plants it is true; as the grower of the place reads it. */
-export interface Finding extends Said {
+export interface Finding extends Pick<Said, 'code' | 'step' | 'severity' | 'subject' | 'message'> {
 	state: PlantState;
 	figures: SaidFigure[];
+	acknowledge: Pick<Fix, 'label' | 'change'> | null;
+}
+
+/** A finding with the fixes that were tried and hold. */
+export interface ProvenFinding extends Finding {
+	fixes: Fix[];
 }
 
 /** One rule: looks at the model and says what is wrong, risky or to be minded. */
@@ -77,13 +92,6 @@ export const set = (path: string, value: unknown): Change => ({ path, value });
 export const setOf = (stand: { id: string }, field: string, value: unknown): Change =>
 	set(standPath(stand, field), value);
 
-/** The fixes that are there, three at most. */
+/** The fixes that are there. */
 export const availableFixes = (...fixes: (Fix | null | undefined | false)[]): Fix[] =>
-	fixes.filter((fix): fix is Fix => Boolean(fix)).slice(0, 3);
-
-/** A fix that settles a caution: the grower has seen to it. */
-export const seenTo = (record: SystemRecord, code: FindingCode, label: string): Fix => ({
-	label,
-	effect: 'settles this caution',
-	change: [set('record.acknowledged', [...record.acknowledged, code])]
-});
+	fixes.filter((fix): fix is Fix => Boolean(fix));

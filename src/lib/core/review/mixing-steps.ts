@@ -1,4 +1,4 @@
-import { plural } from '../quantity';
+import { lowerFirst, plural } from '../quantity';
 import type { Quantity } from '../quantity';
 import type { SystemModel } from '../model';
 import type { MixItem } from '../model';
@@ -9,8 +9,6 @@ export interface MixingStep {
 	amount: string | null;
 	kind: 'do' | 'mind';
 }
-
-const lowerFirst = (name: string): string => `${name[0]?.toLowerCase()}${name.slice(1)}`;
 
 /** How an ingredient is measured out: under a gram in milligrams, wherever the grower lives. */
 export const weighedAs = ({ unit, amount }: MixItem): Quantity =>
@@ -26,13 +24,16 @@ const act = (text: string, amount: string | null = null): MixingStep => ({
 });
 const mind = (text: string): MixingStep => ({ text, amount: null, kind: 'mind' });
 
+const VESSELS = { tank: 'the tank', reserve: 'the reserve', loop: 'the tank, in portions,' };
+
 function toDo(model: SystemModel): MixingStep[] {
 	const { mix, say, place, operation, design } = model;
 	const young = model.waterUse.crops.some((c) => c.stage === 'seedling' || c.stage === 'young');
+	const vessel = VESSELS[operation.mix.fills];
 	const mixed =
 		design.source.kind === 'pump' ? 'after ten minutes of the pump' : 'when it is stirred well';
 	return [
-		act('Fill the tank with plain water to', say(mix.litres * 0.8, 'volume')),
+		act(`Fill ${vessel} with plain water to`, say(mix.litres * 0.8, 'volume')),
 		...mix.items.map((item) =>
 			act(`Stir in ${lowerFirst(item.name)}, until it is clear`, say(item.amount, weighedAs(item)))
 		),
@@ -44,7 +45,9 @@ function toDo(model: SystemModel): MixingStep[] {
 			? [
 					act(
 						`Bring the pH from about ${place.water.ph} down to`,
-						`${mix.ph.low.toFixed(1)}–${mix.ph.high.toFixed(1)}`
+						mix.ph.agree
+							? `${mix.ph.low.toFixed(1)}–${mix.ph.high.toFixed(1)}`
+							: mix.ph.aim.toFixed(2)
 					)
 				]
 			: []),

@@ -1,9 +1,11 @@
 import type { SystemModel } from '../model';
-import type { Units } from '../quantity';
-import { SEVERITIES, STEPS, type Rule, type Finding, type Said } from './finding';
+import type { FindingCode } from './codes';
+import { set, SEVERITIES, STEPS, type Rule, type Finding, type Said } from './finding';
 import { whenGrown } from './grown';
 import { rendered, type SaidFigure } from './sentence';
+import { emitterRange } from './findings/emitter-range';
 import * as feed from './findings/feed';
+import { underTheRoof } from './findings/height';
 import * as hung from './findings/wall-fixings';
 import * as level from './findings/level';
 import * as flow from './findings/flow';
@@ -13,6 +15,8 @@ import * as parts from './findings/parts';
 import * as back from './findings/return';
 import { reach } from './findings/reach';
 import * as room from './findings/room';
+import * as runsOn from './findings/runs-on';
+import * as salt from './findings/salt';
 import * as safety from './findings/safety';
 import { spacing } from './findings/spacing';
 import * as suits from './findings/compatibility';
@@ -20,22 +24,24 @@ import * as tank from './findings/tank';
 import * as tower from './findings/tower';
 import { strength } from './findings/strength';
 import { uneven } from './findings/uneven';
+import { temperatures } from './findings/weather';
 import { brokenBench } from './findings/pump-test';
 
 /** How a rule is judged: as the plants stand now, full grown, or both, whichever meets it first. */
-type Judged = 'now' | 'grown' | 'both';
+type When = 'now' | 'grown' | 'both';
 
 /**
  * Every rule there is; a new one is a line here. What is built must hold grown plants: loads, tank, pump,
  * returns, spacing and supports. What is set or mixed is for the plants as they are.
  */
-export const RULES: readonly (readonly [rule: Rule, judged: Judged])[] = [
+export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[room.place, 'grown'],
 	[room.obstacles, 'grown'],
 	[flow.dryOutlets, 'now'],
 	[flow.pumpSize, 'both'],
 	[flow.underDemand, 'both'],
 	[uneven, 'now'],
+	[emitterRange, 'now'],
 	[flow.levelLimit, 'both'],
 	[flow.brokenColumn, 'now'],
 	[brokenBench, 'now'],
@@ -46,10 +52,14 @@ export const RULES: readonly (readonly [rule: Rule, judged: Judged])[] = [
 	[tank.belowPump, 'both'],
 	[tank.drift, 'both'],
 	[feed.noPlan, 'now'],
+	[feed.tooLittle, 'both'],
 	[feed.doseShort, 'now'],
 	[feed.timer, 'now'],
 	[feed.drainHeavy, 'now'],
+	[feed.trickles, 'now'],
+	[salt.saltBuildsUp, 'both'],
 	[strength, 'now'],
+	[salt.sourceWater, 'now'],
 	[mix.overLimit, 'now'],
 	[mix.lacks, 'now'],
 	[parts.joints, 'now'],
@@ -64,6 +74,7 @@ export const RULES: readonly (readonly [rule: Rule, judged: Judged])[] = [
 	[suits.spreaders, 'now'],
 	[suits.openHoles, 'now'],
 	[tower.wind, 'grown'],
+	[tower.pushes, 'grown'],
 	[level.tankHeight, 'now'],
 	[level.outOfLevel, 'now'],
 	[level.valveParts, 'now'],
@@ -79,48 +90,81 @@ export const RULES: readonly (readonly [rule: Rule, judged: Judged])[] = [
 	[light.lampLight, 'now'],
 	[light.sockets, 'now'],
 	[light.held, 'grown'],
+	[underTheRoof, 'grown'],
+	[temperatures, 'now'],
+	[runsOn.siphons, 'now'],
+	[runsOn.floatSticks, 'grown'],
 	[safety.weight, 'grown'],
 	[safety.electricity, 'now'],
 	[level.valveRisks, 'now']
 ];
 
+/** Cautions that hold for nearly every system: said once, they are settled for the whole place. */
+const OF_THE_PLACE: ReadonlySet<FindingCode> = new Set(['electricity-near-water', 'bench-weight']);
+
 /** All findings, the most urgent first; what the grower has seen to is left out. */
-export function findingsOf(model: SystemModel): Finding[] {
-	const settled = new Set(model.record.acknowledged);
+export const findingsOf = (model: SystemModel): Finding[] =>
+	judged(model).map((said) => inWords(said, model));
+
+/** What is said, of which state of the plants; its figures are holes still, and what may be tried is not. */
+export type Judged = Said & { state: Finding['state'] };
+
+const known = new WeakMap<SystemModel, Judged[]>();
+
+/** What every rule says of a model, the most urgent first; worked out once. */
+export function judged(model: SystemModel): Judged[] {
+	const before = known.get(model);
+	if (before) return before;
+	const settled = new Set([...model.record.acknowledged, ...model.place.acknowledged]);
 	const rank = (f: Said) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
-	return RULES.flatMap(([rule, judged]) => saidOf(model, rule, judged))
+	const said = RULES.flatMap(([rule, when]) => saidOf(model, rule, when))
 		.filter((f) => f.severity === 'stop' || !settled.has(f.code))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
-		.map(({ f }) => inWords(f, model.place.units));
+		.map(({ f }) => f);
+	known.set(model, said);
+	return said;
 }
 
 /** The one place where what is said becomes words: every figure in the units of the place. */
-function inWords(said: InState, units: Units): Finding {
+function inWords(said: Judged, model: SystemModel): Finding {
 	const figures: SaidFigure[] = [];
 	const { code, step, severity, state, subject } = said;
-	const message = rendered(said.message, units, figures);
-	const fixes = said.fixes.map(({ label, effect, change }) => ({
-		label: rendered(label, units),
-		effect: rendered(effect, units),
-		change
-	}));
-	return { code, step, severity, state, subject, message, figures, fixes };
+	const message = rendered(said.message, model.place.units, figures);
+	return {
+		code,
+		step,
+		severity,
+		state,
+		subject,
+		message,
+		figures,
+		acknowledge: wordOf(said, model)
+	};
 }
 
-type InState = Said & { state: Finding['state'] };
+/** How a caution is settled by a word: for the place where it holds everywhere, else for this system. */
+function wordOf(
+	{ code, severity, acknowledge }: Judged,
+	model: SystemModel
+): Finding['acknowledge'] {
+	if (acknowledge === undefined || severity === 'stop') return null;
+	const part = OF_THE_PLACE.has(code) ? 'place' : 'record';
+	const change = [set(`${part}.acknowledged`, [...model[part].acknowledged, code])];
+	return { label: rendered(acknowledge, model.place.units), change };
+}
 
-function saidOf(model: SystemModel, rule: Rule, judged: Judged): InState[] {
-	const now = rule(model).map((said): InState => ({ ...said, state: 'now' }));
+function saidOf(model: SystemModel, rule: Rule, when: When): Judged[] {
+	const now = rule(model).map((said): Judged => ({ ...said, state: 'now' }));
 	const { grown } = model;
-	if (judged === 'now' || grown === model) return now;
+	if (when === 'now' || grown === model) return now;
 	const same = (a: Said, b: Said) => a.code === b.code && a.subject === b.subject;
-	const later = rule(grown).map((said): InState => ({
+	const later = rule(grown).map((said): Judged => ({
 		...said,
 		state: now.some((f) => same(f, said)) ? 'now' : 'grown'
 	}));
 	// what meets both is told by the figures it is judged by
-	const list = judged === 'grown' ? later : [...now, ...later.filter((f) => f.state === 'grown')];
+	const list = when === 'grown' ? later : [...now, ...later.filter((f) => f.state === 'grown')];
 	return list.map((f) =>
 		f.state === 'grown' ? { ...f, message: `${f.message} ${whenGrown(model)}` } : f
 	);

@@ -75,7 +75,7 @@ const HEADLINES: Record<Step, (model: SystemModel) => string> = {
 	},
 	tank: (model) => {
 		const days = daysLeft(model);
-		return days === null ? model.say(model.record.nowL, 'volume') : model.say(days, 'days');
+		return days === null ? model.say(model.nowL, 'volume') : model.say(days, 'days');
 	},
 	'dry-run': ({ record }) => (record.dryRunOn ? dayOf(record.dryRunOn) : 'not yet'),
 	feed: ({ feed, operation, levels, layout }) => {

@@ -7,6 +7,12 @@ interface MediumFigures {
 	airFraction: number;
 	/** Wet after draining, kg per litre: what a bench must bear. */
 	wetKgL: number;
+	/** Of its easy water, what plants may use up before the next feed. */
+	allowedDepletion: number;
+	/** Minutes water takes down through a pot of it. */
+	transitMin: number;
+	/** Of its volume, what runs through as free water while it is fed. */
+	holdUp: number;
 }
 
 /** What a growing medium holds, its figures also as parameters with range and source. */
@@ -19,10 +25,16 @@ export interface Medium extends MediumFigures {
 }
 
 const MEASURE = 'typical for the material; drain a full jug of your own to measure it';
+const FEEDING =
+	'after Raviv and Lieth (eds.), Soilless Culture (2008): irrigation by depletion of the medium';
+const SEEN = 'common practice, by how long drip goes on after a feed';
 const FIGURES: Record<keyof MediumFigures, FigureOf> = {
 	availableFraction: { unit: 'of its volume', spread: 0.25, source: MEASURE },
 	airFraction: { unit: 'of its volume', spread: 0.25, source: MEASURE },
-	wetKgL: { unit: 'kg a litre', spread: 0.2, source: MEASURE }
+	wetKgL: { unit: 'kg a litre', spread: 0.2, source: MEASURE },
+	allowedDepletion: { unit: 'of its easy water', spread: 0.4, source: FEEDING },
+	transitMin: { unit: 'min', spread: 0.6, source: SEEN },
+	holdUp: { unit: 'of its volume', spread: 0.5, source: SEEN }
 };
 
 const medium = (id: string, name: string, coarse: boolean, figures: MediumFigures): Medium =>
@@ -33,14 +45,14 @@ const fine = (id: string, name: string, figures: MediumFigures) => medium(id, na
 
 // prettier-ignore
 export const MEDIA: readonly Medium[] = [
-	coarse('clay-coarse', 'Coarse clay pebbles, 8–16 mm', { availableFraction: 0.06, airFraction: 0.4, wetKgL: 0.6 }),
-	coarse('clay-small', 'Small clay pebbles, 4–8 mm', { availableFraction: 0.1, airFraction: 0.35, wetKgL: 0.7 }),
-	coarse('perlite-coarse', 'Coarse perlite', { availableFraction: 0.17, airFraction: 0.3, wetKgL: 0.45 }),
-	fine('coir', 'Coir', { availableFraction: 0.32, airFraction: 0.2, wetKgL: 0.75 }),
-	fine('coir-perlite', 'Coir and perlite, 70:30', { availableFraction: 0.26, airFraction: 0.25, wetKgL: 0.65 }),
-	fine('stone-wool', 'Stone wool', { availableFraction: 0.62, airFraction: 0.15, wetKgL: 0.8 }),
-	coarse('bark', 'Composted pine bark', { availableFraction: 0.2, airFraction: 0.28, wetKgL: 0.7 }),
-	coarse('shale', 'Expanded shale', { availableFraction: 0.08, airFraction: 0.38, wetKgL: 0.95 }),
-	coarse('matting', 'Open filter matting', { availableFraction: 0.1, airFraction: 0.6, wetKgL: 0.2 }),
-	fine('compost-perlite', 'Potting compost and perlite, 60:40', { availableFraction: 0.3, airFraction: 0.18, wetKgL: 0.8 })
+	coarse('clay-coarse', 'Coarse clay pebbles, 8–16 mm', { availableFraction: 0.06, airFraction: 0.4, wetKgL: 0.6, allowedDepletion: 0.1, transitMin: 1, holdUp: 0.05 }),
+	coarse('clay-small', 'Small clay pebbles, 4–8 mm', { availableFraction: 0.1, airFraction: 0.35, wetKgL: 0.7, allowedDepletion: 0.1, transitMin: 1.5, holdUp: 0.07 }),
+	coarse('perlite-coarse', 'Coarse perlite', { availableFraction: 0.17, airFraction: 0.3, wetKgL: 0.45, allowedDepletion: 0.12, transitMin: 3, holdUp: 0.1 }),
+	fine('coir', 'Coir', { availableFraction: 0.32, airFraction: 0.2, wetKgL: 0.75, allowedDepletion: 0.15, transitMin: 8, holdUp: 0.12 }),
+	fine('coir-perlite', 'Coir and perlite, 70:30', { availableFraction: 0.26, airFraction: 0.25, wetKgL: 0.65, allowedDepletion: 0.15, transitMin: 6, holdUp: 0.12 }),
+	fine('stone-wool', 'Stone wool', { availableFraction: 0.62, airFraction: 0.15, wetKgL: 0.8, allowedDepletion: 0.05, transitMin: 4, holdUp: 0.1 }),
+	coarse('bark', 'Composted pine bark', { availableFraction: 0.2, airFraction: 0.28, wetKgL: 0.7, allowedDepletion: 0.2, transitMin: 4, holdUp: 0.1 }),
+	coarse('shale', 'Expanded shale', { availableFraction: 0.08, airFraction: 0.38, wetKgL: 0.95, allowedDepletion: 0.1, transitMin: 1, holdUp: 0.05 }),
+	coarse('matting', 'Open filter matting', { availableFraction: 0.1, airFraction: 0.6, wetKgL: 0.2, allowedDepletion: 0.1, transitMin: 0.5, holdUp: 0.15 }),
+	fine('compost-perlite', 'Potting compost and perlite, 60:40', { availableFraction: 0.3, airFraction: 0.18, wetKgL: 0.8, allowedDepletion: 0.2, transitMin: 8, holdUp: 0.12 })
 ];

@@ -85,8 +85,8 @@ const FIGURES = {
 		}
 	},
 	pump: {
-		maxHeadM: { unit: 'm', spread: 0.15, source: NAMEPLATE },
-		maxFlowLph: { unit: 'L/h', spread: 0.15, source: NAMEPLATE },
+		maxHeadM: { unit: 'm', spread: 0.2, source: NAMEPLATE },
+		maxFlowLph: { unit: 'L/h', spread: 0.2, source: NAMEPLATE },
 		watts: { unit: 'W', spread: 0.2, source: NAMEPLATE },
 		minimumDepthMm: mm(0.3)
 	},
@@ -161,10 +161,10 @@ const orifice = (nominalFlowLph: number, nominalHeadM: number, exponent = 0.5): 
 	nominalHeadM,
 	exponent
 });
-const even = (nominalFlowLph: number): EmitterLaw => ({
+const even = (nominalFlowLph: number, minHeadM = 5): EmitterLaw => ({
 	kind: 'compensating',
 	nominalFlowLph,
-	minHeadM: 3.5,
+	minHeadM,
 	maxHeadM: 35
 });
 
@@ -184,6 +184,8 @@ export const EMITTERS: readonly Emitter[] = [
 	emitter('even-2', 'Compensating dripper, 2 L/h', even(2), 0.04, 'fine'),
 	emitter('even-4', 'Compensating dripper, 4 L/h', even(4), 0.04, 'any'),
 	emitter('even-8', 'Compensating dripper, 8 L/h', even(8), 0.04, 'any'),
+	emitter('even-low-2', 'Low-head compensating dripper, 2 L/h', even(2, 3.5), 0.05, 'fine'),
+	emitter('even-low-4', 'Low-head compensating dripper, 4 L/h', even(4, 3.5), 0.05, 'any'),
 	emitter('flag', 'Flag dripper, 8 L/h at 10 m', orifice(8, 10), 0.07, 'any'),
 	emitter('stake-coarse', 'Coarse stake', orifice(12, 3), 0.07, 'coarse'),
 	emitter('stake-fine', 'Fine stake', orifice(4, 3, 0.6), 0.07, 'fine'),
@@ -192,7 +194,7 @@ export const EMITTERS: readonly Emitter[] = [
 		'tower'
 	]),
 	emitter('open-tube', 'Open 4 mm tube', { kind: 'open', innerDiameterMm: 4 }, 0.05, 'any'),
-	emitter('spray', 'Spray head', orifice(180, 3), 0.07, 'any', 6, ['drip', 'tower']),
+	emitter('spray', 'Spray head', orifice(30, 3), 0.07, 'any', 6, ['drip', 'tower']),
 	spout(6),
 	spout(9.5),
 	spout(13),
@@ -209,8 +211,7 @@ const pump = (
 	maxFlowLph: number,
 	watts: number,
 	outletMm: number,
-	heightMm: number,
-	minimumDepthMm = 35
+	heightMm: number
 ): Pump =>
 	withFigures(
 		{
@@ -220,19 +221,20 @@ const pump = (
 			maxFlowLph,
 			watts,
 			outletMm,
-			minimumDepthMm,
+			// it draws air once it stands out of the water
+			minimumDepthMm: heightMm,
 			heightMm
 		},
 		FIGURES.pump
 	);
 export const PUMPS: readonly Pump[] = [
-	pump(0.9, 350, 5, 9.5, 55, 25),
+	pump(0.9, 350, 5, 9.5, 55),
 	pump(1.6, 900, 15, 13, 70),
 	pump(2.4, 1500, 25, 16, 85),
 	pump(3.2, 2500, 45, 19, 100),
-	pump(4.5, 4000, 80, 25, 120, 45),
-	pump(6, 7000, 180, 25, 230, 90),
-	pump(8, 11000, 400, 32, 280, 120)
+	pump(4.5, 4000, 80, 25, 120),
+	pump(6, 7000, 180, 25, 230),
+	pump(8, 11000, 400, 32, 280)
 ];
 
 const bucket = (

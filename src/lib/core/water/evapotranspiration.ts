@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { INDOORS, OUTDOORS, refuseDay, UNKNOWN_SETTING } from '../design';
+import { INDOORS, OUTDOORS, refuseDay, UNKNOWN_SETTING, WIND_UNDER_GLASS_MS } from '../design';
 import { vapourPressureKpa } from '../hydraulics';
 import { PARAMETERS } from '../parameters';
 import { quantity } from '../quantity';
@@ -32,7 +32,8 @@ export const evapotranspirationOutput = z.strictObject({
 
 /**
  * Reference evapotranspiration ET0 by FAO-56 Penman–Monteith (eq. 6), daily, no heat into the ground.
- * Outdoors the radiation follows eqs. 20–40; indoors it is what the lamps give and no long wave is lost.
+ * Outdoors the radiation follows eqs. 20–40; under glass the roof takes the long-wave loss and what gets in is
+ * given; indoors it is what the lamps give and no long wave is lost.
  *
  * @returns ET0 mm/day, net radiation MJ/m², vapour pressure deficit kPa, light mol/m²
  * @example FAO-56 example 18 (50.8° N, day 187, 9.25 h sun) gives 3.88 mm/day
@@ -40,8 +41,8 @@ export const evapotranspirationOutput = z.strictObject({
 export function evapotranspiration(
 	given: z.input<typeof evapotranspirationInput>
 ): z.infer<typeof evapotranspirationOutput> {
-	const input: Day = { ...USUAL, windMS: 0.3, ...given };
-	const { tMinC, tMaxC, rhMinPercent, rhMaxPercent, windMS } = input;
+	const input: Day = { ...USUAL, windMS: WIND_UNDER_GLASS_MS, ...given };
+	const { tMinC, tMaxC, rhMinPercent, rhMaxPercent, windMS = WIND_UNDER_GLASS_MS } = input;
 	const low = vapourPressureKpa(tMinC);
 	const high = vapourPressureKpa(tMaxC);
 	const saturated = (low + high) / 2;
@@ -80,6 +81,8 @@ function lampLight(input: Setting<'indoors'>) {
 function daylight(input: Setting<'outdoors'>, actualKpa: number) {
 	const { latitudeDeg, dayOfYear, elevationM, tMinC, tMaxC, sunshineH, solarMjM2 } = input;
 	const { albedo, sunMolPerMj } = input;
+	if (input.cover === 'glass')
+		return { dli: sunMolPerMj * solarMjM2!, net: (1 - albedo) * solarMjM2! };
 	const { ra, hours } = extraterrestrial(latitudeDeg, dayOfYear);
 	const clearShare = 0.75 + 2e-5 * elevationM;
 	const share = hours > 0 ? Math.min(1, (sunshineH ?? 0) / hours) : 0;

@@ -4,5 +4,7 @@ export * from './held-water';
 export * from './light-at-site';
 export * from './reservoir-size';
 export * from './reservoir-run';
+export * from './reservoir-run-schema';
+export * from './salt-build-up';
 export * from './shade';
 export * from './sun';

@@ -11,14 +11,26 @@ const lamp = z.strictObject({
 	xM: metres('x'),
 	yM: metres('y'),
 	heightM: metres('height'),
-	hoursH: quantity('hours a day', 'hours', { min: 0, max: 24 })
+	hoursH: quantity('hours a day', 'hours', { min: 0, max: 24 }),
+	/** From straight down: 90 shines sideways; and which way, from the front turning right. */
+	turnedDeg: quantity('turned', 'angle', { min: 0, max: 180 }).default(0),
+	towardsDeg: quantity('turned towards', 'angle', { min: 0, max: 360 }).default(0)
 });
 type LampAt = z.input<typeof lamp>;
 export const lightAtSiteInput = z.strictObject({
 	lamps: z.array(lamp).max(40),
 	/** Where most of the leaf is. */
 	sites: z
-		.array(z.strictObject({ id: id('site'), xM: metres('x'), yM: metres('y'), zM: metres('z') }))
+		.array(
+			z.strictObject({
+				id: id('site'),
+				xM: metres('x'),
+				yM: metres('y'),
+				zM: metres('z'),
+				/** Out of a wall or pipe, which takes what comes from behind it; null: open all round. */
+				facingDeg: quantity('facing', 'angle', { min: -360, max: 720 }).nullable().default(null)
+			})
+		)
 		.max(5000)
 });
 export const lightAtSiteOutput = z.strictObject({
@@ -29,6 +41,8 @@ export type LightAtSite = z.infer<typeof lightAtSiteOutput>;
 /** A long lamp shines from three places along it, as shares of its length from its middle. */
 const ALONG = [-1 / 3, 0, 1 / 3];
 const MOL_IN_AN_HOUR = 0.0036;
+/** A leaf is no nearer to a lamp. */
+const NEAREST_M = 0.01;
 
 /**
  * Light of one lamp straight onto a level leaf, µmol/m²/s: a generalised Lambert source, I₀·cos^m θ with m such
@@ -36,19 +50,49 @@ const MOL_IN_AN_HOUR = 0.0036;
  */
 export function ppfdOf(
 	lamp: Omit<LampAt, 'hoursH'>,
-	at: { xM: number; yM: number; zM: number }
+	at: { xM: number; yM: number; zM: number; facingDeg?: number | null | undefined }
 ): number {
 	const m = Math.log(0.5) / Math.log(Math.cos((lamp.spreadDeg * Math.PI) / 360));
 	const centre = ((m + 1) / (2 * Math.PI)) * lamp.ppfUmolS;
+	const turned = ((lamp.turnedDeg ?? 0) * Math.PI) / 180;
+	const towards = ((lamp.towardsDeg ?? 0) * Math.PI) / 180;
+	const [ax, ay, down] = [
+		Math.sin(turned) * Math.sin(towards),
+		-Math.sin(turned) * Math.cos(towards),
+		Math.cos(turned)
+	];
 	return ALONG.reduce((sum, share) => {
 		const dx = at.xM - (lamp.xM + share * lamp.lengthM);
 		const dy = at.yM - lamp.yM;
 		const dz = lamp.heightM - at.zM;
-		if (dz <= 0.01) return sum;
 		const square = dx * dx + dy * dy + dz * dz;
-		const cos = dz / Math.sqrt(square);
-		return sum + (centre * cos ** m * cos) / square / 3;
+		if (square < NEAREST_M ** 2) return sum;
+		const r = Math.sqrt(square);
+		const off = (dx * ax + dy * ay + dz * down) / r;
+		const caught = caughtBy(at.facingDeg ?? null, dx / r, dy / r, dz / r, Math.sin(turned));
+		if (off <= 0 || caught <= 0) return sum;
+		return sum + (centre * off ** m * caught) / square / 3;
 	}, 0);
+}
+
+/** Light from further behind than this falls on the wall a plant grows out of, unless it comes from well above. */
+const BEHIND = -0.2;
+const STEEP = 0.7;
+
+/** Leaves lie level under a lamp, and turn to one that shines from the side; a wall behind them hides the rest. */
+function caughtBy(
+	facingDeg: number | null,
+	dx: number,
+	dy: number,
+	down: number,
+	sideways: number
+): number {
+	if (facingDeg === null) return Math.max(down, sideways);
+	const a = (facingDeg * Math.PI) / 180;
+	const met = -dx * Math.sin(a) + dy * Math.cos(a);
+	if (met < BEHIND && down < STEEP) return 0;
+	// leaves of a plant stand every way: half of them is met from the side
+	return Math.max(down, (1 + met) / 2);
 }
 
 /**

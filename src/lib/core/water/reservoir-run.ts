@@ -1,163 +1,56 @@
-import { z } from 'zod';
-import { quantity, refuse } from '../quantity';
+import { InvalidInput, type Issue } from '../quantity';
+import { DayTank, type Flow } from './day-tank';
+import type { ReservoirRun, ReservoirRunInput } from './reservoir-run-schema';
 
-const litres = (name: string) => quantity(name, 'volume', { min: 0, max: 100_000 });
-const ms = (name: string) => quantity(name, 'strength', { min: 0, max: 20 });
-const use = quantity('use', 'use', { min: 0, max: 100_000 });
-
-export const reservoirRunInput = z.strictObject({
-	startL: quantity('water at the start', 'volume', { above: 0, max: 100_000 }),
-	ecStartMsCm: ms('strength at the start'),
-	pumpMinimumL: litres("the pump's minimum"),
-	useLPerDay: z.union([use, z.array(use)], {
-		error: () => 'use must be a number from 0 to 100,000 L a day, or a list with one a day'
-	}),
-	uptakeEcMsCm: ms('strength of uptake'),
-	evaporationLPerDay: quantity('evaporation', 'use', { min: 0, max: 100_000 }).default(0),
-	days: quantity('days', 'days', { min: 1, max: 365, whole: true }),
-	topUp: z.discriminatedUnion(
-		'kind',
-		[
-			z.strictObject({ kind: z.literal('none') }),
-			z.strictObject({
-				kind: z.literal('refill'),
-				everyDays: quantity('days between refills', 'days', { min: 1, max: 365, whole: true }),
-				toL: litres('refill level'),
-				ecMsCm: ms('strength of the refill')
-			}),
-			z.strictObject({
-				kind: z.literal('float'),
-				setL: litres("the float's level"),
-				ecMsCm: ms('strength of the top-up'),
-				reserveL: litres('reserve').nullable()
-			})
-		],
-		{ error: () => 'top-up kind must be one of none, refill, float' }
-	)
-});
-export type ReservoirRunInput = z.infer<typeof reservoirRunInput>;
-export const reservoirRunOutput = z.strictObject({
-	days: z.array(
-		z.strictObject({
-			day: z.number(),
-			volumeL: z.number(),
-			ecMsCm: z.number(),
-			reserveL: z.number().nullable(),
-			addedL: z.number()
-		})
-	),
-	firstDayBelowPump: z.number().nullable(),
-	reserveEmptyDay: z.number().nullable(),
-	ecMinMsCm: z.number(),
-	ecMaxMsCm: z.number()
-});
-export type ReservoirRun = z.infer<typeof reservoirRunOutput>;
-
-const EMPTY_L = 1e-9;
+/** A float makes good what is drunk hour by hour. */
+const STEPS_WITH_A_FLOAT = 24;
 
 /**
- * The tank day by day: plants drink at their own strength (never more salt than is there), evaporation
- * takes water alone, then the day's top-up. Volume and salt never go below nothing.
+ * The tank day by day: rain, what runs to waste, what the plants drink, evaporation, then the top-up, and a
+ * change of the solution when one is due. In a loop plants take up at their own strength, never more salt than
+ * is there; where nothing comes back everything leaves at the tank's. Volume and salt never go below nothing.
  *
- * @throws InvalidInput (`useLPerDay`) when a list of uses does not have one a day
+ * @throws InvalidInput when a list does not have one a day
  */
 export function reservoirRun(input: ReservoirRunInput): ReservoirRun {
-	const { useLPerDay, days: count, uptakeEcMsCm, evaporationLPerDay, topUp } = input;
-	if (Array.isArray(useLPerDay) && useLPerDay.length !== count)
-		throw refuse(
-			'useLPerDay',
-			`a list of uses must have one a day: ${count}, not ${useLPerDay.length}`
-		);
+	refuseLists(input);
+	const { days, topUp, change } = input;
 	const tank = new DayTank(input);
-	for (let day = 1; day <= count; day++) {
-		const drunkL = Array.isArray(useLPerDay) ? useLPerDay[day - 1]! : useLPerDay;
-		tank.draw(drunkL, uptakeEcMsCm, evaporationLPerDay);
-		if (topUp.kind === 'float') tank.floatUp(day, topUp);
-		else {
+	const steps = topUp.kind === 'float' ? STEPS_WITH_A_FLOAT : 1;
+	for (let day = 1; day <= days; day++) {
+		const flow = flowOn(input, day, steps);
+		for (let step = 0; step < steps; step++) {
+			tank.pass(flow);
+			if (topUp.kind === 'float') tank.floatUp(day, topUp);
 			tank.noteLevel(day);
-			if (topUp.kind === 'refill' && day % topUp.everyDays === 0) tank.refill(topUp);
 		}
+		if (topUp.kind === 'refill' && day % topUp.everyDays === 0) tank.refill(topUp);
+		if (change) tank.changeIfDue(day, change);
 		tank.end(day);
 	}
 	return tank.run;
 }
 
-type TopUp = ReservoirRunInput['topUp'];
+const LISTS = ['useLPerDay', 'wasteLPerDay', 'rainLPerDay'] as const;
 
-/** A tank with its salt and the reserve behind it, and what became of them day by day. */
-class DayTank {
-	readonly run: ReservoirRun;
-	private volume: number;
-	private salt: number;
-	private reserve: number | null;
-	private readonly pumpMinimumL: number;
-	private addedL = 0;
+function refuseLists(input: ReservoirRunInput): void {
+	const issues = LISTS.flatMap((path): Issue[] => {
+		const list = input[path];
+		if (!Array.isArray(list) || list.length === input.days) return [];
+		const message = `a list must have one figure a day: ${input.days}, not ${list.length}`;
+		return [{ path, message }];
+	});
+	if (issues.length > 0) throw new InvalidInput(issues);
+}
 
-	constructor({ startL, ecStartMsCm, topUp, pumpMinimumL }: ReservoirRunInput) {
-		this.volume = startL;
-		this.salt = startL * ecStartMsCm;
-		this.reserve = topUp.kind === 'float' ? topUp.reserveL : null;
-		this.pumpMinimumL = pumpMinimumL;
-		this.run = {
-			days: [],
-			firstDayBelowPump: null,
-			reserveEmptyDay: null,
-			ecMinMsCm: ecStartMsCm,
-			ecMaxMsCm: ecStartMsCm
-		};
-	}
-
-	private get strength(): number {
-		return this.volume < EMPTY_L ? 0 : this.salt / this.volume;
-	}
-
-	/** A day begins: plants drink what is there at their own strength, and some goes into the air. */
-	draw(drunkL: number, uptakeEcMsCm: number, evaporatedL: number): void {
-		const drunk = Math.min(this.volume, drunkL);
-		this.salt -= Math.min(this.salt, drunk * uptakeEcMsCm);
-		this.volume -= drunk;
-		this.volume -= Math.min(this.volume, evaporatedL);
-		this.addedL = 0;
-	}
-
-	/** By hand: strength is at its furthest just before. */
-	refill({ toL, ecMsCm }: Extract<TopUp, { kind: 'refill' }>): void {
-		this.noteStrength();
-		this.addedL = Math.max(0, toL - this.volume);
-		this.salt += this.addedL * ecMsCm;
-		this.volume += this.addedL;
-	}
-
-	/** By a float: the day's use comes back on the day, as long as the reserve lasts. */
-	floatUp(day: number, { setL, ecMsCm }: Extract<TopUp, { kind: 'float' }>): void {
-		this.addedL = Math.min(Math.max(0, setL - this.volume), this.reserve ?? Infinity);
-		this.salt += this.addedL * ecMsCm;
-		this.volume += this.addedL;
-		if (this.reserve !== null) {
-			this.reserve -= this.addedL;
-			if (this.reserve < EMPTY_L) {
-				this.reserve = 0;
-				this.run.reserveEmptyDay ??= day;
-			}
-		}
-		if (this.volume < EMPTY_L) this.volume = 0;
-		this.noteLevel(day);
-	}
-
-	noteLevel(day: number): void {
-		if (this.volume < this.pumpMinimumL - EMPTY_L) this.run.firstDayBelowPump ??= day;
-	}
-
-	private noteStrength(): void {
-		if (this.volume < EMPTY_L) return;
-		this.run.ecMinMsCm = Math.min(this.run.ecMinMsCm, this.strength);
-		this.run.ecMaxMsCm = Math.max(this.run.ecMaxMsCm, this.strength);
-	}
-
-	end(day: number): void {
-		if (this.volume < EMPTY_L) this.volume = 0;
-		this.noteStrength();
-		const { volume: volumeL, strength: ecMsCm, reserve: reserveL, addedL } = this;
-		this.run.days.push({ day, volumeL, ecMsCm, reserveL, addedL });
-	}
+/** What goes in and out in one of so many steps of a day. */
+function flowOn(input: ReservoirRunInput, day: number, steps: number): Flow {
+	const on = (figure: number | number[] | undefined) =>
+		(Array.isArray(figure) ? figure[day - 1]! : (figure ?? 0)) / steps;
+	return {
+		rainL: on(input.rainLPerDay),
+		wasteL: on(input.wasteLPerDay),
+		useL: on(input.useLPerDay),
+		evaporationL: on(input.evaporationLPerDay)
+	};
 }

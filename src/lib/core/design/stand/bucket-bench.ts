@@ -1,6 +1,17 @@
 import { z } from 'zod';
 import { pick, shapeHeightMm } from '../../shelf';
-import { choice, count, head, part, returnPipe, rowOf, size, stakes, yesNo } from './fields';
+import {
+	choice,
+	count,
+	drained,
+	head,
+	part,
+	returnPipe,
+	rowOf,
+	size,
+	stakes,
+	yesNo
+} from './fields';
 import { fitting, gridSlots, type StandRequest, type StandKind, withTank } from './kind';
 
 /** What buckets have wherever they stand. */
@@ -20,6 +31,7 @@ const buckets = {
 const shape = <const V extends string>(variant: V, what: string) =>
 	z.strictObject({
 		...head(variant, 'dutch-buckets'),
+		...drained,
 		...rowOf(what, 'bucket'),
 		...buckets,
 		...returnPipe(what),
@@ -50,6 +62,7 @@ const sheet = {
 		'poolMm'
 	],
 	lines: [
+		'drainsTo',
 		'rowTubeId',
 		'emitterId',
 		'emittersPerBucket',
@@ -126,6 +139,7 @@ export const bucketBench: StandKind<BucketBench> = {
 		id: 'bench',
 		family: 'dutch-buckets',
 		variant: 'bucket-bench',
+		drainsTo: 'tank',
 		name: 'Bench',
 		lowEndHeightMm: 650,
 		...rowsFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
@@ -149,6 +163,7 @@ export const bucketRows: StandKind<BucketRows> = {
 		id: 'rows',
 		family: 'dutch-buckets',
 		variant: 'bucket-rows',
+		drainsTo: 'tank',
 		name: 'Rows',
 		lowEndHeightMm: 190,
 		...rowsFor(ask, pick(shelf.crops, ask.cropId).spreadMm)

@@ -1,11 +1,24 @@
 import { z } from 'zod';
 import { FIXING_NAMES, pick } from '../../shelf';
-import { angle, choice, count, head, part, percent, returnPipe, size, yesNo } from './fields';
+import {
+	angle,
+	choice,
+	count,
+	drained,
+	head,
+	part,
+	percent,
+	returnPipe,
+	size,
+	tied,
+	yesNo
+} from './fields';
 import { fitting, gridSlots, oftenFed, type StandKind } from './kind';
 
 /** Slit channels filled with open matting, side by side under a header or one above the other. */
 export const channelsSchema = z.strictObject({
 	...head('channels', 'tower'),
+	...drained,
 	perRow: count('channels', 1, 40),
 	channelLengthMm: size('length of a channel', 300, 4000),
 	sectionMm: size('section of a channel', 40, 200),
@@ -20,6 +33,7 @@ export const channelsSchema = z.strictObject({
 	endClearMm: size('clearance at the ends', 0, 1000),
 	lowEndHeightMm: size('height of the lower ends', 0, 2500),
 	on: choice('fixed to', { frame: 'a frame', wall: 'a wall' }),
+	tied,
 	fixing: choice('fixing on a wall', FIXING_NAMES),
 	mediumId: part('matting', 'media'),
 	rowTubeId: part('header tube', 'tubes', 'feed'),
@@ -63,9 +77,11 @@ export const channels: StandKind<Channels> = {
 			'sectionMm',
 			'mediumId',
 			'on',
+			'tied',
 			'fixing'
 		],
 		lines: [
+			'drainsTo',
 			'rowTubeId',
 			'emitterId',
 			'airBleed',
@@ -85,6 +101,7 @@ export const channels: StandKind<Channels> = {
 			id: 'frame',
 			family: 'tower',
 			variant: 'channels',
+			drainsTo: 'tank',
 			name: 'Frame',
 			perRow: Math.max(1, Math.ceil(ask.plants / along)),
 			channelLengthMm,
@@ -95,6 +112,7 @@ export const channels: StandKind<Channels> = {
 			plantPitchMm,
 			endClearMm: 60,
 			lowEndHeightMm: 500,
+			tied: false,
 			on: 'frame',
 			fixing: 'brick-plug',
 			mediumId: 'matting',

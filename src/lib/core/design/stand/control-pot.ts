@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import { count, head, levelRowOf, part, size, stakes, yesNo } from './fields';
+import { count, drainedTo, head, levelRowOf, part, size, stakes, yesNo } from './fields';
 import { fedByStakes, grid } from './pots';
 import { gridSlots, type StandKind } from './kind';
 
 /** Pots on one level round a control pot: its pump drips, wide lines bring the water back level. */
 export const controlPotSchema = z.strictObject({
 	...head('control-pot-ring', 'drip'),
+	...drainedTo('tank'),
 	...levelRowOf('pots’ floor', 'pot'),
 	perRow: count('pots a row', 1, 40),
 	bucketId: part('pot', 'buckets'),
@@ -60,6 +61,7 @@ export const controlPotRing: StandKind<ControlPotRing> = {
 		id: 'ring',
 		family: 'drip',
 		variant: 'control-pot-ring',
+		drainsTo: 'tank',
 		name: 'Ring',
 		...grid(ask, 460, 200, 2),
 		lowEndHeightMm: 0,

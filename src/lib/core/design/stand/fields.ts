@@ -22,6 +22,12 @@ export const percent = (title: string, max: number) => quantity(title, 'percent'
 /** Something that is there or not. */
 export const yesNo = (title: string) => z.boolean(`${title} must be true or false`).meta({ title });
 
+/** Held at its top by something that holds. */
+export const tied = z
+	.boolean('tied at the top must be true or false')
+	.default(false)
+	.meta({ title: 'tied at the top' });
+
 /** An item of the shelf by its id; `use` narrows what is offered. */
 export const part = (title: string, shelf: string, use?: string) =>
 	id(title).meta({ title, shelf, ...(use && { use }) });
@@ -29,6 +35,23 @@ export const part = (title: string, shelf: string, use?: string) =>
 /** One of a few words, each with what a grower reads. */
 export const choice = <const K extends string>(title: string, options: Record<K, string>) =>
 	oneOf(title, Object.keys(options) as [K, ...K[]]).meta({ title, options });
+
+/** Where what runs out at the foot of a stand goes. */
+export const DRAINS = {
+	tank: 'back to the tank',
+	waste: 'to waste',
+	stays: 'nowhere: it stays in saucers'
+} as const;
+/** What every stand that can be drained either way has. */
+export const drained = {
+	drainsTo: choice('drainage goes', DRAINS)
+		.default('tank')
+		.meta({ title: 'drainage goes', options: DRAINS })
+};
+/** A kind that drains one way alone. */
+export const drainedTo = <const T extends keyof typeof DRAINS>(to: T) => ({
+	drainsTo: z.literal(to).default(to as never)
+});
 
 /** What every stand has. */
 export const head = <const V extends string, const F extends string>(variant: V, family: F) => ({

@@ -83,8 +83,12 @@ export const VARIANTS = Object.keys(KINDS) as Variant[];
 export const kindOf = (stand: Pick<Stand, 'variant'>): StandKind<Stand> =>
 	KINDS[stand.variant] as unknown as StandKind<Stand>;
 
+/** Whether what a stand does not drink comes back to the tank. */
+export const comesBack = (stand: Stand): boolean => stand.drainsTo === 'tank';
+
 /** The shared vocabulary: what findings, grips and lists may find on a stand, whatever its variant. */
 export interface Vocabulary {
+	drainsTo: 'tank' | 'waste' | 'stays';
 	lengthMm: number;
 	lowEndHeightMm: number;
 	fallPercent: number;

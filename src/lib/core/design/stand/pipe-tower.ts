@@ -3,12 +3,14 @@ import { pick } from '../../shelf';
 import {
 	choice,
 	count,
+	drained,
 	head,
 	lean,
 	part,
 	percent,
 	returnPipe,
 	size,
+	tied,
 	volumeMl,
 	yesNo
 } from './fields';
@@ -45,6 +47,7 @@ export const towerFields = {
 	/** What a site's roots and medium catch of the water that falls past. */
 	catchPercent: percent('caught of what falls past', 100),
 	footing: choice('stands on', { lid: 'the lid of the tank', base: 'bases of their own' }),
+	tied,
 	lowEndHeightMm: size('height of the bases', 0, 2000),
 	fallPercent: percent('fall of the collector', 20),
 	rimMm: size('rim of the spreader', 5, 400),
@@ -62,6 +65,7 @@ export const towerLines = {
 /** Round pipes on end, planted around: one length, or segments with joints. */
 export const pipeTowerSchema = z.strictObject({
 	...head('pipe-tower', 'tower'),
+	...drained,
 	...towerFields,
 	...towerLines
 });
@@ -130,6 +134,7 @@ export function towerFor(ask: StandRequest, spreadMm: number) {
 		siteMl: 90,
 		catchPercent: 35,
 		footing: 'lid' as const,
+		tied: false,
 		lowEndHeightMm: 500,
 		fallPercent: 1.5,
 		rimMm: 104,
@@ -148,6 +153,7 @@ export const towerSheet = {
 	sites: [
 		'towers',
 		'pitchMm',
+		'tied',
 		'outerDiameterMm',
 		'pipeLengthMm',
 		'perRing',
@@ -167,6 +173,7 @@ export const towerSheet = {
 		'markFrom'
 	],
 	lines: [
+		'drainsTo',
 		'rowTubeId',
 		'riserTubeId',
 		'emitterId',
@@ -203,6 +210,7 @@ export const pipeTower: StandKind<PipeTower> = {
 		id: 'columns',
 		family: 'tower',
 		variant: 'pipe-tower',
+		drainsTo: 'tank',
 		name: 'Columns',
 		...towerFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
 	}),

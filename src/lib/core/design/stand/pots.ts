@@ -1,11 +1,23 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
-import { choice, count, head, part, returnPipe, rowOf, size, stakes, yesNo } from './fields';
+import {
+	choice,
+	count,
+	drained,
+	head,
+	part,
+	returnPipe,
+	rowOf,
+	size,
+	stakes,
+	yesNo
+} from './fields';
 import { fitting, gridSlots, withTank, type StandRequest, type StandKind } from './kind';
 
 /** A grid of pots in a tray over or beside the tank. */
 export const potsOnTankSchema = z.strictObject({
 	...head('pots-on-tank', 'drip'),
+	...drained,
 	...rowOf('tray', 'pot'),
 	perRow: count('pots a row', 1, 60),
 	bucketId: part('pot', 'buckets'),
@@ -54,6 +66,7 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 			'endClearMm'
 		],
 		lines: [
+			'drainsTo',
 			'manifold',
 			'rowTubeId',
 			'emitterId',
@@ -77,6 +90,7 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 			id: 'table',
 			family: 'drip',
 			variant: 'pots-on-tank',
+			drainsTo: 'tank',
 			name: 'Table',
 			...grid(ask, pitchMm, 170),
 			lowEndHeightMm: 480,

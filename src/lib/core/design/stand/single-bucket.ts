@@ -1,10 +1,13 @@
 import { z } from 'zod';
-import { choice, count, head, part, size, yesNo } from './fields';
-import { gridSlots, type StandKind } from './kind';
+import { choice, count, drainedTo, head, part, size, yesNo } from './fields';
+import { STARTING } from '../../parameters';
+import { litresAt, pick, type Shelf } from '../../shelf';
+import { gridSlots, type StandKind, type StandRequest } from './kind';
 
 /** Pot, plate, reservoir and pump in one bucket. The tank is its foot, up to the plate. */
 export const singleBucketSchema = z.strictObject({
 	...head('single-bucket', 'drip'),
+	...drainedTo('tank'),
 	bucketId: part('bucket', 'buckets'),
 	mediumId: part('medium', 'media'),
 	plants: count('plants in it', 1, 6),
@@ -43,6 +46,7 @@ export const singleBucket: StandKind<SingleBucket> = {
 		id: 'bucket',
 		family: 'drip',
 		variant: 'single-bucket',
+		drainsTo: 'tank',
 		name: 'Bucket',
 		bucketId: 'bucket-20',
 		mediumId: 'clay-small',
@@ -54,25 +58,53 @@ export const singleBucket: StandKind<SingleBucket> = {
 		stakeTubeId: 'feed-4',
 		clearStrip: true
 	}),
-	loop: ({ design, operation }) => ({
-		design: {
-			...design,
-			tank: {
-				...design.tank,
-				partId: 'bucket-foot',
-				shape: null,
-				spot: 'inside',
-				hatch: true,
-				overflowBelowRimMm: 15
+	loop: ({ design, operation }, ask, shelf) => {
+		const foot = footFor(ask, shelf);
+		return {
+			design: {
+				...design,
+				tank: {
+					...design.tank,
+					partId: 'bucket-foot',
+					shape: foot.shape,
+					spot: 'inside',
+					hatch: true,
+					overflowBelowRimMm: UNDER_PLATE_MM
+				},
+				source: { kind: 'pump', partId: 'pump-350' },
+				lines: { ...design.lines, mainTubeId: 'feed-9.5' }
 			},
-			source: { kind: 'pump', partId: 'pump-350' },
-			lines: { ...design.lines, mainTubeId: 'feed-9.5' }
-		},
-		operation: {
-			...operation,
-			dial: 0.7,
-			fillL: 5,
-			topUp: { kind: 'hand', everyDays: 1, with: 'weak' }
-		}
-	})
+			operation: {
+				...operation,
+				dial: 0.7,
+				fillL: foot.fillL,
+				topUp: { kind: 'hand', everyDays: 2, with: 'weak' }
+			}
+		};
+	}
 };
+
+/** Kept under the plate, so that roots on it have air. */
+const UNDER_PLATE_MM = 15;
+/** What the pump and what is on its way take beside what is drunk, L. */
+const BESIDE_L = 5;
+const PLATES_MM = [110, 130, 150, 170, 190, 210, 230];
+
+/** A foot of a 20 L bucket that lasts these plants two days, or the highest that leaves room for roots. */
+function footFor({ cropId, plants }: StandRequest, shelf: Shelf) {
+	const { canopyM2, kc } = pick(shelf.crops, cropId);
+	const wantedL = 2.2 * canopyM2 * kc * STARTING.et0MmDay.value * plants + BESIDE_L;
+	const { bottomDiameterMm, topDiameterMm, heightMm } = pick(shelf.buckets, 'bucket-20');
+	const feet = PLATES_MM.map((plateMm) => {
+		const widens = (plateMm / heightMm) * (topDiameterMm - bottomDiameterMm);
+		const shape = {
+			kind: 'round' as const,
+			bottomDiameterMm,
+			topDiameterMm: Math.round(bottomDiameterMm + widens),
+			heightMm: plateMm
+		};
+		const fillL = Math.floor(10 * litresAt(shape, plateMm - UNDER_PLATE_MM)) / 10;
+		return { shape, fillL };
+	});
+	return feet.find(({ fillL }) => fillL >= wantedL) ?? feet.at(-1)!;
+}

@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import { choice, count, head, part, returnPipe, rowOf, size, stakes } from './fields';
+import { count, drained, head, part, returnPipe, rowOf, size, stakes } from './fields';
 import { fedByStakes } from './pots';
 import { fitting, gridSlots, type StandKind } from './kind';
 
 /** Bagged slabs in a falling gutter, several plants a slab, one tube and stake each. */
 export const slabGutterSchema = z.strictObject({
 	...head('slab-gutter', 'drip'),
+	...drained,
 	...rowOf('gutter', 'slab'),
 	perRow: count('slabs a gutter', 1, 60),
 	slabLengthMm: size('length of a slab', 150, 2000),
@@ -13,7 +14,6 @@ export const slabGutterSchema = z.strictObject({
 	slabHeightMm: size('height of a slab', 50, 200),
 	plantsPerSlab: count('plants a slab', 1, 6),
 	mediumId: part('medium', 'media'),
-	drainsTo: choice('drainage goes', { tank: 'back to the tank', waste: 'to waste' }),
 	...stakes,
 	...returnPipe('gutter')
 });
@@ -69,6 +69,7 @@ export const slabGutter: StandKind<SlabGutter> = {
 			id: 'gutter',
 			family: 'drip',
 			variant: 'slab-gutter',
+			drainsTo: 'tank',
 			name: 'Gutter',
 			perRow,
 			rows: Math.ceil(slabs / perRow),
@@ -83,7 +84,6 @@ export const slabGutter: StandKind<SlabGutter> = {
 			slabHeightMm: 75,
 			plantsPerSlab,
 			mediumId: 'stone-wool',
-			drainsTo: 'tank',
 			...fedByStakes('stake-fine'),
 			returnTubeId: 'return-50',
 			returnDropMm: 60,

@@ -4,14 +4,15 @@ import {
 	angle,
 	choice,
 	count,
+	drained,
 	head,
 	lean,
 	part,
 	percent,
 	returnPipe,
 	size,
-	volumeMl,
-	yesNo
+	tied,
+	volumeMl
 } from './fields';
 import { ringSlots } from './pipe-tower';
 import { oftenFed, withTank, type StandKind } from './kind';
@@ -22,6 +23,7 @@ const stack = {
 	pitchMm: size('stack spacing', 150, 3000),
 	mediumId: part('medium', 'media'),
 	footing: choice('stands on', { lid: 'the lid of the tank', base: 'bases of their own' }),
+	tied,
 	lowEndHeightMm: size('height of the bases', 0, 2000),
 	fallPercent: percent('fall of the collector', 20),
 	leanMmPerM: lean('lean', 200),
@@ -34,6 +36,7 @@ const stack = {
 const siteMl = volumeMl('medium at a site', 5, 20_000);
 const tail = {
 	footing: 'lid' as const,
+	tied: false,
 	lowEndHeightMm: 450,
 	fallPercent: 1.5,
 	leanMmPerM: 0,
@@ -46,6 +49,7 @@ const tail = {
 	returnLift: false
 };
 const lines = [
+	'drainsTo',
 	'rowTubeId',
 	'riserTubeId',
 	'emitterId',
@@ -55,11 +59,12 @@ const lines = [
 	'returnDropMm',
 	'returnLift'
 ] as const;
-const foot = ['footing', 'lowEndHeightMm', 'leanMmPerM'] as const;
+const foot = ['footing', 'tied', 'lowEndHeightMm', 'leanMmPerM'] as const;
 
 /** 45° branches on short pipe pieces, one site each. */
 export const branchStackSchema = z.strictObject({
 	...head('branch-stack', 'tower'),
+	...drained,
 	...stack,
 	sitesPerStack: count('branches a stack', 1, 24),
 	outerDiameterMm: size('outer diameter of the pipe', 40, 160),
@@ -76,6 +81,7 @@ export type BranchStack = z.infer<typeof branchStackSchema>;
 /** Buckets bolted lid to base, rows of holes round each, perforated lids between. */
 export const bucketStackSchema = z.strictObject({
 	...head('bucket-stack', 'tower'),
+	...drained,
 	...stack,
 	tiers: count('buckets a stack', 1, 8),
 	bucketId: part('bucket', 'buckets'),
@@ -89,14 +95,14 @@ export type BucketStack = z.infer<typeof bucketStackSchema>;
 /** Lobed pots on a centre pipe, each draining into the next. */
 export const potStackSchema = z.strictObject({
 	...head('pot-stack', 'tower'),
+	...drained,
 	...stack,
 	tiers: count('pots a stack', 1, 14),
 	lobes: count('lobes a pot', 3, 8),
 	potDiameterMm: size('pot across the lobes', 150, 600),
 	potHeightMm: size('height a pot adds', 80, 300),
 	potLitresMl: volumeMl('medium in a pot', 500, 15_000),
-	drippers: count('drippers at the top', 1, 8),
-	tied: yesNo('tied against the wind')
+	drippers: count('drippers at the top', 1, 8)
 });
 export type PotStack = z.infer<typeof potStackSchema>;
 
@@ -147,6 +153,7 @@ export const branchStack: StandKind<BranchStack> = {
 			id: 'stacks',
 			family: 'tower',
 			variant: 'branch-stack',
+			drainsTo: 'tank',
 			name: 'Stacks',
 			...tail,
 			towers,
@@ -199,6 +206,7 @@ export const bucketStack: StandKind<BucketStack> = {
 			id: 'stack',
 			family: 'tower',
 			variant: 'bucket-stack',
+			drainsTo: 'tank',
 			name: 'Stack',
 			...tail,
 			emitterId: 'spray',
@@ -238,7 +246,6 @@ export const potStack: StandKind<PotStack> = {
 			'potLitresMl',
 			'pitchMm',
 			'mediumId',
-			'tied',
 			...foot
 		],
 		lines: ['drippers', ...lines]
@@ -251,6 +258,7 @@ export const potStack: StandKind<PotStack> = {
 			id: 'pots',
 			family: 'tower',
 			variant: 'pot-stack',
+			drainsTo: 'tank',
 			name: 'Pots',
 			...tail,
 			towers: Math.max(1, Math.ceil(ask.plants / (lobes * tiers))),

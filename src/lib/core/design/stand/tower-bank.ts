@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
-import { count, head, size } from './fields';
+import { count, drained, head, size } from './fields';
 import {
 	pipeTower,
 	ringSlots,
@@ -15,6 +15,7 @@ import { oftenFed, type StandKind } from './kind';
 /** Several towers in rows on one drip line, an adjustable emitter to each. */
 export const towerBankSchema = z.strictObject({
 	...head('tower-bank', 'tower'),
+	...drained,
 	...towerFields,
 	rows: count('rows of towers', 1, 12),
 	rowGapMm: size('distance between rows', 150, 4000),
@@ -46,6 +47,7 @@ export const towerBank: StandKind<TowerBank> = {
 			id: 'bank',
 			family: 'tower',
 			variant: 'tower-bank',
+			drainsTo: 'tank',
 			name: 'Bank',
 			...tower,
 			footing: 'base',

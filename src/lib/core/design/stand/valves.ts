@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { choice, count, head, lean, levelRowOf, part, size, yesNo } from './fields';
+import { choice, count, drainedTo, head, lean, levelRowOf, part, size, yesNo } from './fields';
 import { grid } from './pots';
 import { gridSlots, type StandKind } from './kind';
 import type { Loop } from '../loop';
@@ -17,6 +17,7 @@ const kept = {
 /** One valve, one level in many pots joined by a hose. */
 export const valvePotsSchema = z.strictObject({
 	...head('valve-pots', 'float-valved'),
+	...drainedTo('stays'),
 	...levelRowOf('bench', 'pot'),
 	perRow: count('pots a row', 1, 40),
 	bucketId: part('pot', 'buckets'),
@@ -35,6 +36,7 @@ export type ValvePots = z.infer<typeof valvePotsSchema>;
 /** A valve in every tray of one or more pots. */
 export const valveTraysSchema = z.strictObject({
 	...head('valve-trays', 'float-valved'),
+	...drainedTo('stays'),
 	...levelRowOf('bench', 'tray'),
 	perRow: count('trays a row', 1, 40),
 	potsPerTray: count('pots a tray', 1, 6),
@@ -97,6 +99,7 @@ export const valvePots: StandKind<ValvePots> = {
 		id: 'pots',
 		family: 'float-valved',
 		variant: 'valve-pots',
+		drainsTo: 'stays',
 		name: 'Pots',
 		...grid(ask, 420, 200, 2),
 		lowEndHeightMm: 60,
@@ -159,6 +162,7 @@ export const valveTrays: StandKind<ValveTrays> = {
 			id: 'trays',
 			family: 'float-valved',
 			variant: 'valve-trays',
+			drainsTo: 'stays',
 			name: 'Trays',
 			...grid({ ...ask, plants: Math.ceil(ask.plants / potsPerTray) }, 640, 310, 2),
 			rowGapMm: 420,

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { FIXING_NAMES } from '../../shelf';
-import { choice, count, head, part, percent, returnPipe, size, volumeMl } from './fields';
+import { choice, count, drained, head, part, percent, returnPipe, size, volumeMl } from './fields';
 import { ringSlots } from './pipe-tower';
 import type { StandKind } from './kind';
 
 /** Pocket panels that stand on one another on wall brackets, a drip line to each tier. */
 export const wallModulesSchema = z.strictObject({
 	...head('wall-modules', 'tower'),
+	...drained,
 	perRow: count('panels side by side', 1, 30),
 	tiers: count('tiers', 1, 12),
 	pitchMm: size('panel width', 150, 1500),
@@ -52,6 +53,7 @@ export const wallModules: StandKind<WallModules> = {
 			'fixing'
 		],
 		lines: [
+			'drainsTo',
 			'rowTubeId',
 			'emitterId',
 			'emittersPerPanel',
@@ -72,6 +74,7 @@ export const wallModules: StandKind<WallModules> = {
 			id: 'wall',
 			family: 'tower',
 			variant: 'wall-modules',
+			drainsTo: 'tank',
 			name: 'Wall',
 			perRow: Math.max(1, Math.ceil(panels / tiers)),
 			tiers,

@@ -1,9 +1,9 @@
-import { counted } from '../../quantity';
+import { counted, lowerFirst } from '../../quantity';
 import { fieldsOf, kindOf, type Stand } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick, type Emitter } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { seenTo, set, type Rule, type Fix, type Said, setOf } from '../finding';
+import { set, type Rule, type Fix, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { driestLph } from './flow-fixes';
 import { subjectOn } from '../words';
@@ -31,7 +31,7 @@ export const stakes: Rule = (model) =>
 				message: medium.coarse
 					? `${emitter.name} in ${name}: its ${each} at one spot run straight down, and roots beside it stay dry.`
 					: `${emitter.name} in ${name}: ${each} at one spot are more than that takes in; it floods the top and washes a channel.`,
-				fixes: stakesFor(model, stand, emitter, grain(medium.coarse))
+				fixes: () => stakesFor(model, stand, emitter, grain(medium.coarse))
 			}
 		];
 	});
@@ -52,7 +52,7 @@ function stakesFor(
 			if (Math.min(...after.flows.outletLph.values()) < DRY_LPH) return [];
 			return [
 				{
-					label: `Take the ${other.name.toLowerCase()}`,
+					label: `Take the ${lowerFirst(other.name)}`,
 					effect: `spreads in ${wants} medium, driest site ${say(driestLph(after), 'flow')}`,
 					change
 				}
@@ -62,7 +62,7 @@ function stakesFor(
 
 /** Even drippers are even because they are narrow. */
 export const filters: Rule = (model) => {
-	const { design, layout, shelf, record } = model;
+	const { design, layout, shelf } = model;
 	if (design.lines.filter) return [];
 	const narrow = layout.outlets.filter(({ emitterId }) => {
 		const { law } = pick(shelf.emitters, emitterId);
@@ -76,14 +76,14 @@ export const filters: Rule = (model) => {
 			step: 'lines',
 			severity: 'caution',
 			subject: narrow[0]!.containerId,
-			message: `Nothing keeps swarf, roots and grit out of ${counted(narrow.length, ['outlet', 'outlets'])} as narrow as a ${emitter!.name.toLowerCase()}: the first to clog is found by a wilting plant.`,
-			fixes: [
+			message: `Nothing keeps swarf, roots and grit out of ${counted(narrow.length, ['outlet', 'outlets'])} as narrow as a ${lowerFirst(emitter!.name)}: the first to clog is found by a wilting plant.`,
+			acknowledge: 'I look at each one weekly',
+			fixes: () => [
 				{
 					label: 'Put a screen filter in the main',
 					effect: 'rinsed in a minute, and it costs a little head',
 					change: [set('design.lines.filter', true)]
-				},
-				seenTo(record, 'drippers-may-clog', 'I look at each one weekly')
+				}
 			]
 		}
 	];
@@ -104,7 +104,7 @@ export const washesOut: Rule = (model) =>
 				severity: 'look',
 				subject: subjectOn(model, stand, 'A1'),
 				message: `${medium.name} washes out through ${counted(drains, ['drain', 'drains'])} without a strainer: it gathers in the return and in the pump.`,
-				fixes: [
+				fixes: () => [
 					{
 						label: 'Strainers in the drains',
 						effect: 'the medium stays where it is',
@@ -129,7 +129,8 @@ export const openHoles: Rule = (model) =>
 				severity: 'caution',
 				subject: open[0]!.containerId,
 				message: `${open.length} of ${mine.length} sites have no plant: light comes in and feeds algae, and water splashes out. Plug or cover them until something grows there.`,
-				fixes: [seenTo(model.record, 'holes-stand-open', 'They are plugged')]
+				acknowledge: 'They are plugged',
+				fixes: () => []
 			}
 		];
 	});
@@ -152,7 +153,7 @@ export const spreaders: Rule = (model: SystemModel) =>
 				message: fits
 					? `Water leaves the spreader ${say(offMm, 'size')} from the wall of the pipe: most of it falls down the middle, past the first sites.`
 					: `A spreader of ${say(stand.rimMm, 'size')} does not go into a pipe of ${say(innerMm, 'size')} inside.`,
-				fixes: [
+				fixes: () => [
 					{
 						label: `Spreader of ${say(rimMm, 'size')}`,
 						effect: 'its drips run down the wall, onto the first sites',

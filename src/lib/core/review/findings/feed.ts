@@ -1,7 +1,9 @@
 import { names, plural } from '../../quantity';
 import type { FeedPlan } from '../../feeding';
-import { seenTo, set, availableFixes, type Rule, type Fix } from '../finding';
+import { set, availableFixes, type Rule, type Fix } from '../finding';
+import { pick } from '../../shelf';
 import { say } from '../sentence';
+import { moreFlow } from './flow-fixes';
 import type { SystemModel } from '../../model';
 
 const labelsOf = (model: SystemModel, ids: readonly string[]): string[] =>
@@ -20,13 +22,13 @@ const asPlanned = (model: SystemModel): Fix | null => {
 /** A feeding window that closes before it opens leaves nothing to plan. */
 export const noPlan: Rule = (model) => {
 	if (model.feed || model.waterUse.bySite.size === 0) return [];
-	const { feed } = model.operation;
-	const wide = feed.window.startAfterOnMin + feed.window.stopBeforeOffMin > feed.lights.durationMin;
-	if (!wide) return [];
+	const { window } = model.operation.feed;
+	const { durationMin } = model.day.lights;
+	if (window.startAfterOnMin + window.stopBeforeOffMin <= durationMin) return [];
 	const change = [
 		set('operation.feed.window', {
-			startAfterOnMin: 60,
-			stopBeforeOffMin: Math.min(60, Math.max(0, feed.lights.durationMin - 60))
+			startAfterOnMin: Math.min(60, durationMin),
+			stopBeforeOffMin: Math.min(60, Math.max(0, durationMin - 60))
 		})
 	];
 	return [
@@ -37,37 +39,70 @@ export const noPlan: Rule = (model) => {
 			subject: 'timer',
 			message:
 				'The feeding window closes before it opens: its start and stop leave no time while the light is on.',
-			fixes: [{ label: 'Feed from one hour after light', effect: 'the window opens', change }]
+			fixes: () => [{ label: 'Feed from one hour after light', effect: 'the window opens', change }]
 		}
 	];
 };
 
-/** A feed that brings some sites less than they drank since the last. */
+/** A day on which less leaves the outlets than the plants drink. */
+export const tooLittle: Rule = (model) => {
+	const { feed } = model;
+	if (!feed) return [];
+	const { pumpedLPerDay, drunkLPerDay } = feed;
+	if (drunkLPerDay <= 0 || pumpedLPerDay <= 0 || pumpedLPerDay >= drunkLPerDay * (1 - 1e-9))
+		return [];
+	return [
+		{
+			code: 'pumped-under-drunk',
+			step: 'feed',
+			severity: 'stop',
+			subject: 'timer',
+			message: `The timer brings ${say(pumpedLPerDay, 'volume')} a day where the plants drink ${say(drunkLPerDay, 'volume')}: whatever the medium holds, it is dry within days.`,
+			off: drunkLPerDay / pumpedLPerDay - 1,
+			fixes: () => availableFixes(asPlanned(model), oftener(model), ...moreFlow(model))
+		}
+	];
+};
+
+/** As often as the thirstiest needs. */
+function oftener(model: SystemModel): Fix | null {
+	const after = model.with(soaks);
+	if (!after.feed) return null;
+	const { plan, onMin } = after.feed;
+	return {
+		label: 'As many soaks as are needed',
+		effect: `${plan.events.length} × ${onMin} min`,
+		change: soaks
+	};
+}
+
+/** A feed that ends before some sites have what they drank since the last. */
 export const doseShort: Rule = (model) => {
 	const { feed } = model;
 	if (!feed) return [];
-	const short = [...feed.dose].filter(
-		([id, d]) => (model.flows.siteLph.get(id) ?? 0) > 0 && d.doseL < d.deficitL * (1 - 1e-6)
-	);
+	const short = [...feed.dose.values()].filter(({ reachedMin }) => reachedMin === null);
 	if (short.length === 0) return [];
-	const worst = short.reduce((a, b) =>
-		a[1].doseL / a[1].deficitL <= b[1].doseL / b[1].deficitL ? a : b
+	const met = ({ doseL, deficitL }: (typeof short)[number]) => doseL / deficitL;
+	const worst = short.reduce((a, b) => (met(a) <= met(b) ? a : b));
+	const labels = labelsOf(
+		model,
+		short.map(({ id }) => id)
 	);
+	const passed = model.layout.sites.some((site) => site.passesTo === worst.id);
+	const { catchFraction } = model.layout.sites.find(({ id }) => id === worst.id)!;
+	const [label] = labelsOf(model, [worst.id]);
+	const why = passed
+		? `Those above leave ${say(worst.doseL, 'dose')} of it to ${label}, which takes up ${say(worst.doseL * catchFraction, 'dose')} of that; it drinks ${say(worst.deficitL, 'dose')} from feed to feed on a hot day.`
+		: `${label} gets ${say(worst.doseL, 'dose')} of the ${say(worst.deficitL, 'dose')} it drinks from feed to feed on a hot day.`;
 	return [
 		{
 			code: 'feed-dose-short',
 			step: 'feed',
 			severity: 'look',
-			subject: worst[0],
-			message:
-				`A feed of ${feed.onMin} min brings ${names(
-					labelsOf(
-						model,
-						short.map(([id]) => id)
-					)
-				)} too little: ` +
-				`${names(labelsOf(model, [worst[0]]))} gets ${say(worst[1].doseL, 'dose')} of the ${say(worst[1].deficitL, 'dose')} it drank since the last. The medium dries out from day to day.`,
-			fixes: availableFixes(asPlanned(model))
+			subject: worst.id,
+			message: `A feed of ${feed.onMin} min brings ${names(labels)} too little. ${why} The medium dries out from day to day.`,
+			off: Math.max(0.01, feed.plan.onMin / feed.onMin - 1),
+			fixes: () => availableFixes(asPlanned(model), oftener(model), ...moreFlow(model))
 		}
 	];
 };
@@ -94,7 +129,7 @@ const feedsWith = (model: SystemModel, change: Fix['change']): number =>
 	model.with(change).feed?.plan.events.length ?? Infinity;
 /** So often by day that the least number of feeds is met, min. */
 const spreadOver = (model: SystemModel, feeds: number): number =>
-	Math.max(1, Math.floor(model.operation.feed.lights.durationMin / Math.max(1, feeds)));
+	Math.max(1, Math.floor(model.day.lights.durationMin / Math.max(1, feeds)));
 
 const tooManySwitchings: Rule = (model) => {
 	const { feed, operation } = model;
@@ -108,7 +143,7 @@ const tooManySwitchings: Rule = (model) => {
 			severity: 'stop',
 			subject: 'timer',
 			message: `Your timer holds ${slots} switchings a day; this plan needs ${events}. The last ones would simply not happen.`,
-			fixes: fewerSwitchings(model, slots, feed.plan)
+			fixes: () => fewerSwitchings(model, slots, feed.plan)
 		}
 	];
 };
@@ -155,63 +190,113 @@ const feedsThatMeet: Rule = (model) => {
 			severity: 'look',
 			subject: 'timer',
 			message: `A feed of ${feed.onMin} min runs into the next one ${gap} min later: the pump never stops between them.`,
-			fixes: availableFixes(
-				operation.feed.setMin !== null && {
-					label: `Feed for ${gap} min`,
-					effect: 'they just meet',
-					change: [set('operation.feed.setMin', Math.max(1, gap))]
-				},
-				trickle('the pump runs all day, as it does now')
-			)
+			fixes: () =>
+				availableFixes(
+					operation.feed.setMin !== null && {
+						label: `Feed for ${gap} min`,
+						effect: 'they just meet',
+						change: [set('operation.feed.setMin', Math.max(1, gap))]
+					},
+					trickle('the pump runs all day, as it does now')
+				)
 		}
 	];
 };
 
 const tooSeldom: Rule = (model) => {
-	const { feed, operation } = model;
-	if (!feed?.plan.warnings.includes('too-few-events')) return [];
-	const { plan } = feed;
-	const least = plan.leastDayEvents;
+	const { feed } = model;
+	const byDay = feed?.plan.warnings.includes('too-few-events');
+	if (!feed || !(byDay || feed.plan.warnings.includes('night-too-long'))) return [];
+	const { plan, input } = feed;
 	const depletion = Math.max(...plan.sites.map((s) => s.depletion));
-	const every = spreadOver(model, least);
-	// a timer with slots to set can run out of them; one that repeats cannot
-	const inSlots = feedsWith(model, soaks) <= operation.feed.timer.slotsPerDay;
-	const allowed = Math.round(operation.feed.allowedDepletion * 100);
+	const allowed = input.allowedDepletion;
+	const [thirstiest] = labelsOf(model, [plan.frequencySetBy]);
+	const used = `${thirstiest} use up ${Math.round(depletion * 100)} % of the water its roots can draw on; ${Math.round(allowed * 100)} % may go`;
 	return [
 		{
-			code: 'feed-too-seldom',
+			code: byDay ? 'feed-too-seldom' : 'feed-night-too-long',
 			step: 'feed',
 			severity: 'look',
 			subject: plan.frequencySetBy,
-			message:
-				`${plan.dayEvents} feeds by day let ${names(labelsOf(model, [plan.frequencySetBy]))} use up ${Math.round(depletion * 100)} % of the water its medium holds; ` +
-				`you allow ${allowed} %. It needs ${least}.`,
-			fixes: [
-				{
-					label: inSlots ? `Feed ${least} times a day` : `Feed every ${every} min`,
-					effect: `at most ${allowed} % used up`,
-					change: inSlots ? soaks : repeatEvery(every)
-				}
-			]
+			message: byDay
+				? `${plan.dayEvents} feeds by day let ${used}. It needs ${plan.leastDayEvents}.`
+				: `From the last feed of the day to the first of the next the plan lets ${used}.`,
+			off: Math.max(0.01, depletion / allowed - 1),
+			fixes: () => availableFixes(...oftenEnough(model, plan))
 		}
 	];
 };
 
-/** Sites that water passes on from: down a tower what runs on is no drainage. */
-const passedOn = (model: SystemModel): Set<string> =>
-	new Set(model.layout.outlets.filter((e) => e.passes).flatMap((e) => e.shares.map(([id]) => id)));
+/** Feeding windows to try, each nearer to the light's own length: from and to, min. */
+const WINDOWS = [
+	[60, 60],
+	[30, 60],
+	[30, 30],
+	[0, 30],
+	[0, 0]
+] as const;
 
-/** A feed most of which runs straight back from some sites. */
+/** More feeds, or a window that begins sooner and ends later. */
+function* oftenEnough(model: SystemModel, plan: FeedPlan): Iterable<Fix> {
+	const { timer, school } = model.operation.feed;
+	const enough = (change: Fix['change']) => {
+		const { warnings = ['too-few-events'] } = model.with(change).feed?.plan ?? {};
+		return !warnings.includes('too-few-events') && !warnings.includes('night-too-long');
+	};
+	const often = (change: Fix['change']): string => {
+		const after = model.with(change).feed;
+		const used = Math.max(0, ...(after?.plan.sites.map((s) => s.depletion) ?? []));
+		return `${after?.plan.events.length} × ${after?.onMin} min, at most ${Math.round(used * 100)} % used up`;
+	};
+	const { durationMin } = model.day.lights;
+	const asSoaks = school === 'soak' ? [set('operation.feed.soakPerDay', null)] : soaks;
+	// a timer with slots to set can run out of them; one that repeats cannot
+	if (plan.warnings.includes('too-few-events') && feedsWith(model, asSoaks) <= timer.slotsPerDay)
+		yield {
+			label: `Feed ${plan.leastDayEvents} times by day`,
+			effect: often(asSoaks),
+			change: asSoaks
+		};
+	for (const [from, to] of WINDOWS) {
+		if (from + to > durationMin) continue;
+		const window = { startAfterOnMin: from, stopBeforeOffMin: to };
+		const change = [...asSoaks, set('operation.feed.window', window)];
+		if (!enough(change) || feedsWith(model, change) > timer.slotsPerDay) continue;
+		yield {
+			label: `Feed from ${from} min after light to ${to} before dark`,
+			effect: often(change),
+			change
+		};
+		break;
+	}
+	for (const parts of [1, 2, 4]) {
+		const every = Math.max(1, Math.floor(spreadOver(model, plan.leastDayEvents) / parts));
+		const change = repeatEvery(every);
+		if (!enough(change)) continue;
+		yield { label: `A repeat every ${every} min`, effect: often(change), change };
+		break;
+	}
+}
+
+/** Stands whose drainage is lost: what runs off there is wasted, elsewhere it comes back. */
+const losing = (model: SystemModel): Set<string> => {
+	const lost = new Set(
+		model.design.stands.filter(({ drainsTo }) => drainsTo === 'waste').map(({ id }) => id)
+	);
+	return new Set(model.layout.sites.filter(({ standId }) => lost.has(standId)).map(({ id }) => id));
+};
+
+/** A feed most of which runs to waste. */
 export const drainHeavy: Rule = (model) => {
 	const { feed, operation } = model;
 	if (!feed || operation.feed.school === 'continuous') return [];
 	const most = model.limit('drainHeavy');
-	const passing = passedOn(model);
-	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > most && !passing.has(id));
+	const lost = losing(model);
+	const heavy = [...feed.dose].filter(([id, d]) => d.drainFraction > most && lost.has(id));
 	if (heavy.length === 0) return [];
-	const shortest = feed.onMin <= operation.feed.timer.minOnMin;
+	const shortest = feed.onMin <= feed.input.timer.minOnMin;
 	const why = shortest
-		? `${feed.onMin} min is the shortest feed the timer makes`
+		? `${feed.onMin} min is the shortest feed there is`
 		: 'one timer serves thirsty and modest plants alike';
 	const labels = labelsOf(
 		model,
@@ -223,20 +308,16 @@ export const drainHeavy: Rule = (model) => {
 			step: 'feed',
 			severity: 'caution',
 			subject: heavy[0]![0],
-			message:
-				`${names(labels)} ${plural(heavy.length, ['sends', 'send'])} over ${Math.round(most * 100)} % of each feed straight back, because ${why}. ` +
-				`It does no harm where it returns; it is wasted where it does not.`,
-			fixes: availableFixes(
-				drainLess(model, passing),
-				seenTo(model.record, 'feed-drains', 'Leave it so')
-			)
+			message: `${names(labels)} ${plural(heavy.length, ['sends', 'send'])} over ${Math.round(most * 100)} % of each feed to waste, because ${why}.`,
+			acknowledge: 'Leave it so',
+			fixes: () => availableFixes(drainLess(model, lost))
 		}
 	];
 };
 
-function drainLess(model: SystemModel, passing: ReadonlySet<string>): Fix | false {
+function drainLess(model: SystemModel, lost: ReadonlySet<string>): Fix | false {
 	const wettest = (c: SystemModel) =>
-		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (passing.has(id) ? 0 : d.drainFraction)));
+		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (lost.has(id) ? d.drainFraction : 0)));
 	const change = [set('operation.feed.drainFraction', 0.1), set('operation.feed.setMin', null)];
 	const eased = wettest(model.with(change));
 	return (
@@ -247,3 +328,26 @@ function drainLess(model: SystemModel, passing: ReadonlySet<string>): Fix | fals
 		}
 	);
 }
+
+/** Media that hold much water want air between feeds: a trickle drowns what grows in them. */
+export const trickles: Rule = (model) => {
+	if (model.operation.feed.school !== 'continuous' || !model.feed) return [];
+	const { media } = model.shelf;
+	const drinking = new Set(model.feed.dose.keys());
+	const fine = model.layout.sites.find(({ id, mediumId, mediumL }) => {
+		const bare = mediumL < model.parameters.roots.collarUnderL.value;
+		return drinking.has(id) && !bare && !pick(media, mediumId).coarse;
+	});
+	if (!fine) return [];
+	const { name, airFraction } = pick(media, fine.mediumId);
+	return [
+		{
+			code: 'trickle-drowns',
+			step: 'feed',
+			severity: 'look',
+			subject: fine.containerId,
+			message: `${name} under a steady trickle never drains: the ${Math.round(airFraction * 100)} % of air it has after a feed is what its roots breathe.`,
+			fixes: () => availableFixes(oftener(model))
+		}
+	];
+};

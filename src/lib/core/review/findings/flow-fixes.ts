@@ -1,14 +1,18 @@
 import { brimLitresOf } from '../../layout';
+import { lowerFirst } from '../../quantity';
 import type { SystemModel } from '../../model';
-import { set, type Fix } from '../finding';
+import { fieldsOf, kindOf } from '../../design';
+import { pick, type Emitter } from '../../shelf';
+import { set, setOf, type Fix } from '../finding';
 import { say } from '../sentence';
 
-/** The least flow any planted site gets, L/h. */
+/** The least flow that comes past any planted site, L/h. */
 export function driestLph(model: SystemModel): number {
+	const { arrivesLph } = model.flows;
 	const planted = [...model.waterUse.bySite.keys()];
 	const flows = planted.length
-		? planted.map((id) => model.flows.siteLph.get(id) ?? 0)
-		: [...model.flows.siteLph.values()];
+		? planted.map((id) => arrivesLph.get(id) ?? 0)
+		: [...arrivesLph.values()];
 	return Math.min(...flows);
 }
 
@@ -25,7 +29,7 @@ const driest = (model: SystemModel): string => `driest site ${say(driestLph(mode
 export function dialUp(model: SystemModel, needs: ReadonlyMap<string, number>): Fix | null {
 	const { source } = model.design;
 	if (source.kind !== 'pump' || model.operation.dial >= 1) return null;
-	const least = model.trials.leastDialPercent(needs, model.record.nowL);
+	const least = model.trials.leastDialPercent(needs, model.nowL);
 	if (least === null) return null;
 	// a little in hand, for a clogged stake or a tired pump
 	const percent = Math.min(100, least + 2);
@@ -33,27 +37,53 @@ export function dialUp(model: SystemModel, needs: ReadonlyMap<string, number>): 
 	return { label: `Dial to ${percent} %`, effect: driest(model.with(change)), change };
 }
 
-/** Keeps the tank fuller: the float raised, or topped up by hand, to where all are fed. */
+/** Keeps the tank fuller: the float raised, or filled further by hand, to where all are fed. */
 export function fuller(model: SystemModel, atLeastL: number | null): Fix | null {
-	if (atLeastL === null) return null;
-	const { operation, record } = model;
+	if (atLeastL === null || model.record.nowL !== null) return null;
 	const litres = Math.ceil(atLeastL + 1);
-	const fill = Math.max(operation.fillL, litres);
-	if (
-		litres <= record.nowL ||
-		fill > Math.min(model.drainBack.result.safeRunningL, brimLitresOf(model.design, model.shelf))
-	)
-		return null;
-	const change = [
-		set('record.nowL', litres),
-		...(fill !== operation.fillL ? [set('operation.fillL', fill)] : [])
-	];
-	const float = operation.topUp.kind === 'float';
+	const mostL = Math.min(model.tank.fullL, brimLitresOf(model.design, model.shelf));
+	if (litres <= model.nowL || litres > mostL) return null;
+	const change = [set('operation.fillL', litres)];
+	const float = model.operation.topUp.kind === 'float';
 	return {
-		label: `${float ? 'Set the float to' : 'Top up to'} ${say(litres, 'volume')}`,
+		label: `${float ? 'Set the float to' : 'Fill to'} ${say(litres, 'volume')}`,
 		effect: driest(model.with(change)),
 		change
 	};
+}
+
+/** Outlets of the same use that give more, the next larger first. */
+export function* largerOutlets(model: SystemModel): Iterable<Fix> {
+	for (const stand of model.design.stands) {
+		const { emitterId } = fieldsOf(stand);
+		if (!emitterId || kindOf(stand).feeding !== 'pump') continue;
+		const now = pick(model.shelf.emitters, emitterId);
+		const size = ({ law }: Emitter): number =>
+			law.kind === 'open'
+				? law.innerDiameterMm * 1000
+				: law.nominalFlowLph / (law.kind === 'orifice' ? law.nominalHeadM ** law.exponent : 1);
+		const larger = model.shelf.emitters
+			.filter((e) => e.use.some((use) => now.use.includes(use)) && size(e) > size(now))
+			.sort((a, b) => size(a) - size(b))
+			.slice(0, 3);
+		for (const { id, name } of larger) {
+			const change = [setOf(stand, 'emitterId', id)];
+			yield { label: `Take the ${lowerFirst(name)}`, effect: driest(model.with(change)), change };
+		}
+	}
+}
+
+/** Whatever brings more water to all: the dial, the level, outlets, a pump. */
+export function moreFlow(model: SystemModel): Fix[] {
+	const needs = model.feed?.needLph ?? new Map<string, number>();
+	const open = model.curve && model.operation.dial < 1 && [set('operation.dial', 1)];
+	return [
+		dialUp(model, needs),
+		open && { label: 'Dial to 100 %', effect: driest(model.with(open)), change: open },
+		fuller(model, model.lowestFedL),
+		...largerOutlets(model),
+		otherPump(model, needs)
+	].filter((fix): fix is Fix => Boolean(fix));
 }
 
 /** The smallest pump on the shelf that feeds everybody, at a dial that does it. */

@@ -8,7 +8,15 @@ import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../f
 import { between, say } from '../sentence';
 import { openOutlets } from '../../model';
 import { outletWords } from '../words';
-import { allFed, dialUp, driestLph, fuller, otherPump } from './flow-fixes';
+import {
+	allFed,
+	dialUp,
+	driestLph,
+	fuller,
+	largerOutlets,
+	moreFlow,
+	otherPump
+} from './flow-fixes';
 
 const noNeeds: ReadonlyMap<string, number> = new Map();
 
@@ -38,25 +46,21 @@ export const dryOutlets: Rule = (model) => {
 		severity: 'stop',
 		subject: dry.at(-1)!.containerId,
 		message:
-			`${all ? `All ${outlets} run` : `${labels} ${plural(dry.length, ['runs', 'run'])}`} dry with ${say(model.record.nowL, 'volume')} in the tank: ` +
+			`${all ? `All ${outlets} run` : `${labels} ${plural(dry.length, ['runs', 'run'])}`} dry with ${say(model.nowL, 'volume')} in the tank: ` +
 			`the water is lifted to ${say(top, 'head')}, the ${outlets} stand at up to ${say(highest, 'head')}. ` +
 			`Plants there wilt within a day.`,
-		fixes: availableFixes(
-			dialUp(model, trickle(model)),
-			fuller(model, levelFor(model, trickle(model))),
-			otherPump(model, trickle(model))
-		)
+		fixes: () =>
+			availableFixes(
+				dialUp(model, trickle(model)),
+				fuller(model, levelFor(model)),
+				otherPump(model, trickle(model))
+			)
 	};
 	return [finding];
 };
 
-/** Litres at which these needs are met, as the model already knows or by trying. */
-function levelFor(model: SystemModel, needs: ReadonlyMap<string, number>): number | null {
-	const fed = model.lowestFedL ?? model.lowestFlowingL;
-	if (fed === null) return null;
-	const trial = model.with([set('record.nowL', Math.ceil(fed + 1))]);
-	return allFed(trial, needs) ? fed : null;
-}
+/** Litres at which every site is fed, or at least every outlet runs. */
+const levelFor = (model: SystemModel): number | null => model.lowestFedL ?? model.lowestFlowingL;
 
 /** Planted sites whose outlet runs, but gives less than their feed needs; the shortest of them first. */
 function shortOf({ feed, layout, flows: { siteLph } }: SystemModel): Site[] {
@@ -73,7 +77,7 @@ function shortOf({ feed, layout, flows: { siteLph } }: SystemModel): Site[] {
 		.map(({ site }) => site);
 }
 
-/** Outlets that run, but give less than their plants' feed needs. */
+/** Outlets that run, but give less than their plants' feed needs, or than wets what they run over. */
 export const underDemand: Rule = (model) => {
 	const { feed, layout, flows } = model;
 	const short = shortOf(model);
@@ -82,8 +86,8 @@ export const underDemand: Rule = (model) => {
 	const among = new Set(short.map(({ id }) => id));
 	const labels = layout.sites.filter(({ id }) => among.has(id)).map(({ label }) => label);
 	const gets = short.map((site) => flows.siteLph.get(site.id) ?? 0);
-	const crop = pick(model.shelf.crops, worst.cropId ?? '');
 	const needs = feed.needLph;
+	const given = flows.siteLph.get(worst.id) ?? 0;
 	return [
 		{
 			code: 'outlet-under-demand',
@@ -91,29 +95,36 @@ export const underDemand: Rule = (model) => {
 			severity: 'look',
 			subject: worst.containerId,
 			message:
-				`With ${say(model.record.nowL, 'volume')} in the tank ${names(labels)} ${plural(short.length, ['gets', 'get'])} ` +
-				`${between(Math.min(...gets), Math.max(...gets), 'flow')} where ${crop.plural} need ${say(needs.get(worst.id)!, 'flow')} ` +
-				`in feeds of ${feed.onMin} min. They will run short on a warm afternoon.`,
-			fixes: availableFixes(
-				dialUp(model, needs),
-				fuller(model, model.lowestFedL),
-				longerFeeds(model) ?? otherPump(model, needs)
-			)
+				`With ${say(model.nowL, 'volume')} in the tank ${names(labels)} ${plural(short.length, ['gets', 'get'])} ` +
+				`${between(Math.min(...gets), Math.max(...gets), 'flow')} where ${whatNeeds(model, worst)} ` +
+				`${say(needs.get(worst.id)!, 'flow')} in feeds of ${feed.onMin} min. ${passesOn(model, worst) ? 'The lowest go short first.' : 'They will run short on a warm afternoon.'}`,
+			off: needs.get(worst.id)! / given - 1,
+			fixes: () => availableFixes(longerFeeds(model), ...moreFlow(model))
 		}
 	];
 };
+
+const passesOn = ({ layout }: SystemModel, { id }: Site): boolean =>
+	layout.sites.some((site) => site.id === id && site.passesTo !== null);
+
+/** The crop at a site, or the line of sites below it. */
+function whatNeeds(model: SystemModel, site: Site): string {
+	if (passesOn(model, site)) return 'the line of sites below needs';
+	return site.cropId ? `${pick(model.shelf.crops, site.cropId).plural} need` : 'it needs';
+}
 
 /** Lets the timer run as long as the slowest site needs. */
 function longerFeeds(model: SystemModel): Fix | null {
 	const { feed, operation } = model;
 	if (!feed || operation.feed.setMin === null || feed.plan.onMin <= feed.onMin) return null;
 	const minutes = feed.plan.onMin;
-	const trial = model.with([set('operation.feed.setMin', minutes)]);
-	const drains = [...trial.feed!.dose.values()].map((d) => d.drainFraction);
+	const change = [set('operation.feed.setMin', null)];
+	const after = model.with(change).feed;
+	const drains = [...(after?.dose.values() ?? [])].map((d) => d.drainFraction);
 	return {
 		label: `Feed for ${minutes} min`,
-		effect: `all get enough, the wettest drains ${Math.round(100 * Math.max(...drains))} %`,
-		change: [set('operation.feed.setMin', minutes)]
+		effect: `all get enough, the wettest drains ${Math.round(100 * Math.max(0, ...drains))} %`,
+		change
 	};
 }
 
@@ -121,7 +132,9 @@ function longerFeeds(model: SystemModel): Fix | null {
 export const pumpSize: Rule = (model) => {
 	if (model.design.source.kind !== 'pump') return [];
 	const { watts } = pick(model.shelf.pumps, model.design.source.partId);
-	const needs = trickle(model);
+	// a timer set too short is no fault of the pump's
+	const planned = model.feed && model.feed.plan.onMin > model.feed.onMin;
+	const needs = trickle(planned ? model.with([set('operation.feed.setMin', null)]) : model);
 	return model.trials.worst(needs, model.tank.fullL, 1) < -1e-6
 		? tooSmall(model, needs, watts)
 		: tooLarge(model, watts);
@@ -129,6 +142,7 @@ export const pumpSize: Rule = (model) => {
 
 function tooSmall(model: SystemModel, needs: ReadonlyMap<string, number>, watts: number): Said[] {
 	const brimL = Math.floor(model.tank.fullL);
+	// what it could do at best, whatever stands in the tank now
 	const full = model.with([set('operation.dial', 1), set('record.nowL', brimL)]);
 	const outlet = outletWords(model)[0];
 	const reason = model.feed
@@ -141,7 +155,8 @@ function tooSmall(model: SystemModel, needs: ReadonlyMap<string, number>, watts:
 			severity: 'stop',
 			subject: 'pump',
 			message: `The ${watts} W pump is too small: full open and with the tank full ${reason}.`,
-			fixes: availableFixes(otherPump(model, needs), longerFeeds(model))
+			off: Math.max(0.01, -model.trials.worst(needs, model.tank.fullL, 1)),
+			fixes: () => availableFixes(otherPump(model, needs), ...largerOutlets(model))
 		}
 	];
 }
@@ -152,7 +167,8 @@ function tooLarge(model: SystemModel, watts: number): Said[] {
 	const spare = Math.min(
 		...[...feed.needLph].map(([id, need]) => (model.flows.siteLph.get(id) ?? 0) / need)
 	);
-	if (model.layout.outlets.some((e) => e.passes)) return [];
+	// what falls from site to site wants more than it drinks
+	if (model.layout.sites.some(({ passesTo }) => passesTo !== null)) return [];
 	if (
 		!(spare > model.limit('pumpTooLarge')) ||
 		operation.dial <= 0.3 ||
@@ -168,7 +184,7 @@ function tooLarge(model: SystemModel, watts: number): Said[] {
 			message:
 				`The pump gives every site at least ${spare.toFixed(1)} times what it needs in ${feed.onMin} min. ` +
 				`Most of it drains straight back, and its ${watts} W warm the water.`,
-			fixes: availableFixes(shorter(model, spare), smaller(model))
+			fixes: () => availableFixes(shorter(model, spare), smaller(model))
 		}
 	];
 }
@@ -180,7 +196,7 @@ function shorter(model: SystemModel, spare: number): Fix | null {
 	if (minutes >= feed.onMin) return null;
 	return {
 		label: `Feed for ${minutes} min`,
-		effect: `${(feed.onMin - minutes) * feed.plan.events.length} min of pump a day less`,
+		effect: `${say(((feed.onMin - minutes) * feed.plan.events.length) / 60, 'hours')} of pump a day less`,
 		change: [set('operation.feed.setMin', minutes)]
 	};
 }
@@ -210,12 +226,12 @@ function smaller(model: SystemModel): Fix | null {
 
 /** The tank is drawn down past the level at which the last buckets stop, before anybody refills it. */
 export const levelLimit: Rule = (model) => {
-	const { design, lowestFlowingL: lowest, tank, waterUse, operation, record } = model;
-	if (lowest === null || lowest <= tank.pumpMinimumL + 0.5 || lowest > record.nowL) return [];
+	const { design, lowestFlowingL: lowest, tank, account, operation } = model;
+	if (lowest === null || lowest <= tank.pumpMinimumL + 0.5 || lowest > model.nowL) return [];
 	const { topUp, fillL } = operation;
 	const reached =
 		topUp.kind === 'hand'
-			? fillL - waterUse.useLPerDay * topUp.everyDays
+			? fillL - account.leavesLPerDay * topUp.everyDays
 			: design.reserve === null
 				? fillL
 				: 0;
@@ -230,7 +246,7 @@ export const levelLimit: Rule = (model) => {
 			message:
 				`Below ${say(lowest, 'volume')} in the tank ${last.label} runs dry first, ` +
 				`though the pump still has water to ${say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
-			fixes: availableFixes(dialForLowest(model))
+			fixes: () => availableFixes(dialForLowest(model))
 		}
 	];
 };
@@ -261,17 +277,18 @@ export const brokenColumn = (model: Pick<SystemModel, 'path' | 'design'>): Said[
 			severity: 'stop',
 			subject: 'main',
 			message: `The lines rise so high over the outlets that the water in them would be pulled apart (${say(lowestPressureM, 'head')}): they fill with vapour and the flow stops.`,
-			fixes: model.design.stands.flatMap((stand) =>
-				fieldsOf(stand).feedAboveRimMm === undefined
-					? []
-					: [
-							{
-								label: 'Feed rows at the rims',
-								effect: 'less to fall, less pull',
-								change: [setOf(stand, 'feedAboveRimMm', 0)]
-							}
-						]
-			)
+			fixes: () =>
+				model.design.stands.flatMap((stand) =>
+					fieldsOf(stand).feedAboveRimMm === undefined
+						? []
+						: [
+								{
+									label: 'Feed rows at the rims',
+									effect: 'less to fall, less pull',
+									change: [setOf(stand, 'feedAboveRimMm', 0)]
+								}
+							]
+				)
 		}
 	];
 };

@@ -1,7 +1,7 @@
 import { names } from '../../quantity';
 import { fieldsOf } from '../../design';
 import type { SystemModel } from '../../model';
-import { seenTo, set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
+import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import { ringOf, type LevelState, type RingState } from '../../model';
 import { levelOf } from '../../model';
@@ -29,13 +29,14 @@ export const tankHeight: Rule = (model) =>
 				message: none
 					? `The water in the tank stands ${say(-state.headM * 1000, 'size')} under the level the valves keep: nothing runs.`
 					: `The water in the tank stands only ${say(state.headM * 1000, 'size')} over the level the valves keep; under ${say(leastM * 1000, 'size')} the filter and hose take it all.`,
-				fixes: availableFixes(
-					floorMm <= 4000 && {
-						label: `Raise the tank by ${say(byMm, 'size')}`,
-						effect: `${say(leastM, 'head')} of head`,
-						change: [set('design.tank.floorMm', floorMm)]
-					}
-				)
+				fixes: () =>
+					availableFixes(
+						floorMm <= 4000 && {
+							label: `Raise the tank by ${say(byMm, 'size')}`,
+							effect: `${say(leastM, 'head')} of head`,
+							change: [set('design.tank.floorMm', floorMm)]
+						}
+					)
 			}
 		];
 	});
@@ -67,7 +68,7 @@ export const outOfLevel: Rule = (model) =>
 						: floods.length > 0
 							? `${said(floods)} ${verb(floods, 'stands', 'stand')} so low that the water runs over ${verb(floods, 'its rim', 'their rims')}. ${shim(model, state, floods[0]!.id)}`
 							: `${said(corner)} ${verb(corner, 'leans', 'lean')} so far that one end falls dry at ${say(state.basis.depthMm, 'size')} while the other stands ${say(worst.deepMm, 'size')} deep.`,
-				fixes: levelled(model, state, shared)
+				fixes: () => levelled(model, state, shared)
 			}
 		];
 	});
@@ -106,59 +107,56 @@ function levelled(model: SystemModel, state: LevelState, shared: boolean): Fix[]
 	);
 }
 
-const MISSING = {
-	rootDisc: 'no-rootdisc',
-	strainer: 'no-strainer',
-	flushTap: 'no-flushtap'
-} as const;
-
 /** Small parts of a valve system that fail it when they are left out. */
+const VALVE_PARTS = [
+	{
+		field: 'rootDisc',
+		code: 'no-rootdisc',
+		severity: 'look',
+		message:
+			'Nothing keeps roots out of the valves: they grow in, hold them open and the trays flood.',
+		label: 'Add root discs'
+	},
+	{
+		field: 'strainer',
+		code: 'no-strainer',
+		severity: 'look',
+		message: 'No strainer in the tank: one grain under a valve keeps it from closing.',
+		label: 'Add a strainer'
+	},
+	{
+		field: 'flushTap',
+		code: 'no-flushtap',
+		severity: 'caution',
+		message:
+			'No flush tap at the far end: what settles in the hose stays there until it blocks a valve.',
+		label: 'Add a flush tap'
+	}
+] as const;
+
+/** The small parts that were left out. */
 export const valveParts: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (stand.variant !== 'valve-trays') return [];
-		const list: Said[] = [];
-		const missing = (
-			field: keyof typeof MISSING,
-			message: string,
-			label: string,
-			severity: Said['severity']
-		) => {
-			if (stand[field]) return;
-			list.push({
-				code: MISSING[field],
+		return VALVE_PARTS.filter(({ field }) => !stand[field]).map(
+			({ field, code, severity, message, label }) => ({
+				code,
 				step: 'lines',
 				severity,
 				subject: subjectOn(model, stand, 'top'),
 				message,
-				fixes: [{ label, effect: 'on the shopping list', change: [setOf(stand, field, true)] }]
-			});
-		};
-		missing(
-			'rootDisc',
-			'Nothing keeps roots out of the valves: they grow in, hold them open and the trays flood.',
-			'Add root discs',
-			'look'
+				fixes: () => [
+					{ label, effect: 'on the shopping list', change: [setOf(stand, field, true)] }
+				]
+			})
 		);
-		missing(
-			'strainer',
-			'No strainer in the tank: one grain under a valve keeps it from closing.',
-			'Add a strainer',
-			'look'
-		);
-		missing(
-			'flushTap',
-			'No flush tap at the far end: what settles in the hose stays there until it blocks a valve.',
-			'Add a flush tap',
-			'caution'
-		);
-		return list;
 	});
 
 /** A valve stays shut until roots are down, and a stuck one lets the whole tank go. */
 export const valveRisks: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
 		if (!('established' in stand)) return [];
-		const litres = model.record.nowL;
+		const litres = model.nowL;
 		return [
 			...(stand.established
 				? []
@@ -170,7 +168,7 @@ export const valveRisks: Rule = (model) =>
 							subject: subjectOn(model, stand, 'top'),
 							message:
 								'The valves are shut while roots reach down, 10 to 21 days: drench the pots once from above and water by hand. Then unlatch each valve and see it float before you open the tap.',
-							fixes: [
+							fixes: () => [
 								{
 									label: 'Roots are down: valves open',
 									effect: 'they let in what is drunk',
@@ -185,7 +183,8 @@ export const valveRisks: Rule = (model) =>
 				severity: 'caution' as const,
 				subject: 'tank',
 				message: `A valve that sticks open lets up to ${say(litres, 'volume')} run out of the tank. Stand it where that does no harm, or over a tray with a drain; look at the floats every week.`,
-				fixes: [seenTo(model.record, 'valve-may-stick', 'It can run off safely')]
+				acknowledge: 'It can run off safely',
+				fixes: () => []
 			}
 		];
 	});
@@ -203,7 +202,7 @@ export const ringLevels: Rule = (model) =>
 				severity: 'stop',
 				subject: run.id,
 				message: `An end of the line is left open: the pots drain onto the floor, and the float lets the whole reserve follow.`,
-				fixes: [
+				fixes: () => [
 					{
 						label: 'Cap every end',
 						effect: 'the line holds its level',
@@ -225,6 +224,27 @@ function brim(
 	pot: { id: string; riseMm: number; marginMm: number }
 ): Said {
 	const over = pot.marginMm < 0;
+	return {
+		code: over ? 'pot-spills' : 'pot-near-brim',
+		step: 'lines',
+		severity: over ? 'stop' : 'look',
+		subject: pot.id,
+		off: Math.max(0.01, (model.limit('brimMm') - pot.marginMm) / model.limit('brimMm')),
+		message:
+			`While the pump runs, ${labelOf(model, pot.id)} stands ${say(pot.riseMm, 'size')} higher than the control pot, ` +
+			`${over ? `${say(-pot.marginMm, 'size')} over its brim` : `only ${say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
+		fixes: () => lowerFixes(model, runId, i, innerMm, pot)
+	};
+}
+
+/** A wider return line, or a lower float: every pot falls with the control pot. */
+function lowerFixes(
+	model: SystemModel,
+	runId: string,
+	i: number,
+	innerMm: number,
+	pot: { marginMm: number }
+): Fix[] {
 	const wider = model.shelf.tubes.find((t) => t.use === 'return' && t.innerDiameterMm > innerMm);
 	const said = (mm: number) =>
 		mm >= 0 ? `${say(mm, 'size')} under the brim` : 'still over the brim';
@@ -232,28 +252,18 @@ function brim(
 	const least = (ring: RingState) => Math.min(...ring.pots.map((p) => p.marginMm));
 	const widened = wider && least(ringOf(model, { ...run, innerDiameterMm: wider.innerDiameterMm }));
 	const lower = Math.max(1, Math.floor(model.operation.fillL * 0.8));
-	// every pot falls with the control pot
 	const lowered = pot.marginMm + (model.path.waterLevelM - levelOf(model, lower)) * 1000;
-	return {
-		code: over ? 'pot-spills' : 'pot-near-brim',
-		step: 'lines',
-		severity: over ? 'stop' : 'look',
-		subject: pot.id,
-		message:
-			`While the pump runs, ${labelOf(model, pot.id)} stands ${say(pot.riseMm, 'size')} higher than the control pot, ` +
-			`${over ? `${say(-pot.marginMm, 'size')} over its brim` : `only ${say(pot.marginMm, 'size')} under its brim`}: the return line is too thin for this flow.`,
-		fixes: availableFixes(
-			wider &&
-				widened !== undefined && {
-					label: `Return line of ${wider.nominalMm} mm`,
-					effect: said(widened),
-					change: [setOf({ id: run.standId }, 'returnTubeId', wider.id)]
-				},
-			lowered > pot.marginMm + 5 && {
-				label: `Float lower, ${say(lower, 'volume')}`,
-				effect: said(lowered),
-				change: [set('operation.fillL', lower), set('record.nowL', lower)]
-			}
-		)
-	};
+	return availableFixes(
+		wider &&
+			widened !== undefined && {
+				label: `Return line of ${wider.nominalMm} mm`,
+				effect: said(widened),
+				change: [setOf({ id: run.standId }, 'returnTubeId', wider.id)]
+			},
+		lowered > pot.marginMm + 5 && {
+			label: `Float lower, ${say(lower, 'volume')}`,
+			effect: said(lowered),
+			change: [set('operation.fillL', lower)]
+		}
+	);
 }

@@ -114,7 +114,7 @@ export const overLimit: Rule = perMix((model) => {
 			severity: 'stop',
 			subject: 'mix',
 			message: words.filter(Boolean).join(' '),
-			fixes: availableFixes(...fixes.map(({ helps, ...fix }) => helps && fix))
+			fixes: () => availableFixes(...fixes.map(({ helps, ...fix }) => helps && fix))
 		}
 	];
 });
@@ -164,7 +164,7 @@ export const lacks: Rule = perMix((model) => {
 			severity: 'look',
 			subject: 'mix',
 			message: [...whatIsShort(model, short), ...whyShort(model, short)].join(' '),
-			fixes: availableFixes(addBags(model, bags), usualSalts(model, bags), mixStronger(model))
+			fixes: () => availableFixes(addBags(model, bags), usualSalts(model, bags), mixStronger(model))
 		}
 	];
 });

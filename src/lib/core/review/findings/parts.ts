@@ -1,51 +1,74 @@
 import { capital, plural } from '../../quantity';
 import { fieldsOf } from '../../design';
-import { pumpJoint } from '../../layout';
+import { pumpJoint, type Joint } from '../../layout';
+import type { SystemModel } from '../../model';
 import { has } from '../../shelf';
-import { set, availableFixes, type Rule, type Said, setOf } from '../finding';
+import { set, availableFixes, type Fix, type Rule, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
-/** A tube on a barb of another size, and the adapter between them. */
-export const joints: Rule = (model) =>
-	[...pumpJoint(model.design, model.shelf), ...model.layout.joints]
-		.filter((joint) => !joint.fits)
-		.map((joint): Said => {
-			const { lines, stands } = model.design;
-			const stand = stands.find((s) => joint.id === `${s.id}.elbow-return`);
-			const elbow = model.shelf.elbows
-				.filter((e) => stand && e.holeMm <= (2 / 3) * joint.bMm)
-				.at(-1);
-			const tubeId = `feed-${joint.aMm}`;
-			const swap = joint.id === 'pump-main' && model.shelf.tubes.find((t) => t.id === tubeId);
-			return {
-				code: 'parts-do-not-join',
-				step: 'lines',
-				severity: 'look',
-				subject: joint.id,
-				message:
-					`${capital(joint.name)}: ${joint.aMm} mm does not join ${joint.bMm} mm. ` +
-					`It needs ${joint.count === 1 ? 'a' : `${joint.count} ×`} ${joint.adapter}.`,
-				fixes: availableFixes(
-					{
-						label: `Add ${plural(joint.count, ['the adapter', `${joint.count} adapters`])}`,
-						effect: joint.adapter ?? '',
-						change: [set('design.lines.adapters', [...lines.adapters, joint.id])]
-					},
-					swap && {
-						label: `Use ${swap.name}`,
-						effect: 'fits the pump as it is',
-						change: [set('design.lines.mainTubeId', swap.id)]
-					},
-					stand &&
-						elbow && {
-							label: `Use the ${elbow.name}`,
-							effect: `its ${elbow.holeMm} mm hole leaves wall enough`,
-							change: [setOf(stand, 'elbowId', elbow.id)]
-						}
+/** Tubes on barbs of another size, told together: what to buy, or what to take instead. */
+export const joints: Rule = (model) => {
+	const list = [...pumpJoint(model.design, model.shelf), ...model.layout.joints].filter(
+		(joint) => !joint.fits
+	);
+	const [first] = list;
+	if (!first) return [];
+	const said = list.map(({ name, aMm, bMm, count, adapter }) => {
+		const many = count === 1 ? 'a' : `${count} ×`;
+		return `${name} (${aMm} on ${bMm} mm): ${many} ${adapter}`;
+	});
+	const message =
+		list.length === 1
+			? `${capital(first.name)}: ${first.aMm} mm does not join ${first.bMm} mm. It needs ${first.count === 1 ? 'a' : `${first.count} ×`} ${first.adapter}.`
+			: `${list.length} joints need adapters: ${said.join('; ')}.`;
+	return [
+		{
+			code: 'parts-do-not-join',
+			step: 'lines',
+			severity: 'look',
+			subject: first.id,
+			message,
+			off: list.length,
+			fixes: () =>
+				availableFixes(
+					adapters(model, list),
+					...list.flatMap((joint) => [...insteadOf(model, joint)])
 				)
-			};
-		});
+		}
+	];
+};
+
+/** Bought with the rest, they make every joint fit. */
+function adapters(model: SystemModel, list: readonly Joint[]): Fix {
+	const { lines } = model.design;
+	const count = list.reduce((sum, joint) => sum + joint.count, 0);
+	return {
+		label: `Add ${plural(count, ['the adapter', `${count} adapters`])}`,
+		effect: list.map(({ adapter }) => adapter).join(', '),
+		change: [set('design.lines.adapters', [...lines.adapters, ...list.map(({ id }) => id)])]
+	};
+}
+
+/** Parts that fit as they are. */
+function* insteadOf({ design, shelf }: SystemModel, { id, aMm, bMm }: Joint): Iterable<Fix> {
+	const stand = design.stands.find((s) => id === `${s.id}.elbow-return`);
+	const elbow = shelf.elbows.filter((e) => stand && e.holeMm <= (2 / 3) * bMm).at(-1);
+	const tubeId = `feed-${aMm}`;
+	const swap = id === 'pump-main' && shelf.tubes.find((t) => t.id === tubeId);
+	if (swap)
+		yield {
+			label: `Use ${swap.name}`,
+			effect: 'fits the pump as it is',
+			change: [set('design.lines.mainTubeId', swap.id)]
+		};
+	if (stand && elbow)
+		yield {
+			label: `Use the ${elbow.name}`,
+			effect: `its ${elbow.holeMm} mm hole leaves wall enough`,
+			change: [setOf(stand, 'elbowId', elbow.id)]
+		};
+}
 
 /** Feed rows in the sun that do not run empty between feeds. */
 export const hotWater: Rule = (model) =>
@@ -67,7 +90,7 @@ export const hotWater: Rule = (model) =>
 				severity: 'look' as const,
 				subject: subjectOn(model, stand, 'A'),
 				message: `The feed rows fall only ${feedFallPercent} %, so ${say(litres, 'volume')} stand in them in the sun between feeds. The first gulp reaches the roots hot.`,
-				fixes: [
+				fixes: () => [
 					{
 						label: 'Let the feed rows fall 1.5 %',
 						effect: 'they empty into the tank after each feed',
@@ -90,7 +113,7 @@ export const unknownPump: Rule = ({ design, shelf }) => {
 			severity: 'look',
 			subject: 'pump',
 			message: `The pump “${source.partId}” is not on the shelf, so its curve is not known; “${first!.name}” is solved in its place.`,
-			fixes: [
+			fixes: () => [
 				{
 					label: `Use ${first!.name.split(',')[0]}`,
 					effect: 'what is solved is then what you have',

@@ -13,7 +13,7 @@ export const brokenBench: Rule = (model) => {
 			subject: 'pump',
 			message:
 				'Your jug readings do not fall with flow, or are far from what any pump for a tank does, so no curve can be drawn through them; the nameplate is used instead. Measure again at two lifts well apart.',
-			fixes: [
+			fixes: () => [
 				{
 					label: 'Drop the readings',
 					effect: 'the nameplate is used',

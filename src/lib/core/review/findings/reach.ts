@@ -20,20 +20,26 @@ const handRoom: Rule = (model) => {
 			step: 'tank',
 			severity: 'look',
 			subject: 'tank',
-			message: `Only ${say(clear * 1000, 'size')} are free over the tank's rim: no hand gets in to lift the pump, clear its strainer or fill up.`,
-			fixes: availableFixes(
-				{
-					label: `Tank beside the ${what}`,
-					effect: 'open above',
-					change: [set('design.tank.spot', 'beside')]
-				},
-				low !== undefined &&
-					low + byMm <= model.limit('benchMm') && {
-						label: `Raise ${what} by ${say(byMm, 'size')}`,
-						effect: `${say(handM * 1000, 'size')} free`,
-						change: [setOf(model.design.stands[0]!, 'lowEndHeightMm', low + byMm)]
-					}
-			)
+			off: Math.max(0.01, (handM - clear) / handM),
+			message: `${
+				clear > 0
+					? `Only ${say(clear * 1000, 'size')} are free over the tank's rim`
+					: `Nothing is free over the tank's rim, it stands ${say(-clear * 1000, 'size')} too high to be under there`
+			}: no hand gets in to lift the pump, clear its strainer or fill up.`,
+			fixes: () =>
+				availableFixes(
+					{
+						label: `Tank beside the ${what}`,
+						effect: 'open above',
+						change: [set('design.tank.spot', 'beside')]
+					},
+					low !== undefined &&
+						low + byMm <= model.limit('benchMm') && {
+							label: `Raise ${what} by ${say(byMm, 'size')}`,
+							effect: `${say(handM * 1000, 'size')} free`,
+							change: [setOf(model.design.stands[0]!, 'lowEndHeightMm', low + byMm)]
+						}
+				)
 		}
 	];
 };
@@ -71,21 +77,22 @@ const underPlants: Rule = (model) => {
 			message:
 				`${design.source.kind === 'pump' ? 'Pump' : 'Strainer'} and filler are under ${onLid ? 'the lid' : 'the plate'}, and ${say(massKg, 'mass')} of ${kindOf(first!).words.container[carried.length > 1 ? 1 : 0]} and plants on it: ` +
 				`nobody lifts that to clear a strainer${room ? '' : ', and what stands on the lid leaves no room for a hatch'}.`,
-			fixes: availableFixes(
-				room && {
-					label: onLid
-						? `Cut a hatch of ${size} in the lid`
-						: `Set an access tube of ${size} in it`,
-					effect: 'reached without lifting a plant',
-					change: [set('design.tank.hatch', true)]
-				},
-				onLid &&
-					stillFlows(
-						model,
-						tankTo(design, 'beside'),
-						`Tank beside the ${kindOf(first!).words.stand}`
-					)
-			)
+			fixes: () =>
+				availableFixes(
+					room && {
+						label: onLid
+							? `Cut a hatch of ${size} in the lid`
+							: `Set an access tube of ${size} in it`,
+						effect: 'reached without lifting a plant',
+						change: [set('design.tank.hatch', true)]
+					},
+					onLid &&
+						stillFlows(
+							model,
+							tankTo(design, 'beside'),
+							`Tank beside the ${kindOf(first!).words.stand}`
+						)
+				)
 		}
 	];
 };
@@ -103,24 +110,26 @@ const backRow: Rule = (model) => {
 				code: 'row-out-of-reach',
 				step: 'sites',
 				severity: 'look',
+				off: far / place.reachM - 1,
 				subject: subjectOn(model, stand, 'top'),
 				message: `The back row stands ${say(far, 'span')} from the front edge; you reach ${say(place.reachM, 'span')}. You would have to lean over the plants.`,
-				fixes: availableFixes(
-					rows !== undefined &&
-						rowGapMm !== undefined &&
-						rows > 1 &&
-						rowGapMm > closestMm && {
-							label: `Rows ${say(closestMm, 'size')} apart`,
-							effect: `${say(far - ((rows - 1) * (rowGapMm - closestMm)) / 1000, 'span')} to the back row`,
-							change: [setOf(stand, 'rowGapMm', closestMm)]
-						},
-					rows !== undefined &&
-						rows > 1 && {
-							label: 'One row fewer',
-							effect: `${perRow ?? 'some'} ${containers} fewer`,
-							change: [setOf(stand, 'rows', rows - 1)]
-						}
-				)
+				fixes: () =>
+					availableFixes(
+						rows !== undefined &&
+							rowGapMm !== undefined &&
+							rows > 1 &&
+							rowGapMm > closestMm && {
+								label: `Rows ${say(closestMm, 'size')} apart`,
+								effect: `${say(far - ((rows - 1) * (rowGapMm - closestMm)) / 1000, 'span')} to the back row`,
+								change: [setOf(stand, 'rowGapMm', closestMm)]
+							},
+						rows !== undefined &&
+							rows > 1 && {
+								label: 'One row fewer',
+								effect: `${perRow ?? 'some'} ${containers} fewer`,
+								change: [setOf(stand, 'rows', rows - 1)]
+							}
+					)
 			}
 		];
 	});
@@ -139,21 +148,24 @@ const wayIn: Rule = ({ layout, area, design }) => {
 			step: 'place',
 			severity: 'look',
 			subject: 'place',
+			off: (area.walkM - left) / area.walkM,
 			message: `Only ${say(left, 'span')} are left in front to walk and work in; you keep ${say(area.walkM, 'span')} free.`,
-			fixes: availableFixes(
-				stand && {
-					label: 'One row fewer',
-					effect: `${say(left + rowGapMm / 1000, 'span')} free`,
-					change: [setOf(stand, 'rows', rows - 1)]
-				}
-			)
+			fixes: () =>
+				availableFixes(
+					stand && {
+						label: 'One row fewer',
+						effect: `${say(left + rowGapMm / 1000, 'span')} free`,
+						change: [setOf(stand, 'rows', rows - 1)]
+					}
+				)
 		}
 	];
 };
 
 /** Plants that only a ladder reaches. */
-const overhead: Rule = ({ layout, place, parameters }) =>
-	layout.stands.flatMap((stand): Said[] => {
+const overhead: Rule = (model) => {
+	const { layout, place, parameters } = model;
+	return layout.stands.flatMap((stand): Said[] => {
 		const mine = layout.sites.filter((site) => site.standId === stand.id);
 		const top = Math.max(0, ...mine.map((site) => site.zM));
 		const reachable = place.reachM + parameters.thresholds.reachUpM.value;
@@ -166,10 +178,44 @@ const overhead: Rule = ({ layout, place, parameters }) =>
 				severity: 'caution',
 				subject: mine.find((site) => site.zM === top)!.containerId,
 				message: `${over} sites stand over ${say(reachable, 'span')}, higher than you reach from the floor. Work there from a firm step, not from a chair, with somebody near.`,
-				fixes: []
+				off: top / reachable - 1,
+				acknowledge: 'I work from a firm step',
+				fixes: () => availableFixes(...lowerDown(model, stand.id, top - reachable))
 			}
 		];
 	});
+};
+
+/** Bases lower, or fewer things on top of one another. */
+function* lowerDown(model: SystemModel, standId: string, byM: number): Iterable<Fix> {
+	const stand = model.design.stands.find(({ id }) => id === standId)!;
+	const { lowEndHeightMm } = fieldsOf(stand);
+	const byMm = Math.ceil(byM * 100) * 10;
+	if (lowEndHeightMm !== undefined && lowEndHeightMm >= byMm)
+		yield {
+			label: `${say(byMm, 'size')} lower`,
+			effect: 'all within reach from the floor',
+			change: [setOf(stand, 'lowEndHeightMm', lowEndHeightMm - byMm)]
+		};
+	// a ring goes as a whole
+	const cutMm =
+		'ringPitchMm' in stand ? Math.ceil(byMm / stand.ringPitchMm) * stand.ringPitchMm : byMm;
+	if ('pipeLengthMm' in stand && stand.pipeLengthMm - cutMm >= 200)
+		yield {
+			label: `Pipe of ${say(stand.pipeLengthMm - cutMm, 'size')}`,
+			effect: 'its top ring within reach',
+			change: [setOf(stand, 'pipeLengthMm', stand.pipeLengthMm - cutMm)]
+		};
+	for (const field of ['tiers', 'sitesPerStack'] as const) {
+		const now = (stand as unknown as Record<string, unknown>)[field];
+		if (typeof now === 'number' && now > 1)
+			yield {
+				label: `${now - 1} on top of one another`,
+				effect: 'one fewer, lower down',
+				change: [setOf(stand, field, now - 1)]
+			};
+	}
+}
 
 /** Pump, plants and rows a hand does not get to. */
 export const reach: Rule = (model) => [

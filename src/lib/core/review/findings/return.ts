@@ -18,23 +18,24 @@ export const returnSize: Rule = (model) =>
 				step: 'lines',
 				severity: result ? 'look' : 'stop',
 				subject: run.id,
+				off: full / model.limit('returnFull') - 1 + (result ? 0 : 1),
 				message:
 					`The ${run.name} ${result ? `runs ${Math.round(full * 100)} % full` : 'cannot carry'} at ${say(state.flowLph, 'flow')}. ` +
 					`Over half full it backs up, and the water stands in it until it spills.`,
-				fixes: moreReturn(model, state)
+				fixes: () => availableFixes(...moreReturn(model, state))
 			}
 		];
 	});
 
-/** The next bore that does, or a fall that makes this one do. */
-function moreReturn({ shelf }: SystemModel, { run, result, input, flowLph }: ReturnState): Fix[] {
+/** The bores that do, or a fall that makes this one do. */
+function* moreReturn(
+	model: SystemModel,
+	{ run, result, input, flowLph }: ReturnState
+): Iterable<Fix> {
 	const { innerDiameterMm, fallPercent } = run;
-	const half = result?.halfCapacityLph ?? flowLph / 2;
+	const half = result?.halfCapacityLph ?? flowLph / 4;
 	const wanted = diameterForFlow(flowLph, half, innerDiameterMm);
-	const tube = shelf.tubes.find(
-		(t) => t.use === 'return' && t.innerDiameterMm >= wanted && t.innerDiameterMm > innerDiameterMm
-	);
-	const steeper = Math.min(20, Math.ceil(fallPercent * (flowLph / half) ** 2 * 2) / 2);
+	const stand = { id: run.standId };
 	// the flow hardly changes with the return, so its depth is all that is worked out anew
 	const depth = (changed: { innerDiameterMm?: number; fallPercent?: number }): string => {
 		try {
@@ -43,19 +44,25 @@ function moreReturn({ shelf }: SystemModel, { run, result, input, flowLph }: Ret
 			return 'still too small';
 		}
 	};
-	const stand = { id: run.standId };
-	return availableFixes(
-		tube && {
-			label: `Return of ${tube.nominalMm} mm`,
-			effect: depth({ innerDiameterMm: tube.innerDiameterMm }),
-			change: [setOf(stand, 'returnTubeId', tube.id)]
-		},
-		steeper > fallPercent && {
-			label: `Fall of ${steeper} %`,
-			effect: depth({ fallPercent: steeper }),
-			change: [setOf(stand, 'fallPercent', steeper)]
-		}
-	);
+	for (const tube of model.shelf.tubes)
+		if (
+			tube.use === 'return' &&
+			tube.innerDiameterMm >= Math.min(wanted, 90) &&
+			tube.innerDiameterMm > innerDiameterMm
+		)
+			yield {
+				label: `Return of ${tube.nominalMm} mm`,
+				effect: depth({ innerDiameterMm: tube.innerDiameterMm }),
+				change: [setOf(stand, 'returnTubeId', tube.id)]
+			};
+	const steeper = Math.min(20, Math.ceil(fallPercent * (flowLph / half) ** 2 * 2) / 2);
+	for (const fall of [steeper, Math.min(20, steeper * 2)])
+		if (fall > fallPercent)
+			yield {
+				label: `Fall of ${fall} %`,
+				effect: depth({ fallPercent: fall }),
+				change: [setOf(stand, 'fallPercent', fall)]
+			};
 }
 
 /** Returns that fall too little for roots and grit to be carried along. */
@@ -75,11 +82,12 @@ export const returnFall: Rule = (model) =>
 				step: 'lines' as const,
 				severity: fallPercent <= 0 ? ('stop' as const) : ('look' as const),
 				subject: subjectOn(model, stand, 'top'),
+				off: model.limit('returnFallPercent') / Math.max(0.05, fallPercent) - 1,
 				message:
 					fallPercent <= 0
 						? `The ${what} does not fall, so nothing brings the drainage back to the tank.`
 						: `The ${what} falls only ${fallPercent} %. Under ${model.limit('returnFallPercent')} % roots and grit settle in the return and it clogs.`,
-				fixes: [
+				fixes: () => [
 					{
 						label: 'Fall of 1.5 %',
 						effect: `far end ${say(drop, 'size')} higher`,
@@ -110,22 +118,24 @@ export const returnHeight: Rule = (model) => {
 			step: 'tank',
 			severity: 'stop',
 			subject: low.id,
+			off: Math.max(0.01, (water + model.limit('airGapM') - low.endM) * 10),
 			message:
 				`The ${low.name} ends ${say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
 				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
-			fixes: availableFixes(
-				lowMm !== undefined &&
-					lowMm + byMm <= model.limit('benchMm') && {
-						label: `Raise ${kindOf(stand).words.stand} by ${say(byMm, 'size')}`,
-						effect: `return ends ${say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
-						change: raise
-					},
-				{
-					label: 'Add a lift pump',
-					effect: 'a sump and a second pump bring it up',
-					change: lift
-				}
-			)
+			fixes: () =>
+				availableFixes(
+					lowMm !== undefined &&
+						lowMm + byMm <= model.limit('benchMm') && {
+							label: `Raise ${kindOf(stand).words.stand} by ${say(byMm, 'size')}`,
+							effect: `return ends ${say((low.endM + byMm / 1000 - water) * 1000, 'size')} over the water`,
+							change: raise
+						},
+					{
+						label: 'Add a lift pump',
+						effect: 'a sump and a second pump bring it up',
+						change: lift
+					}
+				)
 		}
 	];
 };

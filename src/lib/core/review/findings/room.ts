@@ -1,5 +1,5 @@
 import { capital, counted, names } from '../../quantity';
-import { countAlong, fieldAt, fieldsOf, keysOf, kindOf, spotOf } from '../../design';
+import { countAlong, fieldAt, fieldsOf, keysOf, kindOf, spotOf, type Stand } from '../../design';
 import type { Impossible, LayoutProblem, Replacement } from '../../layout';
 import { shapeHeightMm, type ShelfLists, type TankShape } from '../../shelf';
 import type { SystemModel } from '../../model';
@@ -16,37 +16,44 @@ function tooShort(
 	const stand = model.design.stands[i]!;
 	const { stand: what, container } = kindOf(stand).words;
 	const { lengthMm = 0, endClearMm = 0, pitchMm = 1 } = fieldsOf(stand);
-	const along = kindOf(stand).along;
 	const asked = countAlong(stand);
-	const room = lengthMm - 2 * endClearMm;
 	const needed = problem.neededMm;
-	const fits = Math.floor(room / pitchMm) + 1;
-	const closer = asked > 1 ? Math.floor(room / (asked - 1) / 10) * 10 : 0;
+	const room = lengthMm - 2 * endClearMm;
 	return {
 		code: problem.code,
 		step: 'sites',
 		severity: 'stop',
+		off: Math.max(0.01, needed / Math.max(1, lengthMm) - 1),
 		subject: subjectOn(model, stand, 'top'),
 		message: `${asked} ${container[1]} at ${say(pitchMm, 'size')} need a ${what} of ${say(needed / 1000, 'span')}; this one is ${say(lengthMm / 1000, 'span')}. It is drawn as long as they need.`,
-		fixes: availableFixes(
-			{
-				label: `${capital(what)} of ${say(needed / 1000, 'span')}`,
-				effect: `${asked} fit`,
-				change: [setOf(stand, 'lengthMm', Math.min(20_000, needed))]
-			},
-			fits >= 1 &&
-				room >= 0 && {
-					label: `${fits} a row`,
-					effect: 'fits as it is',
-					change: [setOf(stand, along, fits)]
-				},
-			closer >= 250 && {
-				label: `Space at ${say(closer, 'size')}`,
-				effect: `${asked} fit`,
-				change: [setOf(stand, 'pitchMm', closer)]
-			}
-		)
+		fixes: () => roomierFixes(stand, needed, room, pitchMm)
 	};
+}
+
+/** A longer one, fewer in it, or closer together. */
+function roomierFixes(stand: Stand, neededMm: number, roomMm: number, pitchMm: number): Fix[] {
+	const { stand: what } = kindOf(stand).words;
+	const asked = countAlong(stand);
+	const fits = Math.floor(roomMm / pitchMm) + 1;
+	const closer = asked > 1 ? Math.floor(roomMm / (asked - 1) / 10) * 10 : 0;
+	return availableFixes(
+		{
+			label: `${capital(what)} of ${say(neededMm / 1000, 'span')}`,
+			effect: `${asked} fit`,
+			change: [setOf(stand, 'lengthMm', neededMm)]
+		},
+		fits >= 1 &&
+			roomMm >= 0 && {
+				label: `${fits} a row`,
+				effect: 'fits as it is',
+				change: [setOf(stand, kindOf(stand).along, fits)]
+			},
+		closer >= 250 && {
+			label: `Space at ${say(closer, 'size')}`,
+			effect: `${asked} fit`,
+			change: [setOf(stand, 'pitchMm', closer)]
+		}
+	);
 }
 
 /** Things that would stand in one another, each with so much apart and so much needed. */
@@ -107,14 +114,29 @@ function impossible(
 		severity: 'stop',
 		subject: subjectOn(model, { id: standId }, 'top'),
 		message: reason(because),
-		fixes: availableFixes(
-			instead && {
-				label: replaced(model, instead),
-				effect: 'the nearest that can be built',
-				change: [set(instead.path, instead.value)]
-			}
-		)
+		fixes: () =>
+			availableFixes(
+				instead && {
+					label: replaced(model, instead),
+					effect: 'the nearest that can be built',
+					change: [set(instead.path, instead.value)]
+				},
+				because.why === 'beyond-the-lid' && fewerOnLid(model, standId, because.of - because.over)
+			)
 	};
+}
+
+/** As many as its lid has room for. */
+function fewerOnLid(model: SystemModel, standId: string, fit: number): Fix | false {
+	const stand = model.design.stands.find(({ id }) => id === standId)!;
+	const { container } = kindOf(stand).words;
+	return (
+		fit >= 1 && {
+			label: counted(fit, container),
+			effect: 'as many as stand on the lid',
+			change: [setOf(stand, kindOf(stand).along, fit)]
+		}
+	);
 }
 
 /** What a path of the document leads to, on the drawing. */
@@ -135,7 +157,7 @@ const unknown = (
 	severity: 'look',
 	subject: drawnAt(model, instead.path),
 	message: `The ${what} “${id}” is not on the shelf, so its sizes are not known; “${drawn}” is drawn and solved in its place.`,
-	fixes: [
+	fixes: () => [
 		{
 			label: `Use ${drawn}`,
 			effect: 'what is drawn is then what you have',
@@ -157,25 +179,28 @@ function outsideArea(
 			height > area.heightM && `${say(height, 'span')} high for ${say(area.heightM, 'span')}`
 		].filter((x): x is string => Boolean(x))
 	);
+	const past = Math.max(length / area.lengthM, width / area.widthM, height / area.heightM);
 	return {
 		code: problem.code,
 		step: 'place',
 		severity: 'stop',
 		subject: 'place',
+		off: past - 1,
 		message: `This system does not fit ${area.name}: ${over}.`,
-		fixes: availableFixes(
-			length > area.lengthM && fewer(model, length),
-			height > area.heightM && lower(model, height - area.heightM),
-			width > area.widthM &&
-				fewerOf(model, 'rows', 'row', ({ from, to }) => to.yM - from.yM <= area.widthM),
-			height > area.heightM && fewerOf(model, 'tiers', 'tier', ({ to }) => to.zM <= area.heightM),
-			length > area.lengthM &&
-				spotOf(model.design) === 'beside' && {
-					label: 'Tank underneath',
-					effect: `${say(model.layout.tank.lengthM - 0.1, 'span')} shorter`,
-					change: [set('design.tank.spot', 'under')]
-				}
-		)
+		fixes: () =>
+			availableFixes(
+				length > area.lengthM && fewer(model, length),
+				height > area.heightM && lower(model, height - area.heightM),
+				width > area.widthM &&
+					fewerOf(model, 'rows', 'row', ({ from, to }) => to.yM - from.yM <= area.widthM),
+				height > area.heightM && fewerOf(model, 'tiers', 'tier', ({ to }) => to.zM <= area.heightM),
+				length > area.lengthM &&
+					spotOf(model.design) === 'beside' && {
+						label: 'Tank underneath',
+						effect: `${say(model.layout.tank.lengthM - 0.1, 'span')} shorter`,
+						change: [set('design.tank.spot', 'under')]
+					}
+			)
 	};
 }
 
@@ -275,7 +300,7 @@ export const obstacles: Rule = (model) => {
 				severity: 'stop',
 				subject: `obstacle${k + 1}`,
 				message: `${o.name} stands in the way, ${say(o.xM, 'span')} from the left and ${say(o.yM, 'span')} from the front: the ${what} needs ${say(to.xM - from.xM, 'span')} by ${say(to.yM - from.yM, 'span')} there.`,
-				fixes: aroundIt(model, o)
+				fixes: () => aroundIt(model, o)
 			}
 		];
 	});

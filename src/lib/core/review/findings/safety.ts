@@ -1,14 +1,50 @@
-import { fieldsOf, kindOf } from '../../design';
+import { countAlong, fieldsOf, kindOf, spotOf } from '../../design';
 import { fillBucket } from '../../layout';
 import { pick, type Bucket } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { seenTo, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
+import { availableFixes, set, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import type { StandLoad } from '../../model';
 import { subjectOn } from '../words';
 
 /** What stands bear, and who decides whether the floor does. */
-export const weight: Rule = (model) =>
+export const weight: Rule = (model) => [...tankWeight(model), ...standWeights(model)];
+
+/** A tank that carries nothing stands on a floor of its own, full to the brim one day. */
+function tankWeight(model: SystemModel): Said[] {
+	const limit = model.area.floorKgM2;
+	const spot = spotOf(model.design);
+	if (limit === null || spot === 'lid' || spot === 'inside') return [];
+	const { tank } = model.layout;
+	const massKg = pick(model.shelf.tanks, model.design.tank.partId).emptyKg + model.operation.fillL;
+	const areaM2 = Math.max(
+		0.01,
+		tank.bottomLengthM * tank.widthM * (tank.bottomLengthM / tank.lengthM)
+	);
+	const perM2 = massKg / areaM2;
+	if (perM2 <= limit || massKg <= limit) return [];
+	const fillL = Math.floor(model.operation.fillL - (massKg - limit));
+	return [
+		{
+			code: 'floor-overloaded',
+			step: 'tank',
+			severity: 'stop',
+			subject: 'tank',
+			message: `Filled, the tank weighs ${say(massKg, 'mass')} on ${say(areaM2, 'area')}: ${say(perM2, 'floorLoad')}, over the ${say(limit, 'floorLoad')} the floor may bear. The building's owner and its rated load decide.`,
+			off: massKg / limit - 1,
+			fixes: () =>
+				availableFixes(
+					fillL >= 5 && {
+						label: `Fill it to ${say(fillL, 'volume')}`,
+						effect: `${say(limit, 'mass')} on the floor`,
+						change: [set('operation.fillL', fillL)]
+					}
+				)
+		}
+	];
+}
+
+const standWeights: Rule = (model) =>
 	model.loads.flatMap((load): Said[] => {
 		if (load.perM2 === null || onGround(model, load)) return [];
 		const { stand, massKg, perM2 } = load;
@@ -30,13 +66,36 @@ export const weight: Rule = (model) =>
 					`Wet and grown, the ${what} ${what.endsWith('s') ? 'weigh' : 'bears'} ${say(massKg, 'mass')}: ${legs}${say(perM2, 'floorLoad')} of floor` +
 					`${over ? `, over the ${say(limit, 'floorLoad')} it may bear` : ''}. ` +
 					`On a deck, balcony or upper floor the building's owner and its rated load decide.`,
-				fixes: availableFixes(
-					lighter(model, load),
-					!over && seenTo(model.record, 'bench-weight', `Floor and ${what} bear it`)
-				)
+				...(!over && { acknowledge: `Floor and ${what} bear it` }),
+				...(over && { off: massKg / limit - 1 }),
+				fixes: () =>
+					availableFixes(lighter(model, load), ...(over ? fewerOn(model, load, limit) : []))
 			}
 		];
 	});
+
+/** Less water under it, or fewer on it. */
+function* fewerOn(model: SystemModel, { stand, massKg }: StandLoad, limit: number): Iterable<Fix> {
+	const overKg = massKg - limit;
+	const spot = spotOf(model.design);
+	const fillL = Math.floor(model.operation.fillL - overKg);
+	if ((spot === 'lid' || spot === 'inside') && fillL >= 5)
+		yield {
+			label: `Fill the tank to ${say(fillL, 'volume')}`,
+			effect: `${say(overKg, 'mass')} less`,
+			change: [set('operation.fillL', fillL)]
+		};
+	const design = model.design.stands.find(({ id }) => id === stand.id)!;
+	const { along, words } = kindOf(design);
+	const now = countAlong(design);
+	const fit = Math.floor((now * limit) / massKg);
+	if (fit >= 1 && fit < now)
+		yield {
+			label: `${fit} ${words.container[fit === 1 ? 0 : 1]} instead of ${now}`,
+			effect: `${say((massKg * (now - fit)) / now, 'mass')} less`,
+			change: [setOf(design, along, fit)]
+		};
+}
 
 /** The open ground bears what stands on it; a deck, a floor or a bench is another matter. */
 const onGround = ({ area }: SystemModel, { stand }: StandLoad): boolean =>
@@ -77,7 +136,8 @@ export const electricity: Rule = (model) => {
 			message:
 				`${lifted ? 'Two pumps' : `A ${watts} W pump`} in water: use a socket with residual-current (ground-fault) protection, in a dry box over ${say(flood + 0.3, 'span')} — above where this tank can flood — ` +
 				`with a drip loop in the lead and no extension lead in a tray. New circuits are for a licensed electrician, by local code.`,
-			fixes: [seenTo(model.record, 'electricity-near-water', 'It is wired so')]
+			acknowledge: 'It is wired so',
+			fixes: () => []
 		}
 	];
 };

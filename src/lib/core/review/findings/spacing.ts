@@ -1,7 +1,7 @@
 import { fieldsOf, type Stand } from '../../design';
 import { pick, STAGES, type Crop } from '../../shelf';
 import type { Pair, SystemModel } from '../../model';
-import { seenTo, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
+import { availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 
 /** Days after planting at which neighbours touch: spread goes with the root of the canopy's share. */
@@ -35,15 +35,14 @@ export const spacing: Rule = (model) =>
 				code: 'too-close',
 				step: 'sites',
 				severity: 'caution',
+				off: worst.wantsMm / Math.max(1, worst.apartMm) - 1,
 				subject: worst.a.containerId,
 				message:
 					`${worst.a.label} and ${worst.b.label} stand ${say(worst.apartMm, 'size')} apart; grown ${crop.plural} spread ${say(worst.wantsMm, 'size')}, so leaves overlap by ${overlap} %` +
 					`${when(day, climbs)}. ` +
 					`${climbs ? 'Train them up strings and thin the leaves' : 'Pick or thin them by then'}, or give them room.`,
-				fixes: availableFixes(
-					...roomier(model, i, worst),
-					seenTo(model.record, 'too-close', climbs ? 'I train and thin them' : 'I pick them young')
-				)
+				acknowledge: climbs ? 'I train and thin them' : 'I pick them young',
+				fixes: () => availableFixes(...roomier(model, i, worst))
 			}
 		];
 	});
@@ -55,9 +54,41 @@ const when = (day: number | null, climbs: boolean): string => {
 
 /** Wider spacing, as far as the stand's own length or the place's lets it; fewer where it must be. */
 const roomier = (model: SystemModel, i: number, worst: Pair): (Fix | false)[] => [
+	rowsApart(model, model.design.stands[i]!, worst),
 	widerRow(model, model.design.stands[i]!, worst),
-	furtherApart(model, model.design.stands[i]!, worst)
+	furtherApart(model, model.design.stands[i]!, worst),
+	fewerSites(model, model.design.stands[i]!, worst)
 ];
+
+/** Neighbours across rows want the rows apart, not the places along them. */
+function rowsApart(
+	model: SystemModel,
+	stand: Stand,
+	{ a, b, apartMm, wantsMm }: Pair
+): Fix | false {
+	const { rowGapMm, rows = 1 } = fieldsOf(stand);
+	if (rowGapMm === undefined || rows < 2 || a.row === b.row) return false;
+	const gapMm = Math.min(3000, Math.ceil((rowGapMm + wantsMm - apartMm) / 10) * 10);
+	const roomMm = model.area.widthM * 1000;
+	const deepMm = (model.layout.extent.to.yM - model.layout.extent.from.yM) * 1000;
+	if (deepMm + (rows - 1) * (gapMm - rowGapMm) > roomMm) return false;
+	return {
+		label: `Rows ${say(gapMm, 'size')} apart`,
+		effect: 'leaves of one row end before the next',
+		change: [setOf(stand, 'rowGapMm', gapMm)]
+	};
+}
+
+/** Where they grow out of a ring: fewer of them round it. */
+function fewerSites(model: SystemModel, stand: Stand, { a, b }: Pair): Fix | false {
+	if (!('perRing' in stand) || stand.perRing < 2 || a.containerId !== b.containerId) return false;
+	const change = [setOf(stand, 'perRing', stand.perRing - 1)];
+	return {
+		label: `${stand.perRing - 1} sites a ring`,
+		effect: `${model.with(change).layout.sites.length} sites instead of ${model.layout.sites.length}`,
+		change
+	};
+}
 
 /** Grown plants need so much, in whole centimetres. */
 const wideOf = ({ wantsMm }: Pair): number => Math.ceil(wantsMm / 10) * 10;

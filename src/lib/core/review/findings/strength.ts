@@ -6,9 +6,27 @@ import { say } from '../sentence';
 /** A mix stronger or weaker than its crops take, or crops that agree on none. */
 export const strength: Rule = (model) => {
 	if (model.waterUse.crops.length === 0) return [];
-	const { low, high } = model.mix.range;
-	return low > high ? disagreeing(model) : outOfRange(model);
+	return [
+		...(model.mix.range.agree ? outOfRange(model) : disagreeing(model)),
+		...(model.mix.ph.agree ? [] : phApart(model))
+	];
 };
+
+/** Crops whose ranges of pH do not overlap. */
+function phApart(model: SystemModel): Said[] {
+	const { low, high, aim } = model.mix.ph;
+	return [
+		{
+			code: 'ph-disagree',
+			step: 'mix',
+			severity: 'look',
+			subject: 'mix',
+			message: `These crops do not share a pH: one wants ${low.toFixed(1)} at most, another ${high.toFixed(1)} at least. Halfway, at ${aim.toFixed(2)}, each lacks something; they need loops of their own.`,
+			acknowledge: 'I keep it halfway',
+			fixes: () => []
+		}
+	];
+}
 
 /** Crops whose ranges do not overlap. */
 function disagreeing(model: SystemModel): Said[] {
@@ -23,17 +41,19 @@ function disagreeing(model: SystemModel): Said[] {
 			severity: met ? 'caution' : 'look',
 			subject: 'mix',
 			message:
-				`These crops do not share a strength: one wants at least ${say(low, 'strength')}, another at most ${say(high, 'strength')}. ` +
+				`These crops do not share a strength: one wants ${say(low, 'strength')} at most, another ${say(high, 'strength')} at least. ` +
 				(met
 					? `Halfway, at ${say(half, 'strength')}, neither does its best.`
 					: 'They need loops of their own, or one of them does poorly.'),
-			fixes: availableFixes(
-				!met && {
-					label: `Meet at ${say(half, 'strength')}`,
-					effect: 'halfway between them',
-					change: [set('operation.mix.strengthMsCm', half)]
-				}
-			)
+			acknowledge: 'They must make do',
+			fixes: () =>
+				availableFixes(
+					!met && {
+						label: `Meet at ${say(half, 'strength')}`,
+						effect: 'halfway between them',
+						change: [set('operation.mix.strengthMsCm', half)]
+					}
+				)
 		}
 	];
 }
@@ -49,15 +69,17 @@ function outOfRange(model: SystemModel): Said[] {
 			step: 'mix',
 			severity: 'look',
 			subject: 'mix',
-			message: `${say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take (${say(low, 'strength')} to ${say(high, 'strength')}).`,
-			fixes: availableFixes(
-				operation.mix.method === 'meter' && {
-					label: `Mix at ${say(mix.recommendedMsCm, 'strength')}`,
-					effect: 'what they want at their stage',
-					change: [set('operation.mix.strengthMsCm', null)]
-				},
-				operation.mix.method === 'label' && labelDose(model, aim)
-			)
+			off: aim > high ? aim / high - 1 : low / Math.max(0.05, aim) - 1,
+			message: `${say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take at their stage (${say(low, 'strength')} to ${say(high, 'strength')}).`,
+			fixes: () =>
+				availableFixes(
+					operation.mix.method === 'meter' && {
+						label: `Mix at ${say(mix.recommendedMsCm, 'strength')}`,
+						effect: 'what they want at their stage',
+						change: [set('operation.mix.strengthMsCm', null)]
+					},
+					operation.mix.method === 'label' && labelDose(model, aim)
+				)
 		}
 	];
 }

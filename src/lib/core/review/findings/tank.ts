@@ -1,17 +1,18 @@
 import { plural } from '../../quantity';
 import { spotOf, TOP_UPS } from '../../design';
+import { daysKept, daysLeft } from '../../model';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { containerWords } from '../words';
 import { set, availableFixes, type Rule, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
 
-/** The next larger tank on the shelf, and what it changes; `roomL` is what is free over its fill. */
-function largerTank(
+/** The next larger tanks on the shelf, filled as full as this one, and what each changes. */
+function* largerTanks(
 	model: SystemModel,
-	effect: (trial: SystemModel, roomL: number) => string | null
-): Fix | null {
-	if (spotOf(model.design) === 'inside') return null;
+	effect: (trial: SystemModel) => string | null
+): Iterable<Fix> {
+	if (spotOf(model.design) === 'inside') return;
 	const now = model.tank.fullL;
 	const bigger = model.shelf.tanks
 		.filter((part) => !part.special)
@@ -19,32 +20,25 @@ function largerTank(
 		.filter(({ fullL }) => fullL > now * 1.05)
 		.sort((a, b) => a.fullL - b.fullL);
 	for (const { part, fullL } of bigger) {
-		// filled as full as this one was, with the same room for what drains back
-		const fillL = Math.max(1, Math.floor((model.operation.fillL / now) * fullL));
 		const change = [
 			set('design.tank.partId', part.id),
 			set('design.tank.shape', null),
-			set('operation.fillL', fillL),
-			set('record.nowL', fillL)
+			set('operation.fillL', Math.max(1, Math.floor((model.operation.fillL / now) * fullL)))
 		];
-		const text = effect(model.with(change), fullL - fillL);
-		if (text) return { label: `Take the ${part.name}`, effect: text, change };
+		const text = effect(model.with(change));
+		if (text) yield { label: `Take the ${part.name}`, effect: text, change };
 	}
-	return null;
 }
 
 /** More comes back when the pump stops than the tank holds. */
 export const drainBackSpill: Rule = (model) => {
 	const { result, input } = model.drainBack;
 	if (!result.spills) return [];
+	const spare = (trial: SystemModel) => trial.drainBack.result.marginL;
+	const float = model.operation.topUp.kind === 'float';
 	const safe = Math.floor(result.safeRunningL * 10) / 10;
-	const lower = [
-		set('operation.fillL', Math.max(0.1, safe)),
-		set('record.nowL', Math.min(model.record.nowL, safe))
-	];
+	const lower = [set('operation.fillL', Math.max(0.1, safe))];
 	const valve = [set('design.lines.checkValve', true)];
-	// what is on its way still comes back; what stands in the lines stays there
-	const held = input.tankFullL - input.runningL - input.inTransitL;
 	return [
 		{
 			code: 'drain-back-spills',
@@ -52,45 +46,41 @@ export const drainBackSpill: Rule = (model) => {
 			severity: 'stop',
 			subject: 'tank',
 			message:
-				`When the pump stops, ${say(result.returnsL, 'volume')} come back from lines and ${containerWords(model)[1]}. Filled to ${say(input.runningL, 'volume')} while running, ` +
+				`When the pump stops, ${say(result.returnsL, 'volume')} come back from lines and ${containerWords(model)[1]}. With ${say(input.runningL, 'volume')} in it while running, ` +
 				`the tank spills ${say(-result.marginL, 'volume')} over its brim of ${say(input.tankFullL, 'volume')}.`,
-			fixes: availableFixes(
-				safe > 0.1 && {
-					label: `Fill to ${say(safe, 'volume')} at most`,
-					effect: 'all of it fits under the brim',
-					change: lower
-				},
-				// a larger tank changes what comes back by the length of its riser alone
-				largerTank(model, (_, roomL) =>
-					roomL >= result.returnsL ? `${say(roomL - result.returnsL, 'volume')} to spare` : null
-				),
-				!model.design.lines.checkValve &&
-					held >= 0 && {
+			off: Math.max(0.01, -result.marginL / input.tankFullL),
+			fixes: () =>
+				availableFixes(
+					safe > 0.1 && {
+						label: float
+							? `Set the float to ${say(safe, 'volume')}`
+							: `Fill to ${say(safe, 'volume')} at most`,
+						effect: `${say(spare(model.with(lower)), 'volume')} to spare`,
+						change: lower
+					},
+					...largerTanks(model, (trial) =>
+						spare(trial) >= 0 ? `${say(spare(trial), 'volume')} to spare` : null
+					),
+					!model.design.lines.checkValve && {
 						label: 'Add a check valve',
-						effect: `lines stay full, ${say(held, 'volume')} to spare`,
+						effect: `what stands in the main stays there, ${say(Math.max(0, spare(model.with(valve))), 'volume')} to spare`,
 						change: valve
 					}
-			)
+				)
 		}
 	];
 };
 
 /** A tank that is down to the pump before it is filled up again. */
 export const belowPump: Rule = (model) => {
-	const { topUp } = model.operation;
-	const { firstDayBelowPump: day } = model.run.result;
-	if (day === null) return [];
-	if (topUp.kind === 'float') return reserveEmpty(model, day);
-	const { useLPerDay } = model.waterUse;
-	const fit = Math.floor(
-		(model.operation.fillL - model.size.input.inTransitL - model.tank.pumpMinimumL) / useLPerDay
-	);
-	// counted from a full tank: one that is low today is filled up first
-	const often = [
-		set('operation.topUp', { ...topUp, everyDays: Math.max(1, fit) }),
-		set('record.nowL', model.operation.fillL)
-	];
-	const after = model.with(often).run.result.firstDayBelowPump;
+	const { topUp, fillL } = model.operation;
+	if (topUp.kind === 'float') return reserveEmpty(model);
+	const { leavesLPerDay } = model.account;
+	const leastL = leastAtRestL(model);
+	const lasts = daysKept(model) ?? Infinity;
+	if (lasts >= topUp.everyDays - 1e-9) return lowToday(model, leastL);
+	const fit = Math.floor(lasts + 1e-9);
+	const often = [set('operation.topUp', { ...topUp, everyDays: Math.max(1, fit) })];
 	const pumped = model.design.source.kind === 'pump';
 	return [
 		{
@@ -99,24 +89,47 @@ export const belowPump: Rule = (model) => {
 			severity: 'stop',
 			subject: 'tank',
 			message:
-				`The plants drink ${say(useLPerDay, 'volume')} a day. On day ${day} the tank is under the ${pumped ? 'pump’s' : 'tap’s'} ${say(model.tank.pumpMinimumL, 'volume')}, ` +
+				`${say(leavesLPerDay, 'volume')} a day leave the tank. Filled to ${say(fillL, 'volume')} it is down to the ${say(leastL, 'volume')} its ${pumped ? 'pump' : 'tap'} needs after ${say(Math.max(0, lasts), 'days')}, ` +
 				`before the refill every ${topUp.everyDays} days: ${pumped ? 'the pump runs dry and burns out' : 'nothing runs any more and the plants wilt'}.`,
-			fixes: availableFixes(
-				fit >= 1 &&
-					fit <= topUp.everyDays &&
-					after === null && {
-						label: `Fill up now, refill every ${plural(fit, ['day', `${fit} days`])}`,
+			off: topUp.everyDays / Math.max(0.05, lasts) - 1,
+			fixes: () =>
+				availableFixes(
+					fit >= 1 && {
+						label: `Refill every ${plural(fit, ['day', `${fit} days`])}`,
 						effect: pumped ? 'the pump stays under water' : 'the tap never runs dry',
 						change: often
 					},
-				largerTank(model, (trial) =>
-					trial.run.result.firstDayBelowPump === null ? 'lasts until the refill' : null
-				),
-				byFloat(model)
-			)
+					...largerTanks(model, (trial) => {
+						const days = daysKept(trial) ?? Infinity;
+						// where no day is left to fill it up, any that is larger is nearer
+						return days >= (fit >= 1 ? topUp.everyDays : 0) ? `lasts ${say(days, 'days')}` : null;
+					}),
+					byFloat(model),
+					...byFloatInLarger(model)
+				)
 		}
 	];
 };
+
+/** Litres at rest under which the pump draws air once the lines have filled. */
+const leastAtRestL = ({ tank, drainBack }: SystemModel): number =>
+	Math.min(tank.fullL, tank.pumpMinimumL + drainBack.result.returnsL);
+
+/** As it is kept it would do, but now it stands low. */
+function lowToday(model: SystemModel, leastL: number): Said[] {
+	const { firstDayBelowPump: day } = model.run.result;
+	if (day === null || model.record.nowL === null) return [];
+	return [
+		{
+			code: 'tank-low-now',
+			step: 'tank',
+			severity: 'caution',
+			subject: 'tank',
+			message: `With ${say(model.nowL, 'volume')} in it the tank is down to the ${say(leastL, 'volume')} it needs on day ${day}. Fill it up to ${say(model.operation.fillL, 'volume')} before then.`,
+			fixes: () => []
+		}
+	];
+}
 
 /** A float holds the level from a reserve that stands beside it. */
 function byFloat(model: SystemModel): Fix | null {
@@ -124,24 +137,36 @@ function byFloat(model: SystemModel): Fix | null {
 	const reserveL = model.parameters.supply.reserveL.value;
 	const change = [
 		set('operation.topUp', { kind: 'float', with: topUp.with }),
-		set('design.reserve', { volumeL: reserveL }),
-		set('record.nowL', model.operation.fillL)
+		set('design.reserve', { volumeL: reserveL })
 	];
-	const day = model.with(change).run.result.firstDayBelowPump;
-	if (day !== null && day < 4) return null;
+	const days = daysLeft(model.with(change));
+	if (days === null || days < 2) return null;
 	return {
 		label: `Float top-up from ${say(reserveL, 'volume')}`,
-		effect: day === null ? 'lasts over three weeks' : `lasts to day ${day}`,
+		effect: `lasts ${say(days, 'days')}`,
 		change
 	};
 }
 
-function reserveEmpty(model: SystemModel, day: number): Said[] {
+/** A float, and a tank that holds what a day takes between two trickles of it. */
+function* byFloatInLarger(model: SystemModel): Iterable<Fix> {
+	const float = byFloat(model);
+	if (!float) return;
+	for (const tank of largerTanks(model, () => 'more room'))
+		yield {
+			label: `${tank.label}, with a float`,
+			effect: float.effect,
+			change: [...tank.change, ...float.change]
+		};
+}
+
+/** A reserve that is empty before the weeks ahead are over, and a float that cannot keep up. */
+function reserveEmpty(model: SystemModel): Said[] {
 	const { reserve } = model.design;
-	const empty = model.run.result.reserveEmptyDay;
-	if (model.operation.topUp.kind !== 'float' || !reserve || empty === null) return [];
-	const more = [set('design.reserve.volumeL', reserve.volumeL * 2)];
-	const later = model.with(more).run.result;
+	const { reserveEmptyDay: empty, firstDayBelowPump: day } = model.run.result;
+	if (!reserve || empty === null || day === null) return [];
+	const more = [set('design.reserve.volumeL', Math.min(100_000, reserve.volumeL * 2))];
+	const later = daysLeft(model.with(more));
 	return [
 		{
 			code: 'reserve-runs-out',
@@ -151,12 +176,11 @@ function reserveEmpty(model: SystemModel, day: number): Said[] {
 			message:
 				`The reserve of ${say(reserve.volumeL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
 				`Refill the reserve before then, or somebody must look in.`,
-			fixes: [
+			off: 21 / day,
+			fixes: () => [
 				{
 					label: 'Join a second reserve of the same size',
-					effect: later.reserveEmptyDay
-						? `lasts to day ${later.reserveEmptyDay}`
-						: 'lasts over three weeks',
+					effect: later === null ? 'never empty' : `lasts ${say(later, 'days')}`,
 					change: more
 				}
 			]
@@ -171,24 +195,18 @@ const TOP_UP_LABEL = {
 };
 
 /** Filled up more often, it strays less. */
-function sooner(
+function* sooner(
 	model: SystemModel,
 	topUp: Extract<SystemModel['operation']['topUp'], { kind: 'hand' }>
-): Fix | null {
+): Iterable<Fix> {
 	for (let days = topUp.everyDays - 1; days >= 1; days = Math.floor(days / 2)) {
-		const change = [
-			set('operation.topUp', { ...topUp, everyDays: days }),
-			set('record.nowL', model.operation.fillL)
-		];
-		const { percent } = driftOf(model.with(change));
-		if (percent <= model.operation.maxDriftPercent)
-			return {
-				label: `Fill up every ${plural(days, ['day', `${days} days`])}`,
-				effect: `drifts ${Math.round(percent)} %`,
-				change
-			};
+		const change = [set('operation.topUp', { ...topUp, everyDays: days })];
+		yield {
+			label: `Fill up every ${plural(days, ['day', `${days} days`])}`,
+			effect: drifts(model.with(change)),
+			change
+		};
 	}
-	return null;
 }
 
 /** How far the strength strays before the pump would run dry, %. */
@@ -197,35 +215,32 @@ function driftOf(model: SystemModel): { percent: number; day: number; ecMsCm: nu
 	// what happens once a reserve is empty is another finding
 	const until = Math.min(result.firstDayBelowPump ?? Infinity, result.reserveEmptyDay ?? Infinity);
 	let worst = { percent: 0, day: 0, ecMsCm: input.ecStartMsCm };
+	const changed = new Set(result.changes.map(({ day }) => day));
 	for (const { day, ecMsCm, volumeL } of result.days) {
 		if (day >= until || volumeL <= 0) break;
+		if (changed.has(day)) continue;
 		const percent = (100 * Math.abs(ecMsCm - input.ecStartMsCm)) / input.ecStartMsCm;
 		if (percent > worst.percent) worst = { percent, day, ecMsCm };
 	}
 	return worst;
 }
 
-/** Too little water from refill to refill, or top-ups that bring another strength than is taken up, day after day. */
-function why({ operation, size, tank }: SystemModel, endMsCm: number): string {
-	const { byDriftL } = size.result;
-	if (operation.topUp.kind === 'hand' && byDriftL > Math.min(operation.fillL, tank.fullL))
-		return `: from refill to refill alone it would take ${say(byDriftL, 'volume')} in the tank`;
-	const more = endMsCm > size.input.ecStartMsCm;
+const drifts = (model: SystemModel): string => `drifts ${Math.round(driftOf(model).percent)} %`;
+
+/** Which way the salt goes, day after day. */
+function why({ account, operation }: SystemModel, worstMsCm: number, startMsCm: number): string {
+	if (account.oneWay) return ': what tops it up is not what it was filled with';
+	const more = worstMsCm > startMsCm;
+	if (operation.topUp.kind === 'hand' && more && operation.topUp.with === 'water')
+		return ': from refill to refill the plants leave salt behind';
 	return `: every top-up brings ${more ? 'more' : 'less'} salt than the plants take up`;
 }
 
-/** A strength that strays further from refill to refill than is allowed. */
+/** A strength that strays further from refill to refill, or over the weeks, than is allowed. */
 export const drift: Rule = (model) => {
-	const { maxDriftPercent, topUp } = model.operation;
+	const { maxDriftPercent } = model.operation;
 	const worst = driftOf(model);
-	if (worst.percent <= maxDriftPercent) return [];
-	const swaps = TOP_UPS.filter((kind) => kind !== topUp.with)
-		.map((kind) => {
-			const change = [set('operation.topUp', { ...topUp, with: kind })];
-			return { kind, change, percent: driftOf(model.with(change)).percent };
-		})
-		.sort((a, b) => a.percent - b.percent);
-	const swap = swaps[0]!;
+	if (worst.percent <= maxDriftPercent * (1 + 1e-9)) return [];
 	return [
 		{
 			code: 'drift-over-limit',
@@ -234,19 +249,39 @@ export const drift: Rule = (model) => {
 			subject: 'tank',
 			message:
 				`By day ${worst.day} the strength has gone from ${say(model.mix.strengthMsCm, 'strength')} to ${say(worst.ecMsCm, 'strength')}, ` +
-				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${why(model, worst.ecMsCm)}.`,
-			fixes: availableFixes(
-				swap.percent < worst.percent * 0.8 && {
-					label: TOP_UP_LABEL[swap.kind],
-					effect: `drifts ${Math.round(swap.percent)} %`,
-					change: swap.change
-				},
-				topUp.kind === 'hand' && sooner(model, topUp),
-				largerTank(model, (trial) => {
-					const { percent } = driftOf(trial);
-					return percent <= maxDriftPercent ? `drifts ${Math.round(percent)} %` : null;
-				})
-			)
+				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${why(model, worst.ecMsCm, model.run.input.ecStartMsCm)}.`,
+			off: worst.percent / maxDriftPercent - 1,
+			fixes: () => availableFixes(...steadier(model))
 		}
 	];
 };
+
+/** Another top-up, a change of solution in time, a refill sooner, a larger tank. */
+function* steadier(model: SystemModel): Iterable<Fix> {
+	const { topUp, maxDriftPercent } = model.operation;
+	const now = driftOf(model).percent;
+	const mains = topUp.kind === 'float' && model.design.reserve === null;
+	const swaps = mains
+		? []
+		: TOP_UPS.filter((kind) => kind !== topUp.with)
+				.map((kind) => {
+					const change = [set('operation.topUp', { ...topUp, with: kind })];
+					return { kind, change, percent: driftOf(model.with(change)).percent };
+				})
+				.sort((a, b) => a.percent - b.percent);
+	for (const { kind, change, percent } of swaps)
+		if (percent < now * 0.8)
+			yield { label: TOP_UP_LABEL[kind], effect: `drifts ${Math.round(percent)} %`, change };
+	const byDrift = [
+		set('operation.change', { ...model.operation.change, driftPercent: maxDriftPercent })
+	];
+	const { changes, totals } = model.with(byDrift).run.result;
+	if (changes.length > 0)
+		yield {
+			label: `Change the solution at ${maxDriftPercent} % of drift`,
+			effect: `first on day ${changes[0]!.day}, ${say(totals.changedL, 'volume')} thrown away in three weeks`,
+			change: byDrift
+		};
+	if (topUp.kind === 'hand') yield* sooner(model, topUp);
+	yield* largerTanks(model, drifts);
+}

@@ -1,6 +1,6 @@
 import { names } from '../../quantity';
 import type { SystemModel } from '../../model';
-import { seenTo, availableFixes, type Rule, type Said, setOf } from '../finding';
+import { availableFixes, type Fix, type Rule, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -31,26 +31,64 @@ export const leaning: Rule = (model) =>
 				message: dry
 					? `Tower ${outlet.label} leans ${say(rim.tiltMmPerM, 'slope')}: at ${say(state.input.flowLph, 'flow')} no water runs down ${result.dry} of ${flows.length} sides, and ${names(labels(model, drySites))} stand dry.`
 					: `Tower ${outlet.label} leans ${say(rim.tiltMmPerM, 'slope')}: the high side gets ${say(flows[worst]!, 'flow')} where the low side gets ${say(most, 'flow')}. ${names(labels(model, rim.lines[worst] ?? []), 3)} go short first.`,
-				fixes: availableFixes(
-					{
-						label: 'Stand it upright',
-						effect: 'every side gets the same',
-						change: [setOf(stand, 'leanMmPerM', 0)]
-					},
-					dry &&
-						half >= 1 && {
-							label: `Shim it to ${say(half, 'slope')}`,
-							effect: 'no side is dry',
-							change: [setOf(stand, 'leanMmPerM', half)]
-						}
-				)
+				fixes: () =>
+					availableFixes(
+						{
+							label: 'Stand it upright',
+							effect: 'every side gets the same',
+							change: [setOf(stand, 'leanMmPerM', 0)]
+						},
+						dry &&
+							half >= 1 && {
+								label: `Shim it to ${say(half, 'slope')}`,
+								effect: 'no side is dry',
+								change: [setOf(stand, 'leanMmPerM', half)]
+							}
+					)
 			}
 		];
 	});
 
+/** Where no wind comes. */
+const SHELTERED: ReadonlySet<string> = new Set(['indoors', 'tent', 'greenhouse']);
+
+/** Its top held by something that holds. */
+function tiedUp(model: SystemModel, standId: string): Fix[] {
+	const stand = model.design.stands.find(({ id }) => id === standId);
+	if (!stand || !('tied' in stand) || stand.tied) return [];
+	return [
+		{
+			label: 'Tie the top to a post or a wall',
+			effect: 'neither wind nor a push tips it',
+			change: [setOf(stand, 'tied', true)]
+		}
+	];
+}
+
+/** What a child, a dog or somebody in passing tips: said once, of the one that goes first. */
+export const pushes: Rule = (model) => {
+	const least = model.limit('pushN');
+	const loose = model.loads.filter(({ push }) => push && push.result.pushN < least);
+	const [first] = [...loose].sort((a, b) => a.push!.result.pushN - b.push!.result.pushN);
+	if (!first) return [];
+	const { input, result } = first.push!;
+	return [
+		{
+			code: 'push-tips',
+			step: 'sites',
+			severity: 'look',
+			subject: subjectOn(model, first.stand, 'lid'),
+			message: `A push of ${say(result.pushN, 'force')} at ${say(input.heightM, 'span')} tips it, with the water there is: less than a child or a dog gives it in passing.`,
+			off: least / result.pushN - 1,
+			acknowledge: 'Nobody gets at it',
+			fixes: () => loose.flatMap(({ stand }) => tiedUp(model, stand.id)).slice(0, 1)
+		}
+	];
+};
+
 /** A free-standing tower in the wind, at this level and at empty. */
 export const wind: Rule = (model) => {
-	if (model.area.kind === 'indoors' || model.area.kind === 'tent') return [];
+	if (SHELTERED.has(model.area.kind)) return [];
 	const gusty = model.limit('gustKmH');
 	return model.loads.flatMap(({ stand, tipping }): Said[] => {
 		if (!tipping || tipping.now.result.gustKmH >= gusty) return [];
@@ -69,7 +107,9 @@ export const wind: Rule = (model) => {
 				message:
 					`A gust of ${said} tips it${when}. ` +
 					`Tie the top to something that holds${needKg < 100 ? `, or stand ${say(needKg, 'mass')} more at its foot` : ''}; local code and the building's owner decide what may be tied to.`,
-				fixes: [seenTo(model.record, 'wind-tips', 'It is tied')]
+				acknowledge: 'It is tied',
+				off: gusty / now.result.gustKmH - 1,
+				fixes: () => tiedUp(model, stand.id)
 			}
 		];
 	});
@@ -94,18 +134,19 @@ export const webs: Rule = (model) =>
 					webMm <= 0
 						? `Holes of ${say(input.holeDiameterMm, 'size')} run into one another: their centres are only ${say(webMm + input.holeDiameterMm, 'size')} apart.`
 						: `Only ${say(webMm, 'size')} of pipe are left between two holes; under ${say(leastMm, 'size')} it tears or bends when they are cut.`,
-				fixes: availableFixes(
-					input.perRing > 1 && {
-						label: `${input.perRing - 1} sites a ring`,
-						effect: 'more pipe between them',
-						change: [setOf(stand, 'perRing', input.perRing - 1)]
-					},
-					hole >= 20 && {
-						label: `Holes of ${say(hole, 'size')}`,
-						effect: `${say(leastMm, 'size')} left`,
-						change: [setOf(stand, 'holeMm', hole)]
-					}
-				)
+				fixes: () =>
+					availableFixes(
+						input.perRing > 1 && {
+							label: `${input.perRing - 1} sites a ring`,
+							effect: 'more pipe between them',
+							change: [setOf(stand, 'perRing', input.perRing - 1)]
+						},
+						hole >= 20 && {
+							label: `Holes of ${say(hole, 'size')}`,
+							effect: `${say(leastMm, 'size')} left`,
+							change: [setOf(stand, 'holeMm', hole)]
+						}
+					)
 			}
 		];
 	});
@@ -121,7 +162,7 @@ export const holes: Rule = (model) =>
 				severity: 'look',
 				subject: subjectOn(model, stand, 'A'),
 				message: `What must pass is ${say(stand.passMm, 'size')} wide and the hole ${say(stand.holeMm, 'size')}: it does not go in without breaking roots.`,
-				fixes: [
+				fixes: () => [
 					{
 						label: `Holes of ${say(Math.min(150, stand.passMm + 2), 'size')}`,
 						effect: 'it passes',

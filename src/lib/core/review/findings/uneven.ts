@@ -3,6 +3,7 @@ import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { set, type Rule, type Fix, setOf } from '../finding';
+import { lowerFirst } from '../../quantity';
 import { between, say } from '../sentence';
 import { openOutlets, variationWith } from '../../model';
 import { outletWords } from '../words';
@@ -32,10 +33,11 @@ export const uneven: Rule = (model) => {
 			step: 'lines',
 			severity: 'look',
 			subject: driest.containerId,
+			off: variation / model.limit('unevenPercent') - 1,
 			message:
 				`Flow differs by ${Math.round(variation)} % from ${outletWords(model)[0]} to ${outletWords(model)[0]} (${between(least, most, 'flow')}): ${cause}. ` +
 				`One timer then drowns some plants or starves others.`,
-			fixes: evenerFixes(model, variation)
+			fixes: () => evenerFixes(model, variation)
 		}
 	];
 };
@@ -55,10 +57,8 @@ function evenerFixes(model: SystemModel, before: number): Fix[] {
 			: model.with(change).path.result.uniformity;
 		if (dry > 0 || variationPercent >= before * 0.8) continue;
 		fixes.push({ label, change, effect: `differs by ${Math.round(variationPercent)} %` });
-		// good enough: no need to solve the dearer ones
-		if (variationPercent < model.limit('evenPercent')) break;
 	}
-	return fixes.slice(0, 3);
+	return fixes;
 }
 
 /** What may make it more even, the cheapest first. */
@@ -94,17 +94,25 @@ function widerRows({ shelf, layout }: SystemModel, stand: Stand): Evener[] {
 	];
 }
 
+/** Other outlets on the same small tube that spread as this medium wants it. */
 function evenDrippers({ shelf, layout }: SystemModel, stand: Stand): Evener[] {
-	const { emitterId } = fieldsOf(stand);
-	if (!emitterId || emitterId.startsWith('even')) return [];
-	if (!pick(shelf.emitters, emitterId).use.includes('drip')) return [];
+	const { emitterId, mediumId } = fieldsOf(stand);
+	if (!emitterId) return [];
+	const now = pick(shelf.emitters, emitterId);
+	const coarse = pick(shelf.media, mediumId ?? '').coarse ? 'coarse' : 'fine';
 	const mine = layout.outlets.filter((e) => e.standId === stand.id);
 	const outlets = new Set(mine.map((e) => e.nodeId));
-	return [
-		{
-			label: `Compensating drippers, ${say(4, 'flow')}`,
-			change: [setOf(stand, 'emitterId', 'even-4')],
-			edit: { outlets, emitterId: 'even-4' }
-		}
-	];
+	return shelf.emitters
+		.filter(
+			(e) =>
+				e.id !== now.id &&
+				e.barbMm === now.barbMm &&
+				e.use.some((use) => now.use.includes(use)) &&
+				(e.suits === 'any' || e.suits === coarse)
+		)
+		.map(({ id, name }) => ({
+			label: `Take the ${lowerFirst(name)}`,
+			change: [setOf(stand, 'emitterId', id)],
+			edit: { outlets, emitterId: id }
+		}));
 }

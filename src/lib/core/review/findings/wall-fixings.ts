@@ -2,7 +2,7 @@ import { returnHeight } from './return';
 import { spotOf, fieldsOf, type Stand } from '../../design';
 import { FIXINGS, pick, type Fixing } from '../../shelf';
 import type { StandLoad, SystemModel } from '../../model';
-import { seenTo, set, availableFixes, type Rule, type Fix, type Said, setOf } from '../finding';
+import { set, availableFixes, type Rule, type Fix, type Said, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -33,9 +33,8 @@ function hangsOn(model: SystemModel, { stand, massKg }: StandLoad, wall: Wall): 
 		message:
 			`Wet and grown, ${say(massKg, 'mass')} hang on the wall: each fixing holds ${say(shearPerFixingN, 'force')} across and the worst pulls with ${say(worstPullN, 'force')}. ` +
 			`One of this kind (${fixing.name}) holds ${say(fixing.pullN, 'force')} (${fixing.figures.pullN!.source}); with a factor of ${factor} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
-		fixes: over
-			? strongerFixings(design, wall, fixing, factor)
-			: [seenTo(model.record, 'wall-bears', 'The wall bears it')]
+		...(!over && { acknowledge: 'The wall bears it' }),
+		fixes: () => (over ? strongerFixings(design, wall, fixing, factor) : [])
 	};
 }
 
@@ -70,7 +69,8 @@ export const studs: Rule = (model) => {
 		const i = at(model, stand.id);
 		const design = model.design.stands[i]!;
 		if (!('fixingsPerTier' in design)) return [];
-		const there = Math.max(1, Math.floor((stand.lengthM * 1000) / spacing) + 1);
+		const there = // as many as are certain, wherever the first one stands
+			Math.max(1, Math.floor((stand.lengthM * 1000) / spacing));
 		if (design.fixingsPerTier <= there) return [];
 		return [
 			{
@@ -79,7 +79,7 @@ export const studs: Rule = (model) => {
 				severity: 'look',
 				subject: subjectOn(model, stand, 'wall'),
 				message: `${design.fixingsPerTier} fixings a tier, but only ${there} studs stand behind ${say(stand.lengthM, 'span')} of wall at ${say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
-				fixes: [
+				fixes: () => [
 					{
 						label: `${there} a tier, one in each stud`,
 						effect: 'every one holds',
@@ -103,7 +103,7 @@ export const airLock: Rule = (model) =>
 				subject: subjectOn(model, stand, 'A'),
 				message:
 					'The header has no air bleed at its high point: air that gathers there keeps the last channels dry.',
-				fixes: [
+				fixes: () => [
 					{
 						label: 'Add an air bleed',
 						effect: 'the header fills every time',
@@ -127,7 +127,7 @@ export const toWaste: Rule = (model) =>
 			if (mine.has(id)) litres += Math.max(0, doseL - deficitL) * events;
 		const back = [setOf(stand, 'drainsTo', 'tank')];
 		// what ran to waste anywhere must now end over the tank's water
-		const higher = returnHeight(model.with(back))[0]?.fixes[0];
+		const higher = returnHeight(model.with(back))[0]?.fixes()[0];
 		return [
 			{
 				code: 'drains-to-waste',
@@ -135,14 +135,13 @@ export const toWaste: Rule = (model) =>
 				severity: 'caution',
 				subject: subjectOn(model, stand, 'top'),
 				message: `${say(litres, 'volume')} a day run to waste with their feed. Measure what drains: at a fifth of what you give you may stop. Let it run where it harms no drain, bed or well.`,
-				fixes: availableFixes(
-					{
+				acknowledge: 'I want it so',
+				fixes: () =>
+					availableFixes({
 						label: 'Bring it back to the tank',
 						effect: `${say(litres, 'volume')} a day saved${higher ? `; ${higher.label.toLowerCase()}` : ''}`,
 						change: [...back, ...(higher?.change ?? [])]
-					},
-					seenTo(model.record, 'drains-to-waste', 'I want it so')
-				)
+					})
 			}
 		];
 	});
@@ -158,7 +157,7 @@ export const wetPlate: Rule = (model) => {
 			severity: 'look',
 			subject: 'tank',
 			message: `Filled to the brim the water touches the plate: roots on it get no air. An overflow hole ${say(15, 'size')} under it keeps the water down.`,
-			fixes: [
+			fixes: () => [
 				{
 					label: `Overflow ${say(15, 'size')} under the plate`,
 					effect: 'the plate stands clear',
@@ -179,6 +178,7 @@ export const mustStandLevel: Rule = (model) =>
 				severity: 'caution',
 				subject: outlet.containerId,
 				message: `Stand every tower to the bubble: from ${say(Math.floor(mostTiltMmPerM), 'slope')} on, one side runs dry at this flow.`,
-				fixes: [seenTo(model.record, 'stand-it-level', 'They stand upright')]
+				acknowledge: 'They stand upright',
+				fixes: () => []
 			}))
 		: [];

@@ -1,0 +1,67 @@
+import { NoSolution } from '../quantity';
+
+/** What of the water takes up acid. */
+export interface Dissolved {
+	alkalinityMeqL: number;
+	phosphateMmolL: number;
+}
+
+/** −log of the dissociation constants at 25 °C. */
+const OF_CARBONATE = [6.352, 10.329];
+export const OF_PHOSPHATE = [2.148, 7.198, 12.35];
+const OF_WATER = 13.995;
+
+/** Shares of an acid's forms at a pH, the one that has given nothing away first. */
+function forms(pH: number, pKs: readonly number[]): number[] {
+	let term = 1;
+	const terms = [1, ...pKs.map((pK) => (term *= 10 ** (pH - pK)))];
+	const whole = terms.reduce((sum, part) => sum + part, 0);
+	return terms.map((part) => part / whole);
+}
+
+/** Mean charge, as a positive number, of a molecule at a pH. */
+export const charges = (pH: number, pKs: readonly number[]): number =>
+	forms(pH, pKs).reduce((sum, share, charge) => sum + share * charge, 0);
+
+/** Hydroxide less hydrogen, mmol/L. */
+const freeOf = (pH: number): number => 1000 * (10 ** (pH - OF_WATER) - 10 ** -pH);
+
+/** HPO4 + 2·PO4 − H3PO4 of a mole of phosphate. */
+function alkalinityOfPhosphate(pH: number): number {
+	const [acid, , second, third] = forms(pH, OF_PHOSPHATE);
+	return second! + 2 * third! - acid!;
+}
+
+/** A little under nothing is a rounding of pH or alkalinity. */
+const ROUNDING_MMOL = 0.01;
+
+/** A closed carbonate system: its charges and its alkalinity at any pH. */
+export interface Carbonate {
+	totalMmolL: number;
+	/** Negative charge of all weak acids and free ions, meq/L. */
+	balance(pH: number): number;
+	alkalinity(pH: number): number;
+}
+
+/**
+ * Total carbon of a water from its alkalinity and pH, the phosphate's share taken off.
+ *
+ * @throws NoSolution where so little alkalinity cannot stand at that pH
+ */
+export function carbonOf({ alkalinityMeqL, phosphateMmolL }: Dissolved, pH: number): Carbonate {
+	const other = (at: number) => freeOf(at) + phosphateMmolL * alkalinityOfPhosphate(at);
+	const total = (alkalinityMeqL - other(pH)) / charges(pH, OF_CARBONATE);
+	if (total < -ROUNDING_MMOL)
+		throw new NoSolution(
+			`Water of pH ${pH} has more alkalinity than ${alkalinityMeqL} meq/L by its hydroxide and phosphate alone: measure pH and alkalinity again.`
+		);
+	const totalMmolL = Math.max(0, total);
+	return {
+		totalMmolL,
+		balance: (at) =>
+			totalMmolL * charges(at, OF_CARBONATE) +
+			phosphateMmolL * charges(at, OF_PHOSPHATE) +
+			freeOf(at),
+		alkalinity: (at) => totalMmolL * charges(at, OF_CARBONATE) + other(at)
+	};
+}
