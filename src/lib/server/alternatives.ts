@@ -1,4 +1,4 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Plan } from '$lib/core/design';
 import { database, write } from './database';
 import { replaceIn, type Outcome } from './saving';
@@ -24,7 +24,7 @@ export async function listAlternatives(designId: string): Promise<Alternative[]>
 		.select()
 		.from(alternatives)
 		.where(eq(alternatives.designId, designId))
-		.orderBy(asc(alternatives.createdAt), asc(alternatives.id));
+		.orderBy(asc(alternatives.createdAt), sql`${alternatives}.rowid`);
 	// one that cannot be read is left out; it stays where it is until a version comes that can
 	return rows.flatMap((row) => {
 		const one = attempt(() => read(row));

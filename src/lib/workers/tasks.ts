@@ -1,6 +1,6 @@
-import { startSystem, type Parts, type Place, type NewSystem, type System } from '../core/design';
-import { assess, calculate, type Answer } from '../core/operations';
-import { autofix } from '../core/edit';
+import type { Parts, Place, NewSystem, System } from '../core/design';
+import { assessModel, calculate, modelFrom, type Answer } from '../core/operations';
+import { begin } from '../core/edit';
 import { shelfWith, type ShelfItem } from '../core/shelf';
 import { cardOf, type Card } from '../ui/home/card';
 
@@ -11,12 +11,14 @@ export const TASKS = {
 	card: (parts: Parts, own: readonly ShelfItem[]): Card => cardOf(parts, shelfWith(own)),
 	/** Throws where a system cannot be worked out. */
 	prove: (parts: Parts): true => {
-		assess(parts);
+		assessModel(modelFrom(parts));
 		return true;
 	},
-	start: (start: NewSystem, place: Place, own: readonly ShelfItem[]): System => {
-		const shelf = shelfWith(own);
-		const { design, operation, record } = autofix({ ...startSystem(start, shelf), place }, shelf);
+	/** A new system, or why it is not begun so. */
+	start: (start: NewSystem, place: Place, own: readonly ShelfItem[]): System | string => {
+		const { parts, refused } = begin(start, place, shelfWith(own));
+		if (refused !== null) return refused;
+		const { design, operation, record } = parts;
 		return { design, operation, record };
 	}
 };

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { KINDS, startSystem, suggest, type NewSystem, type Variant } from '$lib/core/design';
-	import { capital, fromShown, scaleOf, toShown } from '$lib/core/quantity';
-	import { autofix } from '$lib/core/edit';
+	import { KINDS, suggest, type NewSystem, type Variant } from '$lib/core/design';
+	import { capital, fromShown, scaleOf, show, toShown } from '$lib/core/quantity';
+	import { begin as tryOut, LASTS_DAYS } from '$lib/core/edit';
 	import { BUILT_IN_SHELF } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
 	import Logo from '$lib/ui/control/Logo.svelte';
@@ -89,12 +89,17 @@
 					name: `${capital(crop.name)} ${KINDS[of].words.stand}`
 				}
 			: null;
-	const parts = $derived.by(() => {
+	const begun = $derived.by(() => {
 		const start = startOf(variant);
-		return (
-			start && autofix({ ...startSystem(start, BUILT_IN_SHELF), place: data.place }, BUILT_IN_SHELF)
-		);
+		return start && tryOut(start, data.place, BUILT_IN_SHELF);
 	});
+	const parts = $derived(begun?.parts ?? null);
+	/** How long its tank lasts, where that is short. */
+	const short = $derived(
+		begun && begun.lastsDays !== null && begun.lastsDays < LASTS_DAYS
+			? show(begun.lastsDays, 'days', units)
+			: null
+	);
 
 	async function begin(): Promise<void> {
 		const start = startOf(variant);
@@ -204,8 +209,11 @@
 				/>
 			</div>
 			{#if asked.wrong}<p class="problem" role="alert">{asked.wrong}</p>{/if}
+			{#if begun?.refused}<p class="problem" role="alert">
+					Like this it cannot be begun. {begun.refused}
+				</p>{/if}
 			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-			<button class="button main" disabled={busy || !asked.answers}
+			<button class="button main" disabled={busy || !asked.answers || Boolean(begun?.refused)}
 				>{busy ? 'Drawing it' : 'Draw it'}</button
 			>
 			<p class="soft">
@@ -230,6 +238,7 @@
 						{KINDS[variant].title}, {asked.answers.plants}
 						{asked.answers.plants === 1 ? 'plant' : 'plants'}; drawn to scale. {KINDS[variant]
 							.about}
+						{#if short}The largest vessel that fits it lasts {short} once they are grown.{/if}
 					</figcaption>
 				{/if}
 			</figure>

@@ -10,7 +10,7 @@
 	const x = (min: number) => left + (min / 1440) * (right - left);
 	const feed = $derived(session.model.feed);
 	const settings = $derived(session.operation.feed);
-	const lights = $derived(settings.lights);
+	const lights = $derived(session.model.day.lights);
 	const steady = $derived(settings.school === 'continuous');
 	/** Lit spans; a day of light may run past midnight. */
 	const lit = $derived.by(() => {
@@ -23,6 +23,10 @@
 				];
 	});
 	const dayFeeds = $derived(feed?.plan.events.filter((event) => !event.night) ?? []);
+
+	/** Starts set by hand are counted round the clock, the others by day. */
+	const placeOf = (index: number): number =>
+		settings.school === 'fixed' && feed ? feed.plan.events.indexOf(dayFeeds[index]!) : index;
 
 	let held: {
 		index: number;
@@ -47,7 +51,10 @@
 	function drag(event: PointerEvent): void {
 		if (!held) return;
 		const by = (event.clientX - held.at) * perPixel;
-		if (held.mode === 'move') session.preview(moveFeed(held.base, held.index, dayFeeds.length, by));
+		if (held.mode === 'move')
+			session.preview(
+				moveFeed(held.base, placeOf(held.index), dayFeeds.length, by, lights.durationMin)
+			);
 		else stretch(held.on + by);
 	}
 	function drop(): void {
@@ -66,7 +73,10 @@
 		event.preventDefault();
 		event.stopPropagation();
 		if (event.shiftKey) stretch(feed.onMin + by);
-		else session.preview(moveFeed(settings, index, dayFeeds.length, 5 * by));
+		else
+			session.preview(
+				moveFeed(settings, placeOf(index), dayFeeds.length, 5 * by, lights.durationMin)
+			);
 		clearTimeout(keeping);
 		keeping = setTimeout(() => session.commit('feeds moved on the day'), 500);
 	}

@@ -6,17 +6,21 @@ const clampWhole = (x: number, low: number, high: number): number =>
 /**
  * What it means for the plan when feed `index` of `count` is moved by so many minutes. The first feed moves
  * the start of the window, the last its end, one between shifts the window whole; with pulses and repeats
- * the later ones change the spacing.
+ * the later ones change the spacing; a start set by hand moves alone.
+ *
+ * @param litMin how long it is light
  */
 export function moveFeed(
 	feed: Operation['feed'],
 	index: number,
 	count: number,
-	byMin: number
+	byMin: number,
+	litMin: number
 ): Change[] {
 	if (feed.school === 'repeat') return [moveRepeat(feed, index, byMin)];
-	const { window, lights } = feed;
-	const room = lights.durationMin - window.startAfterOnMin - window.stopBeforeOffMin;
+	if (feed.school === 'fixed') return [moveStart(feed, index, byMin)];
+	const { window } = feed;
+	const room = litMin - window.startAfterOnMin - window.stopBeforeOffMin;
 	if (index === 0)
 		return [start(clampWhole(window.startAfterOnMin + byMin, 0, window.startAfterOnMin + room))];
 	if (feed.school === 'pulse')
@@ -35,6 +39,13 @@ const moveRepeat = (feed: Operation['feed'], index: number, byMin: number): Chan
 	index === 0
 		? set('repeatFromMin', clampWhole(feed.repeatFromMin + byMin, 0, 1439))
 		: set('repeatEveryMin', clampWhole(feed.repeatEveryMin + byMin / index, 10, 1440));
+
+/** A start that was set by hand; they are counted in the order of the day. */
+function moveStart(feed: Operation['feed'], index: number, byMin: number): Change {
+	const starts = [...feed.startsMin].sort((a, b) => a - b);
+	const moved = starts.map((at, i) => (i === index ? clampWhole(at + byMin, 0, 1439) : at));
+	return { path: 'operation.feed.startsMin', value: moved };
+}
 
 /** Minutes since midnight as a clock reads. */
 export const clockOf = (min: number): string => {

@@ -19,7 +19,7 @@
 	const half = (mm: number) =>
 		((tank.bottomLengthM + (tank.lengthM - tank.bottomLengthM) * (mm / height)) / 2) * frame.scale;
 	const at = (mm: number) => frame.z(tank.floorM + mm / 1000);
-	const now = $derived(heightAt(shape, Math.min(fullL, session.record.nowL)));
+	const now = $derived(heightAt(shape, Math.min(fullL, session.model.nowL)));
 	const highest = $derived((session.model.drainBack.highestM - tank.floorM) * 1000);
 	const marks = $derived(
 		[
@@ -133,19 +133,19 @@
 			{/each}
 		{/if}
 		<text class="now" x={centre + half(now) + 14} y={at(now) + 4}
-			>{session.say(session.record.nowL, 'volume')}</text
+			>{session.say(session.model.nowL, 'volume')}</text
 		>
 		<Handle
 			x={handleX}
 			y={at(now)}
 			axis="y"
 			label="Water level in the tank"
-			value={Math.min(mostL, session.record.nowL)}
+			value={Math.min(mostL, session.model.nowL)}
 			min={0}
 			max={mostL}
 			step={0.5}
 			{moved}
-			text={session.say(session.record.nowL, 'volume')}
+			text={session.say(session.model.nowL, 'volume')}
 			ondrag={drag}
 			onkeep={() => session.commit('water level')}
 			ondrop={() => session.revert()}

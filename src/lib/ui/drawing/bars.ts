@@ -1,6 +1,6 @@
 import { DRY_LPH } from '$lib/core/hydraulics';
 import type { Container } from '$lib/core/layout';
-import { outletNeeds, type SystemModel } from '$lib/core/model';
+import { outletNeeds, passedDown, type SystemModel } from '$lib/core/model';
 
 export interface Bar {
 	container: Container;
@@ -51,6 +51,7 @@ function flows(model: SystemModel): Bar[] {
 	const given = new Map<string, number>();
 	const wanted = new Map<string, number>();
 	const needs = outletNeeds(model);
+	const wants = feed ? passedDown(layout, feed.needLph) : undefined;
 	for (const { containerId, nodeId } of layout.outlets) {
 		given.set(containerId, (given.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
 		wanted.set(containerId, (wanted.get(containerId) ?? 0) + (needs.get(nodeId) ?? 0));
@@ -60,8 +61,8 @@ function flows(model: SystemModel): Bar[] {
 		const own = given.get(container.id);
 		const passed = (of: ReadonlyMap<string, number> | undefined) =>
 			container.siteIds.reduce((sum, id) => sum + (of?.get(id) ?? 0), 0);
-		const value = own ?? passed(path.siteLph);
-		const need = own === undefined ? passed(feed?.needLph) : (wanted.get(container.id) ?? 0);
+		const value = own ?? passed(path.arrivesLph);
+		const need = own === undefined ? passed(wants) : (wanted.get(container.id) ?? 0);
 		const state = value < DRY_LPH ? 'dry' : value < need * (1 - 1e-6) ? 'short' : 'fine';
 		return { container, value, need, state };
 	});

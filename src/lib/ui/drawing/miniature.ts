@@ -129,8 +129,8 @@ const plantsOn = ({ sites, behind }: Shown, { perMetre, x, z }: Sheet): Miniatur
 		});
 
 /** Over the inside floor, m. */
-const levelOf = ({ design, record }: SystemModel): number =>
-	heightAt(tankShapeOf(design, BUILT_IN_SHELF), record.nowL) / 1000;
+const levelOf = ({ design, nowL }: SystemModel): number =>
+	heightAt(tankShapeOf(design, BUILT_IN_SHELF), nowL) / 1000;
 
 function tankOn(model: SystemModel, { perMetre, x, z }: Sheet): Pick<Miniature, 'tank' | 'water'> {
 	const { tank } = model.layout;

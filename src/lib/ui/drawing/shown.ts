@@ -18,7 +18,7 @@ export interface Shown {
 /** Containers and sites that get no water. */
 export function dryOf({ layout, path }: SystemModel): Set<string> {
 	const dry = new Set<string>();
-	for (const [siteId, flow] of path.siteLph) if (flow < DRY_LPH) dry.add(siteId);
+	for (const [siteId, flow] of path.arrivesLph) if (flow < DRY_LPH) dry.add(siteId);
 	for (const { id, siteIds } of layout.containers)
 		if (siteIds.every((site) => dry.has(site))) dry.add(id);
 	return dry;

@@ -80,15 +80,43 @@ export const WORDS: Record<string, Words> = {
 		stages: ['returns', 'size']
 	},
 	'reservoir-run': {
-		words: 'The tank day by day: plants drink at their own strength, then comes the top-up.',
+		words:
+			'The tank day by day: what runs to waste, what the plants drink, then the top-up and a change when one is due. In a loop plants take up a share of the strength there is; where nothing comes back all leaves as strong as it stands.',
 		source: 'water and salt balance of the loop',
-		stages: ['waterUse', 'run']
+		stages: ['account', 'loopWater', 'run']
 	},
 	'feed-plan': {
 		words:
-			'How often: before the thirstiest site has used the share of its water you allow. How long: until the slowest site has its deficit and its drain.',
+			'How often: by the clock, with the light’s course, before the thirstiest site has used up what its medium and roots allow. How long: until the last site of the slowest line has what it lacks, and the line its drain.',
 		source: 'water held by the medium; your timer’s steps',
-		stages: ['waterUse', 'feed']
+		stages: ['day', 'waterUse', 'feed']
+	},
+	'salt-build-up': {
+		words:
+			'The medium as one mixed cell: feed brings salt, plants take up their share, what drains carries the rest away, and a flush rinses it.',
+		source: 'salt balance of the medium, dE/dt = (s·feed − use·uptake − d·E)/V',
+		stages: ['account', 'saltInMedia']
+	},
+	acid: {
+		words:
+			'The dose that moves the charge balance of the water’s carbonate and phosphate to the pH aimed at, with no gas lost.',
+		source: 'closed carbonate system at 25 °C; Stumm and Morgan, Aquatic Chemistry (1996)',
+		stages: ['acid']
+	},
+	push: {
+		words: 'Its weight holds it on its foot: F × height = weight × half the foot.',
+		source: 'balance of moments about the edge',
+		stages: ['loads']
+	},
+	fixes: {
+		words:
+			'Each fix is tried: the changed design is judged anew by every rule, and shown only where the finding goes or comes nearer its limit and nothing that cannot work comes with it.',
+		source: 'the model, changed'
+	},
+	settle: {
+		words:
+			'The first fix that holds of the gravest finding, again and again; then each is left out on trial, and stays out where nothing is lost by it.',
+		source: 'the model, changed'
 	},
 	recipe: {
 		words:

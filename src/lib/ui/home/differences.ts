@@ -27,6 +27,7 @@ const NAMES: Record<string, string> = {
 	'design.lines.mainTubeId': 'Main',
 	'design.lines.filter': 'Screen filter',
 	'design.lines.checkValve': 'Check valve',
+	'design.lines.airHole': 'Air hole in the main',
 	'design.reserve': 'Reserve',
 	'design.reserve.volumeL': 'Reserve',
 	'operation.shutValves': 'Rows shut',

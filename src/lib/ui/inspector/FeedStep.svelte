@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { feedPlan } from '$lib/core/feeding';
+	import { feedPlan, lineWants } from '$lib/core/feeding';
 	import { fieldsOf, type School } from '$lib/core/design';
 	import { advisedSchool, feedInput, pumpMinutes, timedSites } from '$lib/core/model';
 	import { pick } from '$lib/core/shelf';
@@ -7,6 +7,7 @@
 	import Figure from '../control/Figure.svelte';
 	import { clockOf } from '../clock/day-drag';
 	import Big from './Big.svelte';
+	import FeedStarts from './FeedStarts.svelte';
 	import ValveFeed from './ValveFeed.svelte';
 	import { useSession } from '../workspace/context';
 
@@ -23,7 +24,8 @@
 		{ id: 'soak', name: 'A few long soaks', words: 'as often as the thirstiest needs, no more' },
 		{ id: 'pulse', name: 'Many short pulses', words: 'through the day, some by night' },
 		{ id: 'repeat', name: 'A repeat without a clock', words: 'round the clock, day and night' },
-		{ id: 'continuous', name: 'A steady trickle', words: 'the pump never stops' }
+		{ id: 'continuous', name: 'A steady trickle', words: 'the pump never stops' },
+		{ id: 'fixed', name: 'By hand, at set times', words: 'when you water, or as the timer is set' }
 	];
 	const plans = $derived(
 		SCHOOLS.map((school) => {
@@ -35,6 +37,14 @@
 			}
 		})
 	);
+	/** Minutes until the lowest of the longest line has its share; null where nothing is passed on. */
+	const last = $derived.by(() => {
+		if (!feed?.input.sites.some(({ passesTo }) => passesTo)) return null;
+		const deficits = feed.plan.sites.map(({ deficitL }) => deficitL);
+		return Math.max(
+			...lineWants({ ...feed.input, drainFraction: 0 }, deficits).map((l) => l.minutes)
+		);
+	});
 	const byValve = $derived(timedSites(model).size === 0);
 	const night = $derived(feed?.plan.nightEvents ?? 0);
 </script>
@@ -102,9 +112,19 @@
 				label="A feed every"
 				path="operation.feed.repeatEveryMin"
 			/>{/if}
+		{#if settings.school === 'fixed'}<FeedStarts />{/if}
 	{/if}
-	<NumberField label="Used up before a feed, at most" path="operation.feed.allowedDepletion" />
+	<NumberField
+		label="Used up before a feed, at most"
+		path="operation.feed.allowedDepletion"
+		empty="{Math.round(100 * (feed?.input.allowedDepletion ?? 0))}"
+	/>
 	<NumberField label="Let drain" path="operation.feed.drainFraction" />
+	{#if model.saltInMedia.length > 0}<NumberField
+			label="Flushed with plain water every"
+			path="operation.flushEveryDays"
+			empty="never"
+		/>{/if}
 	<NumberField label="Timer holds" path="operation.feed.timer.slotsPerDay" />
 	<NumberField label="Timer's step" path="operation.feed.timer.resolutionMin" />
 	<NumberField label="Shortest the timer can run" path="operation.feed.timer.minOnMin" />
@@ -118,10 +138,38 @@
 		<NumberField label="Last feed before dark" path="operation.feed.window.stopBeforeOffMin" />
 	{/if}
 	<NumberField label="Drunk by day" path="operation.feed.dayShare" />
-	<NumberField label="Light begins" path="operation.feed.lights.onMin" unit="min past 0" />
-	<NumberField label="Light lasts" path="operation.feed.lights.durationMin" />
+	<NumberField
+		label="Light begins"
+		path="operation.feed.lights.onMin"
+		unit="min past 0"
+		empty="{clockOf(model.day.lights.onMin)}, by the place"
+	/>
+	<NumberField
+		label="Light lasts"
+		path="operation.feed.lights.durationMin"
+		empty="{session.say(model.day.shinesMin / 60, 'hours')}, by the place"
+	/>
 	{#if feed}
 		<Figure label="Pump runs" value={pumpMinutes(model)} unit="min a day" op="feed-plan" />
+		<Figure
+			label="Pumped against drunk"
+			value={feed.drunkLPerDay > 0 ? feed.pumpedLPerDay / feed.drunkLPerDay : null}
+			unit="times"
+			op="feed-plan"
+			state={feed.pumpedLPerDay < feed.drunkLPerDay ? 'stop' : null}
+			note="{session.say(feed.pumpedLPerDay, 'volume')} leave the outlets in a day, {session.say(
+				feed.drunkLPerDay,
+				'volume'
+			)} are drunk; the rest drains."
+		/>
+		{#if last !== null}<Figure
+				label="Until the last site has its share"
+				value={last}
+				kind="minutes"
+				op="feed-plan"
+				state={last > feed.onMin ? 'look' : null}
+				note="Water goes down from site to site: each keeps what it lacks and leaves the rest."
+			/>{/if}
 		<Figure
 			label="Least feeds by day"
 			value={feed.plan.leastDayEvents}

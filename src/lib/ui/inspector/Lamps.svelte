@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { intoView } from '../control/into-view';
+	import { crownOf } from '$lib/core/layout';
 	import { hoursOf, lampPath, type Lamp } from '$lib/core/design';
 	import Explain from '../explain/Explain.svelte';
 	import NumberField from '../control/NumberField.svelte';
@@ -26,16 +27,20 @@
 		const taken = new Set(lamps.map((lamp) => lamp.id));
 		let number = 1;
 		while (taken.has(`lamp${number}`)) number += 1;
-		const top = Math.max(0.3, ...session.model.layout.sites.map((site) => site.zM));
+		const grown = session.model.grown.layout.sites.map((site) => crownOf(site).topM);
+		const top = Math.max(0.3, ...grown);
+		const roof = session.model.area.heightM - 0.1;
 		const lamp: Lamp = {
 			id: `lamp${number}`,
 			name: `Lamp ${number}`,
 			xM: Math.round(50 * (extent.to.xM - extent.from.xM)) / 100,
 			yM: Math.round(50 * (extent.to.yM - extent.from.yM)) / 100,
-			heightM: Math.round((top + 0.75) * 100) / 100,
+			heightM: Math.round(Math.max(top + 0.2, Math.min(roof, top + 0.45)) * 100) / 100,
 			lengthM: 0.6,
 			ppfUmolS: 500,
 			spreadDeg: 110,
+			turnedDeg: 0,
+			towardsDeg: 180,
 			watts: 200,
 			socket: 1
 		};
@@ -71,6 +76,11 @@
 		<NumberField label="Length of the lamp" path={lampPath(lamp, 'lengthM')} />
 		<NumberField label="Photon output" path={lampPath(lamp, 'ppfUmolS')} />
 		<NumberField label="Spread of the light" path={lampPath(lamp, 'spreadDeg')} />
+		<NumberField label="Turned from straight down" path={lampPath(lamp, 'turnedDeg')} />
+		{#if lamp.turnedDeg > 0}<NumberField
+				label="Turned towards, from the front to the right"
+				path={lampPath(lamp, 'towardsDeg')}
+			/>{/if}
 		<NumberField label="Hours a day" path="operation.lampHours.{lamp.id}" />
 		<NumberField label="Power" path={lampPath(lamp, 'watts')} />
 		<NumberField label="On socket" path={lampPath(lamp, 'socket')} />

@@ -68,7 +68,8 @@
 	path="design.lines.filter"
 />
 {#if session.design.source.kind === 'pump'}
-	<Toggle label="Check valve: lines stay full" path="design.lines.checkValve" />
+	<Toggle label="Check valve: what stands in the main stays" path="design.lines.checkValve" />
+	<Toggle label="Air hole in the main, over the water" path="design.lines.airHole" />
 {/if}
 <NumberField label="Water in the lines" path="record.waterC" />
 {#each valves as id, row (id)}

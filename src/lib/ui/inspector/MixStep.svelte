@@ -12,7 +12,13 @@
 
 	const session = useSession();
 	const mix = $derived(session.model.mix);
+	const acid = $derived(session.model.acid);
 	const settings = $derived(session.operation.mix);
+	const FILLS = $derived([
+		{ id: 'tank' as const, name: 'the tank' },
+		...(session.design.reserve ? [{ id: 'reserve' as const, name: 'the reserve' }] : []),
+		{ id: 'loop' as const, name: 'all of the loop, the first time' }
+	]);
 	const source = $derived(settings.source);
 	const byLabel = $derived(settings.method === 'label' && source.kind === 'product');
 	const steps = $derived(mixingSteps(session.model));
@@ -57,8 +63,17 @@
 			mix.range.high,
 			'strength',
 			session.units
-		)}; at their stage {session.say(mix.recommendedMsCm, 'strength')} suits.{/if}
+		)}{mix.range.agree ? '' : ' at best'}; at their stage {session.say(
+			mix.recommendedMsCm,
+			'strength'
+		)} suits.{/if}
 </p>
+<Choice
+	label="Mixed for"
+	value={settings.fills}
+	options={FILLS}
+	onpick={(fills) => session.set('operation.mix.fills', fills, 'what is filled')}
+/>
 <Big
 	op="salts"
 	rows={[]}
@@ -101,12 +116,29 @@
 />
 <Figure
 	label="pH to aim for"
-	value="{mix.ph.low.toFixed(1)}–{mix.ph.high.toFixed(1)}"
+	value={mix.ph.agree
+		? `${mix.ph.low.toFixed(1)}–${mix.ph.high.toFixed(1)}`
+		: `about ${mix.ph.aim.toFixed(2)}`}
 	unit=""
 	op="salts"
 	rows={[]}
-	note="Where the ranges of these crops overlap."
+	note={mix.ph.agree
+		? 'Where the ranges of these crops overlap.'
+		: 'Their ranges do not meet: halfway between them.'}
 />
+{#if acid}
+	<Figure
+		label="Phosphoric acid for it, to pH {acid.input.targetPh}"
+		value={acid.result.acidMl}
+		kind="liquid"
+		op="acid"
+		entry={acid}
+		note="Of {acid.input.acid.molarity} mol/L; it brings {session.say(
+			acid.result.addsMgL.P ?? 0,
+			'concentration'
+		)} of phosphorus. Half of it first, stir, measure, then the rest."
+	/>
+{/if}
 <MixElements />
 <h3>Mixed from</h3>
 <Choice

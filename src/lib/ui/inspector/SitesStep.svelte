@@ -7,6 +7,7 @@
 	import ChangeKind from './ChangeKind.svelte';
 	import FitFigures from './FitFigures.svelte';
 	import Marking from './Marking.svelte';
+	import { templatesOf } from '$lib/core/construction';
 	import PotLevels from './PotLevels.svelte';
 	import TextField from '../control/TextField.svelte';
 	import StandChoice from './StandChoice.svelte';
@@ -110,7 +111,15 @@
 		/>
 	{/if}
 {/if}
-{#if holes}<Marking {index} pattern={holes.result} />{/if}
+{#if holes}<Marking
+		{index}
+		pattern={holes.result}
+	/>{:else if templatesOf(session.model).length > 0}
+	<p>
+		<a href="/systems/{session.id}/template">Print the patterns in full size, to lay on and drill</a
+		>
+	</p>
+{/if}
 {#if mine[0]}
 	<Figure
 		label="Medium in a {words.container[0]}"
@@ -167,6 +176,24 @@
 		kind="wind"
 		op="tipping"
 		entry={load.tipping.now}
+	/>
+{/if}
+{#if load.tipping}
+	<Figure
+		label="It tips when it leans by"
+		value={load.tipping.now.result.tipAngleDeg}
+		kind="angle"
+		op="tipping"
+		entry={load.tipping.now}
+	/>
+{/if}
+{#if load.push}
+	<Figure
+		label="Push at {session.say(load.push.input.heightM, 'span')} that tips it"
+		value={load.push.result.pushN}
+		kind="force"
+		op="push"
+		entry={load.push}
 	/>
 {/if}
 {#if load.wall}

@@ -17,7 +17,7 @@
 		62 *
 		((layout.bottomLengthM + (layout.lengthM - layout.bottomLengthM) * (mm / full)) /
 			layout.lengthM);
-	const water = $derived(heightAt(shape, Math.min(tank.fullL, session.record.nowL)));
+	const water = $derived(heightAt(shape, Math.min(tank.fullL, session.model.nowL)));
 	const pump = $derived(heightAt(shape, tank.pumpMinimumL));
 	const fill = $derived(heightAt(shape, Math.min(tank.fullL, session.operation.fillL)));
 	const back = $derived(

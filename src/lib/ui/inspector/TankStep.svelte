@@ -18,6 +18,8 @@
 	const topUp = $derived(session.operation.topUp);
 	const mains = $derived(topUp.kind === 'float' && session.design.reserve === null);
 	const days = $derived(daysLeft(model));
+	/** What a change throws away of what was weighed in. */
+	const saltG = $derived(model.mix.salts.result.gramsPerL * model.run.result.totals.changedL);
 	const back = $derived(model.drainBack.result);
 	const WITH = { solution: 'solution', weak: 'weak solution', water: 'plain water' };
 
@@ -38,10 +40,16 @@
 </script>
 
 <p class="soft">
-	{session.say(session.record.nowL, 'volume')} in it now; the plants drink {session.say(
-		model.waterUse.useLPerDay,
+	{session.say(model.nowL, 'volume')} in it now; {session.say(
+		model.account.leavesLPerDay,
 		'volume'
-	)} a day{#if model.grown !== model}, {session.say(model.grown.waterUse.useLPerDay, 'volume')} once grown{/if}.
+	)} a day leave it for good{#if model.account.wastedL > 0}, {session.say(
+			model.account.wastedL,
+			'volume'
+		)} of it run to waste{/if}{#if model.grown !== model}, {session.say(
+			model.grown.account.leavesLPerDay,
+			'volume'
+		)} once grown{/if}.
 	{#if topUp.kind === 'float'}A float valve holds the level{mains
 			? ' from the mains'
 			: ' from the reserve'}.{/if}
@@ -110,9 +118,9 @@
 		path="design.tank.hatch"
 	/>
 {/if}
-<NumberField label="Water now" path="record.nowL" />
+<NumberField label="Water now" path="record.nowL" empty="as kept" />
 <NumberField
-	label={topUp.kind === 'float' ? 'Float set at' : 'Fill mark, running'}
+	label={topUp.kind === 'float' ? 'Float set at' : pumped ? 'Fill mark, pump at rest' : 'Fill mark'}
 	path="operation.fillL"
 />
 <NumberField label="Tank floor over the floor" path="design.tank.floorMm" />
@@ -155,6 +163,36 @@
 	options={TOP_UPS.map((id) => ({ id, name: WITH[id] }))}
 />
 <NumberField label="Drift you allow" path="operation.maxDriftPercent" />
+<h3>Changing all of it</h3>
+<NumberField label="Every so many days" path="operation.change.everyDays" empty="not by days" />
+<NumberField
+	label="When so much was topped up"
+	path="operation.change.toppedUpL"
+	empty="not by litres"
+/>
+<NumberField
+	label="When it has drifted by"
+	path="operation.change.driftPercent"
+	empty="not by drift"
+/>
+{#if model.run.input.change}
+	<Figure
+		label="Changed in three weeks"
+		value={model.run.result.changes.length}
+		unit="times"
+		op="reservoir-run"
+		note={model.run.result.changes.length === 0
+			? 'Nothing calls for it in that time.'
+			: `First on day ${model.run.result.changes[0]!.day}.`}
+	/>
+	<Figure
+		label="Thrown away with them"
+		value={model.run.result.totals.changedL}
+		kind="volume"
+		op="reservoir-run"
+		note="With {session.say(saltG, 'salt')} of salts in it."
+	/>
+{/if}
 <NumberField label="Taken up, of the tank's strength" path="operation.uptakePercent" />
 <NumberField label="Measured use over predicted" path="record.useFactor" unit="×" />
 

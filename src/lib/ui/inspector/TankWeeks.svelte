@@ -5,26 +5,27 @@
 	/** Three weeks forward: litres in the tank as columns, its strength as a line. */
 	const session = useSession();
 	const run = $derived(session.model.run);
-	const days = $derived(run.result.days);
+	const inTank = (litres: number) => Math.max(0, litres - run.outsideL) * run.tankShare;
+	// what stands in pools and media is part of the loop, and not of the tank
+	const days = $derived(run.result.days.map((d) => ({ ...d, volumeL: inTank(d.volumeL) })));
+	const least = $derived(inTank(run.input.pumpMinimumL));
 	const most = $derived(Math.max(session.model.tank.fullL, 1));
 	const strongest = $derived(
-		Math.max(
-			...days.filter((d) => d.volumeL > run.input.pumpMinimumL).map((d) => d.ecMsCm),
-			run.input.ecStartMsCm
-		) * 1.2
+		Math.max(...days.filter((d) => d.volumeL > least).map((d) => d.ecMsCm), run.input.ecStartMsCm) *
+			1.2
 	);
 	const W = 340;
 	const x = (day: number) => 4 + ((day - 1) / days.length) * (W - 8);
 	const wide = $derived((W - 8) / days.length - 2);
 	const line = $derived(
 		days
-			.filter((d) => d.volumeL > run.input.pumpMinimumL)
+			.filter((d) => d.volumeL > least)
 			.map(
 				(d, i) => `${i === 0 ? 'M' : 'L'}${x(d.day) + wide / 2} ${74 - (d.ecMsCm / strongest) * 62}`
 			)
 			.join(' ')
 	);
-	const end = $derived(days.filter((d) => d.volumeL > run.input.pumpMinimumL).at(-1));
+	const end = $derived(days.filter((d) => d.volumeL > least).at(-1));
 </script>
 
 <p class="soft">
@@ -43,7 +44,7 @@
 >
 	{#each days as d (d.day)}
 		<rect
-			class:dry={d.volumeL < run.input.pumpMinimumL}
+			class:dry={d.volumeL < least}
 			x={x(d.day)}
 			width={wide}
 			y={74 - (d.volumeL / most) * 62}
@@ -53,12 +54,7 @@
 			>{/if}
 	{/each}
 	<path d={line} />
-	<line
-		x1="4"
-		x2={W - 4}
-		y1={74 - (run.input.pumpMinimumL / most) * 62}
-		y2={74 - (run.input.pumpMinimumL / most) * 62}
-	/>
+	<line x1="4" x2={W - 4} y1={74 - (least / most) * 62} y2={74 - (least / most) * 62} />
 </svg>
 
 <style>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Figure from '../control/Figure.svelte';
+	import NumberField from '../control/NumberField.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
 
@@ -35,6 +36,21 @@
 	/>
 	{#each rows as row (row.label)}
 		<Figure {...row} op="level-fill" entry={filled} />
+	{/each}
+	<NumberField
+		label="Flushed with plain water every"
+		path="operation.flushEveryDays"
+		empty="never"
+	/>
+	{#each session.model.saltInMedia as salt (salt.standId)}
+		<Figure
+			label="Salt round the roots, in {salt.result.days.length} days"
+			value={salt.result.days.at(-1)!.msCm}
+			kind="strength"
+			op="salt-build-up"
+			entry={salt}
+			state={salt.result.dayOverLimit === null ? null : 'look'}
+		/>
 	{/each}
 {:else}
 	<p class="soft">Nothing runs: the tank stands too low over the level the valves keep.</p>

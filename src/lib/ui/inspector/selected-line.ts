@@ -1,6 +1,6 @@
 import { capital } from '$lib/core/quantity';
 import { fieldsOf } from '$lib/core/design';
-import type { SystemModel } from '$lib/core/model';
+import { passedDown, type SystemModel } from '$lib/core/model';
 import { faultWords } from '$lib/core/review';
 import { pick } from '$lib/core/shelf';
 
@@ -27,11 +27,12 @@ function bucketLine(model: SystemModel, id: string): SelectedLine | null {
 	const alone = site !== undefined && container.siteIds.length > 1;
 	const ids = alone ? [id] : container.siteIds;
 	const flow = alone
-		? (path.siteLph.get(id) ?? 0)
+		? (path.arrivesLph.get(id) ?? 0)
 		: outlets.reduce((total, e) => total + (path.outletLph.get(e.nodeId) ?? 0), 0);
 	const total = (of: ReadonlyMap<string, number> | undefined) =>
 		ids.reduce((sum, each) => sum + (of?.get(each) ?? 0), 0);
-	const need = alone || ids.length === 1 ? total(feed?.needLph) : 0;
+	const wants = feed ? passedDown(layout, feed.needLph) : undefined;
+	const need = alone || ids.length === 1 ? total(wants) : 0;
 	const left = path.result.nodes.find((n) => n.id === outlets[0]?.nodeId)?.pressureM ?? 0;
 	const drinks = total(waterUse.bySite);
 	const kinds = new Map<string, number>();
@@ -93,11 +94,11 @@ function returnLine(model: SystemModel, id: string): SelectedLine | null {
 }
 
 function thingLine(model: SystemModel, id: string): SelectedLine | null {
-	const { say, design, operation, record, layout } = model;
+	const { say, design, operation, layout } = model;
 	if (id === 'tank')
 		return {
 			name: 'Tank',
-			words: `${say(record.nowL, 'volume')} of ${say(model.tank.fullL, 'volume')} in it, ${say(model.tank.nowMm, 'size')} deep. The arrow keys move its level.`
+			words: `${say(model.nowL, 'volume')} of ${say(model.tank.fullL, 'volume')} in it, ${say(model.tank.nowMm, 'size')} deep. The arrow keys move its level.`
 		};
 	const { source } = design;
 	if (id === 'pump' && source.kind === 'pump') {

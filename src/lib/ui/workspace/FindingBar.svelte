@@ -1,6 +1,8 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { Popover } from 'bits-ui';
 	import { timedSites } from '$lib/core/model';
+	import SettleAll from './SettleAll.svelte';
 	import StateMark from './StateMark.svelte';
 	import { useSession } from './context';
 	import { stepName } from './step-names';
@@ -10,11 +12,23 @@
 	const index = $derived(Math.min(session.shown, Math.max(0, list.length - 1)));
 	const finding = $derived(list[index]);
 
+	// fixes are tried beside the page: those of what is shown, once it stands still
+	$effect(() => {
+		const { kept } = session;
+		if (finding && kept) untrack(() => void session.prove(finding));
+	});
+
 	function turn(by: number): void {
 		session.shown = (index + by + list.length) % list.length;
 		look();
 	}
 	let open = $state(false);
+	let settling = $state(false);
+	const grave = $derived(list.filter((f) => f.severity !== 'caution').length);
+	function settleAll(): void {
+		open = false;
+		settling = true;
+	}
 	/** From the list of all: this one, and what it is about. */
 	function choose(at: number): void {
 		session.shown = at;
@@ -53,6 +67,9 @@
 						collisionPadding={12}
 					>
 						<h3>All findings</h3>
+						{#if grave > 0}
+							<button class="button settle-all" onclick={settleAll}>Settle all that can be</button>
+						{/if}
 						<ul>
 							{#each list as each, at (`${each.code} ${each.subject} ${each.state}`)}
 								<li>
@@ -91,11 +108,17 @@
 			{finding.message}
 		</p>
 		<div class="fixes">
-			{#each finding.fixes as fix, i (fix.label)}
+			{#each session.fixes as fix, i (fix.label)}
 				<button class="button" class:main={i === 0} onclick={() => session.fix(finding, fix)}>
 					{fix.label} <small>{fix.effect}</small>
 				</button>
 			{/each}
+			{#if finding.acknowledge}
+				{@const { label } = finding.acknowledge}
+				<button class="button seen" onclick={() => session.acknowledge(finding)}>
+					{label} <small>settled by your word</small>
+				</button>
+			{/if}
 		</div>
 	{:else}
 		<p>
@@ -105,6 +128,7 @@
 		</p>
 	{/if}
 </section>
+<SettleAll bind:open={settling} />
 
 <style>
 	.bar {
@@ -200,6 +224,12 @@
 		text-decoration: underline;
 		text-underline-offset: 3px;
 		cursor: pointer;
+	}
+	:global(.settle-all) {
+		margin: 6px 0 2px;
+	}
+	.fixes .seen {
+		border-style: dashed;
 	}
 	.fixes {
 		display: flex;

@@ -17,6 +17,7 @@ import { type Finding, type Fix, type Step } from '$lib/core/review';
 import { priceItem, shelfItemSchema, shelfWith, type ShelfItem } from '$lib/core/shelf';
 import { oursOver, refusalOf, samePlan, saveOf, type Snapshot } from './changes';
 import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
+import { fixesBeside } from './proving';
 import { assessed, CANNOT_BE, holds } from './trial';
 
 export interface Opened {
@@ -67,6 +68,9 @@ export class Session {
 	/** Which finding the bar shows. */
 	shown = $state(0);
 	save = $state.raw() as SaveState;
+	/** The fixes of the finding that is shown that were tried and hold. */
+	fixes = $state.raw([] as readonly Fix[]);
+	proving = $state(false);
 	/** Something to know that is no fault: what a step back left as it is. */
 	note = $state<string | null>(null);
 	readonly assessment = $derived(assessed(this.model));
@@ -216,9 +220,29 @@ export class Session {
 		return null;
 	}
 
+	/** Tries the fixes of a finding off the page's thread; those that hold are shown when they are known. */
+	async prove(finding: Finding): Promise<void> {
+		this.proving = true;
+		const { code, subject, state } = finding;
+		const of = this.kept;
+		const input = { ...of.parts, shelf: this.own, code, subject, state };
+		const fixes = await fixesBeside(of, input).catch(() => null);
+		// a newer question took its place
+		if (!fixes || of !== this.kept) return;
+		this.fixes = fixes;
+		this.proving = false;
+	}
+
 	/** Applies a finding's fix; the bar goes back to the most urgent. */
 	fix(finding: Finding, fix: Fix): void {
 		this.apply(fix.change, `${finding.code}: ${fix.label}`);
+		this.shown = 0;
+	}
+
+	/** The grower has seen to a caution: for this system, or where it holds everywhere for the place. */
+	acknowledge({ code, acknowledge }: Finding): void {
+		if (!acknowledge) return;
+		this.apply(acknowledge.change, `${code}: ${acknowledge.label}`);
 		this.shown = 0;
 	}
 

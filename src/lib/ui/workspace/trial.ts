@@ -1,9 +1,11 @@
-import { assessModel, type Assessment } from '$lib/core/operations';
+import { assessModel } from '$lib/core/operations';
 import type { SystemModel } from '$lib/core/model';
 
+type Assessed = ReturnType<typeof assessModel>;
+
 /** Assessments by their model: what was tried before it was shown is not worked out again to show it. */
-const assessments = new WeakMap<SystemModel, Assessment>();
-export function assessed(model: SystemModel): Assessment {
+const assessments = new WeakMap<SystemModel, Assessed>();
+export function assessed(model: SystemModel): Assessed {
 	const known = assessments.get(model) ?? assessModel(model);
 	assessments.set(model, known);
 	return known;

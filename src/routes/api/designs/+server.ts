@@ -39,5 +39,6 @@ export const POST: RequestHandler = ({ request, url }) =>
 		const areaId = areaOf(stored.place, start.areaId).id;
 		const shelf = await shelfOf(placeId);
 		const system = await pool().run('start', { ...start, areaId }, stored.place, shelf);
+		if (typeof system === 'string') throw refuse('variant', system);
 		return json({ id: await createDesign(placeId, system) }, 201);
 	});

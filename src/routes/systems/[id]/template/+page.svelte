@@ -68,7 +68,16 @@
 					{/if}
 				{/each}
 				{#each template.holes as hole, i (i)}
-					<circle class="hole" cx={hole.xMm} cy={hole.yMm} r={hole.diameterMm / 2} />
+					{#if hole.slit}
+						<path
+							class="hole"
+							d="M{hole.xMm -
+								hole.diameterMm /
+									2} {hole.yMm} h{hole.diameterMm} m0 -2 v4 m{-hole.diameterMm} -4 v4"
+						/>
+					{:else}
+						<circle class="hole" cx={hole.xMm} cy={hole.yMm} r={Math.max(0, hole.diameterMm / 2)} />
+					{/if}
 					<path class="cross" d="M{hole.xMm - 4} {hole.yMm} h8 m-4 -4 v8" />
 					<text x={hole.xMm + hole.diameterMm / 2 + 2} y={hole.yMm + 1.5}>{hole.label}</text>
 				{/each}
