@@ -26,6 +26,7 @@ import { SystemModel } from '../src/lib/core/model';
 import { findingsOf, stepsOf } from '../src/lib/core/review';
 import { autofix } from '../src/lib/core/edit';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
+import { claims } from './claims';
 import { denseNewton } from './dense';
 import { randomNetwork, rowsOnHeader, seeded } from './networks';
 
@@ -274,6 +275,7 @@ async function bytes(address: string): Promise<void> {
 	print('worker, loaded when first needed', `${(worker / 1000).toFixed(0)} kB before compression`);
 }
 
+claims(print);
 networks();
 assessing();
 variants();

@@ -93,6 +93,12 @@ export async function open(page: Page, id: string): Promise<void> {
 
 export const step = (page: Page, name: string) => page.locator(`[data-step="${name}"]`);
 export const bar = (page: Page) => page.getByRole('region', { name: 'Findings' });
+/** The finding of the list that says so, shown on the bar. */
+export async function choose(page: Page, says: RegExp | string): Promise<void> {
+	await page.getByTitle('All findings, gravest first').click();
+	await page.locator('.findings-sheet li button').filter({ hasText: says }).first().click();
+	await expect(bar(page)).toContainText(says);
+}
 export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
 
 /** A system as the server has it, in its parts. */

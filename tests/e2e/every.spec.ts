@@ -82,7 +82,9 @@ test('the lid of a tank is printed in full size, with its hatch', async ({ page,
 	const id = await ownExample(request, 'segment-tower');
 	await visit(page, `/systems/${id}/template`);
 	await expect(page.getByText(/^Lid of the tank, page 1 of/).first()).toBeVisible();
-	await expect(page.getByRole('img', { name: 'Lid of the tank, page 1' })).toContainText('riser');
+	await expect(page.getByRole('img', { name: 'Lid of the tank, page 1' })).toContainText(
+		'under the pipe 144'
+	);
 	const width = await page
 		.getByRole('img', { name: 'Lid of the tank, page 1' })
 		.evaluate((svg) => svg.getBoundingClientRect().width);

@@ -1,11 +1,11 @@
-import { bar, systemOf, expect, open, ownRail, saved, step, test, alive } from './bench';
+import { bar, choose, systemOf, expect, open, ownRail, saved, step, test, alive } from './bench';
 
 test('the demo opens on a shelf, and the rail shows its water and its warning', async ({
 	page
 }) => {
 	await page.goto('/');
 	await expect(page.getByRole('heading', { name: 'Tern Cottage' })).toBeVisible();
-	await expect(page.getByText(/A7 and B7 get .* where cucumbers need/).first()).toBeVisible();
+	await expect(page.getByText(/Below 16 L in the tank A7 runs dry first/).first()).toBeVisible();
 	await page.locator('h2 a[href="/systems/lean-to-rail"]').click();
 	await expect(step(page, 'pump')).toContainText('28.4 L/h');
 	await expect(page.getByRole('button', { name: 'Bucket A7' })).toBeVisible();
@@ -30,7 +30,7 @@ test('the water level is dragged down until buckets run dry; the fix, undo, a re
 	expect((await systemOf(request, id)).record.nowL).toBeLessThan(16);
 	// what was just noted can be taken back, and noted again
 	await page.getByRole('button', { name: 'Undo' }).click();
-	await expect(bar(page)).toContainText('With 32 L in the tank');
+	await expect(bar(page)).not.toContainText('dry with');
 	await page.getByRole('button', { name: 'Redo' }).click();
 	await expect(bar(page)).toContainText('dry with');
 	await saved(page);
@@ -122,12 +122,13 @@ test('by keyboard alone: to a grip, a nudge, a finding and its fix', async ({ pa
 	await page.keyboard.press('n');
 	await expect(bar(page)).toContainText('2 of');
 	await page.keyboard.press('b');
+	await expect(bar(page).getByRole('button', { name: /^Dial to 74 %/ })).toBeVisible();
 	await page.keyboard.press('1');
-	await expect(bar(page)).not.toContainText('will run short');
+	await expect(bar(page)).not.toContainText('runs dry first');
 	await page.keyboard.press(']');
 	await expect(page.getByRole('complementary', { name: 'Tank' })).toBeVisible();
 	await page.keyboard.press('u');
-	await expect(bar(page)).toContainText('will run short');
+	await expect(bar(page)).toContainText('runs dry first');
 	await page.keyboard.press('?');
 	await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
 	await page.keyboard.press('Escape');
@@ -172,18 +173,22 @@ test('feeds are moved and stretched on the day', async ({ page, request }) => {
 	const id = await ownRail(request);
 	await open(page, id);
 	await step(page, 'feed').click();
-	const first = page.getByRole('slider', { name: 'Feed 1 of 4' });
-	await expect(first).toHaveAttribute('aria-valuetext', '07:00, 15 minutes');
+	const first = page.getByRole('slider', { name: 'Feed 1 of 16' });
+	await expect(first).toHaveAttribute('aria-valuetext', '05:29, 9 minutes');
 	const box = (await first.locator('.feed').boundingBox())!;
 	await page.mouse.move(box.x + 2, box.y + 10);
 	await page.mouse.down();
 	await page.mouse.move(box.x + 42, box.y + 10, { steps: 4 });
 	await page.mouse.up();
-	await expect(first).not.toHaveAttribute('aria-valuetext', /^07:00/);
-	await first.focus();
-	for (let i = 0; i < 9; i++) await page.keyboard.press('Shift+ArrowLeft');
-	await expect(step(page, 'feed')).toContainText('4 × 6 min');
-	await expect(bar(page)).toContainText('run short');
+	// fewer fit into a shorter day
+	const moved = page.getByRole('slider', { name: /^Feed 1 of/ });
+	await expect(moved).not.toHaveAttribute('aria-valuetext', /^05:29/);
+	await moved.focus();
+	const six = step(page, 'feed').getByText(/× 6 min/);
+	for (let i = 0; i < 12 && !(await six.isVisible()); i++)
+		await page.keyboard.press('Shift+ArrowLeft');
+	await expect(six).toBeVisible();
+	await choose(page, /brings .* too little/);
 	await page.getByRole('radio', { name: /Many short pulses/ }).check();
 	await expect(step(page, 'feed')).toContainText(/1[0-9] × 6 min/);
 	await saved(page);
@@ -246,8 +251,8 @@ test('selection is shared by drawing, sheet and finding', async ({ page, request
 	await expect(page.getByRole('complementary', { name: 'Tank' })).toContainText(
 		'The arrow keys move its level'
 	);
-	await bar(page).getByRole('button', { name: 'Pump', exact: true }).click();
-	await expect(page.getByRole('button', { name: /Bucket [AB]7/ })).toHaveAttribute(
+	await choose(page, /A5 and A6 stand 420 mm apart/);
+	await expect(page.getByRole('button', { name: 'Bucket A5' })).toHaveAttribute(
 		'aria-pressed',
 		'true'
 	);
@@ -257,11 +262,11 @@ test('all findings are one press away, and each leads to its step', async ({ pag
 	const id = await ownRail(request);
 	await open(page, id);
 	await page.getByRole('button', { name: /^1 of \d/ }).click();
-	const all = page.locator('.findings-sheet').getByRole('button');
+	const all = page.locator('.findings-sheet li').getByRole('button');
 	await expect(all.nth(4)).toBeVisible();
 	const count = await all.count();
-	await all.nth(2).click();
-	await expect(bar(page)).toContainText(`3 of ${count}`);
-	await expect(bar(page)).toContainText('The beam carries');
+	await all.nth(1).click();
+	await expect(bar(page)).toContainText(`2 of ${count}`);
+	await expect(bar(page)).toContainText('The beam of each row carries');
 	await expect(page.getByRole('complementary', { name: 'Plants' })).toBeVisible();
 });

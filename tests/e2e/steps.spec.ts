@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { bar, systemOf, expect, open, ownRail, saved, step, test, alive } from './bench';
+import { bar, choose, systemOf, expect, open, ownRail, saved, step, test, alive } from './bench';
 
 /** Each step as a grower would use it, on a rail of the test's own. */
 const sheet = (page: Page, name: string) => page.getByRole('complementary', { name });
@@ -93,11 +93,10 @@ test('lines: a wider main needs an adapter; a shut row runs dry on purpose', asy
 	await step(page, 'lines').click();
 	await page.getByRole('combobox', { name: 'Main', exact: true }).selectOption('feed-19');
 	await page.keyboard.press('Escape');
-	for (let i = 0; i < 9; i++) {
-		if (await bar(page).getByText('does not join').isVisible()) break;
-		await page.getByRole('button', { name: 'Next finding' }).click();
-	}
-	await bar(page).getByRole('button', { name: 'Add the adapter' }).first().click();
+	await choose(page, /need adapters|does not join/);
+	await bar(page)
+		.getByRole('button', { name: /^Add (the|\d+) adapter/ })
+		.click();
 	await expect(sheet(page, 'Lines')).toContainText('reducing');
 	await page.getByLabel('Valve of row B open').uncheck();
 	await expect(page.locator('title', { hasText: /^B3: 0 L\/h/ })).toHaveCount(1);
@@ -137,14 +136,14 @@ test('tank: measured with a jug, filled too far, topped up by hand', async ({ pa
 	await fill(page, 'Float set at', '75');
 	await expect(bar(page)).toContainText(/the tank spills [\d.]+ L over its brim/);
 	await bar(page)
-		.getByRole('button', { name: /^Fill to/ })
+		.getByRole('button', { name: /^Set the float to/ })
 		.click();
 	await expect(bar(page)).not.toContainText('spills');
 	await page.getByText('by hand', { exact: true }).click();
 	await fill(page, 'Every', '9');
 	await expect(bar(page)).toContainText('before the refill every 9 days');
 	await bar(page)
-		.getByRole('button', { name: /^Fill up now, refill every/ })
+		.getByRole('button', { name: /^Refill every/ })
 		.click();
 	await expect(bar(page)).not.toContainText('before the refill');
 	await saved(page);
@@ -182,7 +181,7 @@ test('dry run: what is caught is judged against what the stake should give', asy
 test('plant out and run: dates, days and notes', async ({ page, request }) => {
 	const id = await ownRail(request);
 	await open(page, id);
-	await expect(step(page, 'run')).toContainText('14.3 L a day');
+	await expect(step(page, 'run')).toContainText('22.2 L a day');
 	await step(page, 'plant-out').click();
 	await page.getByLabel('Planted out on').fill('2026-05-20');
 	await expect(step(page, 'plant-out')).toContainText('20 May');
@@ -239,7 +238,7 @@ test('feed: window, timer and schools; a timer that holds too few switchings', a
 	await page.getByRole('radio', { name: /Many short pulses/ }).check();
 	await fill(page, 'A pulse every', '20');
 	await expect(bar(page)).toContainText(
-		/Your timer holds 16 switchings a day; this plan needs \d+/
+		/Your timer holds 24 switchings a day; this plan needs \d+/
 	);
 	await bar(page)
 		.getByRole('button', { name: /^Pulse every/ })
@@ -249,11 +248,11 @@ test('feed: window, timer and schools; a timer that holds too few switchings', a
 	await expect(step(page, 'feed')).toContainText('all day');
 	await page.getByRole('radio', { name: /A few long soaks/ }).check();
 	await fill(page, 'Set on your timer', '');
-	await expect(step(page, 'feed')).toContainText('4 × 16 min');
+	await expect(step(page, 'feed')).toContainText('18 × 9 min');
 	await fill(page, 'First feed after light', '700');
-	await expect(page.getByRole('slider', { name: 'Feed 1 of 4' })).toHaveAttribute(
+	await expect(page.getByRole('slider', { name: 'Feed 1 of 3' })).toHaveAttribute(
 		'aria-valuetext',
-		'17:10, 16 minutes'
+		'15:39, 78 minutes'
 	);
 	await fill(page, 'First feed after light', '900');
 	await expect(bar(page)).toContainText('closes before it opens');

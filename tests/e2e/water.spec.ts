@@ -1,12 +1,6 @@
-import { bar, expect, open, ownExample, saved, step, test } from './bench';
+import { bar, choose, expect, open, ownExample, saved, step, test } from './bench';
 import type { Page } from '@playwright/test';
 
-/** The finding of the list that says so, shown on the bar. */
-async function choose(page: Page, says: RegExp): Promise<void> {
-	await page.getByTitle('All findings, gravest first').click();
-	await page.locator('.findings-sheet li button').filter({ hasText: says }).first().click();
-	await expect(bar(page)).toContainText(says);
-}
 const sheet = (page: Page) => page.getByRole('complementary');
 
 test('the last ring of a tower goes short of a feed, and the timer is set longer', async ({
@@ -23,7 +17,7 @@ test('the last ring of a tower goes short of a feed, and the timer is set longer
 	await bar(page)
 		.getByRole('button', { name: /Set the timer to 2 min/ })
 		.click();
-	await expect(page.getByLabel('Set on your timer')).toHaveValue('2');
+	await expect(step(page, 'feed')).toContainText(/× 2 min/);
 	await expect(bar(page)).not.toContainText('Those above leave');
 	await saved(page);
 });
@@ -51,9 +45,12 @@ test('the tank of a valve system keeps its strength, and the salt is where it st
 	page,
 	request
 }) => {
-	await open(page, await ownExample(request, 'away-bench'));
+	await open(page, await ownExample(request, 'valve-pots'));
 	await step(page, 'tank').click();
-	await expect(sheet(page)).toContainText(/strength as a line, 2.20 mS\/cm at its end/);
+	await expect(sheet(page)).toContainText(/strength as a line, 2.30 mS\/cm at its end/);
+	await step(page, 'mix').click();
+	await expect(step(page, 'mix')).toContainText('2.30 mS/cm');
+	await open(page, await ownExample(request, 'away-bench'));
 	await choose(page, /stays in the medium/);
 	await step(page, 'feed').click();
 	await bar(page)

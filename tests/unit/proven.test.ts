@@ -1,66 +1,16 @@
 import { expect } from 'chai';
-import { partsIn, partsSchema } from '../../src/lib/core/design';
 import { changesOf, settle } from '../../src/lib/core/edit';
 import { SystemModel } from '../../src/lib/core/model';
-import {
-	better,
-	fixesOf,
-	findingsOf,
-	judged,
-	standingOf,
-	type Fix,
-	type Judged
-} from '../../src/lib/core/review';
+import { better, findingsOf, fixesOf, standingOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { EXAMPLES, modelOf, set } from './example';
-import { accepted, dice, mutant } from './mutants';
+import { modelOf, set } from './example';
+import { claimsOf, designs, followed } from './claims';
 
 /** Fixes are claims: each is tried here anew, from the document alone, over the examples and random designs. */
-const roll = dice(411);
-const designs = (count: number): SystemModel[] => {
-	const list = EXAMPLES.map((name) => modelOf(name));
-	while (list.length < EXAMPLES.length + count) {
-		const system = accepted(mutant(roll).file);
-		if (system) list.push(new SystemModel(partsIn(system), BUILT_IN_SHELF));
-	}
-	return list;
-};
-const fresh = (model: SystemModel, { change }: Fix): SystemModel =>
-	new SystemModel(model.with(change).parts, BUILT_IN_SHELF);
-const offOf = (list: readonly Judged[], code: string): number =>
-	list.filter((f) => f.code === code).reduce((sum, { off = 1 }) => sum + off, 0);
-
 describe('fixes that are shown', function () {
 	this.timeout(240_000);
 	it('remove their finding or bring it nearer its limit, bring no stop, and can be kept', () => {
-		let [shown, held, grave, mended] = [0, 0, 0, 0];
-		const wrong: string[] = [];
-		for (const model of designs(160)) {
-			const before = judged(model);
-			for (const finding of findingsOf(model)) {
-				const fixes = fixesOf(model, finding);
-				if (finding.severity !== 'caution') {
-					grave += 1;
-					if (fixes.length > 0) mended += 1;
-				}
-				for (const fix of fixes) {
-					shown += 1;
-					const after = fresh(model, fix);
-					const now = judged(after);
-					const say = `${model.design.name}, ${finding.code}: ${fix.label}`;
-					if (!partsSchema.safeParse(after.parts).success) wrong.push(`${say} is refused`);
-					if (fix.change.some(({ path }) => /^(record|place)\./.test(path)))
-						wrong.push(`${say} changes what was seen`);
-					const came = now.filter(
-						(f) =>
-							f.severity === 'stop' &&
-							!before.some((b) => b.code === f.code && b.severity === 'stop')
-					);
-					if (came.length > 0) wrong.push(`${say} brings ${came[0]!.code}`);
-					if (offOf(now, finding.code) <= offOf(before, finding.code) * 0.95 + 1e-9) held += 1;
-				}
-			}
-		}
+		const { shown, held, grave, mended, wrong } = claimsOf(designs(160));
 		expect(wrong).to.deep.equal([]);
 		expect(held / shown, `${held} of ${shown} hold`).to.be.at.least(0.99);
 		expect(mended / grave, `${mended} of ${grave} have one`).to.be.at.least(0.7);
@@ -68,19 +18,13 @@ describe('fixes that are shown', function () {
 
 	it('one after the other they come to an end, each step a better design', () => {
 		for (const start of designs(14)) {
-			let model = start;
-			let steps = 0;
-			for (;;) {
-				const fix = findingsOf(model)
-					.map((finding) => fixesOf(model, finding)[0])
-					.find(Boolean);
-				if (!fix) break;
-				const next = model.with(fix.change);
-				expect(better(standingOf(next), standingOf(model)), fix.label).to.equal(true);
-				model = next;
-				steps += 1;
-				expect(steps, start.design.name).to.be.at.most(60);
-			}
+			let before = standingOf(start);
+			const { ended } = followed(start, 60, (next) => {
+				const after = standingOf(next);
+				expect(better(after, before), start.design.name).to.equal(true);
+				before = after;
+			});
+			expect(ended, start.design.name).to.equal(true);
 		}
 	});
 

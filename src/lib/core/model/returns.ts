@@ -9,7 +9,7 @@ import {
 	type drainBackInput,
 	type drainInput
 } from '../hydraulics';
-import { comesBack, DAY_MIN, type Design } from '../design';
+import { comesBack, DAY_MIN, kindOf, type Design, type Stand } from '../design';
 import {
 	brimLitresOf,
 	distance,
@@ -89,14 +89,26 @@ export function fallingInput(
 	};
 }
 
+/** Behind a valve water rises round the roots and stays there: nothing falls, and nothing is on its way home. */
+const risesIn = (stand: Stand): boolean => kindOf(stand).feeding === 'valve';
+
 /** What is let into each container, and what runs through it: what has no outlet of its own gets what comes past. */
-function throughContainers({ outlets, containers }: Layout, flows: Flows) {
+function throughContainers(
+	{ outlets, containers }: Layout,
+	stands: Design['stands'],
+	flows: Flows
+) {
+	const still = new Set(stands.filter(risesIn).map(({ id }) => id));
 	const intoLph = new Map<string, number>();
-	for (const { containerId, nodeId } of outlets)
-		intoLph.set(containerId, (intoLph.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
+	for (const { containerId, nodeId, standId } of outlets)
+		if (!still.has(standId))
+			intoLph.set(
+				containerId,
+				(intoLph.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0)
+			);
 	const throughLph = new Map(intoLph);
-	for (const { id, siteIds } of containers)
-		if (!intoLph.has(id))
+	for (const { id, siteIds, standId } of containers)
+		if (!intoLph.has(id) && !still.has(standId))
 			throughLph.set(
 				id,
 				siteIds.reduce((sum, site) => sum + (flows.arrivesLph.get(site) ?? 0), 0)
@@ -107,11 +119,11 @@ function throughContainers({ outlets, containers }: Layout, flows: Flows) {
 /** Everything a vessel's falling water follows from. */
 export const falling = stage(
 	'falling water',
-	{ shelf: ['media'], parameters: ['transit'] },
+	{ design: ['stands'], shelf: ['media'], parameters: ['transit'] },
 	{ layout, flows, feed },
-	({ layout, flows, feed, shelf, parameters }): Falling => ({
+	({ design, layout, flows, feed, shelf, parameters }): Falling => ({
 		containers: new Map(layout.containers.map((c) => [c.id, c])),
-		...throughContainers(layout, flows),
+		...throughContainers(layout, design.stands, flows),
 		mediumIds: new Map(layout.sites.map((site) => [site.containerId, site.mediumId])),
 		media: shelf.media,
 		transit: parameters.transit,
@@ -192,7 +204,7 @@ export interface DrainBackState {
 export const drainBackState = stage(
 	'drain-back',
 	{
-		design: ['tank', 'stands', 'lines'],
+		design: ['tank', 'stands', 'lines', 'source'],
 		operation: ['fillL', 'topUp'],
 		shelf: ['tanks']
 	},
@@ -226,9 +238,11 @@ const OVER_M = 0.001;
  */
 function emptying(
 	layout: Layout,
-	{ stands, lines }: Pick<Design, 'stands' | 'lines'>
+	{ stands, lines, source }: Pick<Design, 'stands' | 'lines' | 'source'>
 ): DrainBackState['input']['lines'] {
-	const back = new Set(stands.filter(comesBack).map(({ id }) => id));
+	const back = new Set(
+		stands.filter((stand) => comesBack(stand) && !risesIn(stand)).map(({ id }) => id)
+	);
 	const lowest = new Map<string | null, number>();
 	for (const { standId, zM } of layout.outlets) {
 		if (!back.has(standId)) continue;
@@ -237,7 +251,8 @@ function emptying(
 	return layout.runs.flatMap((run) => {
 		if (!run.open) return [];
 		const { innerDiameterMm, lengthM, standId } = run;
-		const behind = lines.checkValve || !run.emptiesBack;
+		// into a tank that stands higher nothing falls back
+		const behind = lines.checkValve || source.kind !== 'pump' || !run.emptiesBack;
 		const share = behind ? shareOver(run, (lowest.get(standId) ?? Infinity) + OVER_M) : 1;
 		return share > 0 ? [{ innerDiameterMm, lengthM: lengthM * share }] : [];
 	});

@@ -47,6 +47,13 @@ function moveStart(feed: Operation['feed'], index: number, byMin: number): Chang
 	return { path: 'operation.feed.startsMin', value: moved };
 }
 
+/** What a clock reads as minutes since midnight; null where it reads nothing. */
+export function minutesOf(clock: string): number | null {
+	const [hours, minutes] = clock.split(':').map(Number);
+	if (hours === undefined || minutes === undefined || Number.isNaN(hours + minutes)) return null;
+	return hours * 60 + minutes;
+}
+
 /** Minutes since midnight as a clock reads. */
 export const clockOf = (min: number): string => {
 	const m = ((Math.round(min) % 1440) + 1440) % 1440;

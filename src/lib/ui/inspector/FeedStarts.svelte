@@ -1,6 +1,6 @@
 <script lang="ts">
 	import X from '@lucide/svelte/icons/x';
-	import { clockOf } from '../clock/day-drag';
+	import { clockOf, minutesOf } from '../clock/day-drag';
 	import { useSession } from '../workspace/context';
 
 	/** When somebody waters by hand: clock times, as many as there are. */
@@ -10,9 +10,8 @@
 		void session.set('operation.feed.startsMin', next, 'when it is watered');
 
 	function move(index: number, text: string): void {
-		const [hours, minutes] = text.split(':').map(Number);
-		if (hours === undefined || minutes === undefined || Number.isNaN(hours + minutes)) return;
-		keep(starts.map((at, i) => (i === index ? hours * 60 + minutes : at)));
+		const to = minutesOf(text);
+		if (to !== null) keep(starts.map((at, i) => (i === index ? to : at)));
 	}
 	/** In the middle of the longest time without one. */
 	function add(): void {

@@ -3,6 +3,7 @@
 	import { fieldsOf, type School } from '$lib/core/design';
 	import { advisedSchool, feedInput, pumpMinutes, timedSites } from '$lib/core/model';
 	import { pick } from '$lib/core/shelf';
+	import ClockField from '../control/ClockField.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import { clockOf } from '../clock/day-drag';
@@ -117,7 +118,7 @@
 	<NumberField
 		label="Used up before a feed, at most"
 		path="operation.feed.allowedDepletion"
-		empty="{Math.round(100 * (feed?.input.allowedDepletion ?? 0))}"
+		empty={String(Math.round(100 * (feed?.input.allowedDepletion ?? 0)))}
 	/>
 	<NumberField label="Let drain" path="operation.feed.drainFraction" />
 	{#if model.saltInMedia.length > 0}<NumberField
@@ -128,26 +129,25 @@
 	<NumberField label="Timer holds" path="operation.feed.timer.slotsPerDay" />
 	<NumberField label="Timer's step" path="operation.feed.timer.resolutionMin" />
 	<NumberField label="Shortest the timer can run" path="operation.feed.timer.minOnMin" />
-	{#if settings.school === 'repeat'}<NumberField
+	{#if settings.school === 'repeat'}<ClockField
 			label="First of the repeats"
 			path="operation.feed.repeatFromMin"
-			unit="min past 0"
 		/>{/if}
 	{#if settings.school === 'soak' || settings.school === 'pulse'}
 		<NumberField label="First feed after light" path="operation.feed.window.startAfterOnMin" />
 		<NumberField label="Last feed before dark" path="operation.feed.window.stopBeforeOffMin" />
 	{/if}
 	<NumberField label="Drunk by day" path="operation.feed.dayShare" />
-	<NumberField
+	<ClockField
 		label="Light begins"
 		path="operation.feed.lights.onMin"
-		unit="min past 0"
-		empty="{clockOf(model.day.lights.onMin)}, by the place"
+		else={model.day.lights.onMin}
+		called="by the place"
 	/>
 	<NumberField
 		label="Light lasts"
 		path="operation.feed.lights.durationMin"
-		empty="{session.say(model.day.shinesMin / 60, 'hours')}, by the place"
+		empty={session.say(model.day.shinesMin / 60, 'hours')}
 	/>
 	{#if feed}
 		<Figure label="Pump runs" value={pumpMinutes(model)} unit="min a day" op="feed-plan" />

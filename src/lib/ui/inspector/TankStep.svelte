@@ -69,12 +69,16 @@
 				: 'until the tap runs dry'}
 />
 <TankShape />
-<Figure
-	label="Comes back when the {pumped ? 'pump stops' : 'tap is shut'}"
-	value={back.returnsL}
-	kind="volume"
-	op="drain-back"
-/>
+{#if pumped || back.returnsL > 0}
+	<Figure
+		label="Comes back when the {pumped ? 'pump stops' : 'tap is shut'}"
+		value={back.returnsL}
+		kind="volume"
+		op="drain-back"
+	/>
+	<Figure label="Fill at most, running" value={back.safeRunningL} kind="volume" op="drain-back" />
+	<Figure label="In transit while it runs" value={inTransitL(model)} kind="volume" op="drain" />
+{/if}
 <Figure
 	label="Room left under the brim"
 	value={back.marginL}
@@ -82,8 +86,6 @@
 	op="drain-back"
 	state={back.spills ? 'stop' : null}
 />
-<Figure label="Fill at most, running" value={back.safeRunningL} kind="volume" op="drain-back" />
-<Figure label="In transit while it runs" value={inTransitL(model)} kind="volume" op="drain" />
 <Figure
 	label="Tank grown plants ask for"
 	value={model.grown.size.result.grossL}

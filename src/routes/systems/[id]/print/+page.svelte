@@ -29,6 +29,10 @@
 	]);
 	const mixing = $derived(mixingSteps(model));
 	const feeds = $derived(model.feed?.plan.events ?? []);
+	/** Every second where they are many, as on the bench. */
+	const marks = $derived(
+		model.tank.result.marks.filter((_, i, all) => i % 2 === 1 || all.length < 10)
+	);
 </script>
 
 <svelte:head><title>{session.design.name}, to print · Crelbo</title></svelte:head>
@@ -91,7 +95,7 @@
 			</p>
 			<h2>Tank tape</h2>
 			<p>
-				{model.tank.result.marks
+				{marks
 					.map((m) => `${session.say(m.litres, 'volume')} at ${session.say(m.heightMm, 'size')}`)
 					.join(' · ')}
 			</p>

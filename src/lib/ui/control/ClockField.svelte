@@ -1,0 +1,53 @@
+<script lang="ts">
+	import { valueAt } from '$lib/core/design';
+	import { clockOf, minutesOf } from '../clock/day-drag';
+	import { useSession } from '../workspace/context';
+
+	interface Props {
+		label: string;
+		/** Where the minutes past midnight stand, its part's name first. */
+		path: string;
+		/** What it is where none is set, min, and how that is called. */
+		else?: number;
+		called?: string;
+	}
+	const { label, path, else: usual, called }: Props = $props();
+	const session = useSession();
+	const uid = $props.id();
+	const stored = $derived(valueAt(session.parts, path) as number | null);
+	function set(text: string): void {
+		const at = minutesOf(text);
+		if (at !== null) session.set(path, at, label);
+	}
+</script>
+
+<div class="row">
+	<label for={uid}>{label}</label>
+	<input
+		id={uid}
+		type="time"
+		class="field"
+		value={clockOf(stored ?? usual ?? 0)}
+		onchange={(e) => set(e.currentTarget.value)}
+	/>
+	{#if called && stored === null}<small>{called}</small>
+	{:else if called}<button class="quiet" onclick={() => session.set(path, null, label)}
+			>{called}</button
+		>{/if}
+</div>
+
+<style>
+	.row {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		flex-wrap: wrap;
+		padding: 4px 0;
+	}
+	label {
+		flex: 1;
+	}
+	small {
+		color: var(--soft);
+	}
+</style>
