@@ -69,12 +69,20 @@ export function scheduleOf(input: Planned, thirst: Thirst, leastSoaks: number): 
 /** The least number of soaks by day at which no gap uses up more than is allowed. */
 export function leastSoaks(input: Planned, { thirstiest, drinking }: Thirst): number {
 	const { allowedDepletion } = input;
-	for (let count = 1; count < MOST_SOAKS; count++) {
+	const suffice = (count: number): boolean => {
 		const { gaps } = byWindow(input, soakStarts(input, count), [], drinking);
-		if (gaps.every(({ night, share }) => night || !over(share * thirstiest, allowedDepletion)))
-			return count;
-	}
-	return MOST_SOAKS;
+		return gaps.every(({ night, share }) => night || !over(share * thirstiest, allowedDepletion));
+	};
+	if (suffice(1)) return 1;
+	// whatever their number they share out the window, and the fullest gap is no less than the mean
+	const [first, last] = onTheTimer(
+		input,
+		soakStarts(input, 2).map((atMin) => ({ atMin, night: false }))
+	);
+	const whole = drinking.between(first!.atMin, last!.atMin) * thirstiest;
+	let count = Math.max(2, Math.min(MOST_SOAKS, Math.ceil(whole / allowedDepletion - 1e-6) + 1));
+	while (count < MOST_SOAKS && !suffice(count)) count++;
+	return count;
 }
 
 /** So many soaks across the window, and by night as few as the dark asks for. */

@@ -15,7 +15,7 @@ import type { Medium, Shelf } from '../shelf';
 import { day, type DayState } from './day';
 import { layout } from './layout';
 import { passedDown } from './passing';
-import { rootStoreOf } from './roots';
+import { rootStoreOf, type RootStore } from './roots';
 import { stage } from './stage';
 import { flows, type Flows } from './water-path';
 import { waterUse, type WaterUse } from './water-use';
@@ -53,17 +53,18 @@ type Settings = Operation['feed'];
  * @param dryLph what to take for outlets that give nothing
  */
 export function feedInput(of: Fed, feed: Settings, dryLph = 0): FeedPlanInput | null {
-	const { layout, waterUse, shelf, parameters } = of;
+	const { layout, waterUse, flows, parameters } = of;
 	const timed = timedSites(of);
 	const ownLph = given(of, dryLph);
-	const arrives = passedDown(layout, ownLph);
+	const arrives = dryLph === 0 ? flows.arrivesLph : passedDown(layout, ownLph);
+	const storeOf = storesOf(of);
 	let [allowed, leastMin] = [1, 1];
 	const sites = layout.sites.flatMap((site): FeedPlanInput['sites'] => {
 		// where a valve lets water in as it is drunk, no timer does
 		if (!timed.has(site.id) || (arrives.get(site.id) ?? 0) < DRY_LPH) return [];
 		const drinks = waterUse.bySite.get(site.id);
 		if (drinks === undefined && !inLine(site, arrives, ownLph)) return [];
-		const { mediumL, availableFraction, ...store } = rootStoreOf(site, shelf, parameters);
+		const { mediumL, availableFraction, ...store } = storeOf(site);
 		const flowLph = ownLph.get(site.id) ?? 0;
 		if (drinks !== undefined) {
 			allowed = Math.min(allowed, store.allowedDepletion);
@@ -86,6 +87,17 @@ export function feedInput(of: Fed, feed: Settings, dryLph = 0): FeedPlanInput | 
 		sites,
 		allowedDepletion: feed.allowedDepletion ?? allowed,
 		...settingsOf(of, feed, leastMin)
+	};
+}
+
+/** What the roots of sites can draw on, worked out once for all that are alike. */
+function storesOf({ shelf, parameters }: Pick<Fed, 'shelf' | 'parameters'>) {
+	const known = new Map<string, RootStore>();
+	return (site: Site): RootStore => {
+		const alike = `${site.mediumId} ${site.mediumL} ${site.cropId} ${site.stage}`;
+		const store = known.get(alike) ?? rootStoreOf(site, shelf, parameters);
+		known.set(alike, store);
+		return store;
 	};
 }
 
@@ -131,12 +143,17 @@ function given({ layout, flows }: Pick<Fed, 'layout' | 'flows'>, dryLph: number)
 	return own;
 }
 
-/** Sites that a timer feeds. */
+const timedOf = new WeakMap<Layout, Set<string>>();
+/** Sites that a timer feeds; the same for one layout, whoever asks. */
 export function timedSites({ design, layout }: Pick<Fed, 'design' | 'layout'>): Set<string> {
+	const known = timedOf.get(layout);
+	if (known) return known;
 	const stands = new Set(
 		design.stands.filter((s) => kindOf(s).feeding === 'pump').map((s) => s.id)
 	);
-	return new Set(layout.sites.filter((s) => stands.has(s.standId)).map((s) => s.id));
+	const timed = new Set(layout.sites.filter((s) => stands.has(s.standId)).map((s) => s.id));
+	timedOf.set(layout, timed);
+	return timed;
 }
 
 /** The plan with the grower's own minutes laid over it; null where nothing can be planned. */

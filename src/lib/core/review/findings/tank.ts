@@ -117,8 +117,9 @@ const leastAtRestL = ({ tank, drainBack }: SystemModel): number =>
 
 /** As it is kept it would do, but now it stands low. */
 function lowToday(model: SystemModel, leastL: number): Said[] {
+	if (model.record.nowL === null) return [];
 	const { firstDayBelowPump: day } = model.run.result;
-	if (day === null || model.record.nowL === null) return [];
+	if (day === null) return [];
 	return [
 		{
 			code: 'tank-low-now',

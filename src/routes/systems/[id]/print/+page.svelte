@@ -29,6 +29,15 @@
 	]);
 	const mixing = $derived(mixingSteps(model));
 	const feeds = $derived(model.feed?.plan.events ?? []);
+	/** How the timer is set: a repeat by its spacing, all else by the clock. */
+	const timer = $derived.by(() => {
+		const { school, repeatEveryMin, repeatFromMin } = session.operation.feed;
+		if (school === 'continuous') return 'The pump runs all day.';
+		const on = `${model.feed?.onMin ?? 0} min`;
+		if (school === 'repeat')
+			return `${on} every ${repeatEveryMin} min, day and night, from ${clockOf(repeatFromMin)}.`;
+		return `${on} at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`;
+	});
 	/** Every second where they are many, as on the bench. */
 	const marks = $derived(
 		model.tank.result.marks.filter((_, i, all) => i % 2 === 1 || all.length < 10)
@@ -89,9 +98,7 @@
 		<section>
 			<h2>Timer</h2>
 			<p>
-				{session.operation.feed.school === 'continuous'
-					? 'The pump runs all day.'
-					: `${model.feed?.onMin ?? 0} min at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`}
+				{timer}
 			</p>
 			<h2>Tank tape</h2>
 			<p>
