@@ -51,6 +51,13 @@ export const thresholds = {
 	pumpTooLarge: parameter(2.5, 'times', [2, 4]),
 	/** Hand room over a tank for the pump, the strainer and a can. */
 	handM: parameter(0.2, 'm', [0.15, 0.3]),
+	/** More than this nobody lifts off a tank and holds aside, its roots hanging from it. */
+	liftKg: parameter(
+		8,
+		'kg',
+		[5, 15],
+		'reference masses of ISO 11228-1, about halved for a low and far grip'
+	),
 	/** How much higher than level a hand works from the floor. */
 	reachUpM: parameter(1.2, 'm', [1, 1.4]),
 	/** A bench higher than this is no bench. */

@@ -66,7 +66,7 @@ const underPlants: Rule = (model) => {
 	const carried = layout.containers.filter((c) => c.standId === first!.id);
 	const massKg = carried.reduce((sum, c) => sum + c.massKg, 0);
 	const room = onLid ? layout.tank.hatch : true;
-	if (carried.length === 0 || (design.tank.hatch && room)) return [];
+	if (massKg <= model.limit('liftKg') || (design.tank.hatch && room)) return [];
 	const size = say((layout.tank.hatch?.sizeM ?? 0.11) * 1000, 'size');
 	return [
 		{
