@@ -177,8 +177,6 @@
 		op="tipping"
 		entry={load.tipping.now}
 	/>
-{/if}
-{#if load.tipping}
 	<Figure
 		label="It tips when it leans by"
 		value={load.tipping.now.result.tipAngleDeg}

@@ -64,9 +64,11 @@
 			>
 		{/if}
 	{/each}
-	<text class="name" x="70" y={y(back) - 4}
-		>{session.model.drainBack.result.spills ? 'spills here' : 'after it stops'}</text
-	>
+	{#if session.model.drainBack.result.returnsL > 0}
+		<text class="name" x="70" y={y(back) - 4}
+			>{session.model.drainBack.result.spills ? 'spills here' : 'after it stops'}</text
+		>
+	{/if}
 	<text class="name low" x="70" y={y(pump) + 12}
 		>{session.design.source.kind === 'pump' ? 'pump’s minimum' : 'the tap'}</text
 	>

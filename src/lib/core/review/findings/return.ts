@@ -3,7 +3,7 @@ import { diameterForFlow, drain } from '../../hydraulics';
 import type { ReturnState, SystemModel } from '../../model';
 import { setOf, availableFixes, type Rule, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
-import { subjectOn } from '../words';
+import { containerWords, subjectOn } from '../words';
 
 /** Returns that run too full for their bore and fall, or cannot carry their flow at all. */
 export const returnSize: Rule = (model) =>
@@ -121,7 +121,7 @@ export const returnHeight: Rule = (model) => {
 			off: Math.max(0.01, (water + model.limit('airGapM') - low.endM) * 10),
 			message:
 				`The ${low.name} ends ${say(Math.abs(under) * 1000, 'size')} ${under > 0 ? 'under' : 'over'} the highest water in the tank` +
-				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the buckets.`,
+				`${under > 0 ? '' : ', too close to be sure'}. Water then stands in the pipe and backs up towards the ${containerWords(model)[1]}.`,
 			fixes: () =>
 				availableFixes(
 					lowMm !== undefined &&

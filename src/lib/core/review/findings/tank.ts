@@ -1,6 +1,7 @@
 import { plural } from '../../quantity';
 import { spotOf, TOP_UPS } from '../../design';
 import { daysKept, daysLeft } from '../../model';
+import { STARTING } from '../../parameters';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { containerWords } from '../words';
@@ -92,24 +93,46 @@ export const belowPump: Rule = (model) => {
 				`${say(leavesLPerDay, 'volume')} a day leave the tank. Filled to ${say(fillL, 'volume')} it is down to the ${say(leastL, 'volume')} its ${pumped ? 'pump' : 'tap'} needs after ${say(Math.max(0, lasts), 'days')}, ` +
 				`before the refill every ${topUp.everyDays} days: ${pumped ? 'the pump runs dry and burns out' : 'nothing runs any more and the plants wilt'}.`,
 			off: topUp.everyDays / Math.max(0.05, lasts) - 1,
-			fixes: () =>
-				availableFixes(
+			fixes: () => {
+				const enough = lasting(model, topUp.everyDays);
+				return availableFixes(
 					fit >= 1 && {
 						label: `Refill every ${plural(fit, ['day', `${fit} days`])}`,
 						effect: pumped ? 'the pump stays under water' : 'the tap never runs dry',
 						change: often
 					},
-					...largerTanks(model, (trial) => {
-						const days = daysKept(trial) ?? Infinity;
-						// where no day is left to fill it up, any that is larger is nearer
-						return days >= (fit >= 1 ? topUp.everyDays : 0) ? `lasts ${say(days, 'days')}` : null;
-					}),
+					fuller(model),
+					...enough,
 					byFloat(model),
-					...byFloatInLarger(model)
-				)
+					...byFloatInLarger(model),
+					// where no tank lasts so long, one that is larger is at least nearer
+					...(enough.length > 0 ? [] : lasting(model, 0))
+				);
+			}
 		}
 	];
 };
+
+/** Filled as a new one is, with room for what drains back. */
+function fuller(model: SystemModel): Fix | null {
+	const fillL = Math.floor(model.tank.fullL * STARTING.fillShare.value);
+	if (fillL <= model.operation.fillL) return null;
+	const change = [set('operation.fillL', fillL)];
+	const days = daysKept(model.with(change)) ?? Infinity;
+	return {
+		label: `Fill it to ${say(fillL, 'volume')}`,
+		effect: `lasts ${say(days, 'days')}`,
+		change
+	};
+}
+
+/** Larger tanks that last at least so many days. */
+const lasting = (model: SystemModel, leastDays: number): Fix[] => [
+	...largerTanks(model, (trial) => {
+		const days = daysKept(trial) ?? Infinity;
+		return days >= leastDays ? `lasts ${say(days, 'days')}` : null;
+	})
+];
 
 /** Litres at rest under which the pump draws air once the lines have filled. */
 const leastAtRestL = ({ tank, drainBack }: SystemModel): number =>
