@@ -101,7 +101,7 @@ export const belowPump: Rule = (model) => {
 						effect: pumped ? 'the pump stays under water' : 'the tap never runs dry',
 						change: often
 					},
-					fuller(model),
+					fuller(model, topUp.everyDays),
 					...enough,
 					byFloat(model),
 					...byFloatInLarger(model),
@@ -113,12 +113,13 @@ export const belowPump: Rule = (model) => {
 	];
 };
 
-/** Filled as a new one is, with room for what drains back. */
-function fuller(model: SystemModel): Fix | null {
+/** Filled as a new one is, with room for what drains back, where that lasts so many days. */
+function fuller(model: SystemModel, leastDays: number): Fix | null {
 	const fillL = Math.floor(model.tank.fullL * STARTING.fillShare.value);
 	if (fillL <= model.operation.fillL) return null;
 	const change = [set('operation.fillL', fillL)];
 	const days = daysKept(model.with(change)) ?? Infinity;
+	if (days < leastDays) return null;
 	return {
 		label: `Fill it to ${say(fillL, 'volume')}`,
 		effect: `lasts ${say(days, 'days')}`,
