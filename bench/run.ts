@@ -183,7 +183,11 @@ function layouts(): void {
 			const parts = grown(variant, plants);
 			const [area] = parts.place.areas;
 			// counts are pushed past what a form takes: only the layout is timed
-			const stretched = { ...stretch(parts, plants), parameters: PARAMETERS };
+			const stretched = {
+				...stretch(parts, plants),
+				parameters: PARAMETERS,
+				sourceKind: 'pump' as const
+			};
 			const work = () => void layoutDesign(stretched, area!, BUILT_IN_SHELF);
 			for (let i = 0; i < 5; i++) work();
 			const sites = layoutDesign(stretched, area!, BUILT_IN_SHELF).sites.length;

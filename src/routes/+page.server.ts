@@ -1,4 +1,5 @@
 import { version } from '$app/environment';
+import { METRIC } from '$lib/core/quantity';
 import { cardsOf } from '$lib/server/cards';
 import { databaseFile } from '$lib/server/database';
 import { listDesigns } from '$lib/server/designs';
@@ -34,8 +35,12 @@ export const load: PageServerLoad = async ({ url }) => {
 	return {
 		places: listed.map((one) => {
 			const why = one.place ? null : one.why;
-			const name = one.place?.name ?? ('name' in one ? one.name : '');
-			return { id: one.id, name, why, systems: systemsOf(one.id, why) };
+			const { name, areas, units } = one.place ?? {
+				name: 'name' in one ? one.name : '',
+				areas: [],
+				units: METRIC
+			};
+			return { id: one.id, name, why, systems: systemsOf(one.id, why), areas, units };
 		}),
 		deleted: url.searchParams.get('deleted'),
 		settings: await readSettings(),

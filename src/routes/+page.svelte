@@ -4,6 +4,7 @@
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
 	import { goBackTo, remove as removeSystem } from '$lib/ui/home/broken';
+	import AreaStrip from '$lib/ui/home/AreaStrip.svelte';
 	import Keeping from '$lib/ui/home/Keeping.svelte';
 	import ShelfItem from '$lib/ui/home/ShelfItem.svelte';
 	import { messageOf } from '$lib/ui/workspace/save-queue';
@@ -82,7 +83,7 @@
 				Deleted. <button class="button" onclick={() => void restore()}>Take it back</button>
 			</p>
 		{/if}
-		{#each data.places as { id, name, why, systems } (id)}
+		{#each data.places as { id, name, why, systems, areas, units } (id)}
 			<section>
 				<div class="title">
 					<h1>{name}</h1>
@@ -91,6 +92,7 @@
 							>Go back to the version before</button
 						>{/if}
 				</div>
+				{#if why === null}<AreaStrip placeId={id} {name} {areas} {units} />{/if}
 				{#if why !== null}<p class="problem" role="alert">
 						This place cannot be read, and so its systems cannot be drawn. {why}
 					</p>{/if}
@@ -118,10 +120,10 @@
 			<section>
 				<h1>Grow food without soil</h1>
 				<p>
-					Tell Crelbo what you have: a place, plants you want, or parts in a drawer. It draws a
-					whole working system to scale and shows you its water.
+					Tell Crelbo where you grow and what you have: plants you want, a free corner, or parts in
+					a drawer. It draws a whole working system to scale and shows you its water.
 				</p>
-				<a class="button main" href="/start">Start a system</a>
+				<a class="button main" href="/start">Say where you grow</a>
 			</section>
 		{/each}
 	</main>

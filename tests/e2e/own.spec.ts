@@ -35,7 +35,7 @@ test('started from a place and from parts, with bad answers refused', async ({ p
 	await visit(page, '/start');
 	await page.getByText('A place', { exact: true }).click();
 	await page.getByLabel(/^Length free/).fill('0.1');
-	await expect(page.getByRole('alert')).toContainText('Length must be a number from 0.4 m to 20 m');
+	await expect(page.getByRole('alert')).toContainText('Length must be a number from 0.4 m to 60 m');
 	await expect(page.getByRole('button', { name: 'Draw it' })).toBeDisabled();
 	await page.getByLabel(/^Length free/).fill('2,2');
 	await expect(page.getByText('drawn to scale')).toBeVisible();
@@ -98,7 +98,7 @@ test('files that are not designs are refused in a sentence', async ({ page, quie
 	const table: [string, string, RegExp][] = [
 		['broken.json', RAIL.slice(0, 400), /broken or of another kind/],
 		['foreign.json', '{"a": 1}', /not a Crelbo design/],
-		['newer.json', RAIL.replace('"schemaVersion": 2', '"schemaVersion": 99'), /newer Crelbo/],
+		['newer.json', RAIL.replace('"schemaVersion": 3', '"schemaVersion": 99'), /newer Crelbo/],
 		['large.json', `${RAIL}${' '.repeat(2 * 1024 * 1024)}`, /larger than 2 MB/]
 	];
 	for (const [name, text, says] of table) {

@@ -225,9 +225,9 @@ describe('the API', () => {
 			});
 
 		const wrong: [field: string, value: unknown, says: RegExp][] = [
-			['plants', 0, /plants must be a whole number from 1 to 200/],
+			['plants', 0, /plants must be a whole number from 1 to 1,?000/],
 			['plants', 2.5, /whole number/],
-			['lengthMm', 30, /length must be a number from 300 to 20,?000 mm/],
+			['lengthMm', 30, /length must be a number from 300 to 60,?000 mm/],
 			['variant', 'hanging-garden', /variant must be one of/],
 			['placeId', 'elsewhere', /place must be one of yours/],
 			['name', ' '.repeat(3), /name/],

@@ -62,8 +62,8 @@ describe('design files', () => {
 		['a list', '[]', /not a Crelbo design/],
 		['a file over 2 MB', ' '.repeat(2 * 1024 * 1024 + 1), /larger than 2 MB/],
 		['a newer design', edited((f) => (f.design.schemaVersion = 9)), /newer Crelbo/],
-		['a newer place', edited((f) => (f.place.schemaVersion = 3)), /newer Crelbo/],
-		['a newer file', edited((f) => (f.schemaVersion = 3)), /newer Crelbo/],
+		['a newer place', edited((f) => (f.place.schemaVersion = 9)), /newer Crelbo/],
+		['a newer file', edited((f) => (f.schemaVersion = 9)), /newer Crelbo/],
 		['an unknown field', edited((f) => (f.design.colour = 'red')), /unknown field "colour"/],
 		[
 			'an impossible number',

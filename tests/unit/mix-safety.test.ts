@@ -1,3 +1,4 @@
+import type { SourceWater } from '../../src/lib/core/design';
 import { PARAMETERS } from '../../src/lib/core/parameters';
 import { expect } from 'chai';
 import { rendered } from '../../src/lib/core/review/sentence';
@@ -18,8 +19,8 @@ const mixFindings = (model: SystemModel) =>
 		...said,
 		message: rendered(said.message, model.place.units)
 	}));
-const watered = (model: SystemModel, water: Partial<SystemModel['place']['water']>) =>
-	model.with([set('place.water', { ...model.place.water, ...water })]);
+const watered = (model: SystemModel, water: Partial<SourceWater>) =>
+	model.with([set('place.waters', [{ ...model.place.waters[0]!, ...water }])]);
 
 /** Nothing over its limit, or it is said as a stop. */
 function harmless(model: SystemModel): void {

@@ -79,7 +79,7 @@ describe('what the mix is made of', () => {
 	it('water that brings calcium needs less of it weighed', () => {
 		const model = modelOf(weighed);
 		const calcium = (mgL: number) => {
-			const { mix } = model.with([set('place.water.Ca', mgL)]);
+			const { mix } = model.with([set('place.waters[id=tap].Ca', mgL)]);
 			return mix.items
 				.filter((item) => item.saltId?.startsWith('calcium'))
 				.reduce((sum, item) => sum + item.amount, 0);
@@ -115,7 +115,7 @@ describe('what the mix is made of', () => {
 	it('acid is asked for only where the water needs it, with its caution', () => {
 		const model = modelOf(weighed);
 		const steps = (ph: number) =>
-			mixingSteps(model.with([set('place.water.ph', ph)])).map((s) => s.text);
+			mixingSteps(model.with([set('place.waters[id=tap].ph', ph)])).map((s) => s.text);
 		expect(steps(8).join(' '))
 			.to.match(/Bring the pH/)
 			.and.match(/Acid into water, never water into acid/);

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { applyChanges, defaultArea, defaultPlace } from '../../src/lib/core/design';
+import { applyChanges, newArea, newPlace } from '../../src/lib/core/design';
 import { clockFor, setClock, today } from '../../src/lib/server/clock';
 import { DatabaseProblem, databaseUrl, openDatabase } from '../../src/lib/server/database';
 import { findDesign, listDesigns } from '../../src/lib/server/designs';
@@ -158,7 +158,7 @@ describe('repositories', () => {
 		expect(twin.placeId).to.equal((await listPlaces())[0]!.id);
 		await importDesign(system, { ...place, reachM: 0.9 }, []);
 		expect(await listPlaces()).to.have.length(2);
-		await createPlace(defaultPlace('Home', defaultArea('spot', 'My spot')));
+		await createPlace(newPlace('Home', [newArea('spot', { kind: 'greenhouse' })]));
 		expect(await listPlaces()).to.have.length(3);
 	});
 

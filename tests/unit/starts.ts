@@ -1,7 +1,7 @@
 import {
 	AREA_KINDS,
-	defaultArea,
-	defaultPlace,
+	newArea,
+	newPlace,
 	startSystem,
 	VARIANTS,
 	type NewSystem,
@@ -30,22 +30,8 @@ export const BEGINNINGS: Beginning[] = VARIANTS.flatMap((variant) =>
 	)
 );
 
-const LIT = {
-	setting: 'indoors' as const,
-	tMinC: 18,
-	tMaxC: 25,
-	rhMinPercent: 50,
-	rhMaxPercent: 70,
-	windMS: 0.3,
-	ppfdUmol: 300,
-	photoperiodH: 14,
-	lamp: 'led' as const
-};
-
 function placeOf(kind: Beginning['kind']): Place {
-	const area = { ...defaultArea('area', 'Area', 4, 2.4), kind };
-	const within = kind === 'indoors' || kind === 'tent';
-	return defaultPlace('Place', within ? { ...area, climate: LIT } : area);
+	return newPlace('Place', [newArea('area', { kind, lengthM: 4, widthM: 2.4 })]);
 }
 
 function startOf({ variant, cropId }: Beginning, { areas: [area] }: Place, plants: number) {

@@ -44,6 +44,35 @@ export const TROUBLES: readonly Trouble[] = [
 		says: /^Post stands in the way/
 	},
 	{
+		code: 'through-wall',
+		from: 'lean-to-rail',
+		by: [set('design.stands.0.at', { xM: 1.5, yM: 0.1, faces: 'front' })],
+		area: { lengthM: 4.2 },
+		subject: 'rail.top',
+		says: /“Rail” stands 0.20 m through the edge of Lean-to/
+	},
+	{
+		code: 'same-ground',
+		from: 'mixed-loop',
+		by: [
+			set('design.stands.0.at', { xM: 1, yM: 1, faces: 'front' }),
+			set('design.stands.2.at', { xM: 1.1, yM: 1, faces: 'left' })
+		],
+		area: { lengthM: 5, widthM: 3 },
+		says: /stand on the same ground: they overlap by/
+	},
+	{
+		code: 'door-blocked',
+		from: 'lean-to-rail',
+		by: [set('design.stands.0.at', { xM: 0.6, yM: 0.1, faces: 'front' })],
+		area: {
+			lengthM: 6,
+			widthM: 3,
+			doors: [{ id: 'door1', name: 'Side door', side: 'front', atM: 1, widthM: 0.8, opens: 'in' }]
+		},
+		says: /stands where side door swings: it does not open/
+	},
+	{
 		code: 'floor-overloaded',
 		from: 'kitchen-columns',
 		by: [],

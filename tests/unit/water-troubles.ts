@@ -158,7 +158,7 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 	{
 		code: 'source-water',
 		from: 'lean-to-rail',
-		by: [set('place.water.alkalinityMeqL', 4), set('place.water.Na', 80)],
+		by: [set('place.waters[id=tap].alkalinityMeqL', 4), set('place.waters[id=tap].Na', 80)],
 		says: /4 meq\/L of alkalinity and 80 mg\/L of sodium.*phosphoric acid.*gathers in the loop/,
 		unmended: true
 	},

@@ -1,7 +1,9 @@
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import { placeSchema, upgradePlace, type Place } from '$lib/core/design';
+import { names, refuse } from '$lib/core/quantity';
 import { database, write, type Database } from './database';
-import { placeRevisions, places } from './schema';
+import { designs, placeRevisions, places, revisions } from './schema';
+import { readPlan } from './stored';
 import { attempt, nameIn, readDocument } from './unreadable';
 
 export interface StoredPlace {
@@ -72,6 +74,55 @@ export async function revisePlace(
 		.values({ placeId, parent, document, madeFrom, createdAt: new Date() })
 		.returning({ id: placeRevisions.id });
 	return row!.id;
+}
+
+/** What came of saving a place: it stands, a newer one stands there, or there is none. */
+export type PlaceOutcome = { kind: 'done' | 'stale'; stored: StoredPlace } | { kind: 'gone' };
+
+/**
+ * Saves a place over the revision it is based on.
+ *
+ * @throws InvalidInput where a system stands in an area that is no longer in it
+ */
+export const savePlace = (id: string, base: number, place: Place): Promise<PlaceOutcome> =>
+	write(async (tx) => {
+		const [row] = await select(tx).where(eq(places.id, id));
+		if (!row) return { kind: 'gone' };
+		const current = stored(row);
+		if (current.revision !== base) return { kind: 'stale', stored: current };
+		await refuseHomeless(tx, id, place);
+		const revision = await revisePlace(tx, id, base, place, null);
+		await setPlaceRevision(tx, id, revision);
+		return { kind: 'done', stored: { ...current, place, revision } };
+	});
+
+/** A system must not lose the ground it stands on. */
+async function refuseHomeless(tx: Database, placeId: string, { areas }: Place): Promise<void> {
+	const kept = new Set(areas.map((area) => area.id));
+	const homeless = (await standingIn(placeId, tx)).filter(({ areaId }) => !kept.has(areaId));
+	if (homeless.length > 0)
+		throw refuse(
+			'areas',
+			`${names(homeless.map(({ name }) => `“${name}”`))} ${homeless.length === 1 ? 'stands' : 'stand'} in this area: move or delete what stands there first`
+		);
+}
+
+/** Which systems stand in which area of a place; one that cannot be read stands nowhere known. */
+export async function standingIn(
+	placeId: string,
+	tx: Database = database()
+): Promise<{ id: string; name: string; areaId: string }[]> {
+	const rows = await tx
+		.select({ id: designs.id, document: revisions.document })
+		.from(designs)
+		.innerJoin(revisions, eq(revisions.id, designs.current))
+		.where(and(eq(designs.placeId, placeId), isNull(designs.deletedAt)));
+	return rows.flatMap(({ id, document }) => {
+		const read = attempt(() => readPlan(document));
+		return 'value' in read
+			? [{ id, name: read.value.design.name, areaId: read.value.design.areaId }]
+			: [];
+	});
 }
 
 export const setPlaceRevision = (tx: Database, placeId: string, current: number) =>

@@ -1,249 +1,57 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
-	import { KINDS, suggest, type NewSystem, type Variant } from '$lib/core/design';
-	import { capital, fromShown, scaleOf, show, toShown } from '$lib/core/quantity';
-	import { begin as tryOut, LASTS_DAYS } from '$lib/core/edit';
-	import { BUILT_IN_SHELF } from '$lib/core/shelf';
-	import Choice from '$lib/ui/control/Choice.svelte';
+	import { invalidateAll } from '$app/navigation';
+	import { newArea, type Spotted } from '$lib/core/design';
 	import Logo from '$lib/ui/control/Logo.svelte';
-	import Miniature from '$lib/ui/drawing/Miniature.svelte';
-	import KindChoice from '$lib/ui/home/KindChoice.svelte';
+	import StartForm from '$lib/ui/home/StartForm.svelte';
+	import SpotForm from '$lib/ui/place/SpotForm.svelte';
 	import { messageOf, post } from '$lib/ui/workspace/save-queue';
 	import type { PageData } from './$types';
 
 	const { data }: { data: PageData } = $props();
-	type Have = 'place' | 'plants' | 'parts';
-	let have = $state<Have>('plants');
-	// svelte-ignore state_referenced_locally
-	let areaId = $state(data.place.areas[0]!.id);
-	let cropId = $state('tomato');
-	let count = $state('6');
-	let bucketId = $state('bucket-11');
-	let pumpId = $state('');
-	let effort = $state<'1' | '2' | '3'>('2');
-	let power = $state<'yes' | 'no'>('yes');
-	/** What the grower picked; until then the best suggestion stands. */
-	let picked = $state<Variant | null>(null);
-	const area = $derived(data.place.areas.find((a) => a.id === areaId)!);
-	const units = $derived(data.place.units);
-	// svelte-ignore state_referenced_locally
-	let room = $state(
-		Number(
-			toShown(Math.min(data.place.areas[0]!.lengthM - 0.8, 2.4), 'span', data.place.units).toFixed(
-				1
-			)
-		).toString()
-	);
-	let problem = $state<string | null>(null);
 	let busy = $state(false);
-	const crop = $derived(BUILT_IN_SHELF.crops.find((c) => c.id === cropId)!);
-	const roomMm = $derived(fromShown(Number(room.replace(',', '.')), 'span', units) * 1000);
-	const mostMm = $derived(area.lengthM * 1000 - 300);
-	const showSpan = (m: number) =>
-		`${Number(toShown(m, 'span', units).toFixed(1))} ${scaleOf('span', units).unit}`;
+	let problem = $state<string | null>(null);
 
-	/** Plants that fit a length, two deep, at the spacing this crop likes. */
-	const fits = $derived.by(() => {
-		const pitch = Math.max(350, Math.round((crop.spreadMm * 0.8) / 10) * 10);
-		return 2 * (Math.max(0, Math.floor((roomMm - 360) / pitch)) + 1);
-	});
-	/** What was asked, checked: answers to draw from, or a sentence that says what is wrong. */
-	const asked = $derived.by(() => {
-		if (have === 'place' && !(roomMm >= 400 && roomMm <= 20_000))
-			return { wrong: `Length must be a number from ${showSpan(0.4)} to ${showSpan(20)}.` };
-		const plants = have === 'place' ? fits : Number(count);
-		if (!Number.isInteger(plants) || plants < 1 || plants > 200)
-			return {
-				wrong: `${have === 'parts' ? 'Buckets' : 'Plants'} must be a whole number from 1 to 200.`
-			};
-		return {
-			answers: {
-				areaId,
-				plants,
-				cropId,
-				lengthMm: Math.round(have === 'place' ? roomMm : Math.max(400, mostMm)),
-				depthMm: Math.round(Math.max(200, (area.widthM - area.walkM) * 1000 - 100)),
-				heightMm: Math.round(area.heightM * 1000),
-				...(have === 'parts' && { bucketId, ...(pumpId && { pumpId }) })
-			}
-		};
-	});
-	const suggestions = $derived(
-		suggest({
-			area: area.kind,
-			crop,
-			plants: asked.answers?.plants ?? 1,
-			effort: Number(effort) as 1 | 2 | 3,
-			power: power === 'yes',
-			floorM2: ((asked.answers?.lengthMm ?? 1000) / 1000) * area.widthM
-		}).filter(({ variant }) => have !== 'parts' || variant.startsWith('bucket'))
-	);
-	const variant = $derived(
-		picked && suggestions.some((s) => s.variant === picked) ? picked : suggestions[0]!.variant
-	);
-	const startOf = (of: Variant): NewSystem | null =>
-		asked.answers
-			? {
-					...asked.answers,
-					variant: of,
-					name: `${capital(crop.name)} ${KINDS[of].words.stand}`
-				}
-			: null;
-	const begun = $derived.by(() => {
-		const start = startOf(variant);
-		return start && tryOut(start, data.place, BUILT_IN_SHELF);
-	});
-	const parts = $derived(begun?.parts ?? null);
-	/** How long its tank lasts, where that is short. */
-	const short = $derived(
-		begun && begun.lastsDays !== null && begun.lastsDays < LASTS_DAYS
-			? show(begun.lastsDays, 'days', units)
-			: null
-	);
-
-	async function begin(): Promise<void> {
-		const start = startOf(variant);
-		if (!start) return;
+	/** The first spot of a place, or of a home that is told of for the first time. */
+	async function settle(said: Spotted): Promise<void> {
 		busy = true;
 		problem = null;
-		const response = await post('/api/designs', 'POST', {
-			placeId: data.placeId,
-			...start
-		}).catch(() => null);
+		const place = { ...data.place, areas: [newArea('spot', said)] };
+		const response = await (
+			data.placeId === null
+				? post('/api/places', 'POST', { place })
+				: post(`/api/places/${data.placeId}`, 'PUT', { base: data.revision, place })
+		).catch(() => null);
 		busy = false;
-		if (!response?.ok)
-			return void (problem = response ? await messageOf(response) : 'No connection. Try again.');
-		const { id } = (await response.json()) as { id: string };
-		await goto(`/systems/${id}`);
+		if (response?.ok) await invalidateAll();
+		else problem = response ? await messageOf(response) : 'No connection. Try again.';
 	}
 </script>
 
 <svelte:head><title>Start a system · Crelbo</title></svelte:head>
 
 <div class="start">
-	<header><Logo /> <a href="/">{data.place.name}</a></header>
-	<main>
-		<form
-			id="start"
-			onsubmit={(event) => {
-				event.preventDefault();
-				void begin();
-			}}
-		>
-			<h1>What do you have?</h1>
-			<Choice
-				label="What you have"
-				value={have}
-				options={[
-					{ id: 'plants', name: 'Plants I want' },
-					{ id: 'place', name: 'A place' },
-					{ id: 'parts', name: 'Parts in hand' }
-				]}
-				onpick={(id) => (have = id)}
+	<header>
+		<Logo />
+		<a href="/">{data.place.name}</a>
+		{#if data.placeId !== null && data.place.areas.length > 0}<a
+				class="soft"
+				href="/places/{data.placeId}">its areas</a
+			>{/if}
+	</header>
+	{#if data.placeId === null || data.place.areas.length === 0}
+		<main>
+			<SpotForm
+				title="Where do you grow?"
+				verb="This is my spot"
+				units={data.place.units}
+				{busy}
+				{problem}
+				onsaid={(said) => void settle(said)}
 			/>
-			{#if data.place.areas.length > 1}
-				<label
-					>Where it stands
-					<select class="field" bind:value={areaId}
-						>{#each data.place.areas as a (a.id)}<option value={a.id}>{a.name}</option
-							>{/each}</select
-					>
-				</label>
-			{/if}
-			{#if have === 'place'}
-				<label
-					>Length free, {scaleOf('span', units).unit}<input
-						class="field"
-						inputmode="decimal"
-						bind:value={room}
-					/></label
-				>
-			{:else if have === 'parts'}
-				<label>Buckets I have<input class="field" inputmode="numeric" bind:value={count} /></label>
-				<label
-					>Their size<select class="field" bind:value={bucketId}
-						>{#each BUILT_IN_SHELF.buckets as b (b.id)}<option value={b.id}>{b.name}</option
-							>{/each}</select
-					></label
-				>
-				<label
-					>My pump<select class="field" bind:value={pumpId}
-						><option value="">none yet, choose for me</option
-						>{#each BUILT_IN_SHELF.pumps as p (p.id)}<option value={p.id}>{p.name}</option
-							>{/each}</select
-					></label
-				>
-			{:else}
-				<label>How many<input class="field" inputmode="numeric" bind:value={count} /></label>
-			{/if}
-			<label
-				>{have === 'plants' ? 'Of what' : 'To grow, mostly'}
-				<select class="field" bind:value={cropId}
-					>{#each BUILT_IN_SHELF.crops as c (c.id)}<option value={c.id}>{c.name}</option
-						>{/each}</select
-				>
-			</label>
-			<div>
-				<span>Time to build it</span>
-				<Choice
-					label="Time to build it"
-					value={effort}
-					options={[
-						{ id: '1', name: 'an afternoon' },
-						{ id: '2', name: 'a weekend' },
-						{ id: '3', name: 'as it takes' }
-					]}
-					onpick={(id) => (effort = id)}
-				/>
-			</div>
-			<div>
-				<span>A socket for a pump</span>
-				<Choice
-					label="A socket for a pump"
-					value={power}
-					options={[
-						{ id: 'yes', name: 'yes' },
-						{ id: 'no', name: 'no, or not always' }
-					]}
-					onpick={(id) => (power = id)}
-				/>
-			</div>
-			{#if asked.wrong}<p class="problem" role="alert">{asked.wrong}</p>{/if}
-			{#if begun?.refused}<p class="problem" role="alert">
-					Like this it cannot be begun. {begun.refused}
-				</p>{/if}
-			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-			<button class="button main" disabled={busy || !asked.answers || Boolean(begun?.refused)}
-				>{busy ? 'Drawing it' : 'Draw it'}</button
-			>
-			<p class="soft">
-				Everything else is filled in and marked “assumed”. Change any of it, in any order.
-			</p>
-		</form>
-		<div class="right">
-			{#if asked.answers}
-				<KindChoice
-					{suggestions}
-					value={variant}
-					place={data.place}
-					{startOf}
-					onpick={(id) => (picked = id)}
-				/>
-			{/if}
-			<figure>
-				{#if parts && asked.answers}
-					<Miniature {parts} grown most={{ width: 560, height: 300 }} />
-					<div class="floor"></div>
-					<figcaption>
-						{KINDS[variant].title}, {asked.answers.plants}
-						{asked.answers.plants === 1 ? 'plant' : 'plants'}; drawn to scale. {KINDS[variant]
-							.about}
-						{#if short}The largest vessel that fits it lasts {short} once they are grown.{/if}
-					</figcaption>
-				{/if}
-			</figure>
-		</div>
-	</main>
+		</main>
+	{:else}
+		<StartForm placeId={data.placeId} place={data.place} wanted={data.areaId} />
+	{/if}
 </div>
 
 <style>
@@ -259,54 +67,6 @@
 		min-height: 34px;
 	}
 	main {
-		display: grid;
-		grid-template-columns: minmax(270px, 310px) minmax(0, 1fr);
-		gap: 48px;
-		align-items: start;
 		margin-top: 20px;
-	}
-	form {
-		display: grid;
-		gap: 12px;
-	}
-	h1 {
-		font-size: 30px;
-	}
-	label {
-		display: grid;
-		gap: 4px;
-	}
-	.field {
-		min-height: 40px;
-	}
-	.button {
-		justify-self: start;
-		padding: 11px 18px;
-	}
-	.right {
-		display: grid;
-		gap: 22px;
-		min-width: 0;
-	}
-	figure {
-		margin: 0;
-		min-width: 0;
-	}
-	.floor {
-		height: 4px;
-		background: var(--ink);
-	}
-	figcaption {
-		margin-top: 10px;
-		color: var(--soft);
-	}
-	.problem {
-		color: var(--dry);
-	}
-	@media (max-width: 800px) {
-		main {
-			grid-template-columns: 1fr;
-			gap: 30px;
-		}
 	}
 </style>

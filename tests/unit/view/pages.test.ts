@@ -1,3 +1,4 @@
+import type { Place } from '../../../src/lib/core/design';
 import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
 import { partsOf } from '../../../src/lib/core/construction';
@@ -87,9 +88,10 @@ describe('the shelf of systems', function () {
 			return { id, name: parts.design.name, card: cardOf(parts, BUILT_IN_SHELF), why: null };
 		});
 	};
+	const shown = ({ name, areas, units }: Place) => ({ name, areas, units });
 	const home = async (names: readonly string[], deleted: string | null = null) =>
 		pageOf('', {
-			places: [{ id: 'tern-cottage', name: place.name, why: null, systems: await systems(names) }],
+			places: [{ id: 'tern-cottage', ...shown(place), why: null, systems: await systems(names) }],
 			deleted,
 			...rest
 		});
@@ -115,11 +117,19 @@ describe('the shelf of systems', function () {
 			places: [
 				{
 					id: 'a',
+					...shown(place),
 					name: 'Here',
 					why: null,
 					systems: [...(await systems(DEMO.slice(0, 1))), broken]
 				},
-				{ id: 'b', name: 'There', why: 'What was stored of it is broken.', systems: [] }
+				{
+					id: 'b',
+					name: 'There',
+					why: 'What was stored of it is broken.',
+					systems: [],
+					areas: [],
+					units: place.units
+				}
 			],
 			deleted: null,
 			...rest

@@ -30,7 +30,7 @@ export interface NewSystem extends StandRequest {
 export function startSystem(start: NewSystem, shelf: Shelf): System {
 	const crop = pick(shelf.crops, start.cropId);
 	const kind = kindOf(start);
-	const stand = withinItsSheet(kind.start(start, shelf));
+	const stand = withinItsSheet({ ...kind.start(start, shelf), at: null } as Stand);
 	const sites = kind.slots(stand).slice(0, start.plants);
 	const crops = Object.fromEntries(sites.map((site) => [site.id, crop.id]));
 	const tank = start.tankId
@@ -76,6 +76,7 @@ const usualDesign = (start: NewSystem, stand: Stand, tankId: string, pump: Pump)
 		partId: tankId,
 		shape: null,
 		spot: 'beside',
+		at: null,
 		hatch: false,
 		floorMm: 0,
 		overflowBelowRimMm: 0
@@ -100,6 +101,7 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 	kept: {},
 	dial: 1,
 	shutValves: [],
+	waterId: null,
 	topUp: { kind: 'hand', everyDays: 2, with: 'solution' },
 	change: NO_CHANGE,
 	flushEveryDays: null,

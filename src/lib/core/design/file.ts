@@ -4,9 +4,10 @@ import { ownShelfSchema, type ShelfItem } from '../shelf';
 import { partsIn, partsSchema, type Parts } from './parts';
 import { PLACE_VERSION } from './place';
 import { upgrade1, upgradePlace1 } from './upgrade-1';
+import { upgradePlace2 } from './upgrade-2';
 
 /** The version of the document: raised once whenever the schema of a part changes, with the upgrade. */
-export const FILE_VERSION = 2;
+export const FILE_VERSION = 3;
 
 /** A system travels with the place it stands in and what that place added to the shelf, as one JSON file. */
 export const designFileSchema = z.strictObject({
@@ -41,7 +42,8 @@ function refuseNewer(what: string, path: string, version: unknown, now: number):
 export function upgradePlace(raw: unknown): unknown {
 	if (!isRaw(raw)) return raw;
 	refuseNewer('place', 'place.schemaVersion', raw.schemaVersion, PLACE_VERSION);
-	return raw.schemaVersion === 1 ? upgradePlace1(raw) : raw;
+	const second = raw.schemaVersion === 1 ? upgradePlace1(raw) : raw;
+	return second.schemaVersion === 2 ? upgradePlace2(second) : second;
 }
 
 /**
@@ -56,7 +58,11 @@ export function upgradeFile(raw: unknown): unknown {
 	refuseNewer('file', 'schemaVersion', schemaVersion, FILE_VERSION);
 	if (isRaw(design)) refuseNewer('design', 'design.schemaVersion', design.schemaVersion, 1);
 	if (!isRaw(design) || design.schemaVersion !== 1)
-		return { ...raw, ...('place' in raw && { place: upgradePlace(place) }) };
+		return {
+			...raw,
+			...(schemaVersion === 2 && { schemaVersion: FILE_VERSION }),
+			...('place' in raw && { place: upgradePlace(place) })
+		};
 	const { parts, shelf } = upgrade1(design);
 	const upgraded = { ...rest, schemaVersion: FILE_VERSION, ...parts };
 	return { ...upgraded, ...('place' in raw && { place: upgradePlace(place) }), shelf };

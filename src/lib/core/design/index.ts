@@ -1,3 +1,4 @@
+export * from './area-kinds';
 export * from './bounds';
 export * from './change';
 export * from './climate';
@@ -8,9 +9,11 @@ export * from './feed';
 export { SPOTS } from './loop';
 export * from './file';
 export * from './mix';
+export * from './months';
 export * from './operation';
 export * from './parts';
 export * from './place';
+export * from './placement';
 export * from './plants';
 export * from './record';
 export * from './recount';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { id, oneOf, quantity } from '../quantity';
 import { builtTankShape } from '../shelf';
 import type { Operation } from './operation';
+import { placementSchema } from './placement';
 
 const litres = (name: string, above = 0) => quantity(name, 'volume', { min: above, max: 100_000 });
 
@@ -14,6 +15,8 @@ export const tankSchema = z.strictObject({
 	shape: builtTankShape.nullable(),
 	/** Where it stands from the first stand's low end. */
 	spot: oneOf('spot', SPOTS),
+	/** Where it was put; null: where its spot says. */
+	at: placementSchema.nullable().default(null),
 	/** A way to the pump through the lid, or through a plate over it, without lifting plants. */
 	hatch: z.boolean().default(false),
 	/** Its floor over the floor of the place; below zero it is sunk. */

@@ -48,6 +48,8 @@ export const operationSchema = z.strictObject({
 	shutValves: z.array(id('valve')).max(1000),
 	/** How far the grower fills the tank, at rest. */
 	fillL: quantity('fill', 'volume', { min: 0.1, max: 100_000 }),
+	/** Which water of the place it is filled with; null: the first. */
+	waterId: id('water').nullable().default(null),
 	topUp: topUpSchema,
 	/** When all of the solution is changed, whichever comes first; null: not by that. */
 	change: changeSchema.default(NO_CHANGE),

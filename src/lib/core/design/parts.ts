@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { designSchema } from './design';
 import { operationSchema } from './operation';
-import { placeSchema } from './place';
+import { builtPlaceSchema } from './place';
 import { recordSchema } from './record';
 
 /** What is built and how it is set: they share one chain of revisions and one undo, and a variant holds both. */
@@ -12,7 +12,7 @@ export type Plan = z.infer<typeof planSchema>;
 export const partsSchema = z.strictObject({
 	...planSchema.shape,
 	record: recordSchema,
-	place: placeSchema
+	place: builtPlaceSchema
 });
 export type Parts = z.infer<typeof partsSchema>;
 export type PartName = keyof Parts;

@@ -1,17 +1,26 @@
 import { z } from 'zod';
 import { key, METRIC, oneOf, quantity, refuseRepeats, text, unitsSchema } from '../quantity';
+import {
+	AREA_KIND,
+	AREA_KINDS,
+	COVER_NAMES,
+	COVERS,
+	usualClimate,
+	type AreaKind,
+	type Cover,
+	type LightFrom
+} from './area-kinds';
 import { climateSchema } from './climate';
 import { monthsSchema } from './months';
 
-export const PLACE_VERSION = 2;
-
-export const AREA_KINDS = ['indoors', 'tent', 'greenhouse', 'balcony', 'wall', 'yard'] as const;
-export type AreaKind = (typeof AREA_KINDS)[number];
+export const PLACE_VERSION = 3;
 
 const mgL = (name: string) => quantity(name, 'concentration', { min: 0, max: 10_000 });
 
-/** What comes out of the tap or the butt. */
+/** What comes out of the tap, the butt or the filter. */
 export const sourceWaterSchema = z.strictObject({
+	id: key('water id'),
+	name: text('name of the water', 40),
 	ecMsCm: quantity('strength of the source water', 'strength', { min: 0, max: 20 }),
 	ph: quantity('pH of the source water', 'ratio', { min: 3, max: 11 }),
 	alkalinityMeqL: quantity('alkalinity', 'charge', { min: 0, max: 50 }),
@@ -21,12 +30,57 @@ export const sourceWaterSchema = z.strictObject({
 	Cl: mgL('chloride'),
 	S: mgL('sulfur')
 });
+export type SourceWater = z.infer<typeof sourceWaterSchema>;
+
+/** The four sides of an area, seen from above with its front below. */
+export const SIDES = {
+	front: 'front',
+	right: 'right',
+	back: 'back',
+	left: 'left'
+} as const;
+export type Side = keyof typeof SIDES;
+
+/** A door in a side of an area: what stands where it swings keeps it shut. */
+export const doorSchema = z.strictObject({
+	id: key('door id'),
+	name: text('name of the door', 40),
+	side: oneOf('side of the door', Object.keys(SIDES) as [Side, ...Side[]]).meta({
+		title: 'side',
+		options: SIDES
+	}),
+	atM: quantity('door from the corner', 'span', { min: 0, max: 100 }),
+	widthM: quantity('width of the door', 'span', { min: 0.4, max: 6 }),
+	opens: oneOf('how the door opens', ['in', 'out', 'slides']).meta({
+		title: 'opens',
+		options: { in: 'inwards', out: 'outwards', slides: 'slides or is open' }
+	})
+});
+export type Door = z.infer<typeof doorSchema>;
+
+/** What a house gives at a point of an area. */
+export const POINTS = { socket: 'socket', tap: 'tap', drain: 'drain' } as const;
+export const pointSchema = z.strictObject({
+	id: key('point id'),
+	what: oneOf('what is there', Object.keys(POINTS) as [keyof typeof POINTS]).meta({
+		title: 'what',
+		options: POINTS
+	}),
+	xM: quantity('point from the left', 'span', { min: 0, max: 100 }),
+	yM: quantity('point from the front', 'span', { min: 0, max: 100 })
+});
+export type AreaPoint = z.infer<typeof pointSchema>;
 
 /** One spot of a place: a lean-to, a kitchen wall, a yard. Each has its own size and its own weather. */
 export const areaSchema = z.strictObject({
 	id: key('area id'),
 	name: text('name of the area', 60),
 	kind: oneOf('kind of area', AREA_KINDS),
+	/** What lies over it. */
+	cover: oneOf('cover', Object.keys(COVERS) as [Cover, ...Cover[]]).meta({
+		title: 'cover',
+		options: COVER_NAMES
+	}),
 	lengthM: quantity('length of the area', 'span', { min: 0.3, max: 100 }),
 	widthM: quantity('width of the area', 'span', { min: 0.3, max: 100 }),
 	heightM: quantity('height of the area', 'span', { min: 0.3, max: 20 }),
@@ -49,6 +103,8 @@ export const areaSchema = z.strictObject({
 			})
 		)
 		.max(50),
+	doors: z.array(doorSchema).max(20),
+	points: z.array(pointSchema).max(50),
 	climate: climateSchema
 });
 export type Area = z.infer<typeof areaSchema>;
@@ -61,66 +117,92 @@ export const placeSchema = z
 		}),
 		name: text('name of the place', 80),
 		reachM: quantity('reach', 'span', { min: 0.3, max: 3 }),
-		water: sourceWaterSchema,
+		/** The first is what a system takes unless it says otherwise. */
+		waters: z.array(sourceWaterSchema).min(1, 'a place needs at least one water').max(8),
 		pricePerKwh: quantity('price of electricity', 'perKwh', { min: 0, max: 100 }),
 		units: unitsSchema,
 		months: monthsSchema,
 		/** Cautions that hold for every system here and were seen to once, by finding code. */
 		acknowledged: z.array(text('caution', 60)).max(100).default([]),
-		areas: z.array(areaSchema).min(1, 'a place needs at least one area').max(50)
+		/** None yet: nothing can be begun, and the first thing asked is for one. */
+		areas: z.array(areaSchema).max(50)
 	})
-	.superRefine((place, context) => refuseRepeats(context, place.areas, 'areas'));
+	.superRefine((place, context) => {
+		refuseRepeats(context, place.areas, 'areas');
+		refuseRepeats(context, place.waters, 'waters');
+	});
+/** A place a system stands in: there is a spot for it. */
+export const builtPlaceSchema = placeSchema.refine(({ areas }) => areas.length > 0, {
+	path: ['areas'],
+	error: () => 'a place needs at least one area before a system stands in it'
+});
 export type Place = z.infer<typeof placeSchema>;
+
+/** The water a system takes; one that is gone, or none said, is the place's first. */
+export const waterOf = (place: Pick<Place, 'waters'>, waterId: string | null): SourceWater =>
+	place.waters.find((water) => water.id === waterId) ?? place.waters[0]!;
 
 /** The area a design stands in; one that is gone falls back to the place's first. */
 export const areaOf = (place: Pick<Place, 'areas'>, areaId: string): Area =>
 	place.areas.find((area) => area.id === areaId) ?? place.areas[0]!;
 
-/** A sheltered spot with typical figures, for somebody who has not measured theirs yet. */
-export const defaultArea = (areaId: string, name: string, lengthM = 3, widthM = 2): Area => ({
-	id: areaId,
+/** What a newcomer says of a spot. */
+export interface Spotted {
+	kind: AreaKind;
+	name?: string;
+	lengthM?: number;
+	widthM?: number;
+	light?: LightFrom;
+	latitudeDeg?: number;
+}
+
+/** A spot of a kind with typical figures for all that was not said. */
+export function newArea(areaId: string, said: Spotted): Area {
+	const facts = AREA_KIND[said.kind];
+	const widthM = said.widthM ?? facts.widthM;
+	return {
+		id: areaId,
+		name: said.name ?? facts.title,
+		kind: said.kind,
+		cover: facts.cover,
+		lengthM: said.lengthM ?? facts.lengthM,
+		widthM,
+		heightM: facts.heightM,
+		// in a small spot one stands at its edge
+		walkM: widthM >= 1.6 ? 0.5 : 0,
+		floorKgM2: facts.floorKgM2,
+		studMm: null,
+		sunOnPipes: (said.light ?? facts.light) !== 'lamps',
+		obstacles: [],
+		doors: [],
+		points: [],
+		climate: usualClimate(said.kind, said.light ?? facts.light, said.latitudeDeg)
+	};
+}
+
+/** Typical tap water, for somebody who has not asked their supplier yet. */
+export const usualWater = (id = 'tap', name = 'Tap'): SourceWater => ({
+	id,
 	name,
-	kind: 'greenhouse',
-	lengthM,
-	widthM,
-	heightM: 2.2,
-	walkM: 0.5,
-	floorKgM2: null,
-	studMm: null,
-	sunOnPipes: true,
-	obstacles: [],
-	climate: {
-		setting: 'outdoors',
-		tMinC: 13,
-		tMaxC: 26,
-		rhMinPercent: 50,
-		rhMaxPercent: 85,
-		windMS: 0.5,
-		elevationM: 50,
-		latitudeDeg: 50,
-		dayOfYear: 160,
-		solarMjM2: 14
-	}
+	ecMsCm: 0.4,
+	ph: 7.3,
+	alkalinityMeqL: 2,
+	Ca: 40,
+	Mg: 6,
+	Na: 14,
+	Cl: 20,
+	S: 10
 });
 
-/** A place with one area and typical tap water. */
-export const defaultPlace = (name: string, area: Area): Place => ({
+/** A place with typical tap water, and its areas so far. */
+export const newPlace = (name: string, areas: Area[] = []): Place => ({
 	schemaVersion: PLACE_VERSION,
 	name,
 	reachM: 0.7,
-	water: {
-		ecMsCm: 0.4,
-		ph: 7.3,
-		alkalinityMeqL: 2,
-		Ca: 40,
-		Mg: 6,
-		Na: 14,
-		Cl: 20,
-		S: 10
-	},
+	waters: [usualWater()],
 	pricePerKwh: 0.3,
 	units: METRIC,
 	months: null,
 	acknowledged: [],
-	areas: [area]
+	areas
 });

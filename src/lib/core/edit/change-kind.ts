@@ -98,7 +98,7 @@ function planOf(model: SystemModel, started: System, planted: readonly string[])
  * A stand's id that nothing was ever noted under, so that the stages and readings of the old system are not
  * taken for the new one's.
  */
-function freshId({ design, operation, record }: SystemModel, wanted: string): string {
+export function freshId({ design, operation, record }: SystemModel, wanted: string): string {
 	const noted = [
 		...Object.keys(record.stages),
 		...Object.keys(record.caughtMl),
@@ -113,7 +113,8 @@ function freshId({ design, operation, record }: SystemModel, wanted: string): st
 
 const tankRoom = (model: SystemModel): number => Math.round(model.layout.tank.lengthM * 1000) + 200;
 
-const commonest = (ids: readonly string[]): string | undefined => {
+/** What comes up most often in a list; nothing in an empty one. */
+export const commonest = (ids: readonly string[]): string | undefined => {
 	const counts = new Map<string, number>();
 	for (const id of ids) counts.set(id, (counts.get(id) ?? 0) + 1);
 	return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];

@@ -5,3 +5,4 @@ export * from './change-kind';
 export * from './compare';
 export * from './extension';
 export * from './fit';
+export * from './stands';

@@ -1,5 +1,6 @@
 import type { Area } from '../design';
 import { boxOf } from './outline';
+import { tankGround } from './set-down';
 import type { StandPiece } from './stand-piece';
 import type { Layout, LayoutProblem, Point, TankLayout } from './types';
 
@@ -45,8 +46,16 @@ export function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent
 	return { from, to };
 }
 
-/** A problem where the box is longer, deeper or higher than its area; none where it fits. */
-export function outside({ extent }: Layout, area: Area): LayoutProblem[] {
+/** Less than this through a wall is a matter of measuring, m. */
+const TOUCH_M = 0.005;
+
+/**
+ * What does not fit the area: all of it where it stands anywhere, each thing that was put somewhere where it
+ * stands through a wall or on the ground of another.
+ */
+export function outside(layout: Layout, area: Area, placed: boolean): LayoutProblem[] {
+	if (placed) return [...throughWalls(layout, area), ...onSameGround(layout)];
+	const { extent } = layout;
 	const lengthM = extent.to.xM - extent.from.xM;
 	const widthM = extent.to.yM - extent.from.yM;
 	const heightM = extent.to.zM;
@@ -59,4 +68,42 @@ export function outside({ extent }: Layout, area: Area): LayoutProblem[] {
 			heightM
 		}
 	];
+}
+
+/** Everything that takes ground, by the id it is known by. */
+export const grounds = ({ tank, stands }: Pick<Layout, 'tank' | 'stands'>) => [
+	{ id: 'tank', ground: tankGround(tank) },
+	...stands.map(({ id, ground }) => ({ id, ground }))
+];
+
+function throughWalls(layout: Layout, area: Area): LayoutProblem[] {
+	const high = layout.extent.to.zM;
+	return [
+		...grounds(layout).flatMap(({ id, ground }): LayoutProblem[] => {
+			const byM = Math.max(
+				-ground.x0,
+				ground.x1 - area.lengthM,
+				-ground.y0,
+				ground.y1 - area.widthM
+			);
+			return byM > TOUCH_M ? [{ code: 'through-wall', what: id, byM }] : [];
+		}),
+		...(high > area.heightM
+			? [{ code: 'outside-area' as const, lengthM: 0, widthM: 0, heightM: high }]
+			: [])
+	];
+}
+
+/** Stands on one another's ground; a tank may stand under one. */
+function onSameGround({ stands }: Layout): LayoutProblem[] {
+	return stands.flatMap((one, i) =>
+		stands.slice(i + 1).flatMap((other): LayoutProblem[] => {
+			const [a, b] = [one.ground, other.ground];
+			const byM = Math.min(
+				Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0),
+				Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0)
+			);
+			return byM > TOUCH_M ? [{ code: 'same-ground', what: other.id, other: one.id, byM }] : [];
+		})
+	);
 }

@@ -1,9 +1,12 @@
 export { fillBucket } from './buckets';
 export { crownOf } from './crown';
-export { layoutDesign, pumpJoint } from './layout';
+export { grounds } from './extent';
+export { isPlaced, layoutDesign, pumpJoint } from './layout';
+export * from './put';
 export * from './outline';
 export * from './hatch';
 export * from './row';
+export { doorGround, obstacleGround } from './set-down';
 export * from './tank';
 export * from './types';
 export * from './tower';

@@ -21,13 +21,19 @@ import {
 	type LayoutInput
 } from './types';
 
-/** The fittings variants are put together from. */
-export const TEE_STRAIGHT: Fitting = { name: 'tee, straight on', like: 'teeStraight' };
-export const TEE_BRANCH: Fitting = { name: 'tee, branch', like: 'teeBranch' };
-export const ELBOW: Fitting = { name: 'elbow', like: 'elbow' };
-export const BARB: Fitting = { name: 'barbed joiner', like: 'barb' };
-export const VALVE: Fitting = { name: 'shut-off valve, open', like: 'valve' };
-export const TAP: Fitting = { name: 'tap', like: 'valve' };
+export { BARB, ELBOW, TAP, TEE_BRANCH, TEE_STRAIGHT, VALVE } from './fittings';
+
+/** As it is laid out: from its low end along the front. */
+const groundOf = ({
+	lowEndM,
+	lengthM,
+	depthM
+}: Pick<StandLayout, 'lowEndM' | 'lengthM' | 'depthM'>) => ({
+	x0: lowEndM.xM,
+	x1: lowEndM.xM + lengthM,
+	y0: lowEndM.yM,
+	y1: lowEndM.yM + depthM
+});
 
 /** What grows in a stream catches something of it. */
 const LEAST_CATCH = 0.01;
@@ -320,7 +326,8 @@ export class StandBuilder<S extends Stand> {
 	}
 
 	done(
-		stand: Omit<StandLayout, 'id' | 'row' | 'holes' | 'level' | 'parts'> & Partial<StandLayout>
+		stand: Omit<StandLayout, 'id' | 'row' | 'holes' | 'level' | 'parts' | 'ground' | 'turns'> &
+			Partial<StandLayout>
 	): StandPiece {
 		return {
 			...this.piece,
@@ -328,6 +335,8 @@ export class StandBuilder<S extends Stand> {
 			stand: {
 				level: null,
 				parts: [],
+				turns: 0,
+				ground: groundOf(stand),
 				...stand,
 				id: this.stand.id,
 				row: this.row,

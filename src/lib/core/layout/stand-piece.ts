@@ -12,7 +12,7 @@ export interface Anchor {
 	feedNode: Readonly<FeedNode>;
 }
 
-export type StandPiece = Omit<Layout, 'tank' | 'pump' | 'extent' | 'stands'> & {
+export type StandPiece = Omit<Layout, 'tank' | 'pump' | 'extent' | 'stands' | 'origin'> & {
 	stand: Layout['stands'][number];
 	/** How high its feed wants the main to rise, m. */
 	feedM: number;

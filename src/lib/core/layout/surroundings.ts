@@ -6,8 +6,8 @@ const LAMP_M = 0.05;
 
 /** Lamps over what is built, from its left and its front; the drawing grows to hold them. */
 export function hang(layout: Layout, design: Pick<Design, 'lamps'>): void {
-	const { from, to } = layout.extent;
-	const [left, front] = [from.xM, from.yM];
+	const { to } = layout.extent;
+	const { xM: left, yM: front } = layout.origin;
 	for (const lamp of design.lamps) {
 		const x = left + lamp.xM;
 		const y = front + lamp.yM;

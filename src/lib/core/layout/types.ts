@@ -8,6 +8,8 @@ import type { LayoutTower, LayoutTowerInput } from './tower';
 export interface LayoutInput {
 	design: Pick<Design, 'stands' | 'tank' | 'lines' | 'lamps'>;
 	operation: Pick<Operation, 'crops' | 'shutValves' | 'fillL'>;
+	/** Mains leave a tank with a pump over its rim, one without at its foot. */
+	sourceKind: 'pump' | 'tank';
 	record: Pick<SystemRecord, 'stages'>;
 	parameters: Pick<ParameterSet, 'growth' | 'vessels' | 'light' | 'wind'>;
 }
@@ -17,6 +19,14 @@ export interface Point {
 	xM: number;
 	yM: number;
 	zM: number;
+}
+
+/** Ground from above, m: its low corner and the opposite one. */
+export interface Ground {
+	x0: number;
+	x1: number;
+	y0: number;
+	y1: number;
 }
 
 /** A corner of an outline, m: across and up, or across and back. */
@@ -106,6 +116,8 @@ export interface FeedRun {
 	open: boolean;
 	/** Falls back to the tank by gravity when the pump stops. */
 	emptiesBack: boolean;
+	/** Of a main along the floor: only what lies over this height does, m. */
+	fallsAboveM?: number;
 }
 
 /** What each of some sites gets of a flow: pairs, for objects with a key of their own each are slow by the hundred. */
@@ -155,6 +167,10 @@ export interface ReturnRun {
 	/** Elevation of its outlet over the tank (the pipe's underside). */
 	endM: number;
 	containerIds: string[];
+	/** Returns that run into this one, by id. */
+	joins?: string[];
+	/** The return it runs into; it ends over the tank where there is none. */
+	into?: string;
 	lifted: boolean;
 	/** Of a level line: metres from each container to the next, from the tank on; closed to a ring or not. */
 	level?: { order: string[]; metres: number[]; closed: boolean };
@@ -239,6 +255,10 @@ export type LayoutProblem =
 	/** Not on the shelf; the first of its kind is drawn. */
 	| { code: 'unknown-part'; what: string; id: string; drawn: string; instead: Replacement }
 	| { code: 'outside-area'; lengthM: number; widthM: number; heightM: number }
+	/** Stands through a wall of its area by so much, m. */
+	| { code: 'through-wall'; what: string; byM: number }
+	/** Two things on the same ground. */
+	| { code: 'same-ground'; what: string; other: string; byM: number }
 	| {
 			code: 'cannot-be-built';
 			standId: string;
@@ -260,6 +280,8 @@ export interface Layout {
 	solids: Solid[];
 	problems: LayoutProblem[];
 	stands: StandLayout[];
+	/** Where what hangs is measured from. */
+	origin: Point;
 	/** Box around everything that is built (not plants). */
 	extent: { from: Point; to: Point };
 }
@@ -278,6 +300,9 @@ export interface StandLayout {
 	lowEndM: Point;
 	lengthM: number;
 	depthM: number;
+	/** The ground it takes, from above, and quarter turns to the left it is turned by. */
+	ground: Ground;
+	turns: number;
 	/** What it is made of, empty, kg. */
 	frameKg: number;
 	stance: Stance;

@@ -1,5 +1,6 @@
 import { areaOf } from '../design';
 import { layoutDesign } from '../layout';
+import { sourceKind } from './source';
 import { stage } from './stage';
 
 /** The area of the place it stands in. */
@@ -20,6 +21,6 @@ export const layout = stage(
 		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows'],
 		parameters: ['growth', 'vessels', 'light', 'wind']
 	},
-	{ area },
+	{ area, sourceKind },
 	(given) => layoutDesign(given, given.area, given.shelf)
 );

@@ -18,7 +18,7 @@ export const light = stage(
 	{ design: ['lamps'], operation: ['lampHours'] },
 	{ layout, area, weather, day },
 	({ design, operation, layout, area, weather, day }) => {
-		const { from } = layout.extent;
+		const { origin: from } = layout;
 		const input = {
 			lamps: design.lamps.map(
 				({ id, ppfUmolS, spreadDeg, lengthM, xM, yM, heightM, turnedDeg, towardsDeg }) => ({

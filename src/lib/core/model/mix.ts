@@ -1,4 +1,4 @@
-import type { Operation, Place } from '../design';
+import type { Operation, SourceWater } from '../design';
 import {
 	LIMITED,
 	recipe,
@@ -16,6 +16,7 @@ import { clamp, rootOf } from '../quantity';
 import { pick, SALTS, type Crop, type SaltId, type Stage } from '../shelf';
 import { loopWater } from './loop-water';
 import { drainBackState } from './returns';
+import { sourceWater } from './source-water';
 import { stage } from './stage';
 import { tank } from './tank';
 import { waterUse, type CropUse, type WaterUse } from './water-use';
@@ -105,12 +106,11 @@ export const strength = stage(
 	'strength',
 	{
 		operation: ['mix'],
-		place: ['water'],
 		shelf: ['crops'],
 		parameters: ['growth', 'leafTargets', 'fruitTargets', 'traceTargets', 'limits', 'mixing']
 	},
-	{ waterUse },
-	({ operation, place, shelf, parameters, waterUse }) => {
+	{ waterUse, sourceWater },
+	({ operation, sourceWater, shelf, parameters, waterUse }) => {
 		const { mix } = operation;
 		const crops = waterUse.crops.map((use) => ({ ...use, crop: pick(shelf.crops, use.crop.id) }));
 		const bands = crops.map(({ crop, stage }) => bandOf(crop, stage, parameters));
@@ -135,7 +135,7 @@ export const strength = stage(
 			targetsMgL: targetsAt(aimMsCm, fruiting, parameters),
 			recipe:
 				source.kind === 'salts'
-					? fitRecipe(place.water, source.saltIds, { aimMsCm, fruiting }, parameters)
+					? fitRecipe(sourceWater, source.saltIds, { aimMsCm, fruiting }, parameters)
 					: null
 		};
 	}
@@ -160,11 +160,10 @@ export const filled = stage(
 /** The mix for what is to be filled. */
 export const mix = stage(
 	'mix',
-	{ operation: ['mix'], place: ['water'], parameters: ['mixing'] },
-	{ strength, filled },
-	({ operation, place, strength, filled, parameters }): MixState => {
+	{ operation: ['mix'], parameters: ['mixing'] },
+	{ strength, filled, sourceWater },
+	({ operation, sourceWater: water, strength, filled, parameters }): MixState => {
 		const litres = Math.max(0.1, filled[operation.mix.fills]);
-		const { water } = place;
 		const { source, method } = operation.mix;
 		const dosed =
 			source.kind === 'salts'
@@ -189,7 +188,7 @@ export const mix = stage(
 type Dosed = Pick<MixState, 'items' | 'expectedMsCm' | 'salts'>;
 type Fitted = NonNullable<MixState['recipe']>;
 
-type Water = Place['water'];
+type Water = Omit<SourceWater, 'id' | 'name'>;
 const ionsOf = ({ Ca, Mg, Na, Cl, S }: Water) => ({ Ca, Mg, Na, Cl, S });
 
 /**

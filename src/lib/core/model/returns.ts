@@ -153,7 +153,9 @@ export const returns = stage(
 			let heldL = 0;
 			for (const id of run.containerIds) {
 				flowLph += falling.intoLph.get(id) ?? 0;
-				heldL += heldWater({ media: [], poolL: 0, ...fallingInput(falling, id) }).fallingL;
+				// what falls in a vessel is counted with the return it runs into first
+				if (!run.joins)
+					heldL += heldWater({ media: [], poolL: 0, ...fallingInput(falling, id) }).fallingL;
 			}
 			const fallingL = take(run.standId, heldL);
 			const state = carried(run, flowLph, transit.manningN.value);
@@ -250,10 +252,14 @@ function emptying(
 	}
 	return layout.runs.flatMap((run) => {
 		if (!run.open) return [];
-		const { innerDiameterMm, lengthM, standId } = run;
+		const { innerDiameterMm, lengthM, standId, fallsAboveM } = run;
 		// into a tank that stands higher nothing falls back
 		const behind = lines.checkValve || source.kind !== 'pump' || !run.emptiesBack;
-		const share = behind ? shareOver(run, (lowest.get(standId) ?? Infinity) + OVER_M) : 1;
+		const share = behind
+			? shareOver(run, (lowest.get(standId) ?? Infinity) + OVER_M)
+			: fallsAboveM === undefined
+				? 1
+				: shareOver(run, fallsAboveM);
 		return share > 0 ? [{ innerDiameterMm, lengthM: lengthM * share }] : [];
 	});
 }

@@ -4,6 +4,7 @@ import { saltBuildUp, type SaltBuildUp, type SaltBuildUpInput } from '../water';
 import { account } from './account';
 import { layout } from './layout';
 import { mix } from './mix';
+import { sourceWater } from './source-water';
 import { stage } from './stage';
 
 export interface SaltState {
@@ -21,12 +22,11 @@ export const saltInMedia = stage(
 	'salt in the medium',
 	{
 		operation: ['uptakePercent', 'flushEveryDays'],
-		place: ['water'],
 		shelf: ['media', 'crops'],
 		parameters: ['roots', 'thresholds']
 	},
-	{ layout, account, mix },
-	({ operation, place, shelf, parameters, layout, account, mix }): SaltState[] =>
+	{ layout, account, mix, sourceWater },
+	({ operation, sourceWater, shelf, parameters, layout, account, mix }): SaltState[] =>
 		account.stands.flatMap(({ standId, way, suppliedL, drunkL, drainedL }): SaltState[] => {
 			const planted = layout.sites.filter((site) => site.standId === standId && site.cropId);
 			if (way === 'returns' || drunkL <= 0 || planted.length === 0) return [];
@@ -37,7 +37,7 @@ export const saltInMedia = stage(
 				LEAST_L,
 				planted.reduce((sum, site) => sum + held(site), 0)
 			);
-			const rinse = { litres: mediumL * roots.flushTimes.value, msCm: place.water.ecMsCm };
+			const rinse = { litres: mediumL * roots.flushTimes.value, msCm: sourceWater.ecMsCm };
 			const most = Math.min(...planted.map(({ cropId }) => pick(shelf.crops, cropId!).ecFullMsCm));
 			const feedMsCm = Math.min(MOST_MSCM, mix.strengthMsCm);
 			const input: SaltBuildUpInput = {

@@ -14,6 +14,7 @@ import { sharing } from './sharing';
 import { curve, source } from './source';
 import { tightest } from './spacing';
 import { siphon } from './siphon';
+import { sourceWater } from './source-water';
 import type { Stage } from './stage';
 import { held } from './stored-water';
 import { account } from './account';
@@ -59,6 +60,7 @@ export const STAGES = {
 	run,
 	feed,
 	pumpEnergy,
+	sourceWater,
 	strength,
 	filled,
 	mix,

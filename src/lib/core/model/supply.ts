@@ -1,15 +1,22 @@
-import { litresNow, type Design, type Operation, type Place, type SystemRecord } from '../design';
+import {
+	litresNow,
+	type Design,
+	type Operation,
+	type SourceWater,
+	type SystemRecord
+} from '../design';
 import { reservoirRun, reservoirSize, type ReservoirRunInput } from '../water';
 import { account, type WaterAccount } from './account';
 import { loopWater, sharedL, type LoopWater } from './loop-water';
 import { mix, type MixState } from './mix';
 import { drainBackState, inTransitL, returns } from './returns';
+import { sourceWater } from './source-water';
 import { stage } from './stage';
 import { tank, type TankState } from './tank';
 
 interface Topped {
 	operation: Pick<Operation, 'topUp' | 'uptakePercent'>;
-	place: Pick<Place, 'water'>;
+	sourceWater: Pick<SourceWater, 'ecMsCm'>;
 	mix: MixState;
 }
 
@@ -17,9 +24,9 @@ interface Topped {
 const MOST_MSCM = 20;
 
 /** Strength of what tops the tank up, mS/cm. A weak top-up brings just what the plants take. */
-export function topUpStrength({ operation, place, mix }: Topped): number {
+export function topUpStrength({ operation, sourceWater, mix }: Topped): number {
 	const kind = operation.topUp.with;
-	if (kind === 'water') return place.water.ecMsCm;
+	if (kind === 'water') return sourceWater.ecMsCm;
 	const weak = (mix.strengthMsCm * operation.uptakePercent) / 100;
 	return Math.min(MOST_MSCM, kind === 'weak' ? weak : mix.strengthMsCm);
 }
@@ -80,10 +87,9 @@ export const run = stage(
 	{
 		design: ['reserve'],
 		operation: ['topUp', 'fillL', 'uptakePercent', 'change'],
-		record: ['nowL'],
-		place: ['water']
+		record: ['nowL']
 	},
-	{ tank, account, mix, loopWater, drainBackState },
+	{ tank, account, mix, loopWater, drainBackState, sourceWater },
 	(given) => {
 		const { record, operation, tank, account, mix, loopWater, drainBackState } = given;
 		const loop = (litres: number) =>

@@ -1,4 +1,4 @@
-import { kindOf, plantsOf, type Plant } from '../design';
+import { COVERS, kindOf, plantsOf, type Plant } from '../design';
 import { pick, type Crop, type Stage as Growth } from '../shelf';
 import { evapotranspiration, plantDemand } from '../water';
 import { day } from './day';
@@ -10,11 +10,11 @@ export const weather = stage(
 	'weather',
 	{ parameters: ['light'] },
 	{ area, day },
-	({ area: { kind, climate }, day, parameters: { light } }) => {
+	({ area: { cover, climate }, day, parameters: { light } }) => {
 		const byLamp = climate.setting === 'indoors' && climate.lamp === 'led';
 		// what comes through the glass of a greenhouse is given as radiation; its roof keeps the warmth
 		const glazed =
-			climate.setting === 'outdoors' && kind === 'greenhouse' && climate.solarMjM2 !== undefined;
+			climate.setting === 'outdoors' && COVERS[cover].keepsWarm && climate.solarMjM2 !== undefined;
 		const input = {
 			...climate,
 			...(glazed && { cover: climate.cover ?? ('glass' as const) }),

@@ -27,7 +27,7 @@ const mind = (text: string): MixingStep => ({ text, amount: null, kind: 'mind' }
 const VESSELS = { tank: 'the tank', reserve: 'the reserve', loop: 'the tank, in portions,' };
 
 function toDo(model: SystemModel): MixingStep[] {
-	const { mix, say, place, operation, design } = model;
+	const { mix, say, sourceWater, operation, design } = model;
 	const young = model.waterUse.crops.some((c) => c.stage === 'seedling' || c.stage === 'young');
 	const vessel = VESSELS[operation.mix.fills];
 	const mixed =
@@ -41,10 +41,10 @@ function toDo(model: SystemModel): MixingStep[] {
 		...(operation.mix.method === 'meter'
 			? [act(`Read the strength ${mixed}`, say(mix.expectedMsCm, 'strength'))]
 			: []),
-		...(place.water.ph > mix.ph.high
+		...(sourceWater.ph > mix.ph.high
 			? [
 					act(
-						`Bring the pH from about ${place.water.ph} down to`,
+						`Bring the pH from about ${sourceWater.ph} down to`,
 						mix.ph.agree
 							? `${mix.ph.low.toFixed(1)}–${mix.ph.high.toFixed(1)}`
 							: mix.ph.aim.toFixed(2)
@@ -55,7 +55,7 @@ function toDo(model: SystemModel): MixingStep[] {
 	];
 }
 
-function toMind({ mix, place, parameters }: SystemModel): MixingStep[] {
+function toMind({ mix, sourceWater, parameters }: SystemModel): MixingStep[] {
 	const { guessedG } = parameters.thresholds;
 	const calcium = mix.items.some((item) => item.saltId?.startsWith('calcium'));
 	const traces = mix.items.filter(({ saltId, amount }) => saltId && amount < guessedG.value).length;
@@ -74,7 +74,7 @@ function toMind({ mix, place, parameters }: SystemModel): MixingStep[] {
 					)
 				]
 			: []),
-		...(place.water.ph > mix.ph.high
+		...(sourceWater.ph > mix.ph.high
 			? [mind('Acid into water, never water into acid; gloves and goggles; never near bleach.')]
 			: [])
 	];

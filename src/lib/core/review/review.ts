@@ -5,6 +5,7 @@ import { whenGrown } from './grown';
 import { rendered, type SaidFigure } from './sentence';
 import { emitterRange } from './findings/emitter-range';
 import * as feed from './findings/feed';
+import { doors } from './findings/floor';
 import { underTheRoof } from './findings/height';
 import * as hung from './findings/wall-fixings';
 import * as level from './findings/level';
@@ -37,6 +38,7 @@ type When = 'now' | 'grown' | 'both';
 export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[room.place, 'grown'],
 	[room.obstacles, 'grown'],
+	[doors, 'grown'],
 	[flow.dryOutlets, 'now'],
 	[flow.pumpSize, 'both'],
 	[flow.underDemand, 'both'],

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
 	import { clockOf, minutesOf } from '../clock/day-drag';
-	import { useSession } from '../workspace/context';
+	import { useFields } from '../workspace/context';
 
 	interface Props {
 		label: string;
@@ -12,12 +12,12 @@
 		called?: string;
 	}
 	const { label, path, else: usual, called }: Props = $props();
-	const session = useSession();
+	const fields = useFields();
 	const uid = $props.id();
-	const stored = $derived(valueAt(session.parts, path) as number | null);
+	const stored = $derived(valueAt(fields.parts, path) as number | null);
 	function set(text: string): void {
 		const at = minutesOf(text);
-		if (at !== null) session.set(path, at, label);
+		if (at !== null) fields.set(path, at, label);
 	}
 </script>
 
@@ -31,7 +31,7 @@
 		onchange={(e) => set(e.currentTarget.value)}
 	/>
 	{#if called && stored === null}<small>{called}</small>
-	{:else if called}<button class="quiet" onclick={() => session.set(path, null, label)}
+	{:else if called}<button class="quiet" onclick={() => fields.set(path, null, label)}
 			>{called}</button
 		>{/if}
 </div>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { fieldNumber, fromShown, scaleOf, toShown } from '$lib/core/quantity';
 	import { valueAt } from '$lib/core/design';
-	import { useSession } from '../workspace/context';
+	import { useFields } from '../workspace/context';
 
 	interface Props {
 		label: string;
@@ -17,22 +17,22 @@
 		and?: (value: number) => { path: string; value: unknown }[];
 	}
 	const { label, path, unit, times = 1, empty, and }: Props = $props();
-	const session = useSession();
-	const kind = $derived(session.quantityAt(path));
+	const fields = useFields();
+	const kind = $derived(fields.quantityAt(path));
 	const uid = $props.id();
-	const stored = $derived(valueAt(session.parts, path) as number | null);
-	const shown = $derived(stored === null ? '' : fieldNumber(stored * times, kind, session.units));
-	const unitText = $derived(unit ?? scaleOf(kind, session.units).unit);
-	const assumed = $derived(session.design.assumed.includes(path));
+	const stored = $derived(valueAt(fields.parts, path) as number | null);
+	const shown = $derived(stored === null ? '' : fieldNumber(stored * times, kind, fields.units));
+	const unitText = $derived(unit ?? scaleOf(kind, fields.units).unit);
+	const assumed = $derived(fields.assumed(path));
 	let draft = $state<string | null>(null);
 	let problem = $state<string | null>(null);
 	/** Something was typed, be it the very figure shown: a rounded one then becomes the stored one. */
 	let touched = false;
 
 	function range(): string {
-		const bounds = session.bounds(path);
+		const bounds = fields.bounds(path);
 		if (!bounds) return 'a number';
-		const at = (n: number) => Number(toShown(n * times, kind, session.units).toPrecision(4));
+		const at = (n: number) => Number(toShown(n * times, kind, fields.units).toPrecision(4));
 		const text = `from ${at(bounds.min)} to ${at(bounds.max)}${unitText ? ` ${unitText}` : ''}`;
 		return bounds.whole && times === 1 ? `a whole number ${text}` : `a number ${text}`;
 	}
@@ -44,12 +44,12 @@
 		touched = false;
 		draft = text;
 		if (text === '' && empty !== undefined) {
-			problem = session.set(path, null, `${label}: ${empty}`);
+			problem = fields.set(path, null, `${label}: ${empty}`);
 			if (!problem) reset();
 			return;
 		}
-		const bounds = session.bounds(path);
-		const value = fromShown(Number(text), kind, session.units) / times;
+		const bounds = fields.bounds(path);
+		const value = fromShown(Number(text), kind, fields.units) / times;
 		const kept = bounds?.whole ? Math.round(value) : Number(value.toPrecision(10));
 		const off =
 			text === '' || !Number.isFinite(value) || (bounds?.whole && Math.abs(kept - value) > 1e-6);
@@ -59,7 +59,7 @@
 		}
 		if (kept === stored) return reset();
 		const changes = [{ path, value: kept }, ...(and?.(kept) ?? [])];
-		problem = session.apply(changes, label);
+		problem = fields.apply(changes, label);
 		if (!problem) reset();
 	}
 

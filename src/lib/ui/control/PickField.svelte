@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
-	import { useSession } from '../workspace/context';
+	import { useFields } from '../workspace/context';
 
 	interface Props {
 		label: string;
@@ -12,10 +12,10 @@
 		and?: (id: string) => { path: string; value: unknown }[];
 	}
 	const { label, path, options, chosen, and }: Props = $props();
-	const session = useSession();
+	const fields = useFields();
 	const uid = $props.id();
-	const value = $derived(chosen ?? String(valueAt(session.parts, path)));
-	const assumed = $derived(session.design.assumed.includes(path));
+	const value = $derived(chosen ?? String(valueAt(fields.parts, path)));
+	const assumed = $derived(fields.assumed(path));
 	let problem = $state<string | null>(null);
 </script>
 
@@ -30,7 +30,7 @@
 		{value}
 		onchange={(event) => {
 			const id = event.currentTarget.value;
-			problem = session.apply([{ path, value: id }, ...(and?.(id) ?? [])], label);
+			problem = fields.apply([{ path, value: id }, ...(and?.(id) ?? [])], label);
 		}}
 	>
 		{#each options as option (option.id)}

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
-	import { useSession } from '../workspace/context';
+	import { useFields } from '../workspace/context';
 
 	interface Props {
 		label: string;
@@ -8,11 +8,11 @@
 		rows?: number;
 	}
 	const { label, path, rows = 1 }: Props = $props();
-	const session = useSession();
+	const fields = useFields();
 	const uid = $props.id();
-	const value = $derived(String(valueAt(session.parts, path) ?? ''));
+	const value = $derived(String(valueAt(fields.parts, path) ?? ''));
 	let problem = $state<string | null>(null);
-	const take = (text: string) => (problem = text === value ? null : session.set(path, text, label));
+	const take = (text: string) => (problem = text === value ? null : fields.set(path, text, label));
 </script>
 
 <div class="row" class:tall={rows > 1}>

@@ -1,16 +1,16 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
-	import { useSession } from '../workspace/context';
+	import { useFields } from '../workspace/context';
 
 	const { label, path }: { label: string; path: string } = $props();
-	const session = useSession();
+	const fields = useFields();
 </script>
 
 <label>
 	<input
 		type="checkbox"
-		checked={valueAt(session.parts, path) === true}
-		onchange={(event) => session.set(path, event.currentTarget.checked, label)}
+		checked={valueAt(fields.parts, path) === true}
+		onchange={(event) => fields.set(path, event.currentTarget.checked, label)}
 	/>
 	{label}
 </label>

@@ -5,6 +5,7 @@
 	import { useSession } from '../workspace/context';
 	import Catches from './Catches.svelte';
 	import Elevation from './Elevation.svelte';
+	import FloorPlan from './FloorPlan.svelte';
 	import FlowBars from './FlowBars.svelte';
 	import { frameOf } from './frame';
 	import HeadLine from './HeadLine.svelte';
@@ -66,19 +67,21 @@
 		onpointerup={() => (hold = null)}
 		onpointercancel={() => (hold = null)}
 	>
-		<svg
-			width={width * zoom}
-			height={tall}
-			viewBox="0 0 {width * zoom} {tall}"
-			role="group"
-			aria-label="{session.design.name} from the front and from above"
-		>
-			{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
-			<Elevation {frame} />
-			{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
-			{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
-			{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
-		</svg>
+		{#if session.step === 'place'}
+			<FloorPlan width={width * zoom} height={drawn * zoom} />
+		{:else}<svg
+				width={width * zoom}
+				height={tall}
+				viewBox="0 0 {width * zoom} {tall}"
+				role="group"
+				aria-label="{session.design.name} from the front and from above"
+			>
+				{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
+				<Elevation {frame} />
+				{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
+				{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
+				{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
+			</svg>{/if}
 		{#if session.step === 'dry-run'}<Catches {frame} />{/if}
 		{#if feeding}<DayStrip {width} />{/if}
 	</section>

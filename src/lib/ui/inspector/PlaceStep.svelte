@@ -1,18 +1,20 @@
 <script lang="ts">
+	import { waterOf } from '$lib/core/design';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
 	import Lamps from './Lamps.svelte';
-	import Obstacles from './Obstacles.svelte';
-	import Toggle from '../control/Toggle.svelte';
+	import AreaFields from '../place/AreaFields.svelte';
+	import AreaThings from '../place/AreaThings.svelte';
+	import WhereItStands from './WhereItStands.svelte';
+	import WaterFields from '../place/WaterFields.svelte';
 
 	const session = useSession();
 	const area = $derived(session.model.area);
 	const extent = $derived(session.model.layout.extent);
-	const at = $derived(`place.areas[id=${area.id}]`);
-	const climate = $derived(area.climate);
+	const water = $derived(waterOf(session.place, session.operation.waterId));
 	const weather = $derived(session.model.weather);
 </script>
 
@@ -29,28 +31,9 @@
 {#if session.place.areas.length > 1}
 	<PickField label="Area" path="design.areaId" options={session.place.areas} />
 {/if}
-<NumberField label="Length" path="{at}.lengthM" />
-<NumberField label="Width" path="{at}.widthM" />
-<NumberField label="Height" path="{at}.heightM" />
-<NumberField label="Kept free in front to walk" path="{at}.walkM" />
-<NumberField label="How far you reach" path="place.reachM" />
-<NumberField label="Floor may bear" path="{at}.floorKgM2" empty="unknown" />
-<NumberField label="Studs in the wall, middle to middle" path="{at}.studMm" empty="solid wall" />
-<Toggle label="Sun reaches the pipes" path="{at}.sunOnPipes" />
-<h3>A warm day here</h3>
-<NumberField label="Coolest" path="{at}.climate.tMinC" />
-<NumberField label="Warmest" path="{at}.climate.tMaxC" />
-<NumberField label="Driest air" path="{at}.climate.rhMinPercent" />
-<NumberField label="Dampest air" path="{at}.climate.rhMaxPercent" />
-<NumberField label="Wind at the leaves" path="{at}.climate.windMS" />
-{#if climate.setting === 'indoors'}
-	<NumberField label="Lamps at the leaves" path="{at}.climate.ppfdUmol" />
-	<NumberField label="Lamps on" path="{at}.climate.photoperiodH" />
-{:else if climate.solarMjM2 !== undefined}
-	<NumberField label="Sun that gets in" path="{at}.climate.solarMjM2" />
-{:else}
-	<NumberField label="Hours of sun" path="{at}.climate.sunshineH" />
-{/if}
+<WhereItStands />
+<h3>{area.name}</h3>
+<AreaFields {area} place={session.place} />
 <Figure
 	label="Water the air draws"
 	value={weather.result.et0MmDay}
@@ -66,16 +49,22 @@
 	entry={weather}
 />
 <Lamps />
-<h3>Obstacles</h3>
-<Obstacles {at} />
+<AreaThings {area} />
 <h3>Source water</h3>
-<NumberField label="Strength" path="place.water.ecMsCm" />
-<NumberField label="pH" path="place.water.ph" />
-<NumberField label="Alkalinity" path="place.water.alkalinityMeqL" />
-<NumberField label="Calcium" path="place.water.Ca" />
-<NumberField label="Magnesium" path="place.water.Mg" />
-<NumberField label="Sodium" path="place.water.Na" />
-<NumberField label="Chloride" path="place.water.Cl" />
-<NumberField label="Sulfur" path="place.water.S" />
+{#if session.place.waters.length > 1}
+	<PickField
+		label="Filled with"
+		path="operation.waterId"
+		chosen={water.id}
+		options={session.place.waters}
+	/>
+{/if}
+<WaterFields {water} />
 <h3>Power</h3>
 <NumberField label="Electricity costs" path="place.pricePerKwh" />
+<NumberField label="How far you reach" path="place.reachM" />
+<p class="soft">
+	Other areas, the year and more waters: <a href="/places/{session.placeId}?area={area.id}"
+		>all of {session.place.name}</a
+	>.
+</p>

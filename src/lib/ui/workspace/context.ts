@@ -1,7 +1,28 @@
 import { getContext, setContext } from 'svelte';
+import type { Quantity, Units } from '$lib/core/quantity';
+import type { Bounds, Change } from '$lib/core/design';
 import type { Session } from './session.svelte';
 
-const KEY = Symbol('session');
+/** What a field needs of the document it stands in: a system's, or a place's alone. */
+export interface Fields {
+	/** The document, part by part. */
+	readonly parts: unknown;
+	readonly units: Units;
+	/** What a number at a path is a figure of, and what it may be. */
+	quantityAt(path: string): Quantity;
+	bounds(path: string): Bounds | undefined;
+	/** Filled in for the grower, and not yet looked at. */
+	assumed(path: string): boolean;
+	/** Makes and keeps a change; says why not where it cannot be. */
+	apply(changes: Change[], label: string): string | null;
+	set(path: string, value: unknown, label: string): string | null;
+}
 
-export const provideSession = (session: Session): Session => setContext(KEY, session);
-export const useSession = (): Session => getContext<Session>(KEY);
+const SESSION = Symbol('session');
+const FIELDS = Symbol('fields');
+
+export const provideFields = <F extends Fields>(fields: F): F => setContext(FIELDS, fields);
+export const useFields = (): Fields => getContext<Fields>(FIELDS);
+export const provideSession = (session: Session): Session =>
+	setContext(SESSION, provideFields(session));
+export const useSession = (): Session => getContext<Session>(SESSION);

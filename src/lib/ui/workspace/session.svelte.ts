@@ -42,6 +42,7 @@ export const MOST_ZOOM = 6;
  */
 export class Session {
 	readonly id: string;
+	readonly placeId: string;
 	readonly today: string;
 	model = $state.raw() as SystemModel;
 	/** The model as last kept: for what is too much to work out at every step of a drag. */
@@ -94,6 +95,7 @@ export class Session {
 
 	constructor({ id, stored, today }: Opened) {
 		this.id = id;
+		this.placeId = stored.placeId;
 		this.today = today;
 		this.committed = partsIn(stored);
 		this.known = this.committed;
@@ -135,6 +137,7 @@ export class Session {
 	}
 	say = (value: number, kind: Quantity): string => show(value, kind, this.units);
 	bounds = (path: string) => boundsAt(this.parts, path);
+	assumed = (path: string): boolean => this.design.assumed.includes(path);
 	/** What a number of the document is a figure of, as its schema says. */
 	quantityAt = (path: string): Quantity => fieldAt(this.parts, path)?.quantity ?? 'count';
 

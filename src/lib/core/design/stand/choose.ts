@@ -1,6 +1,6 @@
 import { STARTING } from '../../parameters';
 import type { Crop } from '../../shelf';
-import type { AreaKind } from '../place';
+import { AREA_KIND, type AreaKind } from '../area-kinds';
 import { KINDS, VARIANTS, type Variant } from './index';
 
 export interface SelectionCriteria {
@@ -25,14 +25,16 @@ export interface Suggestion {
 /** Variants in the order they suit what somebody has and wants; all are offered, the best first. */
 export function suggest(criteria: SelectionCriteria): Suggestion[] {
 	const tall = criteria.crop.habit === 'climber' || criteria.crop.spreadMm >= 400;
+	// under glass against a wall it is a greenhouse of another shape
+	const area = criteria.area === 'lean-to' ? 'greenhouse' : criteria.area;
 	const needM2 = criteria.plants * STARTING.packing.value * (criteria.crop.spreadMm / 1000) ** 2;
 	return VARIANTS.map((variant, order) => {
 		const { suits, feeding, good } = KINDS[variant];
 		const reasons: [points: number, why: string][] = [];
 		if (feeding === 'valve') reasons.push([criteria.power ? 0 : 4, '']);
 		else if (!criteria.power) reasons.push([-6, 'needs power for its pump']);
-		if (suits.places.includes(criteria.area)) reasons.push([2, '']);
-		else reasons.push([-2, `more at home in a ${suits.places[0]}`]);
+		if (suits.places.includes(area)) reasons.push([2, '']);
+		else reasons.push([-2, `more at home in a ${AREA_KIND[suits.places[0]!].noun}`]);
 		if (tall && !suits.tall) reasons.push([-5, 'too slight for plants this large']);
 		else if (!tall && suits.height === 'tall') reasons.push([2, '']);
 		else if (tall) reasons.push([1, '']);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, key, oneOf, quantity, text } from '../../quantity';
+import { placementSchema } from '../placement';
 
 /**
  * The vocabulary of stands: what variants have in common has one name and one range, so that findings, grips
@@ -58,12 +59,17 @@ export const head = <const V extends string, const F extends string>(variant: V,
 	id: key('stand id'),
 	family: z.literal(family),
 	variant: z.literal(variant),
-	name: text('name of the stand', 60)
+	name: text('name of the stand', 60),
+	/** Where it was put; null: end to end from the tank. */
+	at: placementSchema.nullable().default(null)
 });
+
+/** No longer row is served from one end. */
+const MOST_ROW_MM = 60_000;
 
 /** A row of things on something level. */
 export const levelRowOf = (what: string, things: string) => ({
-	lengthMm: size(`length of the ${what}`, 200, 20_000),
+	lengthMm: size(`length of the ${what}`, 200, MOST_ROW_MM),
 	lowEndHeightMm: size(`height of the ${what}`, 0, 2500),
 	endClearMm: size('clearance at the ends', 0, 2000),
 	pitchMm: size(`${things} spacing`, 50, 3000),

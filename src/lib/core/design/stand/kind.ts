@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { AreaKind } from '../place';
+import type { AreaKind } from '../area-kinds';
 import type { Loop } from '../loop';
 import type { Noun } from '../../quantity';
 import type { Shelf } from '../../shelf';
@@ -59,7 +59,7 @@ export interface StandKind<S extends { id: string }> {
 	along: string;
 	sheet: { sites: readonly (keyof S & string)[]; lines: readonly (keyof S & string)[] };
 	slots(stand: S): Slot[];
-	start(ask: StandRequest, shelf: Shelf): S;
+	start(ask: StandRequest, shelf: Shelf): Omit<S, 'at'>;
 	loop?(loop: Loop, ask: StandRequest, shelf: Shelf): Loop;
 }
 

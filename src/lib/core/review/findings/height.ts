@@ -1,4 +1,4 @@
-import { fieldsOf, kindOf } from '../../design';
+import { AREA_KIND, fieldsOf, kindOf } from '../../design';
 import { crownOf, type Site } from '../../layout';
 import type { SystemModel } from '../../model';
 import { capital } from '../../quantity';
@@ -6,8 +6,6 @@ import { pick } from '../../shelf';
 import { availableFixes, set, setOf, type Fix, type Rule } from '../finding';
 import { say } from '../sentence';
 
-/** Areas with a roof over them. */
-const ROOFED: ReadonlySet<string> = new Set(['indoors', 'tent', 'greenhouse']);
 /** A climber wants at least so much string to climb, m. */
 const LEAST_STRING_M = 0.6;
 
@@ -22,7 +20,7 @@ function topOf({ shelf, design }: SystemModel, site: Site): number {
 /** Grown plants, and what holds them, that do not fit under the roof. */
 export const underTheRoof: Rule = (model) => {
 	const { area, design, layout } = model;
-	if (!ROOFED.has(area.kind)) return [];
+	if (!AREA_KIND[area.kind].roofed) return [];
 	const planted = layout.sites.filter(({ cropId }) => cropId);
 	const tops = planted.map((site) => topOf(model, site));
 	const [first] = planted;

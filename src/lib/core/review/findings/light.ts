@@ -1,5 +1,5 @@
 import { plural, names } from '../../quantity';
-import { hoursOf, lampPath, type Change } from '../../design';
+import { AREA_KIND, hoursOf, lampPath, type Change } from '../../design';
 import { crownOf, type Site } from '../../layout';
 import type { SystemModel } from '../../model';
 import { pick } from '../../shelf';
@@ -107,7 +107,7 @@ function spotsFor(model: SystemModel, way: 'over' | 'beside') {
 	const [long, deep] = [extent.to.xM - extent.from.xM, extent.to.yM - extent.from.yM];
 	const along = Math.max(1, Math.ceil(long / LAMP_EVERY_M));
 	const xs = Array.from({ length: along }, (_, i) => toCm((long * (i + 0.5)) / along));
-	const roofed = !['yard', 'balcony', 'wall'].includes(area.kind);
+	const { roofed } = AREA_KIND[area.kind];
 	const most = roofed ? area.heightM - 0.06 : Infinity;
 	if (way === 'over') {
 		const heightM = toCm(Math.min(most, overLeavesM(model) + 0.45));

@@ -102,7 +102,7 @@ export const returnFall: Rule = (model) =>
 export const returnHeight: Rule = (model) => {
 	const water = model.drainBack.highestM;
 	const low = model.layout.returns
-		.filter((run) => !run.lifted && run.way === 'fall')
+		.filter((run) => !run.lifted && run.way === 'fall' && run.into === undefined)
 		.sort((a, b) => a.endM - b.endM)[0];
 	if (!low || low.endM >= water + model.limit('airGapM')) return [];
 	const i = model.design.stands.findIndex((stand) => stand.id === low.standId);

@@ -1,10 +1,11 @@
 import { capital, counted, names } from '../../quantity';
 import { countAlong, fieldAt, fieldsOf, keysOf, kindOf, spotOf, type Stand } from '../../design';
-import type { Impossible, LayoutProblem, Replacement } from '../../layout';
+import { isPlaced, type Impossible, type LayoutProblem, type Replacement } from '../../layout';
 import { shapeHeightMm, type ShelfLists, type TankShape } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
+import { sameGround, standingInIt, throughWall } from './floor';
 import { subjectOn } from '../words';
 
 /** More in a row than its length has room for. */
@@ -277,6 +278,10 @@ export const place: Rule = (model) =>
 				return outsideArea(model, problem);
 			case 'unknown-part':
 				return unknown(model, problem);
+			case 'through-wall':
+				return throughWall(model, problem);
+			case 'same-ground':
+				return sameGround(model, problem);
 		}
 	});
 
@@ -288,6 +293,7 @@ const standsIn = (o: Obstacle, { from, to }: Box): boolean =>
 
 /** What stands on the floor where the bench or the tank should. */
 export const obstacles: Rule = (model) => {
+	if (isPlaced(model.design)) return standingInIt(model);
 	const { layout, area, design } = model;
 	const { from, to } = layout.extent;
 	const what = kindOf(design.stands[0]!).words.stand;

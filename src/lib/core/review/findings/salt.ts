@@ -70,7 +70,7 @@ function drained(
 
 /** Source water that is hard, salty or alkaline, and what that costs. */
 export const sourceWater: Rule = (model) => {
-	const { water } = model.place;
+	const { sourceWater: water } = model;
 	if (model.waterUse.crops.length === 0) return [];
 	const said: string[] = [];
 	if (water.alkalinityMeqL > model.limit('alkalineMeqL'))

@@ -86,7 +86,7 @@ function outOfRange(model: SystemModel): Said[] {
 
 /** So much of the label dose that the strength comes out as recommended. */
 function labelDose(model: SystemModel, aim: number): Fix | false {
-	const water = model.place.water.ecMsCm;
+	const water = model.sourceWater.ecMsCm;
 	if (aim <= water) return false;
 	const { labelShare } = model.operation.mix;
 	const wanted = labelShare * ((model.mix.recommendedMsCm - water) / (aim - water));

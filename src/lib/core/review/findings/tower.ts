@@ -1,3 +1,4 @@
+import { AREA_KIND } from '../../design';
 import { names } from '../../quantity';
 import type { SystemModel } from '../../model';
 import { availableFixes, type Fix, type Rule, type Said, setOf } from '../finding';
@@ -50,8 +51,6 @@ export const leaning: Rule = (model) =>
 	});
 
 /** Where no wind comes. */
-const SHELTERED: ReadonlySet<string> = new Set(['indoors', 'tent', 'greenhouse']);
-
 /** Its top held by something that holds. */
 function tiedUp(model: SystemModel, standId: string): Fix[] {
 	const stand = model.design.stands.find(({ id }) => id === standId);
@@ -88,7 +87,7 @@ export const pushes: Rule = (model) => {
 
 /** A free-standing tower in the wind, at this level and at empty. */
 export const wind: Rule = (model) => {
-	if (SHELTERED.has(model.area.kind)) return [];
+	if (AREA_KIND[model.area.kind].sheltered) return [];
 	const gusty = model.limit('gustKmH');
 	return model.loads.flatMap(({ stand, tipping }): Said[] => {
 		if (!tipping || tipping.now.result.gustKmH >= gusty) return [];

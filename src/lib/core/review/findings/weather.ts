@@ -1,24 +1,9 @@
-import type { Area } from '../../design';
+import { MONTH_NAMES, type Area } from '../../design';
 import type { SystemModel } from '../../model';
 import { names } from '../../quantity';
 import { pick, type Crop } from '../../shelf';
 import type { Rule, Said } from '../finding';
 import { say } from '../sentence';
-
-const MONTHS = [
-	'January',
-	'February',
-	'March',
-	'April',
-	'May',
-	'June',
-	'July',
-	'August',
-	'September',
-	'October',
-	'November',
-	'December'
-];
 
 /** A stretch of weather: a month where somebody said what it is like, else the typical day. */
 interface Spell {
@@ -30,7 +15,7 @@ interface Spell {
 function spellsOf({ area, place }: SystemModel): Spell[] {
 	const outdoors = area.climate.setting === 'outdoors';
 	const months = (place.months ?? []).flatMap((month, i): Spell[] =>
-		month ? [{ name: MONTHS[i]!, tMinC: month.tMinC, tMaxC: month.tMaxC }] : []
+		month ? [{ name: MONTH_NAMES[i]!, tMinC: month.tMinC, tMaxC: month.tMaxC }] : []
 	);
 	if (outdoors && months.length > 0) return months;
 	const { tMinC, tMaxC } = area.climate;

@@ -1,0 +1,131 @@
+<script lang="ts">
+	import {
+		CLIMATES,
+		MONTH_NAMES,
+		monthsOf,
+		usualWater,
+		type ClimateName,
+		type Place
+	} from '$lib/core/design';
+	import NumberField from '../control/NumberField.svelte';
+	import TextField from '../control/TextField.svelte';
+	import { useFields } from '../workspace/context';
+	import WaterFields from './WaterFields.svelte';
+
+	/** What holds for all of a place: its waters, its year, its power, and how far somebody reaches. */
+	const { place }: { place: Place } = $props();
+	const fields = useFields();
+	const uid = $props.id();
+	let month = $state(6);
+	const said = $derived(place.months?.[month] ?? null);
+
+	function addWater(): void {
+		const taken = new Set(place.waters.map(({ id }) => id));
+		let n = 2;
+		while (taken.has(`water${n}`)) n += 1;
+		fields.set('place.waters', [...place.waters, usualWater(`water${n}`, 'Rain butt')], 'a water');
+	}
+	const dropWater = (id: string) =>
+		fields.set(
+			'place.waters',
+			place.waters.filter((water) => water.id !== id),
+			'a water taken away'
+		);
+	const south = $derived(
+		place.areas.some(({ climate }) => climate.setting === 'outdoors' && climate.latitudeDeg < 0)
+	);
+	function takeClimate(name: string): void {
+		if (name === '') fields.set('place.months', null, 'no months');
+		else if (name in CLIMATES)
+			fields.set('place.months', monthsOf(name as ClimateName, south), 'the months of a climate');
+	}
+	function sayMonth(): void {
+		const months = place.months ?? Array.from({ length: 12 }, () => null);
+		fields.set('place.months', months.with(month, monthsOf('mild', south)[month]!), 'a month');
+	}
+	const range = $derived.by(() => {
+		const months = (place.months ?? []).filter((one) => one !== null);
+		if (months.length === 0) return null;
+		return [
+			Math.min(...months.map(({ tMinC }) => tMinC)),
+			Math.max(...months.map(({ tMaxC }) => tMaxC))
+		] as const;
+	});
+</script>
+
+<TextField label="Called" path="place.name" />
+<NumberField label="How far you reach" path="place.reachM" />
+<NumberField label="Electricity costs" path="place.pricePerKwh" />
+<h3>The year outdoors</h3>
+<div class="row">
+	<label for="{uid}-climate">Begin from a climate</label>
+	<select
+		id="{uid}-climate"
+		class="field"
+		value={place.months === null ? '' : 'own'}
+		onchange={(event) => takeClimate(event.currentTarget.value)}
+	>
+		<option value="">not said</option>
+		{#if place.months !== null}<option value="own">as it is below</option>{/if}
+		{#each Object.entries(CLIMATES) as [id, { title }] (id)}<option value={id}>{title}</option
+			>{/each}
+	</select>
+</div>
+{#if range}
+	<p class="soft">Over the year from {range[0]} to {range[1]} °C outdoors.</p>
+{/if}
+<div class="row">
+	<label for="{uid}-month">Month</label>
+	<select id="{uid}-month" class="field" bind:value={month}>
+		{#each MONTH_NAMES as name, i (i)}<option value={i}>{name}</option>{/each}
+	</select>
+</div>
+{#if said}
+	<NumberField label="Coolest night" path="place.months.{month}.tMinC" />
+	<NumberField label="Warmest day" path="place.months.{month}.tMaxC" />
+	<NumberField label="Driest air" path="place.months.{month}.rhMinPercent" />
+	<NumberField label="Dampest air" path="place.months.{month}.rhMaxPercent" />
+	<NumberField label="Wind" path="place.months.{month}.windMS" />
+	<NumberField label="Sun on level ground" path="place.months.{month}.solarMjM2" />
+{:else}
+	<p class="soft">
+		Nobody has said what {MONTH_NAMES[month]} is like.
+		<button class="quiet" onclick={sayMonth}>Say it</button>
+	</p>
+{/if}
+<h3>Source water</h3>
+{#each place.waters as water, i (water.id)}
+	<details open={place.waters.length === 1}>
+		<summary>{water.name}{i === 0 ? ', taken unless a system says otherwise' : ''}</summary>
+		<WaterFields {water} />
+		{#if place.waters.length > 1}<button class="quiet" onclick={() => dropWater(water.id)}
+				>Take {water.name.toLowerCase()} away</button
+			>{/if}
+	</details>
+{/each}
+{#if place.waters.length < 8}<button class="quiet" onclick={addWater}>Add a water</button>{/if}
+
+<style>
+	.row {
+		display: grid;
+		grid-template-columns: minmax(90px, 0.7fr) 1fr;
+		gap: 8px;
+		align-items: center;
+		padding: 3px 0;
+	}
+	select {
+		width: 100%;
+	}
+	details {
+		border-left: 3px solid var(--hair);
+		padding-left: 10px;
+		margin-bottom: 6px;
+	}
+	summary {
+		cursor: pointer;
+		padding: 4px 0;
+	}
+	.quiet {
+		margin-left: -6px;
+	}
+</style>
