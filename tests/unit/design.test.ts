@@ -122,7 +122,7 @@ describe('changes', () => {
 	const bounds: [path: string, min: number, max: number, whole: boolean][] = [
 		['design.stands[id=rail].pitchMm', 50, 3000, false],
 		['operation.dial', 0.1, 1, false],
-		['design.reserve.volumeL', 0, 100_000, false],
+		['design.reserve.count', 1, 12, true],
 		['operation.feed.setMin', 1, 1440, true],
 		['operation.mix.strengthMsCm', 0.2, 6, false]
 	];

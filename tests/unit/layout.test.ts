@@ -193,8 +193,11 @@ describe('bucket bench', () => {
 		// every cut goes over a barb at either end
 		const overBarbs = 2 * insertionM(pick(BUILT_IN_SHELF.tubes, 'feed-13'));
 		const rows = layout.runs.filter((r) => r.tubeId === 'feed-13');
-		const cuts = rows.map((r) => r.lengthM + overBarbs);
-		expect(parts.get('feed-13')!.count).to.equal(rows.length);
+		// the hose of the reserve is of the same tube, cut at each elbow
+		const { hose } = layout.reserve!;
+		const pieces = 1 + hose.fittings.length;
+		const cuts = [...rows.map((r) => r.lengthM + overBarbs), hose.lengthM + pieces * overBarbs];
+		expect(parts.get('feed-13')!.count).to.equal(rows.length + pieces);
 		expect(parts.get('feed-13')!.lengthM).to.be.closeTo(
 			1.05 * cuts.reduce((a, b) => a + b, 0),
 			1e-9

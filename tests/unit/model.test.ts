@@ -3,6 +3,7 @@ import {
 	boundsAt,
 	kindOf,
 	standPath,
+	usualReserve,
 	valveId,
 	type Change,
 	type Parts
@@ -53,7 +54,7 @@ function changesOf(parts: Parts): Change[] {
 		set('record.stages', Object.fromEntries(crops.map(([id]) => [id, 'young']))),
 		set('operation.shutValves', [valveId(design.stands[0]!.id, 0)]),
 		set('operation.topUp', { kind: 'float', with: 'weak' }),
-		set('design.reserve', design.reserve === null ? { volumeL: 80 } : null),
+		set('design.reserve', design.reserve === null ? usualReserve(80) : null),
 		set('record.pumpTest', {
 			pumpId: design.source.kind === 'pump' ? design.source.partId : 'none',
 			readings: [

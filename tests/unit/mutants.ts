@@ -1,4 +1,11 @@
-import { boundsAt, partsSchema, setPaths, valueAt, type Parts } from '../../src/lib/core/design';
+import {
+	boundsAt,
+	partsSchema,
+	setPaths,
+	usualReserve,
+	valueAt,
+	type Parts
+} from '../../src/lib/core/design';
 import { example, EXAMPLES } from './example';
 
 /** Figures that come again: the same seed makes the same mutants anywhere. */
@@ -54,7 +61,7 @@ const ODD: readonly (readonly [path: string, value: unknown])[] = [
 	['operation.feed.school', 'pulse'],
 	['operation.topUp', { kind: 'float', with: 'weak' }],
 	['operation.topUp', { kind: 'float', with: 'water' }],
-	['design.reserve', { volumeL: 120 }],
+	['design.reserve', usualReserve(120)],
 	['design.lines.checkValve', true],
 	['place.units', { system: 'us', strength: 'ppm500' }]
 ];

@@ -4,7 +4,7 @@ import { hoursOf, kindOf, partsIn, plantsOf, readDesignFile } from '../../src/li
 import { calculate } from '../../src/lib/core/operations';
 import { InvalidInput } from '../../src/lib/core/quantity';
 import { SystemModel } from '../../src/lib/core/model';
-import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { BUILT_IN_SHELF, litresAt, shapeHeightMm } from '../../src/lib/core/shelf';
 
 /** As much of a version 1 file as is looked at here. */
 interface Old {
@@ -144,7 +144,10 @@ describe('files of version 1', () => {
 			]);
 			const { water, source, lamps } = old.design;
 			expect(operation.topUp.kind).to.equal(water.topUp.kind);
-			expect(design.reserve?.volumeL ?? null).to.equal(water.topUp.reserveL ?? null);
+			const { reserve } = design;
+			const litres = reserve && litresAt(reserve.shape!, shapeHeightMm(reserve.shape!));
+			if (litres === null) expect(water.topUp.reserveL ?? null).to.equal(null);
+			else expect(litres).to.be.closeTo(water.topUp.reserveL!, 1e-6);
 			expect(operation.dial).to.equal(source.dial ?? 1);
 			for (const { id, hours } of lamps) expect(hoursOf(operation, id)).to.equal(hours);
 		});

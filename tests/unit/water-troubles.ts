@@ -98,10 +98,27 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 	},
 	{ code: 'reserve-runs-out', from: 'float-top-up', by: [] },
 	{
+		code: 'reserve-too-low',
+		from: 'lean-to-rail',
+		by: [set('design.reserve.floorMm', 0)],
+		subject: 'reserve',
+		says: /under the float: .* never run in/
+	},
+	{
+		code: 'refill-too-slow',
+		from: 'lean-to-rail',
+		by: [
+			set('design.reserve.hoseTubeId', 'feed-4'),
+			set('design.reserve.at', { xM: -90, yM: 0, faces: 'front' }),
+			set('record.useFactor', 3)
+		],
+		subject: 'reserve'
+	},
+	{
 		code: 'float-may-stick',
 		from: 'lean-to-rail',
 		by: [],
-		says: /79 L go over its brim.*Stuck shut/,
+		says: /76.7 L go over its brim.*Stuck shut/,
 		unmended: true
 	},
 	{

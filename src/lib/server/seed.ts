@@ -3,7 +3,7 @@ import columns from '../../../examples/kitchen-columns.json';
 import rail from '../../../examples/lean-to-rail.json';
 import table from '../../../examples/loft-table.json';
 import channels from '../../../examples/yard-channels.json';
-import { applyChanges, parseDesignFile, type Change } from '$lib/core/design';
+import { applyChanges, parseDesignFile, usualReserve, type Change } from '$lib/core/design';
 import { keepAlternative } from './alternatives';
 import { createDesign } from './saving';
 import { createPlace, listPlaces } from './places';
@@ -55,7 +55,7 @@ const DEMO: readonly Demo[] = [
 		variant: {
 			name: 'A float and a reserve',
 			changes: [
-				set('design.reserve', { volumeL: 120 }),
+				set('design.reserve', usualReserve(120)),
 				set('operation.topUp', { kind: 'float', with: 'weak' })
 			]
 		}

@@ -43,8 +43,7 @@ describe('what differs between two designs', () => {
 		[
 			'lean-to-rail',
 			set('design.reserve', null),
-			{ name: 'Reserve', mine: '120 L', theirs: 'none' },
-			['31.7 gal', 'none']
+			{ name: 'Reserve', mine: '120 L rain butt', theirs: 'none' }
 		],
 		[
 			'lean-to-rail',

@@ -40,6 +40,7 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 		add(run.tubeId, tube.name, 1 + bends, run.lengthM + 2 * (1 + bends) * insertionM(tube));
 		if (bends > 0) add(`bend ${tube.id}`, `Elbow for ${tube.nominalMm} mm return pipe`, bends);
 	}
+	if (layout.reserve && design.reserve) reserveParts(list, design.reserve, layout.reserve, shelf);
 	if (design.lines.filter) add('filter', 'Screen filter', 1);
 	if (design.lines.checkValve) add('check-valve', 'Check valve', 1);
 	for (const joint of [...pumpJoint(design, shelf), ...layout.joints])
@@ -48,6 +49,30 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 			add(`adapter ${joint.id}`, joint.adapter, joint.count);
 	return list.lines;
 }
+
+/** The vessels of a reserve, each with its tap, what joins them, and the hose with its float. */
+function reserveParts(
+	{ add, part }: PartsList,
+	reserve: NonNullable<Design['reserve']>,
+	{ hose, vessels }: NonNullable<Layout['reserve']>,
+	shelf: Shelf
+): void {
+	part(shelf.tanks, reserve.partId, reserve.count);
+	part(shelf.emitters, reserve.valveId, 1);
+	const tube = pick(shelf.tubes, hose.tubeId);
+	const cuts = 1 + hose.fittings.length;
+	add(tube.id, tube.name, cuts, hose.lengthM + 2 * cuts * insertionM(tube));
+	const size = `${tube.nominalMm} mm`;
+	add(`reserve-tap ${tube.id}`, `Tank connector with tap, ${size}`, reserve.count);
+	if (hose.fittings.length > 0) add(`elbow ${tube.id}`, `Elbow, ${size}`, hose.fittings.length);
+	if (vessels.length > 1) {
+		add(tube.id, tube.name, vessels.length - 1, (vessels.length - 1) * JOIN_M);
+		add(`tee ${tube.id}`, `Tee, ${size}`, vessels.length - 1);
+	}
+}
+
+/** From the foot of one vessel to the next, m. */
+const JOIN_M = 0.4;
 
 /** Lines of the parts list, each part once. */
 class PartsList {

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { id, quantity, refuseRepeats, text } from '../quantity';
 import { lampSchema, supportSchema } from './extras';
-import { linesSchema, reserveSchema, sourceSchema, tankSchema } from './loop';
+import { linesSchema, sourceSchema, tankSchema } from './loop';
+import { reserveSchema } from './reserve';
 import { kindOf, standSchema } from './stand';
 
 /** More than these on one loop are a farm: no home drives them from one tank. */

@@ -4,7 +4,7 @@ import { ownShelfSchema, type ShelfItem } from '../shelf';
 import { partsIn, partsSchema, type Parts } from './parts';
 import { PLACE_VERSION } from './place';
 import { upgrade1, upgradePlace1 } from './upgrade-1';
-import { upgradePlace2 } from './upgrade-2';
+import { upgradeDesign2, upgradePlace2 } from './upgrade-2';
 
 /** The version of the document: raised once whenever the schema of a part changes, with the upgrade. */
 export const FILE_VERSION = 3;
@@ -60,11 +60,17 @@ export function upgradeFile(raw: unknown): unknown {
 	if (!isRaw(design) || design.schemaVersion !== 1)
 		return {
 			...raw,
+			...('design' in raw && { design: upgradeDesign2(design) }),
 			...(schemaVersion === 2 && { schemaVersion: FILE_VERSION }),
 			...('place' in raw && { place: upgradePlace(place) })
 		};
 	const { parts, shelf } = upgrade1(design);
-	const upgraded = { ...rest, schemaVersion: FILE_VERSION, ...parts };
+	const upgraded = {
+		...rest,
+		schemaVersion: FILE_VERSION,
+		...parts,
+		design: upgradeDesign2(parts.design)
+	};
 	return { ...upgraded, ...('place' in raw && { place: upgradePlace(place) }), shelf };
 }
 

@@ -3,8 +3,7 @@ import { id, oneOf, quantity } from '../quantity';
 import { builtTankShape } from '../shelf';
 import type { Operation } from './operation';
 import { placementSchema } from './placement';
-
-const litres = (name: string, above = 0) => quantity(name, 'volume', { min: above, max: 100_000 });
+import type { Reserve } from './reserve';
 
 /** Under the stand, at its low end, carrying it on its lid, or the lower part of the same vessel. */
 export const SPOTS = ['under', 'beside', 'lid', 'inside'] as const;
@@ -24,9 +23,6 @@ export const tankSchema = z.strictObject({
 	/** Lowest opening under the rim: an overflow or pipe hole. */
 	overflowBelowRimMm: quantity('overflow below the rim', 'size', { min: 0, max: 1000 })
 });
-
-/** A second vessel that feeds a float. */
-export const reserveSchema = z.strictObject({ volumeL: litres('reserve') });
 
 export const sourceSchema = z.discriminatedUnion(
 	'kind',
@@ -55,7 +51,7 @@ export const linesSchema = z.strictObject({
 export interface Loop {
 	design: {
 		tank: z.infer<typeof tankSchema>;
-		reserve: z.infer<typeof reserveSchema> | null;
+		reserve: Reserve | null;
 		source: z.infer<typeof sourceSchema>;
 		lines: z.infer<typeof linesSchema>;
 	};

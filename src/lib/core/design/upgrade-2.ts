@@ -16,6 +16,32 @@ const coverOf = (area: Old): string =>
 const areaFrom = (area: unknown): unknown =>
 	isObject(area) ? { cover: coverOf(area), doors: [], points: [], ...area } : area;
 
+/** Nobody had said what it stood on: high enough that it ran. */
+const RAISED_MM = 600;
+
+/** A reserve that was a number of litres, as an upright vessel of just that many. */
+function reserveFrom(litres: number): Old {
+	const heightMm = litres > 250 ? 1000 : 700;
+	const across = Math.sqrt((litres * 4e6) / (Math.PI * heightMm));
+	return {
+		partId: litres > 250 ? 'cage-1000' : litres > 150 ? 'barrel-200' : 'butt-120',
+		shape: { kind: 'round', bottomDiameterMm: across, topDiameterMm: across, heightMm },
+		count: 1,
+		floorMm: RAISED_MM,
+		outletMm: 0,
+		hoseTubeId: 'feed-13',
+		valveId: 'float-valve',
+		at: null
+	};
+}
+
+/** A design of version 2 in version 3. */
+export function upgradeDesign2(old: unknown): unknown {
+	if (!isObject(old) || !isObject(old.reserve)) return old;
+	const { volumeL } = old.reserve;
+	return typeof volumeL === 'number' ? { ...old, reserve: reserveFrom(volumeL) } : old;
+}
+
 /** A place of version 2 in version 3. */
 export function upgradePlace2(old: Old): Old {
 	const { water, ...rest } = old;

@@ -71,15 +71,17 @@ export function outside(layout: Layout, area: Area, placed: boolean): LayoutProb
 }
 
 /** Everything that takes ground, by the id it is known by. */
-export const grounds = ({ tank, stands }: Pick<Layout, 'tank' | 'stands'>) => [
+export const grounds = ({ tank, stands, reserve }: Pick<Layout, 'tank' | 'stands' | 'reserve'>) => [
 	{ id: 'tank', ground: tankGround(tank) },
+	...(reserve ? [{ id: 'reserve', ground: reserve.ground }] : []),
 	...stands.map(({ id, ground }) => ({ id, ground }))
 ];
 
 function throughWalls(layout: Layout, area: Area): LayoutProblem[] {
 	const high = layout.extent.to.zM;
 	return [
-		...grounds(layout).flatMap(({ id, ground }): LayoutProblem[] => {
+		// a reserve may stand outside and lead its hose in
+		...grounds({ ...layout, reserve: null }).flatMap(({ id, ground }): LayoutProblem[] => {
 			const byM = Math.max(
 				-ground.x0,
 				ground.x1 - area.lengthM,

@@ -1,7 +1,9 @@
 export { fillBucket } from './buckets';
 export { crownOf } from './crown';
 export { grounds } from './extent';
-export { isPlaced, layoutDesign, pumpJoint } from './layout';
+export { layoutDesign, pumpJoint } from './layout';
+export { isPlaced } from './placed';
+export { reserveShapeOf } from './reserve';
 export * from './put';
 export * from './outline';
 export * from './hatch';

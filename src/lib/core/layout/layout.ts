@@ -13,7 +13,9 @@ import { boxOf } from './outline';
 import { broughtHome } from './gather';
 import { hatchIn } from './hatch';
 import { joint } from './joints';
+import { isPlaced } from './placed';
 import { layMains } from './mains';
+import { layoutReserve } from './reserve';
 import { motionOf, Mover, obstacleGround, stays, tankGround } from './set-down';
 import type { StandPiece } from './stand-piece';
 import { overTank } from './over-tank';
@@ -86,19 +88,41 @@ export function layoutDesign(system: LayoutInput, area: Area, shelf: ShelfLists)
 		solids: [...tankStand(tank), ...all((p) => p.solids), ...obstacles(area)],
 		problems: [...unknownParts(system, shelf), ...all((p) => p.problems)],
 		stands: pieces.map((p) => p.stand),
-		origin: isPlaced(design) ? { xM: 0, yM: 0, zM: 0 } : extent.from,
-		extent
+		reserve: null,
+		origin: isPlaced(design) ? { xM: 0, yM: 0, zM: 0 } : { ...extent.from },
+		extent,
+		drawn: extent
 	};
 	if (spot === 'lid') tank.hatch = hatchIn(layout);
 	hang(layout, design);
 	layout.problems.push(...outside(layout, area, isPlaced(design)));
+	// behind a wall, in the rain: where a reserve stands is no matter of the area's
+	if (design.reserve && system.operation.topUp.kind === 'float')
+		addReserve(layout, design.reserve, shelf, { area, floatM: filledTo(system, shelf) });
 	for (const part of Object.values(layout)) Object.freeze(part);
 	return Object.freeze(layout);
 }
 
-/** Somebody has put something of it somewhere: it stands in its area, not just anywhere in it. */
-export const isPlaced = ({ tank, stands }: Pick<Design, 'tank' | 'stands'>): boolean =>
-	tank.at !== null || stands.some(({ at }) => at !== null);
+function addReserve(
+	layout: Layout,
+	reserve: NonNullable<Design['reserve']>,
+	shelf: ShelfLists,
+	where: { area: Area; floatM: number }
+): void {
+	const made = layoutReserve(reserve, layout, shelf, where);
+	layout.reserve = made;
+	layout.solids.push(...made.solids);
+	const { from, to } = layout.extent;
+	const { x0, x1, y0, y1 } = made.ground;
+	layout.drawn = {
+		from: { ...from, xM: Math.min(from.xM, x0), yM: Math.min(from.yM, y0) },
+		to: {
+			xM: Math.max(to.xM, x1),
+			yM: Math.max(to.yM, y1),
+			zM: Math.max(to.zM, made.floorM + made.heightM)
+		}
+	};
+}
 
 /** The tank has a place of its own, unless it carries the first stand. */
 const tankApart = (design: Pick<Design, 'tank' | 'stands'>): boolean =>

@@ -8,7 +8,7 @@ import {
 	type Placement
 } from '../design';
 import { grounds } from './extent';
-import { isPlaced } from './layout';
+import { isPlaced } from './placed';
 import { doorGround, obstacleGround } from './set-down';
 import type { Ground } from './types';
 import type { Layout } from './types';
@@ -58,6 +58,11 @@ export const putTank = (design: Placed, layout: Layout, at: Placement): Change[]
 	...lampsStay(design, layout)
 ];
 
+/** The reserve put somewhere. */
+export const putReserve = (at: Placement): Change[] => [
+	{ path: 'design.reserve.at', value: { ...at, xM: round(at.xM), yM: round(at.yM) } }
+];
+
 /** A stand turned by a quarter to the left about its middle. */
 export function turned(ground: Ground, at: Placement): Placement {
 	const [wide, deep] = [ground.x1 - ground.x0, ground.y1 - ground.y0];
@@ -82,11 +87,12 @@ const BETWEEN_M = [0.5, 0.05, 0];
  * between where there is any; null where nothing is free.
  */
 export function freeGround(
-	layout: Layout,
+	layout: Pick<Layout, 'tank' | 'stands' | 'reserve'>,
 	area: Pick<Area, 'lengthM' | 'widthM' | 'obstacles' | 'doors'>,
 	size: { wide: number; deep: number },
 	near: { xM: number; yM: number },
-	except: readonly string[] = []
+	except: readonly string[] = [],
+	gaps: readonly number[] = BETWEEN_M
 ): { xM: number; yM: number } | null {
 	const taken = [
 		...grounds(layout)
@@ -95,7 +101,7 @@ export function freeGround(
 		...area.obstacles.map(obstacleGround),
 		...area.doors.map((door) => doorGround(area, door))
 	];
-	for (const gap of BETWEEN_M) {
+	for (const gap of gaps) {
 		const found = nearestFree(taken, area, size, near, gap);
 		if (found) return found;
 	}

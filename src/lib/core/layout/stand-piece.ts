@@ -12,7 +12,10 @@ export interface Anchor {
 	feedNode: Readonly<FeedNode>;
 }
 
-export type StandPiece = Omit<Layout, 'tank' | 'pump' | 'extent' | 'stands' | 'origin'> & {
+export type StandPiece = Omit<
+	Layout,
+	'tank' | 'pump' | 'extent' | 'stands' | 'origin' | 'reserve' | 'drawn'
+> & {
 	stand: Layout['stands'][number];
 	/** How high its feed wants the main to rise, m. */
 	feedM: number;

@@ -25,7 +25,8 @@ interface Footprint {
 	round: boolean;
 }
 
-function footprint(shape: TankShape): Footprint {
+/** What a vessel of a shape takes from above, m. */
+export function footprint(shape: TankShape): Footprint {
 	const m = (mm: number) => mm / 1000;
 	switch (shape.kind) {
 		case 'round': {

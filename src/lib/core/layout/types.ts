@@ -6,8 +6,8 @@ import type { LayoutTower, LayoutTowerInput } from './tower';
 
 /** What of a system decides where everything stands. */
 export interface LayoutInput {
-	design: Pick<Design, 'stands' | 'tank' | 'lines' | 'lamps'>;
-	operation: Pick<Operation, 'crops' | 'shutValves' | 'fillL'>;
+	design: Pick<Design, 'stands' | 'tank' | 'lines' | 'lamps' | 'reserve'>;
+	operation: Pick<Operation, 'crops' | 'shutValves' | 'fillL' | 'topUp'>;
 	/** Mains leave a tank with a pump over its rim, one without at its foot. */
 	sourceKind: 'pump' | 'tank';
 	record: Pick<SystemRecord, 'stages'>;
@@ -227,6 +227,25 @@ export interface TankLayout {
 	hatch: Hatch | null;
 }
 
+/** Vessels behind a float, joined at the base, and the hose from them to it. */
+export interface ReserveLayout {
+	vessels: { ground: Ground; round: boolean; front: Corner[]; waterFront: Corner[] }[];
+	ground: Ground;
+	/** Their bottom, how high they are, and the outlet and the float, m over the floor of the place. */
+	floorM: number;
+	heightM: number;
+	outletM: number;
+	floatM: number;
+	solids: Solid[];
+	hose: {
+		points: Point[];
+		tubeId: string;
+		innerDiameterMm: number;
+		lengthM: number;
+		fittings: Fitting[];
+	};
+}
+
 /** Why something cannot be built as asked; lengths in mm. */
 export type Impossible =
 	/** A plate so high in its bucket leaves hardly any room for roots. */
@@ -280,10 +299,14 @@ export interface Layout {
 	solids: Solid[];
 	problems: LayoutProblem[];
 	stands: StandLayout[];
+	/** What stands behind a float; null: nothing does. */
+	reserve: ReserveLayout | null;
 	/** Where what hangs is measured from. */
 	origin: Point;
 	/** Box around everything that is built (not plants). */
 	extent: { from: Point; to: Point };
+	/** The same with what stands behind a float: all there is to draw. */
+	drawn: { from: Point; to: Point };
 }
 
 /** What holds a stand up, for its loads. */

@@ -15,8 +15,8 @@ export const area = stage(
 export const layout = stage(
 	'layout',
 	{
-		design: ['stands', 'tank', 'lines', 'lamps'],
-		operation: ['crops', 'shutValves', 'fillL'],
+		design: ['stands', 'tank', 'lines', 'lamps', 'reserve'],
+		operation: ['crops', 'shutValves', 'fillL', 'topUp'],
 		record: ['stages'],
 		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows'],
 		parameters: ['growth', 'vessels', 'light', 'wind']

@@ -15,6 +15,7 @@ import type { ParameterSet } from '../parameters';
 import { clamp, rootOf } from '../quantity';
 import { pick, SALTS, type Crop, type SaltId, type Stage } from '../shelf';
 import { loopWater } from './loop-water';
+import { reserve } from './reserve';
 import { drainBackState } from './returns';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
@@ -144,14 +145,14 @@ export const strength = stage(
 /** Litres of what may be mixed for: the tank, the reserve behind it, all of the loop when it is first filled. */
 export const filled = stage(
 	'what is filled',
-	{ design: ['reserve'], operation: ['fillL'] },
-	{ tank, loopWater, drainBackState },
-	({ design, operation, tank, loopWater, drainBackState }) => {
+	{ operation: ['fillL'] },
+	{ tank, loopWater, drainBackState, reserve },
+	({ operation, tank, loopWater, drainBackState, reserve }) => {
 		const tankL = Math.min(operation.fillL, tank.fullL);
 		const { heldL, levelL } = loopWater;
 		return {
 			tank: tankL,
-			reserve: design.reserve?.volumeL ?? tankL,
+			reserve: reserve?.fullL ?? tankL,
 			loop: tankL + heldL + levelL + drainBackState.result.returnsL
 		};
 	}

@@ -7,6 +7,7 @@ import { levels, rings } from './levels';
 import { light } from './light';
 import { loads } from './loads';
 import { filled, mix, strength } from './mix';
+import { reserve } from './reserve';
 import { drainBackState, returns } from './returns';
 import { saltInMedia } from './salt';
 import { shade } from './shade';
@@ -57,6 +58,7 @@ export const STAGES = {
 	siphon,
 	tank,
 	size,
+	reserve,
 	run,
 	feed,
 	pumpEnergy,

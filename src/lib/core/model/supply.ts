@@ -1,14 +1,9 @@
-import {
-	litresNow,
-	type Design,
-	type Operation,
-	type SourceWater,
-	type SystemRecord
-} from '../design';
+import { litresNow, type Operation, type SourceWater, type SystemRecord } from '../design';
 import { reservoirRun, reservoirSize, type ReservoirRunInput } from '../water';
 import { account, type WaterAccount } from './account';
 import { loopWater, sharedL, type LoopWater } from './loop-water';
 import { mix, type MixState } from './mix';
+import { reserve, type ReserveState } from './reserve';
 import { drainBackState, inTransitL, returns } from './returns';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
@@ -69,13 +64,13 @@ export const size = stage(
 );
 
 interface Reserved {
-	design: Pick<Design, 'reserve'>;
+	reserve: ReserveState | null;
 	operation: Pick<Operation, 'topUp' | 'fillL'>;
 }
 
 /** Litres behind a float; null: it is fed from the mains, or there is no float. */
-export const reserveL = ({ design, operation }: Reserved): number | null =>
-	operation.topUp.kind === 'float' ? (design.reserve?.volumeL ?? null) : null;
+export const reserveL = ({ reserve, operation }: Reserved): number | null =>
+	operation.topUp.kind === 'float' ? (reserve?.usableL ?? null) : null;
 
 const AHEAD_DAYS = 21;
 /** An operation takes no emptier tank. */
@@ -85,11 +80,10 @@ const LEAST_L = 0.001;
 export const run = stage(
 	'run',
 	{
-		design: ['reserve'],
 		operation: ['topUp', 'fillL', 'uptakePercent', 'change'],
 		record: ['nowL']
 	},
-	{ tank, account, mix, loopWater, drainBackState, sourceWater },
+	{ tank, account, mix, loopWater, drainBackState, sourceWater, reserve },
 	(given) => {
 		const { record, operation, tank, account, mix, loopWater, drainBackState } = given;
 		const loop = (litres: number) =>

@@ -13,6 +13,7 @@ import * as flow from './findings/flow';
 import * as light from './findings/light';
 import * as mix from './findings/mix';
 import * as parts from './findings/parts';
+import { reserve } from './findings/reserve';
 import * as back from './findings/return';
 import { reach } from './findings/reach';
 import * as room from './findings/room';
@@ -53,6 +54,7 @@ export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[tank.drainBackSpill, 'grown'],
 	[tank.belowPump, 'both'],
 	[tank.drift, 'both'],
+	[reserve, 'grown'],
 	[feed.noPlan, 'now'],
 	[feed.tooLittle, 'both'],
 	[feed.doseShort, 'now'],

@@ -300,6 +300,10 @@ export const TANKS: readonly TankPart[] = [
 	tank('bin-45', '45 L bin', round(340, 400, 420), 2),
 	tank('bin-72', '72 L bin', round(380, 460, 520), 3),
 	tank('bin-120', '120 L bin', round(440, 540, 640), 4.5),
+	// too tall for a stand to drain into: they stand behind a float
+	tank('butt-120', '120 L rain butt', round(405, 480, 780), 4, true),
+	tank('barrel-200', '200 L barrel', round(545, 545, 860), 9, true),
+	tank('cage-1000', '1,000 L tank in a cage', oblong(1120, 920, 985, 0), 55, true),
 	tank('bucket-foot', '6.4 L foot of a 20 L bucket', round(265, 281, 110), 0.2, true),
 	tank('control-pot', '22.5 L control pot', round(265, 315, 340), 0.9, true)
 ];

@@ -11,6 +11,7 @@
 	import Picks from './Picks.svelte';
 	import Pipes from './Pipes.svelte';
 	import Plants from './Plants.svelte';
+	import Reserve from './Reserve.svelte';
 	import Ruler from './Ruler.svelte';
 	import SiteMarks from './SiteMarks.svelte';
 	import Tank from './Tank.svelte';
@@ -56,6 +57,7 @@
 			onclick={() => solid.role === 'top' && take(solid.id, 'sites', 'Height of')}
 		/>
 	{/each}
+	<Reserve {frame} />
 	<Plants {frame} sites={shown.sites.filter((site) => shown.behind.has(site.id))} faint />
 	{#if !shown.sides}<Plants {frame} sites={shown.sites} />{/if}
 	<Pipes {frame} {shown} layer="returns" />

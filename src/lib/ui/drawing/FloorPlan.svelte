@@ -6,6 +6,7 @@
 		crownOf,
 		grounds,
 		placementOf,
+		putReserve,
 		putStand,
 		putTank,
 		turned,
@@ -23,14 +24,27 @@
 	const { layout, area, design } = $derived(model);
 	const MARGIN = 46;
 	const BAR = 40;
+	/** The area, and a reserve that stands outside it. */
+	const seen = $derived.by(() => {
+		const out = layout.reserve?.ground;
+		return {
+			x0: Math.min(0, out?.x0 ?? 0),
+			x1: Math.max(area.lengthM, out?.x1 ?? 0),
+			y0: Math.min(0, out?.y0 ?? 0),
+			y1: Math.max(area.widthM, out?.y1 ?? 0)
+		};
+	});
 	const scale = $derived(
 		Math.max(
 			4,
-			Math.min((width - 2 * MARGIN) / area.lengthM, (height - 2 * MARGIN - BAR) / area.widthM)
+			Math.min(
+				(width - 2 * MARGIN) / (seen.x1 - seen.x0),
+				(height - 2 * MARGIN - BAR) / (seen.y1 - seen.y0)
+			)
 		)
 	);
-	const left = $derived((width - area.lengthM * scale) / 2);
-	const bottom = $derived((height + BAR + area.widthM * scale) / 2);
+	const left = $derived((width - (seen.x0 + seen.x1) * scale) / 2);
+	const bottom = $derived((height + BAR + (seen.y0 + seen.y1) * scale) / 2);
 	const x = (m: number) => left + m * scale;
 	const y = (m: number) => bottom - m * scale;
 	const flat = (points: readonly { xM: number; yM: number }[]) =>
@@ -41,23 +55,30 @@
 	/** What is chosen here: a stand by its id, or the tank. */
 	const chosen = $derived.by(() => {
 		if (session.selected === null) return null;
-		if (session.selected === 'tank') return 'tank';
+		if (session.selected === 'tank' || session.selected === 'reserve') return session.selected;
 		return design.stands[session.standIndex]?.id ?? null;
 	});
 	const ground = $derived(grounds(layout).find(({ id }) => id === chosen)?.ground ?? null);
 	/** A tank that carries the first stand, or is its lower part, moves with it. */
 	const tankAlone = $derived(!['lid', 'inside'].includes(spotOf(design)));
 	const named = (id: string) =>
-		id === 'tank' ? 'Tank' : (design.stands.find((stand) => stand.id === id)?.name ?? id);
-	const choose = (id: string) => (session.selected = id === 'tank' ? 'tank' : `${id}.top`);
+		id === 'tank'
+			? 'Tank'
+			: id === 'reserve'
+				? 'Reserve'
+				: (design.stands.find((stand) => stand.id === id)?.name ?? id);
+	const choose = (id: string) =>
+		(session.selected = id === 'tank' || id === 'reserve' ? id : `${id}.top`);
 
 	let problem = $state<string | null>(null);
 	let hold: { id: string; ground: Ground; x: number; y: number; moved: boolean } | null = null;
 
 	const changesTo = (id: string, to: { xM: number; yM: number }) =>
-		id === 'tank'
-			? putTank(design, layout, { faces: 'front', ...design.tank.at, ...to })
-			: putStand(design, layout, id, { ...placementOf(layout, id), ...to });
+		id === 'reserve'
+			? putReserve({ faces: 'front', ...design.reserve?.at, ...to })
+			: id === 'tank'
+				? putTank(design, layout, { faces: 'front', ...design.tank.at, ...to })
+				: putStand(design, layout, id, { ...placementOf(layout, id), ...to });
 	const othersOf = (id: string) =>
 		grounds(layout)
 			.filter((one) => one.id !== id && one.id !== 'tank')
@@ -96,7 +117,7 @@
 	}
 
 	function turn(id: string): void {
-		if (id === 'tank') return;
+		if (id === 'tank' || id === 'reserve') return;
 		const mine = grounds(layout).find((one) => one.id === id)!.ground;
 		problem = session.apply(
 			putStand(design, layout, id, turned(mine, placementOf(layout, id))),
@@ -104,7 +125,7 @@
 		);
 	}
 	function take(id: string): void {
-		if (id === 'tank' || design.stands.length < 2) return;
+		if (id === 'tank' || id === 'reserve' || design.stands.length < 2) return;
 		problem = session.apply(removeStand(model, id), `${named(id)} taken away`);
 		session.selected = null;
 	}
@@ -124,7 +145,7 @@
 			clearTimeout(keeping);
 			keeping = setTimeout(() => session.commit(`${named(id)} moved`), 500);
 		} else if (event.key === 't' || event.key === 'T') turn(id);
-		else if (event.key === 'c' || event.key === 'C')
+		else if ((event.key === 'c' || event.key === 'C') && id !== 'tank' && id !== 'reserve')
 			come(copyStand(model, id), `${named(id)} copied`);
 		else if (event.key === 'Delete') take(id);
 		else if (event.key === 'Enter' || event.key === ' ') choose(id);
@@ -153,7 +174,7 @@
 			</DropdownMenu.Content>
 		</DropdownMenu.Portal>
 	</DropdownMenu.Root>
-	{#if chosen && chosen !== 'tank'}
+	{#if chosen && chosen !== 'tank' && chosen !== 'reserve'}
 		<span class="name">{named(chosen)}</span>
 		<button class="quiet" onclick={() => turn(chosen)}>Turn</button>
 		<button class="quiet" onclick={() => come(copyStand(model, chosen), `${named(chosen)} copied`)}
@@ -202,6 +223,33 @@
 			rx={layout.tank.round ? (layout.tank.lengthM * scale) / 2 : 3}
 		/>
 	</g>
+	{#if layout.reserve}
+		<g
+			class="thing tank loose"
+			class:chosen={chosen === 'reserve'}
+			role="button"
+			tabindex="0"
+			aria-label="Reserve, {say(layout.reserve.ground.x0)} from the left, {say(
+				layout.reserve.ground.y0
+			)} from the front. Arrow keys move it."
+			onpointerdown={(event) => grab(event, 'reserve')}
+			onpointermove={drag}
+			onpointerup={() => drop(true)}
+			onpointercancel={() => drop(false)}
+			onkeydown={(event) => key(event, 'reserve')}
+		>
+			{#each layout.reserve.vessels as { ground: one, round }, i (i)}
+				<rect
+					x={x(one.x0)}
+					y={y(one.y1)}
+					width={(one.x1 - one.x0) * scale}
+					height={(one.y1 - one.y0) * scale}
+					rx={round ? ((one.x1 - one.x0) * scale) / 2 : 3}
+				/>
+			{/each}
+		</g>
+		<polyline class="supply fine" points={flat(layout.reserve.hose.points)} />
+	{/if}
 	{#each layout.stands as stand (stand.id)}
 		{@const mine = stand.ground}
 		<g

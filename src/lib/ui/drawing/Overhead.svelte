@@ -7,7 +7,7 @@
 	/** What is over the plants: the cones of lamps with the light they give, strings and the beam they hang from. */
 	const { frame, shown }: { frame: Frame; shown: Shown } = $props();
 	const session = useSession();
-	const left = $derived(session.model.layout.extent.from.xM);
+	const left = $derived(session.model.layout.origin.xM);
 	const low = $derived(Math.min(...session.model.layout.sites.map((site) => site.zM), Infinity));
 	const cones = $derived(
 		session.design.lamps.map((lamp) => {

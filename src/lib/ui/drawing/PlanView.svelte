@@ -24,7 +24,7 @@
 	const walk = $derived.by(() => {
 		const m = session.model.area.walkM;
 		if (session.step !== 'place' || m === 0) return null;
-		const { from, to } = layout.extent;
+		const { from, to } = layout.drawn;
 		const x = frame.planX(from.xM);
 		return {
 			m,
@@ -86,6 +86,17 @@
 		height={layout.tank.widthM * frame.planScale}
 		rx={layout.tank.round ? (layout.tank.lengthM * frame.planScale) / 2 : 3}
 	/>
+	{#each layout.reserve?.vessels ?? [] as { ground, round }, i (i)}
+		<rect
+			class="tank"
+			x={frame.planX(ground.x0)}
+			y={frame.y(ground.y1)}
+			width={(ground.x1 - ground.x0) * frame.planScale}
+			height={(ground.y1 - ground.y0) * frame.planScale}
+			rx={round ? ((ground.x1 - ground.x0) * frame.planScale) / 2 : 3}
+		/>
+	{/each}
+	{#if layout.reserve}<polyline class="supply" points={flat(layout.reserve.hose.points)} />{/if}
 	{#if hatch}
 		<rect
 			class="hatch"

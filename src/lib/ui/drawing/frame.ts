@@ -45,7 +45,7 @@ const NOTES = 226;
 const NOTES_WIDE = 236;
 
 /** What is higher than it is long stands at the left, with the rest beside it. */
-export const isTall = ({ extent }: Layout): boolean =>
+export const isTall = ({ drawn: extent }: Layout): boolean =>
 	extent.to.zM > 0.65 * (extent.to.xM - extent.from.xM);
 
 /** @param walkM room in front to walk that the view from above shows as well */
@@ -71,7 +71,7 @@ interface Spans {
 	underM: number;
 }
 
-const longSpans = ({ extent: { from, to } }: Layout): Spans => ({
+const longSpans = ({ drawn: { from, to } }: Layout): Spans => ({
 	lengthM: Math.max(0.4, to.xM - from.xM),
 	depthM: Math.max(0.2, to.yM - from.yM) + 0.08,
 	topM: to.zM + LEAVES_M,
@@ -85,7 +85,7 @@ function long(
 	below: boolean,
 	small: boolean
 ): Frame {
-	const { extent } = layout;
+	const { drawn: extent } = layout;
 	const left = small ? 40 : RULER + 34;
 	const spans = longSpans(layout);
 	const { lengthM, depthM, topM, underM } = spans;
@@ -149,7 +149,7 @@ const leafTopM = ({ sites }: Layout): number =>
 	);
 
 function tallSpans(layout: Layout): Spans {
-	const { from, to } = layout.extent;
+	const { from, to } = layout.drawn;
 	return {
 		lengthM: Math.max(0.4, to.xM - from.xM + 2 * SIDE_M),
 		depthM: Math.max(0.2, to.yM - from.yM) + 2 * SIDE_M,
@@ -166,7 +166,7 @@ function tall(
 	small: boolean,
 	walkM: number
 ): Frame {
-	const { extent } = layout;
+	const { drawn: extent } = layout;
 	const left = small ? 40 : RULER + 34;
 	const fromX = extent.from.xM - SIDE_M;
 	const spans = tallSpans(layout);

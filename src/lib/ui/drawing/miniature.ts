@@ -23,6 +23,7 @@ export interface Miniature {
 	returns: { id: string; points: string }[];
 	water: string;
 	tank: string;
+	reserve: string[];
 	supply: { id: string; points: string }[];
 	vessels: { id: string; inner: string[]; points: string; dry: boolean }[];
 	/** Seen from all sides: plants stand out in front of what they grow in. */
@@ -59,7 +60,7 @@ interface Sheet {
 }
 
 function sheetFor(
-	{ sites, extent }: Layout,
+	{ sites, drawn: extent }: Layout,
 	{ perMetre: wished = 70, most }: MiniatureSize
 ): Sheet {
 	const { from, to } = extent;
@@ -99,6 +100,7 @@ export function miniatureOfModel(model: SystemModel, size: MiniatureSize): Minia
 			})),
 		plants: plantsOn(shown, sheet),
 		...tankOn(model, sheet),
+		reserve: (layout.reserve?.vessels ?? []).map(({ front }) => corners(front)),
 		...linesOn(model, sheet),
 		vessels: shown.containers.map((c) => ({
 			id: c.id,

@@ -29,7 +29,9 @@ const NAMES: Record<string, string> = {
 	'design.lines.checkValve': 'Check valve',
 	'design.lines.airHole': 'Air hole in the main',
 	'design.reserve': 'Reserve',
-	'design.reserve.volumeL': 'Reserve',
+	'design.reserve.partId': 'Reserve',
+	'design.reserve.count': 'Vessels of the reserve',
+	'design.reserve.floorMm': 'Reserve over the floor',
 	'operation.shutValves': 'Rows shut',
 	'operation.topUp.kind': 'Top-up by',
 	'operation.feed.school': 'Feeding',
@@ -43,8 +45,12 @@ type Say = (value: unknown, units: Units) => string;
 const listed = (list: readonly string[]): string => list.join(', ') || 'none';
 /** What is no plain value and yet said in full, by its path or the name of a stand's field. */
 const SAID: Record<string, Say> = {
-	'design.reserve': (reserve, units) =>
-		reserve ? show((reserve as { volumeL: number }).volumeL, 'volume', units) : 'none',
+	'design.reserve': (reserve) => {
+		if (!reserve) return 'none';
+		const { count, partId } = reserve as { count: number; partId: string };
+		const name = LISTS.find((item) => item.id === partId)?.name ?? partId;
+		return count > 1 ? `${count} × ${name}` : name;
+	},
 	'operation.shutValves': (ids) =>
 		listed((ids as string[]).map((id) => rowLetter(Number(/v-(\d+)$/.exec(id)?.[1] ?? 1) - 1))),
 	floorsMm: (floors, units) =>

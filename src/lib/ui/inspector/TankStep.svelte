@@ -1,12 +1,21 @@
 <script lang="ts">
 	import { daysLeft, inTransitL } from '$lib/core/model';
-	import { kindOf, spotOf, spotsFor, tankTo, TOP_UPS, type Spot } from '$lib/core/design';
+	import {
+		kindOf,
+		spotOf,
+		spotsFor,
+		tankTo,
+		TOP_UPS,
+		usualReserve,
+		type Spot
+	} from '$lib/core/design';
 	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import Big from './Big.svelte';
 	import Toggle from '../control/Toggle.svelte';
+	import ReserveFields from './ReserveFields.svelte';
 	import TankMeasure from './TankMeasure.svelte';
 	import TankShape from './TankShape.svelte';
 	import TankWeeks from './TankWeeks.svelte';
@@ -34,7 +43,7 @@
 		const changes = [{ path: 'operation.topUp', value: next as unknown }];
 		// somebody who had a reserve finds it again
 		if (kind === 'float' && session.design.reserve === null)
-			changes.push({ path: 'design.reserve', value: { volumeL: 120 } });
+			changes.push({ path: 'design.reserve', value: usualReserve(120) });
 		session.apply(changes, 'how the tank is topped up');
 	}
 </script>
@@ -147,10 +156,10 @@
 			{ id: 'mains', name: 'from the mains' }
 		]}
 		onpick={(id) =>
-			session.set('design.reserve', id === 'mains' ? null : { volumeL: 120 }, 'behind the float')}
+			session.set('design.reserve', id === 'mains' ? null : usualReserve(120), 'behind the float')}
 	/>
 	{#if !mains}
-		<NumberField label="The reserve holds" path="design.reserve.volumeL" />
+		<ReserveFields />
 	{/if}
 	{#if mains}
 		<p class="mind">

@@ -100,6 +100,12 @@ function thingLine(model: SystemModel, id: string): SelectedLine | null {
 			name: 'Tank',
 			words: `${say(model.nowL, 'volume')} of ${say(model.tank.fullL, 'volume')} in it, ${say(model.tank.nowMm, 'size')} deep. The arrow keys move its level.`
 		};
+	const { reserve } = model;
+	if (id === 'reserve' && reserve)
+		return {
+			name: 'Reserve',
+			words: `${say(reserve.fullL, 'volume')} when full, of which ${say(reserve.usableL, 'volume')} run to the float; ${say(reserve.full.flowLph, 'flow')} at first.`
+		};
 	const { source } = design;
 	if (id === 'pump' && source.kind === 'pump') {
 		const { flowLph, headM } = model.path.result.source;

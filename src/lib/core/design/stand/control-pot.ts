@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { count, drainedTo, head, levelRowOf, part, size, stakes, yesNo } from './fields';
+import { usualReserve } from '../reserve';
 import { fedByStakes, grid } from './pots';
 import { gridSlots, type StandKind } from './kind';
 
@@ -77,7 +78,7 @@ export const controlPotRing: StandKind<ControlPotRing> = {
 		design: {
 			...design,
 			tank: { ...design.tank, partId: 'control-pot', shape: null, spot: 'beside', floorMm: 0 },
-			reserve: { volumeL: 100 }
+			reserve: usualReserve(100)
 		},
 		operation: { ...operation, fillL: 7, topUp: { kind: 'float', with: 'solution' } }
 	})

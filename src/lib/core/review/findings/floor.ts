@@ -6,6 +6,7 @@ import {
 	isPlaced,
 	obstacleGround,
 	placementOf,
+	putReserve,
 	putStand,
 	putTank,
 	turned,
@@ -20,7 +21,8 @@ import { subjectOn } from '../words';
 /** What something that takes ground is called in a sentence. */
 function called({ design }: SystemModel, id: string): string {
 	const stand = design.stands.find((one) => one.id === id);
-	return stand ? `“${stand.name}”` : 'The tank';
+	if (stand) return `“${stand.name}”`;
+	return id === 'tank' ? 'The tank' : 'The reserve';
 }
 const groundIn = (model: SystemModel, id: string): Ground =>
 	grounds(model.layout).find((one) => one.id === id)!.ground;
@@ -38,6 +40,7 @@ function put(
 	quarter = false
 ): Change[] {
 	const { design, layout } = model;
+	if (id === 'reserve') return putReserve({ faces: 'front', ...design.reserve?.at, ...to });
 	if (id === 'tank') return putTank(design, layout, { faces: 'front', ...design.tank.at, ...to });
 	const at = placementOf(layout, id);
 	const faces = quarter ? turned(groundIn(model, id), at).faces : at.faces;
@@ -70,7 +73,7 @@ function* elsewhere(model: SystemModel, id: string): Iterable<Fix> {
 			effect: beside(free.xM, free.yM),
 			change: put(model, what, free)
 		};
-	if (what === 'tank') return;
+	if (what === 'tank' || what === 'reserve') return;
 	const across = freeGround(
 		model.layout,
 		model.area,
@@ -87,7 +90,7 @@ function* elsewhere(model: SystemModel, id: string): Iterable<Fix> {
 }
 
 const subjectOf = (model: SystemModel, id: string): string =>
-	id === 'tank' ? 'tank' : subjectOn(model, { id }, 'top');
+	id === 'tank' || id === 'reserve' ? id : subjectOn(model, { id }, 'top');
 
 /** Something put through the edge of its area. */
 export function throughWall(

@@ -60,10 +60,10 @@ function* broken(model: SystemModel): Iterable<Fix> {
 
 /** A float that sticks: open, and what is behind it runs in; shut, and the tank is on its own. */
 export const floatSticks: Rule = (model) => {
-	const { operation, design, tank, account } = model;
+	const { operation, tank, account } = model;
 	if (operation.topUp.kind !== 'float') return [];
 	const room = Math.max(0, tank.fullL - operation.fillL);
-	const behind = design.reserve?.volumeL ?? null;
+	const behind = model.reserve?.usableL ?? null;
 	const over = behind === null ? Infinity : Math.max(0, behind - room);
 	const open =
 		behind === null
@@ -79,7 +79,7 @@ export const floatSticks: Rule = (model) => {
 		tank,
 		drainBack: model.drainBack,
 		loopWater: model.loopWater,
-		design
+		reserve: null
 	});
 	const shut = alone === null ? '' : ` Stuck shut, the tank alone lasts ${say(alone, 'days')}.`;
 	return [

@@ -1,5 +1,5 @@
 import { plural } from '../../quantity';
-import { spotOf, TOP_UPS } from '../../design';
+import { spotOf, TOP_UPS, usualReserve } from '../../design';
 import { daysKept, daysLeft } from '../../model';
 import { STARTING } from '../../parameters';
 import { litresAt, shapeHeightMm } from '../../shelf';
@@ -162,7 +162,7 @@ function byFloat(model: SystemModel): Fix | null {
 	const reserveL = model.parameters.supply.reserveL.value;
 	const change = [
 		set('operation.topUp', { kind: 'float', with: topUp.with }),
-		set('design.reserve', { volumeL: reserveL })
+		set('design.reserve', usualReserve(reserveL))
 	];
 	const days = daysLeft(model.with(change));
 	if (days === null || days < 2) return null;
@@ -188,9 +188,10 @@ function* byFloatInLarger(model: SystemModel): Iterable<Fix> {
 /** A reserve that is empty before the weeks ahead are over, and a float that cannot keep up. */
 function reserveEmpty(model: SystemModel): Said[] {
 	const { reserve } = model.design;
+	const holds = model.reserve;
 	const { reserveEmptyDay: empty, firstDayBelowPump: day } = model.run.result;
-	if (!reserve || empty === null || day === null) return [];
-	const more = [set('design.reserve.volumeL', Math.min(100_000, reserve.volumeL * 2))];
+	if (!reserve || !holds || empty === null || day === null) return [];
+	const more = [set('design.reserve.count', reserve.count * 2)];
 	const later = daysLeft(model.with(more));
 	return [
 		{
@@ -199,16 +200,20 @@ function reserveEmpty(model: SystemModel): Said[] {
 			severity: 'caution' as const,
 			subject: 'tank',
 			message:
-				`The reserve of ${say(reserve.volumeL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
+				`The reserve of ${say(holds.usableL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
 				`Refill the reserve before then, or somebody must look in.`,
 			off: 21 / day,
-			fixes: () => [
-				{
-					label: 'Join a second reserve of the same size',
-					effect: later === null ? 'never empty' : `lasts ${say(later, 'days')}`,
-					change: more
-				}
-			]
+			fixes: () =>
+				availableFixes(
+					reserve.count <= 6 && {
+						label:
+							reserve.count === 1
+								? 'Join a second vessel to it'
+								: `Join ${reserve.count * 2} vessels`,
+						effect: later === null ? 'never empty' : `lasts ${say(later, 'days')}`,
+						change: more
+					}
+				)
 		}
 	];
 }
