@@ -71,8 +71,8 @@ test('a price for a foot of tube is kept as one for a metre', async ({ page, req
 	await fill(page.getByLabel('Your price for 13 mm feed tube, per ft'), '0.50');
 	await saved(page);
 	await expect(page.getByText(/for the \d+ of \d+ lines that have a price/)).toBeVisible();
-	const price = (await systemOf(request, id)).shelf.find((item) => item.of === 'feed-13')!.price;
-	expect(price).toBeCloseTo(0.5 / 0.3048, 6);
+	const item = (await systemOf(request, id)).shelf.find(({ id: of }) => of === 'price/feed-13');
+	expect(item?.kind === 'price' && item.price).toBeCloseTo(0.5 / 0.3048, 6);
 	await expect(page.getByLabel('Your price for 13 mm feed tube, per ft')).toHaveValue('0.5');
 	await expect(page.getByLabel(/^Your price for Coarse perlite, per gal$/)).toBeVisible();
 });

@@ -1,5 +1,6 @@
 import { newPlace } from '$lib/core/design';
 import { listPlaces, type StoredPlace } from '$lib/server/places';
+import { shelfOf } from '$lib/server/shelves';
 import type { PageServerLoad } from './$types';
 
 /** Starting needs a spot to stand in: a place with an area, or one that is yet to be told of. */
@@ -11,6 +12,7 @@ export const load: PageServerLoad = async ({ url }) => {
 		placeId: chosen?.id ?? null,
 		revision: chosen?.revision ?? null,
 		place: chosen?.place ?? newPlace('Home'),
+		shelf: chosen ? await shelfOf(chosen.id) : [],
 		areaId: url.searchParams.get('area')
 	};
 };

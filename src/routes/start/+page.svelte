@@ -50,7 +50,7 @@
 			/>
 		</main>
 	{:else}
-		<StartForm placeId={data.placeId} place={data.place} wanted={data.areaId} />
+		<StartForm placeId={data.placeId} place={data.place} own={data.shelf} wanted={data.areaId} />
 	{/if}
 </div>
 

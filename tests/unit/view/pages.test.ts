@@ -159,7 +159,13 @@ describe('the shelf of systems', function () {
 describe('starting a system', function () {
 	this.timeout(240_000);
 	const { place } = example('lean-to-rail');
-	const start = (units = METRIC) => pageOf('start/', { placeId: 'p', place: { ...place, units } });
+	const start = (units = METRIC) =>
+		pageOf('start/', {
+			placeId: 'p',
+			place: { ...place, units },
+			shelf: [],
+			areaId: null
+		});
 
 	it('draws the most fitting kinds first, says why, and lists crops and areas', async () => {
 		const root = await start();

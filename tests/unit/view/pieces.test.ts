@@ -174,7 +174,11 @@ describe('a small drawing', function () {
 			const session = await sessionOf(name);
 			const { parts } = session;
 			const most = { width: 300, height: 180 };
-			const root = await shown(session, 'ui/drawing/Miniature.svelte', { parts, most });
+			const root = await shown(session, 'ui/drawing/Miniature.svelte', {
+				parts,
+				shelf: session.model.shelf,
+				most
+			});
 			const svg = root.querySelector('svg')!;
 			expect(root.toString()).to.not.match(/NaN|undefined|Infinity/);
 			expect(number(svg, 'width')).to.be.within(20, most.width + 1e-6);

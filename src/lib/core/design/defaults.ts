@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { STARTING } from '../parameters';
 import { clamp } from '../quantity';
 import {
+	feedTubeFor,
 	litresAt,
 	pick,
 	shapeHeightMm,
@@ -40,7 +41,7 @@ export function startSystem(start: NewSystem, shelf: Shelf): System {
 	const lift = (kind.suits.height === 'low' ? liftLowM : liftTallM).value;
 	const pumpId = start.pumpId ?? pumpFor(start.plants * STARTING.plantLph.value, lift, shelf).id;
 	const plan: Plan = {
-		design: usualDesign(start, stand, tank.id, pick(shelf.pumps, pumpId)),
+		design: usualDesign(start, stand, tank.id, pick(shelf.pumps, pumpId), shelf.tubes),
 		operation: { ...USUAL_OPERATION, crops, fillL: firstFillL(tank) }
 	};
 	const { design, operation } = kind.loop?.(plan, start, shelf) ?? plan;
@@ -68,7 +69,13 @@ function assumedIn(start: NewSystem, stand: Stand): string[] {
 	];
 }
 
-const usualDesign = (start: NewSystem, stand: Stand, tankId: string, pump: Pump): Design => ({
+const usualDesign = (
+	start: NewSystem,
+	stand: Stand,
+	tankId: string,
+	pump: Pump,
+	tubes: Shelf['tubes']
+): Design => ({
 	name: start.name,
 	notes: '',
 	areaId: start.areaId,
@@ -84,7 +91,7 @@ const usualDesign = (start: NewSystem, stand: Stand, tankId: string, pump: Pump)
 	reserve: null,
 	source: { kind: 'pump', partId: pump.id },
 	lines: {
-		mainTubeId: `feed-${pump.outletMm}`,
+		mainTubeId: feedTubeFor(tubes, pump.outletMm).id,
 		filter: false,
 		checkValve: false,
 		airHole: false,
@@ -101,6 +108,7 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 	kept: {},
 	dial: 1,
 	shutValves: [],
+	valves: {},
 	waterId: null,
 	topUp: { kind: 'hand', everyDays: 2, with: 'solution' },
 	change: NO_CHANGE,

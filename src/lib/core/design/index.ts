@@ -16,7 +16,7 @@ export * from './place';
 export * from './placement';
 export * from './plants';
 export * from './record';
-export { usualReserve, type Reserve } from './reserve';
+export { usualReserve } from './reserve';
 export * from './recount';
 export * from './spot';
 export * from './stand';

@@ -48,6 +48,16 @@ export const operationSchema = z.strictObject({
 	shutValves: z.array(id('valve')).max(1000),
 	/** How far the grower fills the tank, at rest. */
 	fillL: quantity('fill', 'volume', { min: 0.1, max: 100_000 }),
+	/** Row valves that are part open, by id: of what kind, and how far. */
+	valves: z
+		.record(
+			z.string().max(120),
+			z.strictObject({
+				kind: oneOf('kind of valve', ['ball', 'needle', 'clamp']),
+				open: quantity('valve open', 'share', { min: 0.05, max: 1 })
+			})
+		)
+		.default({}),
 	/** Which water of the place it is filled with; null: the first. */
 	waterId: id('water').nullable().default(null),
 	topUp: topUpSchema,

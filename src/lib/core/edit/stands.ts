@@ -168,6 +168,7 @@ export function removeStand({ design, operation, layout }: SystemModel, standId:
 			path: 'design.assumed',
 			value: design.assumed.filter((path) => !path.includes(`[id=${standId}]`))
 		},
+		{ path: 'operation.valves', value: others(operation.valves) },
 		{ path: 'operation.crops', value: others(operation.crops) },
 		{ path: 'operation.kept', value: others(operation.kept) },
 		{ path: 'operation.shutValves', value: operation.shutValves.filter((id) => !mine(id)) }

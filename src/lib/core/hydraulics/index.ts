@@ -12,3 +12,4 @@ export * from './pump-energy';
 export * from './ring-level';
 export * from './spread';
 export * from './uniformity';
+export * from './valve';

@@ -73,7 +73,9 @@ function feedRow(
 	row: number,
 	stakesOf: (container: Container) => Stakes
 ): void {
-	const shut = builder.system.operation.shutValves.includes(valveId(stand.id, row));
+	const { shutValves, valves } = builder.system.operation;
+	const id = valveId(stand.id, row);
+	const shut = shutValves.includes(id);
 	let at = head;
 	for (const container of builder.piece.containers.filter((c) => c.row === row)) {
 		const first = at === head;
@@ -91,6 +93,7 @@ function feedRow(
 			tubeId: stand.rowTubeId,
 			fittings: first ? [TEE_BRANCH, VALVE] : [TEE_STRAIGHT],
 			open: !(first && shut),
+			...(first && valves[id] && { valve: valves[id] }),
 			emptiesBack: stand.feedFallPercent > 0
 		});
 		at = node;

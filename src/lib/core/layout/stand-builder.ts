@@ -1,4 +1,12 @@
-import { kindOf, plantsOf, standPath, type Plants, type Slot, type Stand } from '../design';
+import {
+	kindOf,
+	plantsOf,
+	standPath,
+	type Operation,
+	type Plants,
+	type Slot,
+	type Stand
+} from '../design';
 import { pick, type Crop, type Medium, type ShelfLists } from '../shelf';
 import { joint } from './joints';
 import type { Anchor, StandPiece } from './stand-piece';
@@ -50,6 +58,8 @@ interface RunPlan {
 	fittings?: Fitting[];
 	open?: boolean;
 	emptiesBack?: boolean;
+	/** A valve in it that is part open. */
+	valve?: Operation['valves'][string] | undefined;
 	/** Cut longer than the straight way, so that it can be moved. */
 	atLeastM?: number;
 }
@@ -149,6 +159,7 @@ export class StandBuilder<S extends Stand> {
 			),
 			fittings: plan.fittings ?? [],
 			open: plan.open ?? true,
+			...(plan.valve && { valve: plan.valve }),
 			emptiesBack: plan.emptiesBack ?? true
 		});
 	}

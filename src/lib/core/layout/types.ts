@@ -7,7 +7,7 @@ import type { LayoutTower, LayoutTowerInput } from './tower';
 /** What of a system decides where everything stands. */
 export interface LayoutInput {
 	design: Pick<Design, 'stands' | 'tank' | 'lines' | 'lamps' | 'reserve'>;
-	operation: Pick<Operation, 'crops' | 'shutValves' | 'fillL' | 'topUp'>;
+	operation: Pick<Operation, 'crops' | 'shutValves' | 'valves' | 'fillL' | 'topUp'>;
 	/** Mains leave a tank with a pump over its rim, one without at its foot. */
 	sourceKind: 'pump' | 'tank';
 	record: Pick<SystemRecord, 'stages'>;
@@ -116,6 +116,8 @@ export interface FeedRun {
 	open: boolean;
 	/** Falls back to the tank by gravity when the pump stops. */
 	emptiesBack: boolean;
+	/** A valve in it that is part open. */
+	valve?: Operation['valves'][string];
 	/** Of a main along the floor: only what lies over this height does, m. */
 	fallsAboveM?: number;
 }

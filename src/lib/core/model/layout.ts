@@ -16,7 +16,7 @@ export const layout = stage(
 	'layout',
 	{
 		design: ['stands', 'tank', 'lines', 'lamps', 'reserve'],
-		operation: ['crops', 'shutValves', 'fillL', 'topUp'],
+		operation: ['crops', 'shutValves', 'valves', 'fillL', 'topUp'],
 		record: ['stages'],
 		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows'],
 		parameters: ['growth', 'vessels', 'light', 'wind']

@@ -1,5 +1,5 @@
 import type { SystemRecord } from '../design';
-import type { NetworkInput, Outlet, Source } from '../hydraulics';
+import { valveK, type NetworkInput, type Outlet, type Source } from '../hydraulics';
 import type { Layout } from '../layout';
 import type { ParameterSet } from '../parameters';
 import { pick, type Emitter, type Shelf } from '../shelf';
@@ -32,10 +32,20 @@ export function buildNetwork(
 			innerDiameterMm: run.innerDiameterMm,
 			lengthM: run.lengthM > 0 && run.lengthM < 0.001 ? 0.001 : run.lengthM,
 			roughnessMm: fittings.roughnessMm.value,
-			fittingsK: run.fittings.reduce((k, { like }) => k + fittings[like].value, 0),
+			fittingsK: fittingsOf(run, fittings),
 			open: run.open
 		}))
 	};
+}
+
+/** What the fittings of a run cost; a valve that is part open stands in for one that is open. */
+function fittingsOf(
+	{ fittings: list, valve }: Layout['runs'][number],
+	fittings: ParameterSet['fittings']
+): number {
+	const open = list.reduce((k, { like }) => k + fittings[like].value, 0);
+	if (!valve) return open;
+	return Math.max(0, open - fittings.valve.value) + valveK(valve.kind, valve.open);
 }
 
 /** An emitter as the solver takes it, with its outlet at this height. */

@@ -63,8 +63,10 @@ const FIGURES: Record<keyof CropFigures, FigureOf> = {
 };
 
 type Names = Pick<Crop, 'name' | 'plural' | 'habit'>;
+/** A crop with its figures as parameters. */
+export const cropOf = (of: Omit<Crop, 'figures'>): Crop => withFigures(of, FIGURES);
 const crop = (id: string, names: Names, fruiting: boolean, figures: CropFigures): Crop =>
-	withFigures({ id, ...names, fruiting, ...figures }, FIGURES);
+	cropOf({ id, ...names, fruiting, ...figures });
 const leafy = (id: string, names: Names, figures: CropFigures) => crop(id, names, false, figures);
 const fruiting = (id: string, names: Names, figures: CropFigures) => crop(id, names, true, figures);
 

@@ -37,11 +37,17 @@ const FIGURES: Record<keyof MediumFigures, FigureOf> = {
 	holdUp: { unit: 'of its volume', spread: 0.5, source: SEEN }
 };
 
-const medium = (id: string, name: string, coarse: boolean, figures: MediumFigures): Medium =>
-	withFigures({ id, name, coarse, ...figures }, FIGURES);
+/** A medium with its figures as parameters. */
+export const mediumOf = (
+	id: string,
+	name: string,
+	coarse: boolean,
+	figures: MediumFigures
+): Medium => withFigures({ id, name, coarse, ...figures }, FIGURES);
 const coarse = (id: string, name: string, figures: MediumFigures) =>
-	medium(id, name, true, figures);
-const fine = (id: string, name: string, figures: MediumFigures) => medium(id, name, false, figures);
+	mediumOf(id, name, true, figures);
+const fine = (id: string, name: string, figures: MediumFigures) =>
+	mediumOf(id, name, false, figures);
 
 // prettier-ignore
 export const MEDIA: readonly Medium[] = [
@@ -56,3 +62,29 @@ export const MEDIA: readonly Medium[] = [
 	coarse('matting', 'Open filter matting', { availableFraction: 0.1, airFraction: 0.6, wetKgL: 0.2, allowedDepletion: 0.1, transitMin: 0.5, holdUp: 0.15 }),
 	fine('compost-perlite', 'Potting compost and perlite, 60:40', { availableFraction: 0.3, airFraction: 0.18, wetKgL: 0.8, allowedDepletion: 0.2, transitMin: 8, holdUp: 0.12 })
 ];
+
+/**
+ * A mixture of media by volume: each figure by how much of it there is. Fine parts fill the room between coarse
+ * ones, so a blend holds a little less air than this says: drain a jug of your own to know it.
+ */
+export function mixtureOf(
+	parts: readonly { mediumId: string; percent: number }[],
+	media: readonly Medium[]
+): MediumFigures & { coarse: boolean } {
+	const found = parts.map(({ mediumId, percent }) => ({
+		medium: media.find(({ id }) => id === mediumId) ?? media[0]!,
+		share: percent / 100
+	}));
+	const mean = (field: keyof MediumFigures) =>
+		found.reduce((sum, { medium, share }) => sum + share * medium[field], 0);
+	return {
+		availableFraction: mean('availableFraction'),
+		airFraction: mean('airFraction'),
+		wetKgL: mean('wetKgL'),
+		allowedDepletion: mean('allowedDepletion'),
+		transitMin: mean('transitMin'),
+		holdUp: mean('holdUp'),
+		// water finds the coarse way where most of it is coarse
+		coarse: found.reduce((sum, { medium, share }) => sum + (medium.coarse ? share : 0), 0) > 0.5
+	};
+}

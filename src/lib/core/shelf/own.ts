@@ -1,17 +1,130 @@
 import { z } from 'zod';
-import { id, quantity } from '../quantity';
-import { BUILT_IN_SHELF, type Shelf } from './shelf';
+import { id, oneOf, quantity, text } from '../quantity';
+import { cropOf, CROPS, type Crop } from './crops';
+import { MEDIA, mediumOf, mixtureOf, type Medium } from './media';
+import { bucketOf, emitterOf, pumpOf, tankOf, tubeOf, type Emitter } from './parts';
+import { BUILT_IN_SHELF, type Shelf, type ShelfLists } from './shelf';
+import { builtTankShape } from './tank-shape';
 
-/** What the growers of a place added to the shelf: a price, by line of the parts list. */
-export const shelfItemSchema = z.strictObject({
+const name = text('name', 60);
+const size = (title: string, min = 1, max = 5000) => quantity(title, 'size', { min, max });
+const share = (title: string, max = 1) => quantity(title, 'ratio', { min: 0, max });
+const mass = (title: string) => quantity(title, 'mass', { min: 0, max: 1000 });
+
+/** A price, by line of the parts list. */
+const price = z.strictObject({
 	id: id('shelf item'),
-	kind: z.literal('price', { error: () => 'kind of shelf item must be one of price' }),
+	kind: z.literal('price'),
 	/** The line of the parts list it is the price of. */
 	of: id('part'),
 	/** Each, a metre of tube, a litre of medium. */
 	price: quantity('price', 'ratio', { min: 0, max: 100_000 })
 });
+const head = <const K extends string>(kind: K) => ({
+	id: id('shelf item'),
+	kind: z.literal(kind),
+	name
+});
+const pump = z.strictObject({
+	...head('pump'),
+	maxHeadM: quantity('greatest head', 'head', { min: 0.1, max: 60 }),
+	maxFlowLph: quantity('greatest flow', 'flow', { min: 20, max: 60_000 }),
+	watts: quantity('power of the pump', 'power', { min: 1, max: 2000 }),
+	outletMm: size('outlet for a tube of', 3, 60),
+	heightMm: size('height of the pump', 20, 600)
+});
+const tank = z.strictObject({
+	...head('tank'),
+	shape: builtTankShape,
+	emptyKg: mass('empty weight')
+});
+const bucket = z
+	.strictObject({
+		...head('bucket'),
+		bottomDiameterMm: size('across the bottom', 40, 1200),
+		topDiameterMm: size('across the top', 40, 1200),
+		heightMm: size('height', 40, 1200),
+		emptyKg: mass('empty weight')
+	})
+	.refine(({ bottomDiameterMm, topDiameterMm }) => topDiameterMm <= 3 * bottomDiameterMm, {
+		path: ['topDiameterMm'],
+		error: () => 'across the top must be at most three times across the bottom, mm'
+	});
+const tube = z
+	.strictObject({
+		...head('tube'),
+		use: oneOf('used for', ['feed', 'return']),
+		nominalMm: size('sold as', 2, 200),
+		innerDiameterMm: size('inner diameter', 1.5, 200),
+		outerDiameterMm: size('outer diameter', 2, 220)
+	})
+	.refine((t) => t.outerDiameterMm > t.innerDiameterMm, {
+		path: ['outerDiameterMm'],
+		error: () => 'outer diameter must be over the inner diameter, mm'
+	});
+const emitter = z.strictObject({
+	...head('emitter'),
+	nominalFlowLph: quantity('flow at that head', 'flow', { min: 0.1, max: 2000 }),
+	nominalHeadM: quantity('head it was measured at', 'head', { min: 0.05, max: 50 }),
+	exponent: quantity('exponent', 'ratio', { min: 0.3, max: 1 }),
+	cv: share('spread from one to the next', 0.5),
+	barbMm: size('for a tube of', 2, 60),
+	use: oneOf('used for', ['drip', 'tower', 'valve'])
+});
+/** A medium by what it is mixed of. */
+const blend = z
+	.array(
+		z.strictObject({
+			mediumId: id('medium'),
+			percent: quantity('share', 'percent', { min: 1, max: 100 })
+		})
+	)
+	.min(1, 'a medium is made of at least one')
+	.max(6);
+const medium = z
+	.strictObject({
+		...head('medium'),
+		of: blend,
+		/** What the grower measured in place of what the parts come to. */
+		availableFraction: share('easy water, of its volume', 0.95).nullable(),
+		airFraction: share('air after draining, of its volume', 0.95).nullable()
+	})
+	.superRefine(({ of }, context) => {
+		const total = of.reduce((sum, part) => sum + part.percent, 0);
+		if (Math.abs(total - 100) > 0.01)
+			context.addIssue({
+				code: 'custom',
+				path: ['of'],
+				message: `what it is mixed of must come to 100 %, not ${Number(total.toFixed(2))} %`
+			});
+	});
+const crop = z.strictObject({
+	...head('crop'),
+	/** The crop it is a variety of: all that is not said is as there. */
+	like: id('crop'),
+	spreadMm: size('spread full grown', 30, 3000),
+	heightMm: size('height', 30, 4000),
+	canopyM2: quantity('ground its leaves cover', 'area', { min: 0.002, max: 6 }),
+	ecEarlyMsCm: quantity('strength for a young plant', 'strength', { min: 0.2, max: 5 }),
+	ecFullMsCm: quantity('strength for a full one', 'strength', { min: 0.2, max: 6 }),
+	dliMol: quantity('light it likes in a day', 'lightOfDay', { min: 1, max: 60 }),
+	harvestDays: quantity('days to the first harvest', 'days', { min: 1, max: 1500 }).nullable(),
+	massKg: quantity('weight with its crop', 'mass', { min: 0.01, max: 60 })
+});
+
+const KINDS = { price, pump, tank, bucket, tube, emitter, medium, crop };
+export type OwnKind = Exclude<keyof typeof KINDS, 'price'>;
+
+/** What the growers of a place added to the shelf: prices, and parts, media and crops of their own. */
+export const shelfItemSchema = z.discriminatedUnion(
+	'kind',
+	[price, pump, tank, bucket, tube, emitter, medium, crop],
+	{ error: () => `kind of shelf item must be one of ${Object.keys(KINDS).join(', ')}` }
+);
 export type ShelfItem = z.infer<typeof shelfItemSchema>;
+export type OwnItem = Exclude<ShelfItem, { kind: 'price' }>;
+/** The schema of one kind of own item, for its form. */
+export const ownSchemaOf = (kind: OwnKind): z.ZodType => KINDS[kind];
 
 /** A place's own shelf, as it travels in a file. */
 export const ownShelfSchema = z
@@ -31,18 +144,126 @@ export const ownShelfSchema = z
 	});
 
 /** A price as an item of the shelf. */
-export const priceItem = (of: string, price: number): ShelfItem => ({
+export const priceItem = (of: string, amount: number): ShelfItem => ({
 	id: `price/${of}`,
 	kind: 'price',
 	of,
-	price
+	price: amount
 });
+
+const of = <K extends OwnKind>(own: readonly ShelfItem[], kind: K) =>
+	own.filter((item): item is Extract<OwnItem, { kind: K }> => item.kind === kind);
+
+/** What an own item is on the shelf: the list it stands in. */
+export const LIST_OF: Record<OwnKind, keyof ShelfLists> = {
+	pump: 'pumps',
+	tank: 'tanks',
+	bucket: 'buckets',
+	tube: 'tubes',
+	emitter: 'emitters',
+	medium: 'media',
+	crop: 'crops'
+};
+
+/** An item without what says only which kind it is. */
+function plain<T extends { kind: string }>(item: T): Omit<T, 'kind'> {
+	const { kind, ...rest } = item;
+	void kind;
+	return rest;
+}
+
+const ownMedium = (item: Extract<OwnItem, { kind: 'medium' }>): Medium => {
+	const { coarse, ...figures } = mixtureOf(item.of, MEDIA);
+	return mediumOf(item.id, item.name, coarse, {
+		...figures,
+		availableFraction: item.availableFraction ?? figures.availableFraction,
+		airFraction: item.airFraction ?? figures.airFraction
+	});
+};
+const ownEmitter = (item: Extract<OwnItem, { kind: 'emitter' }>): Emitter => {
+	const { nominalFlowLph, nominalHeadM, exponent } = item;
+	const law = { kind: 'orifice' as const, nominalFlowLph, nominalHeadM, exponent };
+	return emitterOf(item.id, item.name, law, item.cv, 'any', item.barbMm, [item.use]);
+};
+const ownCrop = (item: Extract<OwnItem, { kind: 'crop' }>): Crop => {
+	const { like, ...figures } = plain(item);
+	const base = CROPS.find((one) => one.id === like) ?? CROPS[0]!;
+	return cropOf({ ...base, ...figures, plural: item.name });
+};
 
 /** The built-in shelf with what a place added to it. */
 export function shelfWith(own: readonly ShelfItem[]): Shelf {
 	if (own.length === 0) return BUILT_IN_SHELF;
+	const { pumps, tanks, buckets, tubes, emitters } = BUILT_IN_SHELF;
 	return {
 		...BUILT_IN_SHELF,
-		prices: Object.fromEntries(own.map(({ of, price }) => [of, price]))
+		pumps: [
+			...pumps,
+			...of(own, 'pump').map((item) => pumpOf({ ...plain(item), minimumDepthMm: item.heightMm }))
+		],
+		tanks: [
+			...tanks,
+			...of(own, 'tank').map((item) => tankOf(item.id, item.name, item.shape, item.emptyKg))
+		],
+		buckets: [...buckets, ...of(own, 'bucket').map((item) => bucketOf(plain(item)))],
+		tubes: [...tubes, ...of(own, 'tube').map((item) => tubeOf(plain(item)))],
+		emitters: [...emitters, ...of(own, 'emitter').map(ownEmitter)],
+		media: [...MEDIA, ...of(own, 'medium').map(ownMedium)],
+		crops: [...CROPS, ...of(own, 'crop').map(ownCrop)],
+		prices: Object.fromEntries(
+			own.flatMap((item) => (item.kind === 'price' ? [[item.of, item.price]] : []))
+		)
 	};
 }
+
+/** An own item to begin from, like something that is on the shelf already. */
+export function likeOnShelf(
+	kind: OwnKind,
+	shelf: ShelfLists,
+	likeId: string,
+	itemId: string
+): OwnItem {
+	const list = shelf[LIST_OF[kind]] as readonly { id: string; name: string }[];
+	const found = list.find((item) => item.id === likeId) ?? list[0]!;
+	const like = found as unknown as Record<string, never>;
+	const schema = KINDS[kind] as unknown as { shape: Record<string, z.ZodType> };
+	const taken = Object.fromEntries(
+		Object.keys(schema.shape).map((field) => [field, like[field] as unknown])
+	);
+	const start = {
+		...taken,
+		...startOf(kind, found),
+		id: itemId,
+		kind,
+		name: `My ${found.name}`.slice(0, 60)
+	};
+	return start as unknown as OwnItem;
+}
+
+/** What an own item has that stands otherwise, or not at all, in one of the shelf. */
+function startOf(kind: OwnKind, like: { id: string }): Record<string, unknown> {
+	if (kind === 'medium')
+		return {
+			of: [{ mediumId: like.id, percent: 100 }],
+			availableFraction: null,
+			airFraction: null
+		};
+	if (kind === 'crop') return { like: like.id };
+	if (kind !== 'emitter') return {};
+	const { law, use } = like as unknown as Shelf['emitters'][number];
+	const orifice =
+		law.kind === 'orifice'
+			? law
+			: law.kind === 'compensating'
+				? { nominalFlowLph: law.nominalFlowLph, nominalHeadM: law.minHeadM, exponent: 0.5 }
+				: { nominalFlowLph: 30, nominalHeadM: 1, exponent: 0.5 };
+	const { nominalFlowLph, nominalHeadM, exponent } = orifice;
+	return { nominalFlowLph, nominalHeadM, exponent, use: use[0] };
+}
+
+/** Discharge of a sharp-edged hole, after Idelchik, Handbook of Hydraulic Resistance. */
+const HOLE_SHARE = 0.62;
+
+/** What runs out of a drilled hole under a metre of water, L/h. @param mm across the hole */
+export const holeFlowLph = (mm: number): number =>
+	HOLE_SHARE * (Math.PI / 4) * (mm / 1000) ** 2 * Math.sqrt(2 * 9.80665) * 3.6e6;

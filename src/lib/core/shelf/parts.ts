@@ -109,9 +109,10 @@ const FIGURES = {
 	}
 } satisfies Record<string, Record<string, FigureOf>>;
 
-const tube = (of: Omit<Tube, 'figures'>): Tube => withFigures(of, FIGURES.tube);
+/** A tube with its figures as parameters. */
+export const tubeOf = (of: Omit<Tube, 'figures'>): Tube => withFigures(of, FIGURES.tube);
 const feed = (innerDiameterMm: number, outerDiameterMm: number): Tube =>
-	tube({
+	tubeOf({
 		id: `feed-${innerDiameterMm}`,
 		name: `${innerDiameterMm} mm feed tube`,
 		use: 'feed',
@@ -120,7 +121,7 @@ const feed = (innerDiameterMm: number, outerDiameterMm: number): Tube =>
 		outerDiameterMm
 	});
 const drainPipe = (nominalMm: number, innerDiameterMm: number): Tube =>
-	tube({
+	tubeOf({
 		id: `return-${nominalMm}`,
 		name: `${nominalMm} mm return pipe`,
 		use: 'return',
@@ -146,7 +147,18 @@ export const TUBES: readonly Tube[] = [
 	drainPipe(100, 96)
 ];
 
-const emitter = (
+/** The feed tube that goes over an outlet, or the nearest to it. @param outletMm inner diameter it takes */
+export const feedTubeFor = (tubes: readonly Tube[], outletMm: number): Tube =>
+	tubes
+		.filter(({ use }) => use === 'feed')
+		.reduce((best, one) =>
+			Math.abs(one.innerDiameterMm - outletMm) < Math.abs(best.innerDiameterMm - outletMm)
+				? one
+				: best
+		);
+
+/** An emitter with its figures as parameters. */
+export const emitterOf = (
 	id: string,
 	name: string,
 	law: EmitterLaw,
@@ -170,7 +182,7 @@ const even = (nominalFlowLph: number, minHeadM = 5): EmitterLaw => ({
 
 /** The open end of a riser under a tower's cap. */
 const spout = (innerDiameterMm: number): Emitter =>
-	emitter(
+	emitterOf(
 		`spout-${innerDiameterMm}`,
 		`Open spout, ${innerDiameterMm} mm`,
 		{ kind: 'open', innerDiameterMm },
@@ -181,30 +193,39 @@ const spout = (innerDiameterMm: number): Emitter =>
 	);
 
 export const EMITTERS: readonly Emitter[] = [
-	emitter('even-2', 'Compensating dripper, 2 L/h', even(2), 0.04, 'fine'),
-	emitter('even-4', 'Compensating dripper, 4 L/h', even(4), 0.04, 'any'),
-	emitter('even-8', 'Compensating dripper, 8 L/h', even(8), 0.04, 'any'),
-	emitter('even-low-2', 'Low-head compensating dripper, 2 L/h', even(2, 3.5), 0.05, 'fine'),
-	emitter('even-low-4', 'Low-head compensating dripper, 4 L/h', even(4, 3.5), 0.05, 'any'),
-	emitter('flag', 'Flag dripper, 8 L/h at 10 m', orifice(8, 10), 0.07, 'any'),
-	emitter('stake-coarse', 'Coarse stake', orifice(12, 3), 0.07, 'coarse'),
-	emitter('stake-fine', 'Fine stake', orifice(4, 3, 0.6), 0.07, 'fine'),
-	emitter('adjustable', 'Adjustable dripper, wide open', orifice(40, 5), 0.15, 'any', 4, [
+	emitterOf('even-2', 'Compensating dripper, 2 L/h', even(2), 0.04, 'fine'),
+	emitterOf('even-4', 'Compensating dripper, 4 L/h', even(4), 0.04, 'any'),
+	emitterOf('even-8', 'Compensating dripper, 8 L/h', even(8), 0.04, 'any'),
+	emitterOf('even-low-2', 'Low-head compensating dripper, 2 L/h', even(2, 3.5), 0.05, 'fine'),
+	emitterOf('even-low-4', 'Low-head compensating dripper, 4 L/h', even(4, 3.5), 0.05, 'any'),
+	emitterOf('flag', 'Flag dripper, 8 L/h at 10 m', orifice(8, 10), 0.07, 'any'),
+	emitterOf('stake-coarse', 'Coarse stake', orifice(12, 3), 0.07, 'coarse'),
+	emitterOf('stake-fine', 'Fine stake', orifice(4, 3, 0.6), 0.07, 'fine'),
+	emitterOf('adjustable', 'Adjustable dripper, wide open', orifice(40, 5), 0.15, 'any', 4, [
 		'drip',
 		'tower'
 	]),
-	emitter('open-tube', 'Open 4 mm tube', { kind: 'open', innerDiameterMm: 4 }, 0.05, 'any'),
-	emitter('spray', 'Spray head', orifice(30, 3), 0.07, 'any', 6, ['drip', 'tower']),
+	emitterOf('open-tube', 'Open 4 mm tube', { kind: 'open', innerDiameterMm: 4 }, 0.05, 'any'),
+	emitterOf('spray', 'Spray head', orifice(30, 3), 0.07, 'any', 6, ['drip', 'tower']),
 	spout(6),
 	spout(9.5),
 	spout(13),
-	emitter('float-valve', 'Float valve, 120 L/h at 1 m', orifice(120, 1), 0.05, 'any', 9.5, [
+	emitterOf('float-valve', 'Float valve, 120 L/h at 1 m', orifice(120, 1), 0.05, 'any', 9.5, [
 		'valve'
 	]),
-	emitter('float-valve-small', 'Small float valve, 40 L/h at 1 m', orifice(40, 1), 0.05, 'any', 4, [
-		'valve'
-	])
+	emitterOf(
+		'float-valve-small',
+		'Small float valve, 40 L/h at 1 m',
+		orifice(40, 1),
+		0.05,
+		'any',
+		4,
+		['valve']
+	)
 ];
+
+/** A pump with its figures as parameters. */
+export const pumpOf = (of: Omit<Pump, 'figures'>): Pump => withFigures(of, FIGURES.pump);
 
 const pump = (
 	maxHeadM: number,
@@ -213,20 +234,17 @@ const pump = (
 	outletMm: number,
 	heightMm: number
 ): Pump =>
-	withFigures(
-		{
-			id: `pump-${maxFlowLph}`,
-			name: `${watts} W pump, ${maxHeadM} m / ${maxFlowLph} L/h`,
-			maxHeadM,
-			maxFlowLph,
-			watts,
-			outletMm,
-			// it draws air once it stands out of the water
-			minimumDepthMm: heightMm,
-			heightMm
-		},
-		FIGURES.pump
-	);
+	pumpOf({
+		id: `pump-${maxFlowLph}`,
+		name: `${watts} W pump, ${maxHeadM} m / ${maxFlowLph} L/h`,
+		maxHeadM,
+		maxFlowLph,
+		watts,
+		outletMm,
+		// it draws air once it stands out of the water
+		minimumDepthMm: heightMm,
+		heightMm
+	});
 export const PUMPS: readonly Pump[] = [
 	pump(0.9, 350, 5, 9.5, 55),
 	pump(1.6, 900, 15, 13, 70),
@@ -237,6 +255,9 @@ export const PUMPS: readonly Pump[] = [
 	pump(8, 11000, 400, 32, 280)
 ];
 
+/** A bucket or pot with its figures as parameters. */
+export const bucketOf = (of: Omit<Bucket, 'figures'>): Bucket => withFigures(of, FIGURES.bucket);
+
 const bucket = (
 	id: string,
 	name: string,
@@ -244,8 +265,7 @@ const bucket = (
 	topDiameterMm: number,
 	heightMm: number,
 	emptyKg: number
-): Bucket =>
-	withFigures({ id, name, bottomDiameterMm, topDiameterMm, heightMm, emptyKg }, FIGURES.bucket);
+): Bucket => bucketOf({ id, name, bottomDiameterMm, topDiameterMm, heightMm, emptyKg });
 export const BUCKETS: readonly Bucket[] = [
 	bucket('bucket-8', '8 L bucket', 200, 245, 225, 0.4),
 	bucket('bucket-11', '11 L bucket', 228, 278, 245, 0.5),
@@ -269,7 +289,8 @@ const elbow = (outerDiameterMm: number, innerDiameterMm: number): DrainElbow =>
 	);
 export const ELBOWS: readonly DrainElbow[] = [elbow(16, 13), elbow(20, 16), elbow(25, 21)];
 
-const tank = (
+/** A tank with its figures as parameters. */
+export const tankOf = (
 	id: string,
 	name: string,
 	shape: TankShape,
@@ -291,19 +312,19 @@ const round = (bottomDiameterMm: number, topDiameterMm: number, heightMm: number
 	heightMm
 });
 export const TANKS: readonly TankPart[] = [
-	tank('tote-40', '40 L tote', oblong(500, 350, 277), 1.8),
-	tank('long-45', '45 L long tote', oblong(860, 330, 172), 2.2),
-	tank('tote-60', '60 L tote', oblong(560, 400, 292), 2.4),
-	tank('tote-75', '75 L tote', oblong(600, 400, 340), 2.8),
-	tank('tote-90', '90 L tote', oblong(700, 450, 308), 3.4),
-	tank('tote-120', '120 L tote', oblong(780, 480, 358), 4.5),
-	tank('bin-45', '45 L bin', round(340, 400, 420), 2),
-	tank('bin-72', '72 L bin', round(380, 460, 520), 3),
-	tank('bin-120', '120 L bin', round(440, 540, 640), 4.5),
+	tankOf('tote-40', '40 L tote', oblong(500, 350, 277), 1.8),
+	tankOf('long-45', '45 L long tote', oblong(860, 330, 172), 2.2),
+	tankOf('tote-60', '60 L tote', oblong(560, 400, 292), 2.4),
+	tankOf('tote-75', '75 L tote', oblong(600, 400, 340), 2.8),
+	tankOf('tote-90', '90 L tote', oblong(700, 450, 308), 3.4),
+	tankOf('tote-120', '120 L tote', oblong(780, 480, 358), 4.5),
+	tankOf('bin-45', '45 L bin', round(340, 400, 420), 2),
+	tankOf('bin-72', '72 L bin', round(380, 460, 520), 3),
+	tankOf('bin-120', '120 L bin', round(440, 540, 640), 4.5),
 	// too tall for a stand to drain into: they stand behind a float
-	tank('butt-120', '120 L rain butt', round(405, 480, 780), 4, true),
-	tank('barrel-200', '200 L barrel', round(545, 545, 860), 9, true),
-	tank('cage-1000', '1,000 L tank in a cage', oblong(1120, 920, 985, 0), 55, true),
-	tank('bucket-foot', '6.4 L foot of a 20 L bucket', round(265, 281, 110), 0.2, true),
-	tank('control-pot', '22.5 L control pot', round(265, 315, 340), 0.9, true)
+	tankOf('butt-120', '120 L rain butt', round(405, 480, 780), 4, true),
+	tankOf('barrel-200', '200 L barrel', round(545, 545, 860), 9, true),
+	tankOf('cage-1000', '1000 L tank in a cage', oblong(1120, 920, 985, 0), 55, true),
+	tankOf('bucket-foot', '6.4 L foot of a 20 L bucket', round(265, 281, 110), 0.2, true),
+	tankOf('control-pot', '22.5 L control pot', round(265, 315, 340), 0.9, true)
 ];

@@ -1,10 +1,11 @@
 <script lang="ts">
 	import type { Parts } from '$lib/core/design';
+	import type { Shelf } from '$lib/core/shelf';
 	import { miniatureOf, type MiniatureSize } from './miniature';
 	import Shapes from './MiniatureShapes.svelte';
 
-	const { parts, ...size }: { parts: Parts } & MiniatureSize = $props();
-	const shapes = $derived(miniatureOf(parts, size));
+	const { parts, shelf, ...size }: { parts: Parts; shelf: Shelf } & MiniatureSize = $props();
+	const shapes = $derived(miniatureOf(parts, shelf, size));
 </script>
 
 <Shapes {shapes} />

@@ -1,7 +1,7 @@
 import type { Parts } from '$lib/core/design';
 import { crownOf, tankShapeOf, type Layout, type Site } from '$lib/core/layout';
 import { SystemModel } from '$lib/core/model';
-import { BUILT_IN_SHELF, heightAt, pick } from '$lib/core/shelf';
+import { heightAt, pick, type Shelf } from '$lib/core/shelf';
 import { polygon } from './frame';
 import { leavesOf, type Leaf } from './plant-shape';
 import { shownOf, type Shown } from './shown';
@@ -44,8 +44,8 @@ const rounded = ({ cx, cy, rx, ry, turn }: Leaf): Leaf => ({
 });
 
 /** A system small and true: the same layout, the same water, no words. */
-export function miniatureOf(parts: Parts, size: MiniatureSize = {}): Miniature {
-	const model = new SystemModel(parts, BUILT_IN_SHELF);
+export function miniatureOf(parts: Parts, shelf: Shelf, size: MiniatureSize = {}): Miniature {
+	const model = new SystemModel(parts, shelf);
 	return miniatureOfModel(size.grown ? model.grown : model, size);
 }
 
@@ -98,7 +98,7 @@ export function miniatureOfModel(model: SystemModel, size: MiniatureSize): Minia
 				role,
 				points: corners(front.map(([px, pz]) => [px, Math.max(pz, lowM)]))
 			})),
-		plants: plantsOn(shown, sheet),
+		plants: plantsOn(shown, sheet, model.shelf),
 		...tankOn(model, sheet),
 		reserve: (layout.reserve?.vessels ?? []).map(({ front }) => corners(front)),
 		...linesOn(model, sheet),
@@ -113,11 +113,15 @@ export function miniatureOfModel(model: SystemModel, size: MiniatureSize): Minia
 	};
 }
 
-const plantsOn = ({ sites, behind }: Shown, { perMetre, x, z }: Sheet): Miniature['plants'] =>
+const plantsOn = (
+	{ sites, behind }: Shown,
+	{ perMetre, x, z }: Sheet,
+	shelf: SystemModel['shelf']
+): Miniature['plants'] =>
 	sites
 		.filter((s) => s.cropId && !behind.has(s.id))
 		.map((s, i) => {
-			const { habit } = pick(BUILT_IN_SHELF.crops, s.cropId!);
+			const { habit } = pick(shelf.crops, s.cropId!);
 			const tall = (s.tallMm / 1000) * perMetre;
 			const out = s.facingDeg !== null;
 			return {
@@ -131,8 +135,8 @@ const plantsOn = ({ sites, behind }: Shown, { perMetre, x, z }: Sheet): Miniatur
 		});
 
 /** Over the inside floor, m. */
-const levelOf = ({ design, nowL }: SystemModel): number =>
-	heightAt(tankShapeOf(design, BUILT_IN_SHELF), nowL) / 1000;
+const levelOf = ({ design, nowL, shelf }: SystemModel): number =>
+	heightAt(tankShapeOf(design, shelf), nowL) / 1000;
 
 function tankOn(model: SystemModel, { perMetre, x, z }: Sheet): Pick<Miniature, 'tank' | 'water'> {
 	const { tank } = model.layout;

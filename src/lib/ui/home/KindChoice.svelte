@@ -7,7 +7,7 @@
 		type Variant
 	} from '$lib/core/design';
 	import type { Place } from '$lib/core/design';
-	import { BUILT_IN_SHELF } from '$lib/core/shelf';
+	import type { Shelf } from '$lib/core/shelf';
 	import Miniature from '../drawing/Miniature.svelte';
 
 	/** Ways to grow these plants here, each drawn as it would stand, the most fitting first. */
@@ -15,10 +15,11 @@
 		suggestions: readonly Suggestion[];
 		value: Variant;
 		place: Place;
+		shelf: Shelf;
 		startOf: (variant: Variant) => NewSystem | null;
 		onpick: (variant: Variant) => void;
 	}
-	const { suggestions, value, place, startOf, onpick }: Props = $props();
+	const { suggestions, value, place, shelf, startOf, onpick }: Props = $props();
 	const FIRST = 6;
 	let all = $state(false);
 	const uid = $props.id();
@@ -30,9 +31,7 @@
 	const drawn = $derived(
 		offered.flatMap(({ variant, why, score }) => {
 			const start = startOf(variant);
-			return start
-				? [{ variant, why, score, parts: { ...startSystem(start, BUILT_IN_SHELF), place } }]
-				: [];
+			return start ? [{ variant, why, score, parts: { ...startSystem(start, shelf), place } }] : [];
 		})
 	);
 </script>
@@ -51,7 +50,9 @@
 					checked={variant === value}
 					onchange={() => onpick(variant)}
 				/>
-				<span class="drawing"><Miniature {parts} grown most={{ width: 150, height: 92 }} /></span>
+				<span class="drawing"
+					><Miniature {parts} {shelf} grown most={{ width: 150, height: 92 }} /></span
+				>
 				<b>{KINDS[variant].title}</b>
 				<small>{why}</small>
 			</label>

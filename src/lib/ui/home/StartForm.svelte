@@ -3,7 +3,7 @@
 	import { KINDS, suggest, type NewSystem, type Place, type Variant } from '$lib/core/design';
 	import { capital, fromShown, scaleOf, show, toShown } from '$lib/core/quantity';
 	import { begin as tryOut, LASTS_DAYS } from '$lib/core/edit';
-	import { BUILT_IN_SHELF } from '$lib/core/shelf';
+	import { shelfWith, type ShelfItem } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
 	import Miniature from '$lib/ui/drawing/Miniature.svelte';
 	import KindChoice from './KindChoice.svelte';
@@ -12,12 +12,15 @@
 	interface Props {
 		placeId: string;
 		place: Place;
+		/** What the place added to the shelf. */
+		own: readonly ShelfItem[];
 		/** The spot it is begun in, where that was said. */
 		wanted: string | null;
 	}
-	const { placeId, place, wanted }: Props = $props();
+	const { placeId, place, own, wanted }: Props = $props();
 	/** More are a farm. */
 	const MOST = 1000;
+	const shelf = $derived(shelfWith(own));
 	type Have = 'place' | 'plants' | 'parts';
 	let have = $state<Have>('plants');
 	// svelte-ignore state_referenced_locally
@@ -41,7 +44,7 @@
 	);
 	let problem = $state<string | null>(null);
 	let busy = $state(false);
-	const crop = $derived(BUILT_IN_SHELF.crops.find((c) => c.id === cropId)!);
+	const crop = $derived(shelf.crops.find((c) => c.id === cropId)!);
 	const roomMm = $derived(fromShown(Number(room.replace(',', '.')), 'span', units) * 1000);
 	const mostMm = $derived(area.lengthM * 1000 - 300);
 	const showSpan = (m: number) =>
@@ -96,7 +99,7 @@
 			: null;
 	const begun = $derived.by(() => {
 		const start = startOf(variant);
-		return start && tryOut(start, place, BUILT_IN_SHELF);
+		return start && tryOut(start, place, shelf);
 	});
 	const parts = $derived(begun?.parts ?? null);
 	/** How long its tank lasts, where that is short. */
@@ -162,14 +165,13 @@
 			<label>Buckets I have<input class="field" inputmode="numeric" bind:value={count} /></label>
 			<label
 				>Their size<select class="field" bind:value={bucketId}
-					>{#each BUILT_IN_SHELF.buckets as b (b.id)}<option value={b.id}>{b.name}</option
-						>{/each}</select
+					>{#each shelf.buckets as b (b.id)}<option value={b.id}>{b.name}</option>{/each}</select
 				></label
 			>
 			<label
 				>My pump<select class="field" bind:value={pumpId}
-					><option value="">none yet, choose for me</option
-					>{#each BUILT_IN_SHELF.pumps as p (p.id)}<option value={p.id}>{p.name}</option
+					><option value="">none yet, choose for me</option>{#each shelf.pumps as p (p.id)}<option
+							value={p.id}>{p.name}</option
 						>{/each}</select
 				></label
 			>
@@ -179,8 +181,7 @@
 		<label
 			>{have === 'plants' ? 'Of what' : 'To grow, mostly'}
 			<select class="field" bind:value={cropId}
-				>{#each BUILT_IN_SHELF.crops as c (c.id)}<option value={c.id}>{c.name}</option
-					>{/each}</select
+				>{#each shelf.crops as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
 			>
 		</label>
 		<div>
@@ -222,11 +223,18 @@
 	</form>
 	<div class="right">
 		{#if asked.answers}
-			<KindChoice {suggestions} value={variant} {place} {startOf} onpick={(id) => (picked = id)} />
+			<KindChoice
+				{suggestions}
+				{shelf}
+				value={variant}
+				{place}
+				{startOf}
+				onpick={(id) => (picked = id)}
+			/>
 		{/if}
 		<figure>
 			{#if parts && asked.answers}
-				<Miniature {parts} grown most={{ width: 560, height: 300 }} />
+				<Miniature {parts} {shelf} grown most={{ width: 560, height: 300 }} />
 				<div class="floor"></div>
 				<figcaption>
 					{KINDS[variant].title}, {asked.answers.plants}

@@ -76,6 +76,7 @@ const WHOLES: Record<string, string> = {
 	'operation.feed': 'Feeding times',
 	'operation.lampHours': 'Hours of the lamps',
 	'operation.mix': 'Salts and product',
+	'operation.valves': 'Row valves part open',
 	'record.stages': 'Stages seen',
 	'record.pumpTest': 'Bench test of the pump',
 	'record.caughtMl': 'Caught in the dry run',

@@ -62,6 +62,7 @@
 						<div class="shown">
 							<div class="picture">
 								<Miniature
+									shelf={session.model.shelf}
 									parts={variantOf(session.parts, changed.plan)}
 									grown
 									most={{ width: 400, height: 240 }}

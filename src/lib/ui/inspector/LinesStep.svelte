@@ -2,6 +2,7 @@
 	import { capital, fieldNumber } from '$lib/core/quantity';
 	import { costOf, partsOf } from '$lib/core/construction';
 	import { fieldsOf, rowLetter, valveId } from '$lib/core/design';
+	import { VALVES } from '$lib/core/hydraulics';
 	import { faultWords, outletWords } from '$lib/core/review';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
@@ -10,6 +11,7 @@
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
 	import { amountOf, pricedBy } from './part-words';
+	import ShelfPick from '../shelf/ShelfPick.svelte';
 	import StandChoice from './StandChoice.svelte';
 	import RingLevels from './RingLevels.svelte';
 	import StandFields from './StandFields.svelte';
@@ -62,7 +64,7 @@
 	against="between the wettest and the driest {outlet[0]}"
 />
 <h3>To the plants</h3>
-<PickField label="Main" path="design.lines.mainTubeId" options={feed} />
+<ShelfPick label="Main" kind="tube" path="design.lines.mainTubeId" options={feed} />
 <Toggle
 	label="Screen filter after the {session.design.source.kind === 'pump' ? 'pump' : 'tank'}"
 	path="design.lines.filter"
@@ -81,6 +83,30 @@
 		/>
 		Valve of row {rowLetter(row)} open</label
 	>
+	{#if !shutValves.includes(id)}
+		{#if id in session.operation.valves}
+			<div class="part">
+				<PickField
+					label="It is a"
+					path="operation.valves.{id}.kind"
+					options={Object.entries(VALVES).map(([kind, name]) => ({ id: kind, name }))}
+				/>
+				<NumberField label="Row {rowLetter(row)} open to" path="operation.valves.{id}.open" />
+				<button
+					class="quiet"
+					onclick={() => session.set(`operation.valves.${id}`, undefined, 'row valve open')}
+					>Open it all the way</button
+				>
+			</div>
+		{:else}
+			<button
+				class="quiet"
+				onclick={() =>
+					session.set(`operation.valves.${id}`, { kind: 'ball', open: 0.5 }, 'row valve part open')}
+				>Throttle row {rowLetter(row)}</button
+			>
+		{/if}
+	{/if}
 {/each}
 <Figure
 	label="Evenness, lowest quarter"
@@ -146,6 +172,10 @@
 {/if}
 
 <style>
+	.part {
+		border-left: 3px solid var(--hair);
+		padding-left: 10px;
+	}
 	.valve {
 		display: flex;
 		gap: 8px;

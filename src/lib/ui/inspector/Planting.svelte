@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { PLANT_RULES, plantBy, type PlantRule } from '$lib/core/layout';
-	import { CROPS } from '$lib/core/shelf';
 	import { CROP_TYPE } from '../drawing/crop-drop';
 	import { useSession } from '../workspace/context';
 
@@ -25,8 +24,8 @@
 	const FEW = 8;
 	const offered = $derived(
 		all
-			? CROPS
-			: [...CROPS]
+			? session.model.shelf.crops
+			: [...session.model.shelf.crops]
 					.sort((a, b) => Number(planted.has(b.id)) - Number(planted.has(a.id)))
 					.slice(0, Math.max(FEW, planted.size))
 	);

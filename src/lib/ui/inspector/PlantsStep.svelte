@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { counted, names } from '$lib/core/quantity';
-	import { CROPS, pick, STAGES, type Stage } from '$lib/core/shelf';
+	import { pick, STAGES, type OwnItem, type Stage } from '$lib/core/shelf';
 	import { SUPPORTS } from '$lib/core/design';
 	import {} from '$lib/core/review';
 	import NumberField from '../control/NumberField.svelte';
@@ -8,6 +8,7 @@
 	import Figure from '../control/Figure.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
+	import OwnPart from '../shelf/OwnPart.svelte';
 	import Planting from './Planting.svelte';
 	import SetAside from './SetAside.svelte';
 
@@ -53,6 +54,9 @@
 		});
 	});
 	const keptCount = $derived(Object.keys(session.operation.kept).length);
+	/** A crop of one's own, while it is asked for. */
+	let own = $state<OwnItem | null>(null);
+	const NEW = '+';
 	const uid = $props.id();
 </script>
 
@@ -72,11 +76,18 @@
 		id="{uid}-crop"
 		class="field"
 		value={cropId === undefined ? '?' : (cropId ?? '')}
-		onchange={(e) => plant(e.currentTarget.value)}
+		onchange={(e) => {
+			if (e.currentTarget.value === NEW) {
+				e.currentTarget.value = cropId ?? '';
+				own = session.ownLike('crop', cropId ?? 'tomato');
+			} else plant(e.currentTarget.value);
+		}}
 	>
 		{#if cropId === undefined}<option value="?" disabled>different crops</option>{/if}
 		<option value="">nothing</option>
-		{#each CROPS as crop (crop.id)}<option value={crop.id}>{crop.name}</option>{/each}
+		{#each session.model.shelf.crops as crop (crop.id)}<option value={crop.id}>{crop.name}</option
+			>{/each}
+		<option value={NEW}>My own …</option>
 	</select>
 	<label for="{uid}-stage">As you see it now</label>
 	<select
@@ -121,6 +132,20 @@
 	options={Object.entries(SUPPORTS).map(([id, name]) => ({ id, name }))}
 />
 <NumberField label="Its height" path="design.support.heightM" />
+
+{#if own}
+	<OwnPart
+		item={own}
+		shelf={session.model.shelf}
+		units={session.units}
+		onkeep={(item) => {
+			session.keepOwn(item);
+			own = null;
+			plant(item.id);
+		}}
+		onleave={() => (own = null)}
+	/>
+{/if}
 
 <style>
 	.for {

@@ -2,7 +2,8 @@
 	import { onMount } from 'svelte';
 	import { applyChanges } from '$lib/core/design';
 	import type { Assessment } from '$lib/core/operations';
-	import type { Pump } from '$lib/core/shelf';
+	import { feedTubeFor, type OwnItem, type Pump } from '$lib/core/shelf';
+	import OwnPart from '../shelf/OwnPart.svelte';
 	import { calculateBeside, Stopped } from '$lib/workers';
 	import { useSession } from '../workspace/context';
 
@@ -16,6 +17,15 @@
 	let trials = $state<Trial[]>([]);
 	let failed = $state(false);
 	const pumps = session.model.shelf.pumps;
+	let own = $state<OwnItem | null>(null);
+	/** On the shelf, and built in. */
+	function keep(item: OwnItem): void {
+		session.keepOwn(item);
+		own = null;
+		const pump = session.model.shelf.pumps.find(({ id }) => id === item.id);
+		if (pump) session.apply(changeTo(pump), `pump: ${pump.name}`);
+		onclose();
+	}
 	const current = $derived(
 		session.design.source.kind === 'pump' ? session.design.source.partId : ''
 	);
@@ -23,7 +33,10 @@
 	const changeTo = (pump: Pump) => [
 		{ path: 'design.source', value: { kind: 'pump', partId: pump.id } },
 		{ path: 'operation.dial', value: 1 },
-		{ path: 'design.lines.mainTubeId', value: `feed-${pump.outletMm}` }
+		{
+			path: 'design.lines.mainTubeId',
+			value: feedTubeFor(session.model.shelf.tubes, pump.outletMm).id
+		}
 	];
 
 	onMount(() => {
@@ -31,7 +44,7 @@
 		const { parts } = session;
 		void (async () => {
 			for (const pump of pumps) {
-				const tried = applyChanges(parts, changeTo(pump));
+				const tried = { ...applyChanges(parts, changeTo(pump)), shelf: session.own };
 				const answer = await calculateBeside('pump', 'assess', tried, { signal: wanted.signal });
 				if (!('result' in answer)) {
 					failed = true;
@@ -86,10 +99,22 @@
 			</li>
 		{/each}
 	</ul>
+	<button class="quiet" onclick={() => (own = session.ownLike('pump', current))}
+		>A pump of my own</button
+	>
 	<button class="quiet" onclick={onclose}
 		>{trials.length < pumps.length && !failed ? 'Stop' : 'Close'}</button
 	>
 </div>
+{#if own}
+	<OwnPart
+		item={own}
+		shelf={session.model.shelf}
+		units={session.units}
+		onkeep={keep}
+		onleave={() => (own = null)}
+	/>
+{/if}
 
 <style>
 	.chooser {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import Figure from '../control/Figure.svelte';
 	import NumberField from '../control/NumberField.svelte';
-	import PickField from '../control/PickField.svelte';
+	import ShelfPick from '../shelf/ShelfPick.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** The reserve as a thing: which vessels, how high they stand, by what hose they run in, and what of them does. */
@@ -12,8 +12,9 @@
 </script>
 
 <h3>The reserve</h3>
-<PickField
+<ShelfPick
 	label="Vessel"
+	kind="tank"
 	path="{at}.partId"
 	options={model.shelf.tanks}
 	and={() => [{ path: `${at}.shape`, value: null }]}
@@ -21,13 +22,15 @@
 <NumberField label="How many, joined at the base" path="{at}.count" />
 <NumberField label="Its bottom over the floor" path="{at}.floorMm" />
 <NumberField label="Outlet over its bottom" path="{at}.outletMm" />
-<PickField
+<ShelfPick
 	label="Hose"
+	kind="tube"
 	path="{at}.hoseTubeId"
 	options={model.shelf.tubes.filter(({ use }) => use === 'feed')}
 />
-<PickField
+<ShelfPick
 	label="Float valve"
+	kind="emitter"
 	path="{at}.valveId"
 	options={model.shelf.emitters.filter(({ use }) => use.includes('valve'))}
 />

@@ -6,6 +6,8 @@
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Toggle from '../control/Toggle.svelte';
+	import { OWN_KIND } from '../shelf/own-words';
+	import ShelfPick from '../shelf/ShelfPick.svelte';
 	import LevelSlider from './LevelSlider.svelte';
 	import { useSession } from '../workspace/context';
 
@@ -44,9 +46,11 @@
 	}
 </script>
 
-{#each fields as { path, label, options, quantity } (path)}
+{#each fields as { path, label, options, quantity, shelf } (path)}
 	{#if path.endsWith('.leanMmPerM')}
 		<LevelSlider {label} {path} />
+	{:else if options && shelf && OWN_KIND[shelf]}
+		<ShelfPick {label} {path} {options} kind={OWN_KIND[shelf]!} />
 	{:else if options}
 		<PickField {label} {path} {options} />
 	{:else if quantity === undefined}

@@ -16,6 +16,7 @@
 	import Big from './Big.svelte';
 	import Toggle from '../control/Toggle.svelte';
 	import ReserveFields from './ReserveFields.svelte';
+	import ShelfPick from '../shelf/ShelfPick.svelte';
 	import TankMeasure from './TankMeasure.svelte';
 	import TankShape from './TankShape.svelte';
 	import TankWeeks from './TankWeeks.svelte';
@@ -105,8 +106,9 @@
 />
 <TankWeeks />
 <h3>How it is kept</h3>
-<PickField
+<ShelfPick
 	label="Tank"
+	kind="tank"
 	path="design.tank.partId"
 	options={model.shelf.tanks}
 	and={() => [{ path: 'design.tank.shape', value: null }]}

@@ -55,11 +55,11 @@
 			{#if theirs}
 				<div class="sides">
 					<figure>
-						<Miniature parts={mine!} perMetre={62} />
+						<Miniature parts={mine!} shelf={session.model.shelf} perMetre={62} />
 						<figcaption>Yours, with your last change</figcaption>
 					</figure>
 					<figure>
-						<Miniature parts={partsIn(theirs)} perMetre={62} />
+						<Miniature parts={partsIn(theirs)} shelf={session.model.shelf} perMetre={62} />
 						<figcaption>
 							The other, saved {new Date(theirs.savedAt).toLocaleTimeString('en-GB', {
 								hour: '2-digit',

@@ -14,7 +14,15 @@ import {
 import { show, type Quantity, type Units } from '$lib/core/quantity';
 import { SystemModel } from '$lib/core/model';
 import { type Finding, type Fix, type Step } from '$lib/core/review';
-import { priceItem, shelfItemSchema, shelfWith, type ShelfItem } from '$lib/core/shelf';
+import {
+	likeOnShelf,
+	priceItem,
+	shelfItemSchema,
+	shelfWith,
+	type OwnItem,
+	type OwnKind,
+	type ShelfItem
+} from '$lib/core/shelf';
 import { oursOver, refusalOf, samePlan, saveOf, type Snapshot } from './changes';
 import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
 import { fixesBeside } from './proving';
@@ -222,6 +230,17 @@ export class Session {
 		this.queue.push({ verb: 'shelf', put: item ? [item] : [], drop: item ? [] : [id] });
 		return null;
 	}
+
+	/** Puts a part, medium or crop of one's own on the place's shelf, or changes it there. */
+	keepOwn(item: OwnItem): void {
+		this.own = [...this.own.filter((one) => one.id !== item.id), item];
+		this.model = this.kept = this.model.of(this.committed, shelfWith(this.own));
+		this.queue.push({ verb: 'shelf', put: [item], drop: [] });
+	}
+
+	/** An own item to begin from, like one of the shelf. */
+	ownLike = (kind: OwnKind, likeId: string): OwnItem =>
+		likeOnShelf(kind, this.model.shelf, likeId, `own-${requestId().slice(0, 10)}`);
 
 	/** Tries the fixes of a finding off the page's thread; those that hold are shown when they are known. */
 	async prove(finding: Finding): Promise<void> {

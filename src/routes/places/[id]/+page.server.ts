@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { findPlace, standingIn } from '$lib/server/places';
+import { shelfOf } from '$lib/server/shelves';
 import { Unreadable } from '$lib/server/unreadable';
 import type { PageServerLoad } from './$types';
 
@@ -13,6 +14,7 @@ export const load: PageServerLoad = async ({ params, url }) => {
 	return {
 		stored,
 		systems: await standingIn(params.id),
+		shelf: await shelfOf(params.id),
 		areaId: url.searchParams.get('area')
 	};
 };

@@ -7,6 +7,7 @@
 	import AreaFields from '$lib/ui/place/AreaFields.svelte';
 	import AreaPlan from '$lib/ui/place/AreaPlan.svelte';
 	import AreaThings from '$lib/ui/place/AreaThings.svelte';
+	import OwnShelf from '$lib/ui/shelf/OwnShelf.svelte';
 	import PlaceFields from '$lib/ui/place/PlaceFields.svelte';
 	import { PlaceSession } from '$lib/ui/place/place-session.svelte';
 	import SpotForm from '$lib/ui/place/SpotForm.svelte';
@@ -19,7 +20,7 @@
 	const session = provideFields(new PlaceSession(data.stored));
 	// svelte-ignore state_referenced_locally
 	session.areaId = data.areaId ?? session.areaId;
-	let view = $state<'area' | 'place'>('area');
+	let view = $state<'area' | 'place' | 'shelf'>('area');
 	let adding = $state(false);
 	let refused = $state<string | null>(null);
 	let width = $state(600);
@@ -129,6 +130,11 @@
 					aria-current={view === 'place' ? 'true' : undefined}
 					onclick={() => (view = 'place')}>Water, year and power</button
 				>
+				<button
+					class="area all"
+					aria-current={view === 'shelf' ? 'true' : undefined}
+					onclick={() => (view = 'shelf')}>Shelf</button
+				>
 			</nav>
 			<section class="board" bind:clientWidth={width} bind:clientHeight={height}>
 				<AreaPlan
@@ -148,7 +154,7 @@
 					}}
 				/>
 			</section>
-			<aside aria-label={view === 'area' ? area.name : place.name}>
+			<aside aria-label={view === 'area' ? area.name : view === 'shelf' ? 'Shelf' : place.name}>
 				{#if view === 'area'}
 					<div class="head">
 						<h2>{area.name}</h2>
@@ -168,9 +174,11 @@
 						<AreaFields {area} {place} />
 						<AreaThings {area} />
 					{/key}
-				{:else}
+				{:else if view === 'place'}
 					<div class="head"><h2>{place.name}</h2></div>
 					<PlaceFields {place} />
+				{:else}
+					<OwnShelf placeId={session.id} items={data.shelf} units={session.units} />
 				{/if}
 			</aside>
 		</main>

@@ -61,7 +61,7 @@ function tooSlow(model: SystemModel): Said[] {
 			fixes: () =>
 				availableFixes(
 					...wider.map((tube) => ({
-						label: `Hose of ${tube.name}`,
+						label: `A hose of ${say(tube.innerDiameterMm, 'size')} inside`,
 						effect: 'more runs through it',
 						change: [set('design.reserve.hoseTubeId', tube.id)]
 					})),

@@ -100,7 +100,7 @@
 		{#if other && data.chosen}
 			<div class="pair">
 				<section aria-label="What stands now">
-					<div class="drawing"><Miniature parts={now.parts} most={PICTURE} /></div>
+					<div class="drawing"><Miniature {shelf} parts={now.parts} most={PICTURE} /></div>
 					<h2>{now.design.name}, as it stands</h2>
 					<p class="soft">
 						{wins('a').length > 0
@@ -109,7 +109,7 @@
 					</p>
 				</section>
 				<section aria-label="The variant">
-					<div class="drawing"><Miniature parts={other.parts} most={PICTURE} /></div>
+					<div class="drawing"><Miniature {shelf} parts={other.parts} most={PICTURE} /></div>
 					<h2>
 						{#if data.alternatives.length > 1}
 							<label class="visually-hidden" for="with">Variant</label>
