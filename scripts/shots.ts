@@ -32,10 +32,8 @@ const SHOTS: Shot[] = [
 		before: step(name)
 	})),
 	{ name: 'columns', path: at('kitchen-columns') },
-	{ name: 'table', path: at('loft-table'), before: step('place') },
 	{ name: 'trays', path: at('away-bench'), before: step('feed') },
 	{ name: 'channels', path: at('yard-channels'), before: step('sites') },
-	{ name: 'plants', path: at('kitchen-columns'), before: step('plants') },
 	{
 		name: 'marking',
 		path: at('kitchen-columns'),
@@ -44,14 +42,32 @@ const SHOTS: Shot[] = [
 			await page.getByRole('heading', { name: 'Marking out' }).scrollIntoViewIfNeeded();
 		}
 	},
-	{ name: 'template', path: `${at('kitchen-columns')}/template`, size: [820, 900] },
 	{ name: 'compare', path: `${at('kitchen-columns')}/compare` },
+	{ name: 'place', path: '/places/tern-cottage?area=yard' },
 	{
-		name: 'another-kind',
-		path: at('loft-table'),
+		name: 'spot',
+		path: '/places/tern-cottage',
+		before: (page) => page.getByRole('button', { name: 'Add an area' }).click()
+	},
+	{
+		name: 'shelf',
+		path: at('lean-to-rail'),
 		before: async (page) => {
 			await step('sites')(page);
-			await page.getByRole('button', { name: 'Another kind of system' }).click();
+			await page.getByRole('combobox', { name: 'Medium', exact: true }).selectOption('+');
+			await page.getByRole('dialog').getByRole('button', { name: 'Add a part' }).click();
+		}
+	},
+	{
+		name: 'floor',
+		path: at('yard-channels'),
+		before: async (page) => {
+			await step('place')(page);
+			for (const kind of ['Buckets in rows outdoors', 'Stacked pots']) {
+				await page.getByRole('button', { name: 'Add a stand' }).click();
+				await page.getByRole('menuitem', { name: kind }).click();
+				await page.waitForTimeout(600);
+			}
 		}
 	},
 	{ name: 'print', path: `${RAIL}/print`, size: [800, 1120] },

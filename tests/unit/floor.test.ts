@@ -12,6 +12,7 @@ import {
 	type Layout
 } from '../../src/lib/core/layout';
 import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { EXAMPLES, modelOf } from './example';
 
@@ -113,6 +114,39 @@ function agrees(layout: Layout): void {
 			}
 		}
 }
+
+describe('ways between stands', () => {
+	const rail = (widthM: number, at: { xM: number; yM: number }) => {
+		const model = modelOf('lean-to-rail');
+		const path = `place.areas[id=${model.area.id}]`;
+		return model
+			.with([
+				{ path: `${path}.lengthM`, value: 6 },
+				{ path: `${path}.widthM`, value: widthM },
+				{ path: `${path}.walkM`, value: 0.5 }
+			])
+			.with(putStand(model.design, model.layout, 'rail', { ...at, faces: 'front' }));
+	};
+	const said = (model: SystemModel) =>
+		findingsOf(model).filter(({ code }) => code === 'no-way-through');
+
+	it('a bench with a way along one side is got at; between two walls it is not', () => {
+		expect(said(rail(3, { xM: 1, yM: 0 }))).to.have.length(0);
+		expect(said(rail(3, { xM: 1, yM: 2.2 }))).to.have.length(0);
+		const [shut] = said(rail(1.4, { xM: 1, yM: 0.3 }));
+		expect(shut!.message).to.match(/Along “Rail” .*0.34 m.*/);
+		expect(shut!.subject).to.equal('rail.top');
+	});
+
+	it('what is reached from both sides may be twice as deep', () => {
+		const far = (model: SystemModel) =>
+			findingsOf(model.with([{ path: 'design.stands.0.rowGapMm', value: 900 }])).filter(
+				({ code }) => code === 'row-out-of-reach'
+			).length;
+		expect(far(rail(4, { xM: 1, yM: 0 }))).to.equal(1);
+		expect(far(rail(4, { xM: 1, yM: 1.2 }))).to.equal(0);
+	});
+});
 
 describe('turning', () => {
 	it('four quarters come back to where it stood', () => {

@@ -11,7 +11,8 @@ import {
 	putTank,
 	turned,
 	type Ground,
-	type LayoutProblem
+	type LayoutProblem,
+	type StandLayout
 } from '../../layout';
 import type { SystemModel } from '../../model';
 import { availableFixes, set, type Fix, type Rule, type Said } from '../finding';
@@ -172,3 +173,81 @@ export const doors: Rule = (model) => {
 			}));
 	});
 };
+
+/** What is free on each side of some ground, up to the next thing or the edge of the area, m. */
+function freeAround(model: SystemModel, id: string): Record<keyof Ground, number> {
+	const { layout, area } = model;
+	const mine = groundIn(model, id);
+	const others = [
+		...grounds(layout)
+			// what stands under it is in nobody's way
+			.filter((one) => one.id !== id && !meets(one.ground, mine))
+			.map((one) => one.ground),
+		...area.obstacles.map(obstacleGround)
+	];
+	const beside = (along: 'x' | 'y') =>
+		others.filter((o) =>
+			along === 'x'
+				? o.y0 < mine.y1 - 0.05 && o.y1 > mine.y0 + 0.05
+				: o.x0 < mine.x1 - 0.05 && o.x1 > mine.x0 + 0.05
+		);
+	const least = (edge: number, gaps: readonly number[]) =>
+		Math.min(edge, ...gaps.filter((gap) => gap > -1e-6));
+	return {
+		x0: least(
+			mine.x0,
+			beside('x').map((o) => mine.x0 - o.x1)
+		),
+		x1: least(
+			area.lengthM - mine.x1,
+			beside('x').map((o) => o.x0 - mine.x1)
+		),
+		y0: least(
+			mine.y0,
+			beside('y').map((o) => mine.y0 - o.y1)
+		),
+		y1: least(
+			area.widthM - mine.y1,
+			beside('y').map((o) => o.y0 - mine.y1)
+		)
+	};
+}
+
+/** How wide the ways along both long sides of a stand are, its front first, m. */
+export function waysAlong(model: SystemModel, stand: StandLayout): [front: number, back: number] {
+	const free = freeAround(model, stand.id);
+	const sides = [free.y0, free.x1, free.y1, free.x0];
+	return [sides[stand.turns]!, sides[(stand.turns + 2) % 4]!];
+}
+
+/** Somebody has to get at every stand that was put somewhere, with a can. */
+export function aisles(model: SystemModel): Said[] {
+	const { area, layout } = model;
+	if (area.walkM === 0) return [];
+	return layout.stands.flatMap((stand): Said[] => {
+		const around = Object.values(freeAround(model, stand.id));
+		const best = Math.max(...(stand.view === 'rows' ? waysAlong(model, stand) : around));
+		if (best >= area.walkM - 1e-6) return [];
+		const { x0, x1, y0, y1 } = stand.ground;
+		const size = { wide: x1 - x0, deep: y1 - y0 };
+		const free = freeGround(layout, area, size, { xM: x0, yM: y0 }, [stand.id], [area.walkM]);
+		return [
+			{
+				code: 'no-way-through',
+				step: 'place',
+				severity: 'look',
+				subject: subjectOn(model, stand, 'top'),
+				off: (area.walkM - best) / area.walkM,
+				message: `Along ${called(model, stand.id)} ${say(Math.max(0, best), 'span')} are left at most to walk and work in; you keep ${say(area.walkM, 'span')} free.`,
+				fixes: () =>
+					availableFixes(
+						free && {
+							label: 'Move it to where one gets by',
+							effect: `${say(free.xM, 'span')} from the left, ${say(free.yM, 'span')} from the front`,
+							change: put(model, stand.id, free)
+						}
+					)
+			}
+		];
+	});
+}

@@ -1,8 +1,10 @@
 import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
+import { isPlaced, type StandLayout } from '../../layout';
 import type { SystemModel } from '../../model';
 import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
+import { aisles, waysAlong } from './floor';
 import { subjectOn } from '../words';
 
 /** A hand must get to the pump, the strainer and the filler without lifting plants. */
@@ -97,11 +99,18 @@ const underPlants: Rule = (model) => {
 	];
 };
 
+/** Narrower than this one does not stand there to work, m. */
+const STAND_M = 0.35;
+
+/** One reaches in from the back as well. */
+const fromBothSides = (model: SystemModel, stand: StandLayout): boolean =>
+	isPlaced(model.design) && waysAlong(model, stand).every((wide) => wide >= STAND_M);
+
 const backRow: Rule = (model) => {
 	const { layout, design, place } = model;
 	const closestMm = model.limit('rowsMm');
 	return layout.stands.flatMap((stand, i): Said[] => {
-		const far = stand.depthM - 0.15;
+		const far = (fromBothSides(model, stand) ? stand.depthM / 2 : stand.depthM) - 0.15;
 		if (far <= place.reachM || stand.view !== 'rows') return [];
 		const { rows, rowGapMm, perRow } = fieldsOf(design.stands[i]!);
 		const [, containers] = kindOf(design.stands[i]!).words.container;
@@ -136,7 +145,9 @@ const backRow: Rule = (model) => {
 };
 
 /** Somebody has to get by in front of it, with a can. */
-const wayIn: Rule = ({ layout, area, design }) => {
+const wayIn: Rule = (model) => {
+	const { layout, area, design } = model;
+	if (isPlaced(design)) return aisles(model);
 	const { from, to } = layout.extent;
 	const left = area.widthM - (to.yM - from.yM);
 	if (area.walkM === 0 || left < 0 || left >= area.walkM - 1e-9) return [];

@@ -19,7 +19,7 @@
 	const session = provideSession(new Session(data));
 	const model = $derived(session.model);
 	const width = 730;
-	const frame = $derived(frameOf(model.layout, width, 440, true));
+	const frame = $derived(frameOf(model.layout, width, 392, true));
 	const height = $derived((frame.plan?.bottom ?? 460) + 6);
 	const parts = $derived(partsOf(session.design, model.layout, model.shelf));
 	/** The most urgent, and the electricity, which is not for a screen alone. */
@@ -78,12 +78,6 @@
 						<span class="part">{part.name}</span><b>{amountOf(part, session.units)}</b>
 					</li>{/each}
 			</ul>
-			<h2>When mixing</h2>
-			<ul class="mind">
-				{#each mixing.filter((step) => step.kind === 'mind') as step, i (i)}<li>
-						{step.text}
-					</li>{/each}
-			</ul>
 		</section>
 		<section>
 			<h2>Mix, {session.say(model.mix.litres, 'volume')}</h2>
@@ -94,6 +88,12 @@
 							>{/if}
 					</li>{/each}
 			</ol>
+			<h2>When mixing</h2>
+			<ul class="mind">
+				{#each mixing.filter((step) => step.kind === 'mind') as step, i (i)}<li>
+						{step.text}
+					</li>{/each}
+			</ul>
 		</section>
 		<section>
 			<h2>Timer</h2>
@@ -180,7 +180,7 @@
 		justify-content: space-between;
 		gap: 8px;
 		border-top: 1px solid var(--hair);
-		padding: 2px 0;
+		padding: 1px 0;
 	}
 	.mind li {
 		display: list-item;
