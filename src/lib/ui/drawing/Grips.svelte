@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { capital } from '$lib/core/quantity';
 	import { fieldsOf, kindOf, standPath } from '$lib/core/design';
+	import { isPlaced } from '$lib/core/layout';
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
 	import Handle from './Handle.svelte';
@@ -30,6 +31,9 @@
 	const grips = $derived(
 		session.design.stands.flatMap((stand, i): Grip[] => {
 			const placed = layout.stands[i]!;
+			// stands that stand anywhere in the area overlap from the front, and one seen from its end has no length
+			const put = isPlaced(session.design);
+			if (put && (i !== session.standIndex || placed.turns % 2 === 1)) return [];
 			const { fallPercent, lowEndHeightMm, pitchMm } = fieldsOf(stand);
 			const what = kindOf(stand).words.stand;
 			const path = (field: string) => standPath(stand, field);

@@ -1,5 +1,5 @@
 import { DRY_LPH } from '$lib/core/hydraulics';
-import type { Container, Site } from '$lib/core/layout';
+import { isPlaced, type Container, type Site } from '$lib/core/layout';
 import type { SystemModel } from '$lib/core/model';
 
 /** What stands in front on the drawing, and what of it is dry or turned away. */
@@ -34,10 +34,14 @@ export function shownOf(model: SystemModel, selected: string | null): Shown {
 	const inFront = (item: { standId: string; row: number }) =>
 		views.get(item.standId) === 'sides' ||
 		item.row === (chosen?.standId === item.standId ? chosen.row : 0);
-	const sites = layout.sites.filter(inFront);
+	// what is put further back is drawn first, and what is nearer over it
+	const far = isPlaced(model.design);
+	const farFirst = <T extends { yM: number }>(list: T[]): T[] =>
+		far ? list.sort((a, b) => b.yM - a.yM) : list;
+	const sites = farFirst(layout.sites.filter(inFront));
 	const turned = (deg: number | null) => deg !== null && Math.cos((deg * Math.PI) / 180) < -0.01;
 	return {
-		containers: layout.containers.filter(inFront),
+		containers: farFirst(layout.containers.filter(inFront)),
 		sites,
 		behind: new Set(sites.filter((site) => turned(site.facingDeg)).map((site) => site.id)),
 		dry: dryOf(model),
