@@ -90,44 +90,52 @@ test('every acknowledged save is there after the server is killed, and two serve
 	const [one, two] = [ports(1), ports(2)];
 	const database = newDatabase();
 	const at = (port: number, path: string) => `http://127.0.0.1:${port}${path}`;
-	let first = server(one, database);
-	await first.ready();
-	const address = '/api/designs/lean-to-rail';
-	const read = async (port: number) =>
-		(await (await request.get(at(port, address))).json()) as Stored;
-	let { revision, design, operation } = await read(one);
-	for (let i = 0; i < 12; i++) {
-		const plan = { design, operation: { ...operation, dial: (50 + i) / 100 } };
-		const response = await request.put(at(one, address), {
-			data: { base: revision, label: 'dial', plan }
-		});
-		expect(response.status()).toBe(200);
-		({ revision, design, operation } = (await response.json()) as Stored);
-	}
-	first.child.kill('SIGKILL');
-	await first.ended;
-	first = server(one, database);
-	const second = server(two, database);
-	await Promise.all([first.ready(), second.ready()]);
-	const after = await read(one);
-	expect(after).toMatchObject({ revision, operation: { dial: 0.61 } });
-	// two writers over the same base: one is taken, the other told
-	const answers = await Promise.all(
-		[one, two].map((port, i) =>
-			request.put(at(port, address), {
-				data: {
-					base: revision,
-					label: 'race',
-					plan: { design, operation: { ...operation, dial: 0.3 + i / 10 } }
-				}
-			})
-		)
-	);
-	expect(answers.map((a) => a.status()).sort()).toEqual([200, 409]);
-	const winner = answers.findIndex((a) => a.status() === 200);
-	expect((await read(two)).operation.dial).toBe(0.3 + winner / 10);
-	for (const { child, ended } of [first, second]) {
-		child.kill('SIGKILL');
-		await ended;
+	const running: ReturnType<typeof server>[] = [];
+	const start = (port: number) => {
+		const made = server(port, database);
+		running.push(made);
+		return made;
+	};
+	try {
+		const first = start(one);
+		await first.ready();
+		const address = '/api/designs/lean-to-rail';
+		const read = async (port: number) =>
+			(await (await request.get(at(port, address))).json()) as Stored;
+		let { revision, design, operation } = await read(one);
+		for (let i = 0; i < 12; i++) {
+			const plan = { design, operation: { ...operation, dial: (50 + i) / 100 } };
+			const response = await request.put(at(one, address), {
+				data: { base: revision, label: 'dial', plan }
+			});
+			expect(response.status()).toBe(200);
+			({ revision, design, operation } = (await response.json()) as Stored);
+		}
+		first.child.kill('SIGKILL');
+		await first.ended;
+		await Promise.all([one, two].map((port) => start(port).ready()));
+		const after = await read(one);
+		expect(after).toMatchObject({ revision, operation: { dial: 0.61 } });
+		// two writers over the same base: one is taken, the other told
+		const answers = await Promise.all(
+			[one, two].map((port, i) =>
+				request.put(at(port, address), {
+					data: {
+						base: revision,
+						label: 'race',
+						plan: { design, operation: { ...operation, dial: 0.3 + i / 10 } }
+					}
+				})
+			)
+		);
+		expect(answers.map((a) => a.status()).sort()).toEqual([200, 409]);
+		const winner = answers.findIndex((a) => a.status() === 200);
+		expect((await read(two)).operation.dial).toBe(0.3 + winner / 10);
+	} finally {
+		// a test that went wrong leaves no port taken for its next try
+		for (const { child, ended } of running) {
+			child.kill('SIGKILL');
+			await ended;
+		}
 	}
 });
