@@ -77,7 +77,7 @@ function cornerOf(
 	const { long, deep } = sizeOf(reserve, shape);
 	const { tank, extent } = layout;
 	const beside = {
-		xM: extent.from.xM - BESIDE_M - long,
+		xM: Math.min(0, extent.from.xM) - BESIDE_M - long,
 		yM: tank.yM + tank.widthM / 2 - deep / 2,
 		faces: 'front' as const
 	};

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
 	import { valueAt } from '$lib/core/design';
 	import { useFields } from '../workspace/context';
 
@@ -8,14 +9,19 @@
 		options: readonly { id: string; name: string }[];
 		/** What is chosen, where that is not simply what stands at the path. */
 		chosen?: string;
+		/** A last choice that asks for more instead of being taken. */
+		other?: { name: string; onpick: () => void };
+		/** What stands beside the choice. */
+		beside?: Snippet;
 		/** Further changes that go with a choice. */
 		and?: (id: string) => { path: string; value: unknown }[];
 	}
-	const { label, path, options, chosen, and }: Props = $props();
+	const { label, path, options, chosen, other, beside, and }: Props = $props();
 	const fields = useFields();
 	const uid = $props.id();
 	const value = $derived(chosen ?? String(valueAt(fields.parts, path)));
 	const assumed = $derived(fields.assumed(path));
+	const OTHER = '+';
 	let problem = $state<string | null>(null);
 </script>
 
@@ -30,13 +36,19 @@
 		{value}
 		onchange={(event) => {
 			const id = event.currentTarget.value;
+			if (id === OTHER && other) {
+				event.currentTarget.value = value;
+				return other.onpick();
+			}
 			problem = fields.apply([{ path, value: id }, ...(and?.(id) ?? [])], label);
 		}}
 	>
 		{#each options as option (option.id)}
 			<option value={option.id}>{option.name}</option>
 		{/each}
+		{#if other}<option value={OTHER}>{other.name}</option>{/if}
 	</select>
+	{#if beside}<span class="beside">{@render beside()}</span>{/if}
 	{#if problem}<p role="alert">{problem}</p>{/if}
 </div>
 
@@ -50,6 +62,9 @@
 	}
 	select {
 		width: 100%;
+	}
+	.beside {
+		grid-column: 2;
 	}
 	em {
 		font-style: normal;

@@ -195,7 +195,7 @@
 	role="group"
 	aria-label="{area.name} from above"
 >
-	<AreaGround {area} units={session.units} {x} {y} {scale} />
+	<AreaGround {area} units={session.units} {x} {y} {scale} leftM={seen.x0} />
 	{#each layout.returns as run (run.id)}
 		<polyline class="return" points={flat(run.points)} />
 	{/each}
@@ -315,6 +315,9 @@
 			{/if}
 		</g>
 	{/if}
+	{#each [{ id: 'tank', one: grounds(layout)[0]!.ground }, ...(layout.reserve ? [{ id: 'reserve', one: layout.reserve.ground }] : [])] as { id, one } (id)}
+		<text class="label" x={x(one.x0)} y={y(one.y1) - 5}>{named(id)}</text>
+	{/each}
 	{#each layout.stands as stand (stand.id)}
 		{@const mine = stand.ground}
 		{#if (mine.x1 - mine.x0) * scale > 60}

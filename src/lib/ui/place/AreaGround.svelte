@@ -11,6 +11,8 @@
 		x: (m: number) => number;
 		y: (m: number) => number;
 		scale: number;
+		/** What is drawn furthest to the left, m: its width is written beside that. */
+		leftM?: number;
 		/** Too small for words. */
 		small?: boolean;
 		/** What is chosen, and may be moved about. */
@@ -25,6 +27,7 @@
 		x,
 		y,
 		scale,
+		leftM = 0,
 		small = false,
 		chosen = null,
 		onchoose,
@@ -104,7 +107,7 @@
 			[area.lengthM, Math.min(area.walkM, area.widthM)]
 		])}
 	/>
-	<text class="soft" x={x(area.lengthM) - 8} y={y(0) - 8}>{say(area.walkM)} to walk</text>
+	<text class="soft" x={x(area.lengthM)} y={y(0) + 20}>{say(area.walkM)} to walk</text>
 {/if}
 {#each area.doors as door, i (door.id)}
 	{@const shape = doorShape(area, door)}
@@ -167,7 +170,7 @@
 {/each}
 {#if !small}
 	<text class="measure" x={x(area.lengthM / 2)} y={y(0) + 20}>{say(area.lengthM)}, the front</text>
-	<text class="measure" transform="translate({x(0) - 12},{y(area.widthM / 2)}) rotate(-90)"
+	<text class="measure" transform="translate({x(leftM) - 12},{y(area.widthM / 2)}) rotate(-90)"
 		>{say(area.widthM)}</text
 	>
 {/if}

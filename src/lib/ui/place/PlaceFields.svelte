@@ -7,6 +7,7 @@
 		type ClimateName,
 		type Place
 	} from '$lib/core/design';
+	import { show } from '$lib/core/quantity';
 	import NumberField from '../control/NumberField.svelte';
 	import TextField from '../control/TextField.svelte';
 	import { useFields } from '../workspace/context';
@@ -72,7 +73,13 @@
 	</select>
 </div>
 {#if range}
-	<p class="soft">Over the year from {range[0]} to {range[1]} °C outdoors.</p>
+	<p class="soft">
+		Over the year from {show(range[0], 'temperature', fields.units)} to {show(
+			range[1],
+			'temperature',
+			fields.units
+		)} outdoors.
+	</p>
 {/if}
 <div class="row">
 	<label for="{uid}-month">Month</label>
