@@ -36,7 +36,7 @@ export const emitterRange: Rule = (model) => {
 						? 'Under its range it gives less, and each one something else.'
 						: 'Over its range it may come apart.'),
 				off: under ? law.minHeadM / Math.max(low, 1e-3) - 1 : high / law.maxHeadM - 1,
-				fixes: () => availableFixes(...intoRange(model, stand, emitter, law, under))
+				fixes: () => availableFixes(...intoRange(model, stand, emitter, law, under ? low : null))
 			}
 		];
 	});
@@ -48,9 +48,11 @@ function* intoRange(
 	stand: Stand,
 	emitter: Emitter,
 	{ minHeadM }: Even,
-	under: boolean
+	/** The least head at one of them, where that is too little; null: it is too much. */
+	low: number | null
 ): Iterable<Fix | null | false> {
 	const { dial } = model.operation;
+	const under = low !== null;
 	if (under && model.curve && dial < 1) yield { ...turned(1), effect: 'more head at every outlet' };
 	if (!under && model.curve)
 		yield {
@@ -65,11 +67,14 @@ function* intoRange(
 			(e.suits === emitter.suits || e.suits === 'any' || emitter.suits === 'any') &&
 			(e.law.kind !== 'compensating' || e.law.minHeadM < minHeadM)
 	);
-	if (under)
-		for (const { id, name } of others)
+	if (low !== null)
+		for (const { id, name, law } of others)
 			yield {
 				label: `Take the ${lowerFirst(name)}`,
-				effect: 'works with the head there is',
+				effect:
+					law.kind === 'compensating' && law.minHeadM > low
+						? `even from ${say(law.minHeadM, 'head')} on, nearer to what there is`
+						: 'works with the head there is',
 				change: [setOf(stand, 'emitterId', id)]
 			};
 	if (under) yield otherPump(model, model.feed?.needLph ?? new Map());

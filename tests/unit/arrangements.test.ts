@@ -1,0 +1,143 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import '../seed';
+import { partsOf } from '../../src/lib/core/construction';
+import {
+	FACES,
+	KINDS,
+	newArea,
+	newPlace,
+	type Face,
+	type Variant
+} from '../../src/lib/core/design';
+import { addStand, begin, kindsBeside } from '../../src/lib/core/edit';
+import { putStand, putTank } from '../../src/lib/core/layout';
+import { SystemModel } from '../../src/lib/core/model';
+import { findingsOf, provenFindings } from '../../src/lib/core/review';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+
+const FIRST: readonly Variant[] = [
+	'bucket-bench',
+	'slab-gutter',
+	'channels',
+	'tower-bank',
+	'valve-trays'
+];
+const faces = Object.keys(FACES) as Face[];
+const place = newPlace('Home', [newArea('spot', { kind: 'yard', lengthM: 9, widthM: 7 })]);
+const started = new Map(
+	FIRST.map((variant) => {
+		const ask = { name: 'S', areaId: 'spot', variant, plants: 6, cropId: 'leaf-lettuce' };
+		const { parts } = begin(
+			{ ...ask, lengthMm: 3000, depthMm: 2000, heightMm: 2400 },
+			place,
+			BUILT_IN_SHELF
+		);
+		return [variant, new SystemModel(parts, BUILT_IN_SHELF)] as const;
+	})
+);
+
+const spot = fc.record({
+	xM: fc.double({ min: 0, max: 6.5, noNaN: true }),
+	yM: fc.double({ min: 0, max: 5, noNaN: true }),
+	faces: fc.constantFrom(...faces)
+});
+const arrangement = fc.record({
+	first: fc.constantFrom(...FIRST),
+	more: fc.array(fc.record({ kind: fc.nat(30), at: spot }), { minLength: 1, maxLength: 2 }),
+	tank: fc.option(spot)
+});
+type Arrangement = typeof arrangement extends fc.Arbitrary<infer T> ? T : never;
+
+/** Stands added and put anywhere, the tank by itself or with the first. */
+function arranged({ first, more, tank }: Arrangement): SystemModel {
+	let model = started.get(first)!;
+	for (const { kind, at } of more) {
+		const kinds = kindsBeside(model);
+		const made = addStand(model, kinds[kind % kinds.length]!, 4);
+		if (typeof made === 'string') continue;
+		model = model.with(made.changes);
+		model = model.with(putStand(model.design, model.layout, made.id, at));
+	}
+	return tank ? model.with(putTank(model.design, model.layout, tank)) : model;
+}
+
+/** Stops that say something stands where it cannot. */
+const GROUND = new Set(['through-wall', 'same-ground', 'obstacle-in-the-way', 'door-blocked']);
+
+describe('stands put anywhere', function () {
+	this.timeout(240_000);
+	let buildable = 0;
+	let tried = 0;
+
+	it('every run joins nodes there are, and all tube of it is on the list of what to buy', () => {
+		fc.assert(
+			fc.property(arrangement, (asked) => {
+				const model = arranged(asked);
+				const { layout, design, shelf } = model;
+				const nodes = new Set(layout.nodes.map(({ id }) => id));
+				expect(nodes.size, 'each node once').to.equal(layout.nodes.length);
+				const reached = new Set(['pump']);
+				for (let grew = true; grew;) {
+					const before = reached.size;
+					for (const { from, to } of layout.runs)
+						if (reached.has(from) || reached.has(to)) reached.add(from).add(to);
+					grew = reached.size > before;
+				}
+				expect(
+					layout.nodes.filter(({ id }) => !reached.has(id)).map(({ id }) => id),
+					'nodes nothing leads to'
+				).to.deep.equal([]);
+				const parts = new Map(partsOf(design, layout, shelf).map((line) => [line.id, line]));
+				const lying = new Map<string, number>();
+				for (const run of [...layout.runs, ...layout.returns.filter(({ way }) => way !== 'drop')])
+					lying.set(run.tubeId, (lying.get(run.tubeId) ?? 0) + run.lengthM);
+				for (const [tubeId, metres] of lying)
+					expect(parts.get(tubeId)?.lengthM ?? 0, tubeId).to.be.at.least(metres);
+				// and its tees and elbows: one tee to each place where mains part
+				const away = layout.runs.filter(({ role, id }) => role === 'main' && id !== 'main');
+				const { mainTubeId } = design.lines;
+				const parting = away.length - new Set(away.map(({ from }) => from)).size;
+				expect(parts.get(`tee ${mainTubeId}`)?.count ?? 0).to.equal(parting);
+				const bends = away.flatMap(({ fittings }) => fittings.filter((f) => f.like === 'elbow'));
+				expect(parts.get(`elbow ${mainTubeId}`)?.count ?? 0).to.equal(bends.length);
+				for (const [, lph] of model.flows.outletLph) expect(Number.isFinite(lph)).to.equal(true);
+				tried += 1;
+				if (!findingsOf(model).some(({ code }) => GROUND.has(code))) buildable += 1;
+			}),
+			{ numRuns: 500 }
+		);
+		expect(tried).to.equal(500);
+	});
+
+	it('what stands where it cannot is said with a way out that is one', () => {
+		let stops = 0;
+		let mended = 0;
+		fc.assert(
+			fc.property(arrangement, (asked) => {
+				const model = arranged(asked);
+				const [stop] = provenFindings(model).filter(({ code }) => GROUND.has(code));
+				if (!stop) return;
+				stops += 1;
+				const known = [...model.layout.solids, ...model.layout.containers].map(({ id }) => id);
+				expect(['tank', 'reserve', ...known]).to.include(stop.subject);
+				const [fix] = stop.fixes;
+				if (!fix) return;
+				mended += 1;
+				const after = findingsOf(model.with(fix.change));
+				const same = after.filter((f) => f.code === stop.code && f.message === stop.message);
+				expect(same, `${stop.message} ${fix.label}`).to.deep.equal([]);
+			}),
+			{ numRuns: 60 }
+		);
+		expect(stops).to.be.above(5);
+		expect(mended / stops).to.be.above(0.9);
+	});
+
+	it('every kind that may come beside another is named by it', () => {
+		for (const model of started.values())
+			for (const variant of kindsBeside(model))
+				expect(KINDS[variant].feeding).to.equal(KINDS[model.design.stands[0]!.variant].feeding);
+		expect(buildable / tried, 'of all, thrown down anywhere').to.be.above(0.1);
+	});
+});
