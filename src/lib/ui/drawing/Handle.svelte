@@ -16,9 +16,25 @@
 		ondrag: (value: number) => void;
 		onkeep: () => void;
 		ondrop: () => void;
+		/** Pressed and let go without a move: what the grip belongs to is chosen. */
+		onpick?: () => void;
 	}
-	const { x, y, axis, label, value, min, max, step, moved, text, ondrag, onkeep, ondrop }: Props =
-		$props();
+	const {
+		x,
+		y,
+		axis,
+		label,
+		value,
+		min,
+		max,
+		step,
+		moved,
+		text,
+		ondrag,
+		onkeep,
+		ondrop,
+		onpick
+	}: Props = $props();
 
 	let from: { at: number; value: number } | null = $state(null);
 	let keeping: ReturnType<typeof setTimeout> | undefined;
@@ -43,6 +59,7 @@
 		if (!from) return;
 		from = null;
 		if (touched) onkeep();
+		else onpick?.();
 	}
 	const STEPS: Record<string, number> = {
 		ArrowUp: 1,

@@ -53,6 +53,10 @@
 	/** The surface follows the pointer through the tank's true shape. */
 	const moved = (litres: number, pixels: number) =>
 		litresAt(shape, Math.max(0, heightAt(shape, litres) + (pixels * 1000) / frame.scale));
+	const choose = () => {
+		session.selected = 'tank';
+		session.step = 'tank';
+	};
 	// moved it is chosen, but not by the Tab key passing over it: what was chosen stays chosen
 	const drag = (litres: number) => {
 		session.selected = 'tank';
@@ -98,8 +102,7 @@
 			width={2 * half(height)}
 			height={at(0) - at(height)}
 			onclick={() => {
-				session.selected = 'tank';
-				session.step = 'tank';
+				choose();
 				// the arrow keys now move its level
 				document
 					.querySelector<SVGElement>('[role="slider"][aria-label="Water level in the tank"]')
@@ -149,6 +152,7 @@
 			ondrag={drag}
 			onkeep={() => session.commit('water level')}
 			ondrop={() => session.revert()}
+			onpick={choose}
 		/>
 	{/if}
 </g>

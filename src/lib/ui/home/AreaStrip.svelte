@@ -14,7 +14,7 @@
 		`${showNumber(lengthM, 'span', units)} × ${show(widthM, 'span', units)}`;
 </script>
 
-<nav aria-label="Areas of {name}">
+<div class="strip" role="group" aria-label="Areas of {name}">
 	{#each areas as area (area.id)}
 		<a href="/places/{placeId}?area={area.id}">
 			<AreaPlan {area} {units} width={104} height={60} margin={5} />
@@ -24,10 +24,10 @@
 	<a class="more" href="/places/{placeId}"
 		>{areas.length === 0 ? 'Add an area' : 'Areas, water, year'}</a
 	>
-</nav>
+</div>
 
 <style>
-	nav {
+	.strip {
 		display: flex;
 		flex-wrap: wrap;
 		gap: 6px 26px;
