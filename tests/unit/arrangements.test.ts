@@ -94,13 +94,20 @@ describe('stands put anywhere', function () {
 					lying.set(run.tubeId, (lying.get(run.tubeId) ?? 0) + run.lengthM);
 				for (const [tubeId, metres] of lying)
 					expect(parts.get(tubeId)?.lengthM ?? 0, tubeId).to.be.at.least(metres);
-				// and its tees and elbows: one tee to each place where mains part
-				const away = layout.runs.filter(({ role, id }) => role === 'main' && id !== 'main');
-				const { mainTubeId } = design.lines;
-				const parting = away.length - new Set(away.map(({ from }) => from)).size;
-				expect(parts.get(`tee ${mainTubeId}`)?.count ?? 0).to.equal(parting);
-				const bends = away.flatMap(({ fittings }) => fittings.filter((f) => f.like === 'elbow'));
-				expect(parts.get(`elbow ${mainTubeId}`)?.count ?? 0).to.equal(bends.length);
+				// and what joins it: of lines that form trees, two a run less two a node plus one an end are tees
+				const lines = layout.runs.filter(({ role }) => role !== 'stake');
+				const degree = new Map<string, number>();
+				for (const { from, to } of lines)
+					for (const end of [from, to]) degree.set(end, (degree.get(end) ?? 0) + 1);
+				const ends = [...degree.values()].filter((d) => d === 1).length;
+				const count = (what: string) =>
+					[...parts.values()].reduce(
+						(n, { id, count }) => (id.startsWith(`${what} `) ? n + count : n),
+						0
+					);
+				expect(count('tee'), 'tees').to.equal(2 * lines.length - 2 * degree.size + ends);
+				const bends = lines.flatMap(({ fittings }) => fittings.filter((f) => f.like === 'elbow'));
+				expect(count('elbow'), 'elbows').to.be.at.least(bends.length);
 				for (const [, lph] of model.flows.outletLph) expect(Number.isFinite(lph)).to.equal(true);
 				tried += 1;
 				if (!findingsOf(model).some(({ code }) => GROUND.has(code))) buildable += 1;

@@ -219,7 +219,12 @@ export const TROUBLES: readonly Trouble[] = [
 	},
 	// lines
 	{ code: 'parts-do-not-join', from: 'segment-tower', by: [], says: /reducing/ },
-	{ code: 'uneven-flow', from: 'mixed-loop', by: [], says: /One timer/ },
+	{
+		code: 'uneven-flow',
+		from: 'outdoor-bucket-rows',
+		by: [set('design.stands.0.headerTubeId', 'feed-4'), set('design.stands.0.rows', 5)],
+		says: /the header loses/
+	},
 	{ code: 'emitter-under-range', from: 'wall-pockets', by: [], says: /is even between/ },
 	{ code: 'no-air-bleed', from: 'yard-channels', by: [set('design.stands.0.airBleed', false)] },
 	{

@@ -1,6 +1,7 @@
 import { fieldsOf, type Design, type Stand } from '../design';
 import { pumpJoint, type Layout, type ReturnRun } from '../layout';
 import { pick, type Shelf, type Tube } from '../shelf';
+import { feedFittings } from './feed-fittings';
 
 export interface PartLine {
 	id: string;
@@ -40,7 +41,7 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 		add(run.tubeId, tube.name, 1 + bends, run.lengthM + 2 * (1 + bends) * insertionM(tube));
 		if (bends > 0) add(`bend ${tube.id}`, `Elbow for ${tube.nominalMm} mm return pipe`, bends);
 	}
-	mainFittings(list, layout, shelf);
+	for (const { id, name, count } of feedFittings(layout, shelf)) add(id, name, count);
 	if (layout.reserve && design.reserve) reserveParts(list, design.reserve, layout.reserve, shelf);
 	if (design.lines.filter) add('filter', 'Screen filter', 1);
 	if (design.lines.checkValve) add('check-valve', 'Check valve', 1);
@@ -49,23 +50,6 @@ export function partsOf(design: Design, layout: Layout, shelf: Shelf): PartLine[
 		if (joint.needs && design.lines.adapters.includes(joint.id) && joint.adapter)
 			add(`adapter ${joint.id}`, joint.adapter, joint.count);
 	return list.lines;
-}
-
-/** Tees and elbows of the mains that lead away to stands: a tee wherever one leaves another. */
-function mainFittings({ add }: PartsList, { runs }: Layout, shelf: Shelf): void {
-	const away = runs.filter(({ role, id }) => role === 'main' && id !== 'main');
-	const [first] = away;
-	if (!first) return;
-	const { id, nominalMm } = pick(shelf.tubes, first.tubeId);
-	const branches = new Map<string, number>();
-	for (const { from } of away) branches.set(from, (branches.get(from) ?? 0) + 1);
-	const tees = [...branches.values()].reduce((sum, leaving) => sum + leaving - 1, 0);
-	const elbows = away.reduce(
-		(sum, { fittings }) => sum + fittings.filter(({ like }) => like === 'elbow').length,
-		0
-	);
-	if (tees > 0) add(`tee ${id}`, `Tee, ${nominalMm} mm`, tees);
-	if (elbows > 0) add(`elbow ${id}`, `Elbow, ${nominalMm} mm`, elbows);
 }
 
 /** The vessels of a reserve, each with its tap, what joins them, and the hose with its float. */

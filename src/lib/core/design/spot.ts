@@ -13,7 +13,9 @@ export function spotsFor(stand: Stand): readonly Spot[] {
 }
 
 /** Stacks and towers in one line can; a bank of them is too large for any lid. */
-const mayStandOnLid = (stand: Stand): stand is Stand & { footing: 'lid' | 'base' } =>
+const mayStandOnLid = (
+	stand: Stand
+): stand is Extract<Stand, { footing: 'lid' | 'base' | 'hung' | 'wall' }> =>
 	'footing' in stand && stand.variant !== 'tower-bank';
 
 /**
@@ -30,10 +32,15 @@ export function spotOf({ stands, tank }: Pick<Design, 'stands' | 'tank'>): Spot 
 	return spots.includes(tank.spot) ? tank.spot : spots[0]!;
 }
 
+/** On the lid where the tank goes under it, off it where it goes elsewhere; what hangs goes on hanging. */
+function footingFor(stand: Stand, spot: Spot): Change[] {
+	if (!mayStandOnLid(stand)) return [];
+	const footing = spot === 'lid' ? 'lid' : stand.footing === 'lid' ? 'base' : stand.footing;
+	return [{ path: standPath(stand, 'footing'), value: footing }];
+}
+
 /** The tank put somewhere else, and what stands on its lid put up or down with it. */
 export const tankTo = ({ stands }: Pick<Design, 'stands'>, spot: Spot): Change[] => [
 	{ path: 'design.tank.spot', value: spot },
-	...(mayStandOnLid(stands[0]!)
-		? [{ path: standPath(stands[0], 'footing'), value: spot === 'lid' ? 'lid' : 'base' }]
-		: [])
+	...footingFor(stands[0]!, spot)
 ];

@@ -35,11 +35,29 @@ function reserveFrom(litres: number): Old {
 	};
 }
 
+/**
+ * A header was of the rows' tube, and the main came to its end; channels on a wall had a fixing each, twice;
+ * a bank stood on bases whatever was written.
+ */
+function standFrom(stand: unknown): unknown {
+	if (!isObject(stand)) return stand;
+	if ('feedAboveRimMm' in stand)
+		return { headerTubeId: stand.rowTubeId, headerFed: 'end', ...stand };
+	if (stand.variant === 'channels' && typeof stand.perRow === 'number')
+		return { fixingsPerTier: Math.max(2, stand.perRow), ...stand };
+	return stand.variant === 'tower-bank' ? { ...stand, footing: 'base' } : stand;
+}
+
 /** A design of version 2 in version 3. */
 export function upgradeDesign2(old: unknown): unknown {
-	if (!isObject(old) || !isObject(old.reserve)) return old;
-	const { volumeL } = old.reserve;
-	return typeof volumeL === 'number' ? { ...old, reserve: reserveFrom(volumeL) } : old;
+	if (!isObject(old)) return old;
+	const { reserve, stands } = old;
+	const held = isObject(reserve) && typeof reserve.volumeL === 'number';
+	return {
+		...old,
+		...(Array.isArray(stands) && { stands: stands.map(standFrom) }),
+		...(held && { reserve: reserveFrom(reserve.volumeL as number) })
+	};
 }
 
 /** A place of version 2 in version 3. */

@@ -21,7 +21,7 @@ export function branchStack(
 	const widthM = stand.outerDiameterMm / 1000;
 	const heightM = Math.max(0.1, stand.sitesPerStack * eachOf(stand) + 0.06);
 	const standing = footing(builder, stand, widthM);
-	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing, heightM));
 	standing.feet.forEach((foot, i) => {
 		const stack = stackAt(builder, stand, foot, i, heightM);
 		const top = { ...foot, zM: foot.zM + heightM - 0.02 };
@@ -35,7 +35,7 @@ export function branchStack(
 			shares: evenly(line),
 			leastLph: builder.wetting(Math.PI * (stand.outerDiameterMm - 2 * WALL_MM))
 		});
-		fallsBack(builder, stand, stack, foot);
+		fallsBack(builder, standing, stack, foot);
 	});
 	outletJoints(builder, stand, stand.towers);
 	return finish(
@@ -43,7 +43,7 @@ export function branchStack(
 		standing,
 		{ widthM, heightM },
 		partsOf(stand, builder.slots().length),
-		stand.tied
+		stand
 	);
 }
 

@@ -126,7 +126,6 @@ function joints(builder: StandBuilder<Stand>, stand: Buckets): void {
 }
 
 const partsOf = ({ piece }: StandBuilder<Stand>, stand: Buckets) => [
-	{ id: 'row-valve', name: 'Shut-off valve, one a row', count: stand.rows, lengthM: null },
 	...(stand.strainers
 		? [
 				{

@@ -20,7 +20,7 @@ export function bucketStack(
 	const widthM = bucket.topDiameterMm / 1000;
 	const heightM = stand.tiers * eachOf(bucket);
 	const standing = footing(builder, stand, widthM);
-	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing, heightM));
 	standing.feet.forEach((foot, i) => {
 		const mine = builder.slotsIn(i);
 		const stack = stackAt(builder, stand, bucket, foot, mine);
@@ -42,10 +42,10 @@ export function bucketStack(
 			},
 			{ diameterMm: bucket.bottomDiameterMm, tiltMmPerM: stand.leanMmPerM, lines, catchShare }
 		);
-		fallsBack(builder, stand, stack, foot);
+		fallsBack(builder, standing, stack, foot);
 	});
 	outletJoints(builder, stand, stand.towers);
-	return finish(builder, standing, { widthM, heightM }, partsOf(stand, bucket), stand.tied);
+	return finish(builder, standing, { widthM, heightM }, partsOf(stand, bucket), stand);
 }
 
 function partsOf(stand: BucketStack, bucket: Bucket) {

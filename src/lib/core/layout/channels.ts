@@ -55,7 +55,7 @@ export function channels(
 /** Hung on a wall, or on a frame of its own in the wind. */
 function stanceOf(stand: Channels, topM: number, depthM: number): Stance {
 	const heightM = topM - stand.lowEndHeightMm / 1000;
-	const fixings = Math.max(2, stand.perRow);
+	const fixings = stand.fixingsPerTier + stand.otherFixings;
 	if (stand.on === 'wall')
 		return {
 			kind: 'wall',
@@ -68,7 +68,7 @@ function stanceOf(stand: Channels, topM: number, depthM: number): Stance {
 	if (stand.tied) return { kind: 'floor' };
 	return {
 		kind: 'free',
-		edgeM: Math.max(0.25, depthM / 2),
+		edgeM: stand.baseMm > 0 ? stand.baseMm / 2000 : Math.max(0.25, depthM / 2),
 		topM,
 		faceM2: stand.perRow * (stand.channelLengthMm / 1000) * (stand.sectionMm / 1000 + 0.15),
 		faceHeightM: stand.lowEndHeightMm / 1000 + heightM / 2

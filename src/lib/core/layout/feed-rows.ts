@@ -9,6 +9,8 @@ const TIP_ABOVE_M = 0.015;
 /** A stand fed by small tubes from a row over its containers. */
 export interface StakedStand {
 	id: string;
+	headerTubeId: string;
+	headerFed: 'end' | 'middle';
 	rowTubeId: string;
 	feedFallPercent: number;
 	feedAboveRimMm: number;
@@ -36,21 +38,42 @@ export function feedRows(
 	const lowX = builder.anchor.feedNode.xM;
 	const heightAtLow = rowHeight(builder, stand);
 	builder.raiseFeed(heightAtLow);
-	let before: FeedNode = builder.anchor.feedNode;
-	frame.ys.forEach((yM, row) => {
-		const letter = rowLetter(row);
-		const headNode = builder.node(builder.id(letter), { xM: lowX, yM, zM: heightAtLow });
+	const feed = builder.anchor.feedNode;
+	const heads = frame.ys.map((yM, row): FeedNode => ({
+		id: builder.id(rowLetter(row)),
+		xM: lowX,
+		yM,
+		zM: heightAtLow
+	}));
+	const before = headersFrom(stand, feed, heads);
+	const first = before.filter((from) => from === feed).length;
+	heads.forEach((head, row) => {
+		const from = before[row]!;
+		builder.node(head.id, head);
 		builder.run({
-			id: builder.id(`header.${letter}`),
-			name: `header to row ${letter}`,
+			id: builder.id(`header.${rowLetter(row)}`),
+			name: `header to row ${rowLetter(row)}`,
 			role: 'header',
-			from: before,
-			to: headNode,
-			tubeId: stand.rowTubeId,
-			fittings: [row === 0 ? ELBOW : TEE_STRAIGHT]
+			from,
+			to: head,
+			tubeId: stand.headerTubeId,
+			fittings: [from !== feed ? TEE_STRAIGHT : first > 1 ? TEE_BRANCH : ELBOW]
 		});
-		before = headNode;
-		feedRow(builder, stand, headNode, row, stakesOf);
+		feedRow(builder, stand, head, row, stakesOf);
+	});
+}
+
+/** Where the header to each row comes from: its end, through all rows, or its middle, out both ways. */
+function headersFrom(
+	{ headerFed }: StakedStand,
+	feed: FeedNode,
+	heads: readonly FeedNode[]
+): FeedNode[] {
+	if (headerFed === 'end') return heads.map((_, row) => heads[row - 1] ?? feed);
+	const behind = (head: FeedNode) => head.yM > feed.yM + 1e-6;
+	return heads.map((head, row) => {
+		const inward = heads[behind(head) ? row - 1 : row + 1];
+		return inward && behind(inward) === behind(head) ? inward : feed;
 	});
 }
 

@@ -1,4 +1,4 @@
-import { rowLetter, type Stand } from '../design';
+import { rowLetter, type FootingKind, type Stand } from '../design';
 import { collector } from './collector';
 import { rect } from './outline';
 import type { Point } from './types';
@@ -14,7 +14,12 @@ export interface StandingTowers {
 	id: string;
 	towers: number;
 	pitchMm: number;
-	footing: 'lid' | 'base';
+	footing: FootingKind;
+	tied: boolean;
+	/** Of a base or a frame; 0: as wide as its bowl, or as deep as what hangs in it. */
+	baseMm: number;
+	clips: number;
+	otherFixings: number;
 	lowEndHeightMm: number;
 	fallPercent: number;
 	rowTubeId: string;
@@ -30,6 +35,8 @@ export interface Footing {
 	lengthM: number;
 	startXM: number;
 	edgeM: number;
+	/** What runs out at their feet falls straight into the tank. */
+	intoTank: boolean;
 }
 
 /** Feet of the towers, with the lid or bowls they stand on and the way back from bowls. */
@@ -41,8 +48,10 @@ export function footing(
 	rowGapM = 0
 ): Footing {
 	const { tank, startXM, startYM } = builder.anchor;
+	if (stand.footing === 'hung' || stand.footing === 'wall')
+		return offTheFloor(builder, stand, widthM, rows, rowGapM);
 	const onLid = stand.footing === 'lid' && rows === 1;
-	const bowlM = widthM * BOWL;
+	const bowlM = Math.max(widthM * BOWL, stand.baseMm / 1000);
 	const pitchM = stand.pitchMm / 1000;
 	const rowM = (stand.towers - 1) * pitchM;
 	const depthM = Math.max(tank.widthM, bowlM + 0.06 + (rows - 1) * rowGapM);
@@ -66,8 +75,70 @@ export function footing(
 		lengthM: onLid ? Math.max(tank.lengthM, rowM + widthM) : rowM + bowlM + 0.08,
 		startXM: onLid ? Math.min(tank.xM, firstX - widthM / 2) : startXM,
 		// it tips over where it stands, which is narrower than the rim
-		edgeM: onLid ? (tank.widthM * (tank.bottomLengthM / tank.lengthM)) / 2 : bowlM / 2
+		edgeM: onLid ? (tank.widthM * (tank.bottomLengthM / tank.lengthM)) / 2 : bowlM / 2,
+		intoTank: onLid
 	};
+}
+
+/** Towers that hang from a frame or are clipped to a wall: over the tank, or with a gutter under each row. */
+function offTheFloor(
+	builder: StandBuilder<Stand>,
+	stand: StandingTowers,
+	widthM: number,
+	rows: number,
+	rowGapM: number
+): Footing {
+	const { tank, startXM, startYM } = builder.anchor;
+	const rowM = (stand.towers - 1) * (stand.pitchMm / 1000);
+	const depthM = Math.max(tank.widthM, widthM + 0.2 + (rows - 1) * rowGapM);
+	// over a tank that stands under them they hang in its middle
+	const over = startXM < tank.xM + tank.lengthM && startXM >= tank.xM;
+	const firstX = over ? tank.xM + tank.lengthM / 2 - rowM / 2 : startXM + widthM / 2 + 0.1;
+	const onWall = stand.footing === 'wall';
+	const middleY = startYM + depthM / 2;
+	const firstY = onWall
+		? startYM + depthM - widthM / 2 - 0.03
+		: middleY - ((rows - 1) * rowGapM) / 2;
+	const zM = stand.lowEndHeightMm / 1000;
+	const feet = Array.from({ length: rows * stand.towers }, (_, i): Point => ({
+		xM: firstX + ((i % stand.towers) * stand.pitchMm) / 1000,
+		yM: firstY + Math.floor(i / stand.towers) * rowGapM,
+		zM
+	}));
+	crowded(builder, stand, widthM, 0, rows, rowGapM);
+	const intoTank = feet.every((foot) => over && isOver(foot, tank)) && zM >= tank.brimM;
+	if (!intoTank)
+		for (let row = 0; row < rows; row++)
+			gutterUnder(builder, stand, feet.slice(row * stand.towers, (row + 1) * stand.towers), row);
+	return {
+		feet,
+		depthM: onWall ? depthM + 0.05 : depthM,
+		lengthM: rowM + widthM + 0.2,
+		startXM: firstX - widthM / 2 - 0.1,
+		edgeM: (stand.baseMm > 0 ? stand.baseMm / 1000 : depthM) / 2,
+		intoTank
+	};
+}
+
+const isOver = ({ xM, yM }: Point, tank: StandBuilder<Stand>['anchor']['tank']): boolean =>
+	xM >= tank.xM && xM <= tank.xM + tank.lengthM && yM >= tank.yM && yM <= tank.yM + tank.widthM;
+
+/** A collector under a row that hangs: its high end just under the last foot. */
+function gutterUnder(
+	builder: StandBuilder<Stand>,
+	stand: StandingTowers,
+	feet: readonly Point[],
+	row: number
+): void {
+	const { tank, startXM } = builder.anchor;
+	const last = feet.at(-1)!;
+	collector(builder, stand, {
+		name: `collector${row === 0 ? '' : `.${rowLetter(row)}`}`,
+		farX: last.xM,
+		yM: last.yM,
+		zAt: (xM) => last.zM - stand.returnDropMm / 1000 - ((last.xM - xM) * stand.fallPercent) / 100,
+		endX: Math.min(tank.xM + tank.lengthM / 2, startXM, feet[0]!.xM)
+	});
 }
 
 /** Towers, and the bowls they stand in, need room beside one another. */

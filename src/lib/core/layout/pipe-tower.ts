@@ -36,8 +36,7 @@ export const towerBank = (
 	system: LayoutInput,
 	shelf: ShelfLists,
 	anchor: Anchor
-): StandPiece =>
-	towersOf({ ...stand, footing: 'base' }, system, shelf, anchor, stand.rows, stand.rowGapMm / 1000);
+): StandPiece => towersOf(stand, system, shelf, anchor, stand.rows, stand.rowGapMm / 1000);
 
 function towersOf(
 	stand: PipeTower | TowerBank,
@@ -52,7 +51,7 @@ function towersOf(
 	const widthM = stand.outerDiameterMm / 1000;
 	const heightM = stand.pipeLengthMm / 1000;
 	const standing = footing(builder, stand, widthM, rows, rowGapM);
-	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing, heightM));
 	standing.feet.forEach((foot, i) => {
 		const slots = builder.slotsIn(i);
 		const tower = towerAt(builder, stand, foot, i, holes);
@@ -60,7 +59,7 @@ function towersOf(
 		const top = { ...foot, zM: foot.zM + heightM - CAP_M };
 		const out = riser(builder, rowLetter(i), feet[i]!, top, stand.riserTubeId);
 		emitInto(builder, stand, out, tower, slots, i);
-		fallsBack(builder, stand, tower, foot, Math.floor(i / stand.towers));
+		fallsBack(builder, standing, tower, foot, Math.floor(i / stand.towers));
 	});
 	outletJoints(builder, stand, standing.feet.length);
 	return finish(
@@ -68,7 +67,7 @@ function towersOf(
 		standing,
 		{ widthM, heightM },
 		partsOf(stand, standing.feet.length),
-		stand.tied
+		stand
 	);
 }
 

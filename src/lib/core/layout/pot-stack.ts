@@ -20,7 +20,7 @@ export function potStack(
 	const eachM = stand.potHeightMm / 1000;
 	const heightM = stand.tiers * eachM;
 	const standing = footing(builder, stand, widthM);
-	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing));
+	const feet = headers(builder, stand.rowTubeId, standing.feet, headerZ(stand, standing, heightM));
 	standing.feet.forEach((foot, i) => {
 		const letter = rowLetter(i);
 		const pots = Array.from({ length: stand.tiers }, (_, tier) =>
@@ -37,10 +37,10 @@ export function potStack(
 		const lines = linesBy(builder.slotsIn(i), ({ plant }) => plant);
 		builder.passOn(lines, stand.catchPercent / 100);
 		drippers(builder, stand, foot, out, pots, lines);
-		for (const pot of pots) fallsBack(builder, stand, pot, foot);
+		for (const pot of pots) fallsBack(builder, standing, pot, foot);
 	});
 	joints(builder, stand);
-	return finish(builder, standing, { widthM, heightM }, partsOf(stand, heightM), stand.tied);
+	return finish(builder, standing, { widthM, heightM }, partsOf(stand, heightM), stand);
 }
 
 /** Round the centre pipe over the top pot. */

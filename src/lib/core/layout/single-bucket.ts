@@ -42,13 +42,43 @@ export function singleBucket(
 		frameKg: 0,
 		stance: { kind: 'floor' },
 		view: 'rows',
-		parts: [takes('plate', 'Plate with drain holes', 1)]
+		parts: [
+			takes('plate', 'Plate with drain holes', 1),
+			...(stand.basketMl > 0 ? [takes('basket', `Net basket, ${basketName(stand)}`, 1)] : [])
+		]
 	});
 }
+
+/** Litres are what a basket is bought by. */
+const basketName = ({ basketMl }: SingleBucket): string =>
+	`${Math.round(basketMl / 100) / 10} L of medium`;
 
 /** The top of the medium over the inside floor of the bucket, mm. */
 const filledTo = ({ rimFreeMm }: SingleBucket, { heightMm }: Bucket, plateMm: number): number =>
 	Math.max(plateMm + 10, heightMm - rimFreeMm);
+
+/** What a bucket holds over its plate, and how wide: a basket stands free of the wall, and inside the bucket. */
+function held(
+	{ basketMl }: SingleBucket,
+	bucket: Bucket,
+	plateMm: number,
+	fillMm: number
+): { mediumL: number; wide: Bucket } {
+	const shape = { kind: 'round' as const, ...bucket };
+	const roomL = litresAt(shape, fillMm) - litresAt(shape, Math.min(plateMm, fillMm));
+	const inBasket = basketMl > 0 && basketMl / 1000 < roomL;
+	const mediumL = inBasket ? basketMl / 1000 : roomL;
+	const narrow = Math.sqrt(mediumL / Math.max(roomL, 1e-9));
+	const across = (mm: number) => mm * narrow;
+	return {
+		mediumL,
+		wide: {
+			...bucket,
+			bottomDiameterMm: across(bucket.bottomDiameterMm),
+			topDiameterMm: across(bucket.topDiameterMm)
+		}
+	};
+}
 
 /** The bucket from its plate up, with its plants side by side. */
 function potOver(
@@ -61,8 +91,7 @@ function potOver(
 	const medium = pick(builder.shelf.media, stand.mediumId);
 	const plateMm = tank.heightM * 1000;
 	const fillMm = filledTo(stand, bucket, plateMm);
-	const shape = { kind: 'round' as const, ...bucket };
-	const mediumL = litresAt(shape, fillMm) - litresAt(shape, Math.min(plateMm, fillMm));
+	const { mediumL, wide } = held(stand, bucket, plateMm, fillMm);
 	const foot = { ...centre, zM: tank.floorM };
 	const heightMm = Math.max(20, bucket.heightMm - plateMm);
 	const pot = builder.container({
@@ -73,7 +102,7 @@ function potOver(
 		row: 0,
 		column: 0,
 		front: taperFront(foot, bucket, plateMm, plateMm + heightMm),
-		mediumFront: taperFront(foot, bucket, plateMm, fillMm),
+		mediumFront: taperFront(foot, wide, plateMm, fillMm),
 		poolFront: [],
 		above: [],
 		radiusM: bucket.topDiameterMm / 2000,

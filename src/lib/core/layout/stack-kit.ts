@@ -1,8 +1,9 @@
 import { rowLetter, type Slot, type Stand } from '../design';
 import { pick } from '../shelf';
-import { LID_M, type Footing } from './footing';
+import { LID_M, type Footing, type StandingTowers } from './footing';
+import { holding } from './holding';
 import { rect } from './outline';
-import { takes, type StandPiece } from './stand-piece';
+import type { StandPiece } from './stand-piece';
 import { freeStance } from './tower-kit';
 import type { Container, Point } from './types';
 import { StandBuilder } from './stand-builder';
@@ -16,31 +17,42 @@ export function linesBy(slots: readonly Slot[], key: (slot: Slot) => number): st
 		.map(([, line]) => line.sort((a, b) => b.column - a.column).map((slot) => slot.id));
 }
 
-/** Under the lid, or beside the bowls at their foot. */
-export const headerZ = (stand: { footing: 'lid' | 'base' }, { feet }: Footing): number =>
-	stand.footing === 'lid'
-		? feet[0]!.zM - LID_M - 0.03
-		: Math.max(...feet.map((foot) => foot.zM)) + 0.02;
+/** Header over the towers that hang from it, m. */
+const OVER_M = 0.06;
 
-/** A row of stacks as a stand: where it stands, what the wind finds of it, or what it is tied to. */
+/** Under the lid, beside the bowls at their foot, or over the towers that hang. */
+export function headerZ(
+	{ footing }: Pick<StandingTowers, 'footing'>,
+	{ feet }: Footing,
+	heightM: number
+): number {
+	const [first] = feet;
+	if (footing === 'lid') return first!.zM - LID_M - 0.03;
+	if (footing === 'hung' || footing === 'wall') return first!.zM + heightM + OVER_M;
+	return Math.max(...feet.map((foot) => foot.zM)) + 0.02;
+}
+
+/** A row of stacks as a stand: what holds it, and what the wind or the wall has of that. */
 export function finish(
 	builder: StandBuilder<Stand>,
 	standing: Footing,
 	size: { widthM: number; heightM: number },
 	parts: StandPiece['stand']['parts'],
-	tied = false
+	stand: StandingTowers
 ): StandPiece {
 	const baseM = standing.feet[0]!.zM;
+	const held = holding(builder, stand, standing, size);
+	builder.piece.solids.push(...held.solids);
 	return builder.done({
 		lowEndM: { xM: standing.startXM, yM: builder.anchor.startYM, zM: baseM },
 		lengthM: standing.lengthM,
 		depthM: standing.depthM,
-		frameKg: 0,
-		stance: tied
-			? { kind: 'floor' }
-			: freeStance(builder, standing.edgeM, { ...size, baseM, count: standing.feet.length }),
+		frameKg: held.frameKg,
+		stance:
+			held.stance ??
+			freeStance(builder, standing.edgeM, { ...size, baseM, count: standing.feet.length }),
 		view: 'sides',
-		parts: tied ? [...parts, takes('tie', 'Tie to a post or wall', standing.feet.length)] : parts
+		parts: [...parts, ...held.parts]
 	});
 }
 

@@ -298,12 +298,33 @@ export class StandBuilder<S extends Stand> {
 		);
 	}
 
+	/** Feed rows on the header across them. */
+	private rowJoints(headerTubeId: string, rowTubeId: string, rows: number): void {
+		const header = pick(this.shelf.tubes, headerTubeId);
+		const row = pick(this.shelf.tubes, rowTubeId);
+		this.joint(
+			'header-row',
+			'header to feed rows',
+			{ part: header, mm: header.innerDiameterMm },
+			{ part: row, mm: row.innerDiameterMm },
+			rows,
+			`${header.nominalMm}–${row.nominalMm} mm reducing tee`
+		);
+	}
+
 	/** The joints every fed stand has: the main on its rows, the small tube on its emitter. */
 	feedJoints(
-		fed: { rowTubeId: string; stakeTubeId?: string; emitterId: string },
+		fed: {
+			headerTubeId?: string;
+			rowTubeId: string;
+			stakeTubeId?: string;
+			emitterId: string;
+			rows?: number;
+		},
 		outlets: number
 	): void {
-		this.mainJoint('main to feed rows', fed.rowTubeId);
+		this.mainJoint('main to header', fed.headerTubeId ?? fed.rowTubeId);
+		if (fed.headerTubeId) this.rowJoints(fed.headerTubeId, fed.rowTubeId, fed.rows ?? 1);
 		const emitter = pick(this.shelf.emitters, fed.emitterId);
 		const stake = pick(this.shelf.tubes, fed.stakeTubeId ?? fed.rowTubeId);
 		this.joint(

@@ -1,6 +1,6 @@
 import { rowLetter, type Stand } from '../design';
 import { drop } from './collector';
-import type { StandingTowers } from './footing';
+import type { Footing } from './footing';
 import type { Corner, FeedNode, Point, Shares, Stance } from './types';
 import { BARB, ELBOW, TEE_BRANCH, TEE_STRAIGHT, type StandBuilder } from './stand-builder';
 
@@ -79,12 +79,12 @@ export const evenly = (lines: readonly (readonly string[])[]): Shares =>
 /** From a tower's foot straight into the tank, or into the collector of its row. */
 export function fallsBack(
 	builder: StandBuilder<Stand>,
-	stand: StandingTowers,
+	stand: Footing,
 	tower: { id: string; label: string },
 	foot: Point,
 	row = 0
 ): void {
-	if (stand.footing === 'lid')
+	if (stand.intoTank)
 		drop(builder, `fall.${tower.label}`, `fall from tower ${tower.label}`, foot, [tower.id]);
 	else builder.piece.returns[row]!.containerIds.push(tower.id);
 }

@@ -50,7 +50,8 @@ export function layoutStand(
 	anchor: Anchor
 ): StandPiece {
 	const second = system.design.stands[0]?.id !== stand.id;
-	const placed = second && 'footing' in stand ? { ...stand, footing: 'base' as const } : stand;
+	const onLid = second && 'footing' in stand && stand.footing === 'lid';
+	const placed = onLid ? { ...stand, footing: 'base' as const } : stand;
 	const layout = VARIANTS[stand.variant] as unknown as (...all: unknown[]) => StandPiece;
 	const piece = layout(placed, system, shelf, anchor);
 	if (stand.drainsTo === 'waste')

@@ -52,12 +52,18 @@ export function wallModules(
 		frameKg: 0,
 		stance: stanceOf(stand),
 		view: 'sides',
-		parts: [
-			takes('panel', 'Pocket panel', panels.length),
-			takes('bracket', 'Wall bracket with fixing', stand.tiers * stand.fixingsPerTier)
-		]
+		parts: partsOf(stand, panels.length)
 	});
 }
+
+const partsOf = (stand: WallModules, panels: number): StandLayout['parts'] => [
+	takes('panel', 'Pocket panel', panels),
+	takes(
+		'bracket',
+		'Wall bracket with fixing',
+		stand.tiers * (stand.fixingsPerTier + stand.otherFixings)
+	)
+];
 
 /** Panels side by side as layout-row works them out. */
 function rowOf(stand: WallModules): StandLayout['row'] {
@@ -79,7 +85,7 @@ function stanceOf(stand: WallModules): Stance {
 		standoffM: stand.panelDepthMm / 2000 + 0.02,
 		rows: Array.from({ length: stand.tiers }, (_, tier) => ({
 			heightM: tier * tierM + 0.8 * tierM,
-			fixings: stand.fixingsPerTier
+			fixings: stand.fixingsPerTier + stand.otherFixings
 		}))
 	};
 }
@@ -191,10 +197,12 @@ function dripLines(
 	const { feedNode, startXM } = builder.anchor;
 	const high = stand.panelHeightMm / 1000;
 	const tierZ = (tier: number) => stand.lowEndHeightMm / 1000 + (tier + 1) * high + LINE_M;
-	builder.raiseFeed(tierZ(0));
 	let below: FeedNode = feedNode;
 	const yM = panels[0]!.yM;
-	for (let tier = 0; tier < stand.tiers; tier++) {
+	// fed at its top, there is one line, and the riser goes straight up to it
+	const lowest = stand.fed === 'top' ? stand.tiers - 1 : 0;
+	builder.raiseFeed(tierZ(lowest));
+	for (let tier = lowest; tier < stand.tiers; tier++) {
 		const foot = builder.node(builder.id(`tier${tier + 1}`), {
 			xM: startXM - 0.03,
 			yM,
@@ -207,7 +215,7 @@ function dripLines(
 			from: below,
 			to: foot,
 			tubeId: stand.rowTubeId,
-			fittings: [tier === 0 ? ELBOW : TEE_STRAIGHT]
+			fittings: [tier === lowest ? ELBOW : TEE_STRAIGHT]
 		});
 		below = foot;
 		dripLine(

@@ -1,4 +1,5 @@
 export { givenOf } from './evaluator';
+export { evenAmong, evenKinds, lossesTo, metOf, type EvenKind, type LinePart } from './evenness';
 export { advisedSchool, feedInput, outletNeeds, pumpMinutes, timedSites } from './feed';
 export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
 export type { StandLoad } from './loads';

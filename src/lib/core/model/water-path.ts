@@ -157,12 +157,16 @@ interface Edit {
 	emitterId?: string;
 }
 
-/** How even the flow would be with other tubes or emitters on the same lines, without laying them out anew. */
+/**
+ * How even the flow would be among some outlets, by their nodes, with other tubes or emitters on the same
+ * lines, without laying them out anew.
+ */
 export function variationWith(
-	given: { graph: Graph; balance: Solution; layout: Layout; shelf: Pick<Shelf, 'emitters'> },
-	edit: Edit
+	given: { graph: Graph; balance: Solution; shelf: Pick<Shelf, 'emitters'> },
+	edit: Edit,
+	among: readonly string[]
 ): Uniformity {
-	const { graph, balance, layout, shelf } = given;
+	const { graph, balance, shelf } = given;
 	const emitter = edit.emitterId ? pick(shelf.emitters, edit.emitterId) : null;
 	const changed = withElements(graph, {
 		bore: ({ id }) => (edit.runs?.has(id) ? edit.innerDiameterMm : undefined),
@@ -170,6 +174,9 @@ export function variationWith(
 			emitter && edit.outlets?.has(id) ? outletOf(emitter, elevationM) : undefined
 	});
 	const { flowLph } = solveOutlets(changed, balance.source, { heads: balance.heads.slice() });
-	const cutOff = layout.outlets.length - graph.outlets.length;
-	return uniformityOf([...flowLph, ...new Array<number>(cutOff).fill(0)]);
+	// one that is cut off gives nothing
+	const flowAt = new Map(
+		changed.outlets.map(({ node }, i) => [changed.input.nodes[node]!.id, flowLph[i]!])
+	);
+	return uniformityOf(among.map((id) => flowAt.get(id) ?? 0));
 }

@@ -3,7 +3,9 @@
 	import { costOf, partsOf } from '$lib/core/construction';
 	import { fieldsOf, rowLetter, valveId } from '$lib/core/design';
 	import { VALVES } from '$lib/core/hydraulics';
+	import { evenKinds, metOf } from '$lib/core/model';
 	import { faultWords, outletWords } from '$lib/core/review';
+	import { pick } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
@@ -19,6 +21,8 @@
 	const session = useSession();
 	const shelf = $derived(session.model.shelf);
 	const even = $derived(session.model.path.result.uniformity);
+	const kinds = $derived(evenKinds(session.model));
+	const met = $derived(metOf(session.model));
 	const feed = $derived(shelf.tubes.filter((tube) => tube.use === 'feed'));
 	const index = $derived(session.standIndex);
 	const stand = $derived(session.design.stands[index]!);
@@ -63,6 +67,25 @@
 	figure="{Math.round(even.variationPercent)} %"
 	against="between the wettest and the driest {outlet[0]}"
 />
+{#if kinds.length > 1}
+	{#each kinds as kind (kind.emitterId)}
+		<Figure
+			label="Among the {kind.nodeIds.length} of: {pick(shelf.emitters, kind.emitterId).name}"
+			value={kind.uniformity.variationPercent}
+			kind="percent"
+			op="network"
+			rows={[]}
+			note="the same share of the wettest, looked at within this kind of outlet alone"
+		/>
+	{/each}
+{/if}
+{#if met}
+	<p class="soft">
+		Against what their feed needs, the sites are given from {Math.round(100 * met.least)} % to {Math.round(
+			100 * met.most
+		)} %.
+	</p>
+{/if}
 <h3>To the plants</h3>
 <ShelfPick label="Main" kind="tube" path="design.lines.mainTubeId" options={feed} />
 <Toggle

@@ -63,6 +63,8 @@ const sheet = {
 	],
 	lines: [
 		'drainsTo',
+		'headerTubeId',
+		'headerFed',
 		'rowTubeId',
 		'emitterId',
 		'emittersPerBucket',
@@ -107,6 +109,8 @@ function rowsFor(ask: StandRequest, spreadMm: number) {
 		returnTubeId: 'return-40',
 		returnDropMm: 60,
 		returnLift: false,
+		headerTubeId: 'feed-13',
+		headerFed: 'middle' as const,
 		rowTubeId: 'feed-13',
 		feedFallPercent: 1.5,
 		feedAboveRimMm: 60,

@@ -1,16 +1,19 @@
 import { z } from 'zod';
-import { FIXING_NAMES, pick } from '../../shelf';
+import { pick } from '../../shelf';
 import {
 	angle,
 	choice,
 	count,
 	drained,
 	head,
+	heldBy,
 	part,
 	percent,
 	returnPipe,
 	size,
 	tied,
+	USUAL_FIXING,
+	wallFixing,
 	yesNo
 } from './fields';
 import { fitting, gridSlots, oftenFed, type StandKind } from './kind';
@@ -34,7 +37,9 @@ export const channelsSchema = z.strictObject({
 	lowEndHeightMm: size('height of the lower ends', 0, 2500),
 	on: choice('fixed to', { frame: 'a frame', wall: 'a wall' }),
 	tied,
-	fixing: choice('fixing on a wall', FIXING_NAMES),
+	baseMm: heldBy.baseMm,
+	fixingsPerTier: count('fixings along each rail on a wall', 1, 80),
+	...wallFixing,
 	mediumId: part('matting', 'media'),
 	rowTubeId: part('header tube', 'tubes', 'feed'),
 	emitterId: part('emitter of a channel', 'emitters', 'tower'),
@@ -77,8 +82,12 @@ export const channels: StandKind<Channels> = {
 			'sectionMm',
 			'mediumId',
 			'on',
+			'baseMm',
 			'tied',
-			'fixing'
+			'fixingsPerTier',
+			'fixing',
+			'otherFixings',
+			'otherFixing'
 		],
 		lines: [
 			'drainsTo',
@@ -97,13 +106,14 @@ export const channels: StandKind<Channels> = {
 		const plantPitchMm = Math.max(120, Math.round((spreadMm * 0.75) / 10) * 10);
 		const channelLengthMm = Math.max(600, Math.min(1200, ask.heightMm - 900));
 		const along = plantsAlong({ channelLengthMm, endClearMm: 60, plantPitchMm });
+		const perRow = Math.max(1, Math.ceil(ask.plants / along));
 		return {
 			id: 'frame',
 			family: 'tower',
 			variant: 'channels',
 			drainsTo: 'tank',
 			name: 'Frame',
-			perRow: Math.max(1, Math.ceil(ask.plants / along)),
+			perRow,
 			channelLengthMm,
 			sectionMm: 68,
 			hung: 'raked',
@@ -112,9 +122,11 @@ export const channels: StandKind<Channels> = {
 			plantPitchMm,
 			endClearMm: 60,
 			lowEndHeightMm: 500,
-			tied: false,
 			on: 'frame',
-			fixing: 'brick-plug',
+			tied: false,
+			baseMm: 0,
+			...USUAL_FIXING,
+			fixingsPerTier: Math.max(2, perRow),
 			mediumId: 'matting',
 			rowTubeId: 'feed-13',
 			emitterId: 'adjustable',

@@ -46,6 +46,8 @@ export const controlPotRing: StandKind<ControlPotRing> = {
 			'endClearMm'
 		],
 		lines: [
+			'headerTubeId',
+			'headerFed',
 			'rowTubeId',
 			'emitterId',
 			'stakeTubeId',

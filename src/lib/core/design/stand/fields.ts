@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, key, oneOf, quantity, text } from '../../quantity';
+import { FIXING_NAMES } from '../../shelf';
 import { placementSchema } from '../placement';
 
 /**
@@ -28,6 +29,19 @@ export const tied = z
 	.boolean('tied at the top must be true or false')
 	.default(false)
 	.meta({ title: 'tied at the top' });
+
+/** A field that documents may leave out, with what it then is. */
+export const usually = <S extends z.ZodType>(schema: S, value: z.input<S>) =>
+	schema.default(value as never).meta(schema.meta() ?? {});
+
+/** What towers and stacks are held by. */
+export const FOOTINGS = {
+	lid: 'the lid of the tank',
+	base: 'bases of their own',
+	hung: 'a frame they hang from',
+	wall: 'clips on a wall'
+} as const;
+export type FootingKind = keyof typeof FOOTINGS;
 
 /** An item of the shelf by its id; `use` narrows what is offered. */
 export const part = (title: string, shelf: string, use?: string) =>
@@ -91,8 +105,13 @@ export const rowOf = (what: string, things: string) => {
 	};
 };
 
-/** Small tubes from a row to each stake. */
+/** Where the main comes into a header across rows. */
+export const HEADER_FED = { end: 'at its end', middle: 'in its middle' } as const;
+
+/** A header, rows from it, and small tubes from a row to each stake. */
 export const stakes = {
+	headerTubeId: part('header tube, across the rows', 'tubes', 'feed'),
+	headerFed: choice('header fed', HEADER_FED),
 	rowTubeId: part('feed row tube', 'tubes', 'feed'),
 	feedFallPercent: percent('fall of the feed row back to the tank', 10),
 	feedAboveRimMm: size('feed row above the rims', 0, 600),
@@ -108,3 +127,38 @@ export const returnPipe = (under: string) => ({
 	returnDropMm: size(`return under the ${under}`, 20, 500),
 	returnLift: yesNo('lift pump at the end of the return')
 });
+
+/** What goes into a wall: of one kind, or of two mixed. */
+export const wallFixing = {
+	fixing: usually(choice('fixing on a wall', FIXING_NAMES), 'brick-plug'),
+	otherFixings: usually(count('fixings of another kind beside them', 0, 40), 0),
+	otherFixing: usually(choice('the other kind', FIXING_NAMES), 'stud-screw')
+};
+
+/** As a wall of brick has it. */
+export const USUAL_FIXING = {
+	fixing: 'brick-plug',
+	otherFixings: 0,
+	otherFixing: 'stud-screw'
+} as const;
+
+/** How towers and stacks are held, and what by. */
+export const heldBy = {
+	footing: choice('held by', FOOTINGS),
+	tied,
+	baseMm: usually(size('width of its base (0: as wide as its bowl)', 0, 3000), 0),
+	clips: usually(count('clips up a wall, one over the other', 1, 20), 2),
+	...wallFixing
+};
+/** The fields of it, as they are shown. */
+export const HELD_SHEET = [
+	'footing',
+	'baseMm',
+	'tied',
+	'clips',
+	'fixing',
+	'otherFixings',
+	'otherFixing',
+	'lowEndHeightMm',
+	'leanMmPerM'
+] as const;

@@ -30,6 +30,7 @@ export type { BranchStack, BucketStack, PotStack } from './stacks';
 export type { TowerBank } from './tower-bank';
 export type { ValvePots, ValveTrays } from './valves';
 export type { WallModules } from './wall-modules';
+export type { FootingKind } from './fields';
 export * from './kind';
 
 const SCHEMAS = [
@@ -101,6 +102,8 @@ export interface Vocabulary {
 	bucketId: string;
 	elbowId: string;
 	strainers: boolean;
+	headerTubeId: string;
+	headerFed: 'end' | 'middle';
 	rowTubeId: string;
 	feedFallPercent: number;
 	feedAboveRimMm: number;

@@ -6,11 +6,13 @@ import {
 	drained,
 	head,
 	lean,
+	heldBy,
+	HELD_SHEET,
 	part,
 	percent,
 	returnPipe,
 	size,
-	tied,
+	USUAL_FIXING,
 	volumeMl,
 	yesNo
 } from './fields';
@@ -46,9 +48,8 @@ export const towerFields = {
 	siteMl: volumeMl('medium at a site', 5, 20_000),
 	/** What a site's roots and medium catch of the water that falls past. */
 	catchPercent: percent('caught of what falls past', 100),
-	footing: choice('stands on', { lid: 'the lid of the tank', base: 'bases of their own' }),
-	tied,
-	lowEndHeightMm: size('height of the bases', 0, 2000),
+	...heldBy,
+	lowEndHeightMm: size('height of their foot', 0, 2500),
 	fallPercent: percent('fall of the collector', 20),
 	rimMm: size('rim of the spreader', 5, 400),
 	leanMmPerM: lean('lean', 200),
@@ -109,6 +110,9 @@ export function ringSlots(
 	return slots;
 }
 
+/** Held by nothing but its foot. */
+export const freely = { tied: false, baseMm: 0, clips: 2, ...USUAL_FIXING };
+
 /** Sizes of a tower that holds so many plants of a spread, within a height. */
 export function towerFor(ask: StandRequest, spreadMm: number) {
 	const pipeLengthMm = Math.max(600, Math.min(1600, ask.heightMm - 500));
@@ -134,7 +138,7 @@ export function towerFor(ask: StandRequest, spreadMm: number) {
 		siteMl: 90,
 		catchPercent: 35,
 		footing: 'lid' as const,
-		tied: false,
+		...freely,
 		lowEndHeightMm: 500,
 		fallPercent: 1.5,
 		rimMm: 104,
@@ -153,7 +157,6 @@ export const towerSheet = {
 	sites: [
 		'towers',
 		'pitchMm',
-		'tied',
 		'outerDiameterMm',
 		'pipeLengthMm',
 		'perRing',
@@ -167,9 +170,7 @@ export const towerSheet = {
 		'mediumId',
 		'siteMl',
 		'segmentMm',
-		'footing',
-		'lowEndHeightMm',
-		'leanMmPerM',
+		...HELD_SHEET,
 		'markFrom'
 	],
 	lines: [

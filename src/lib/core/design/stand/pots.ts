@@ -68,6 +68,8 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 		lines: [
 			'drainsTo',
 			'manifold',
+			'headerTubeId',
+			'headerFed',
 			'rowTubeId',
 			'emitterId',
 			'emittersPerPot',
@@ -127,6 +129,8 @@ export function grid(ask: StandRequest, pitchMm: number, endClearMm: number, dee
 
 /** Usual figures of rows with a stake at each plant. */
 export const fedByStakes = (emitterId: string) => ({
+	headerTubeId: 'feed-13',
+	headerFed: 'middle' as const,
 	rowTubeId: 'feed-13',
 	feedFallPercent: 1,
 	feedAboveRimMm: 50,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { choice, count, drainedTo, head, part, size, yesNo } from './fields';
+import { choice, count, drainedTo, head, part, size, usually, volumeMl, yesNo } from './fields';
 import { STARTING } from '../../parameters';
 import { litresAt, pick, type Shelf } from '../../shelf';
 import { gridSlots, type StandKind, type StandRequest } from './kind';
@@ -11,6 +11,8 @@ export const singleBucketSchema = z.strictObject({
 	bucketId: part('bucket', 'buckets'),
 	mediumId: part('medium', 'media'),
 	plants: count('plants in it', 1, 6),
+	/** A net basket that stands on the plate holds the medium; 0: the bucket itself does. */
+	basketMl: usually(volumeMl('medium in a basket on the plate (0: no basket)', 0, 20_000), 0),
 	rimFreeMm: size('left free under the rim', 0, 200),
 	arms: choice('arms of the drip ring', { '2': 'two', '4': 'four' }),
 	rowTubeId: part('riser and ring tube', 'tubes', 'feed'),
@@ -38,7 +40,7 @@ export const singleBucket: StandKind<SingleBucket> = {
 	along: 'plants',
 	schema: singleBucketSchema,
 	sheet: {
-		sites: ['bucketId', 'mediumId', 'plants', 'rimFreeMm', 'clearStrip'],
+		sites: ['bucketId', 'mediumId', 'plants', 'basketMl', 'rimFreeMm', 'clearStrip'],
 		lines: ['arms', 'rowTubeId', 'stakeTubeId', 'emitterId']
 	},
 	slots: (stand) => gridSlots(stand.id, 1, 1, stand.plants),
@@ -51,6 +53,7 @@ export const singleBucket: StandKind<SingleBucket> = {
 		bucketId: 'bucket-20',
 		mediumId: 'clay-small',
 		plants: Math.min(6, ask.plants),
+		basketMl: 0,
 		rimFreeMm: 25,
 		arms: '4',
 		rowTubeId: 'feed-9.5',

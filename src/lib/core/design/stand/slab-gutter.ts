@@ -48,6 +48,8 @@ export const slabGutter: StandKind<SlabGutter> = {
 		],
 		lines: [
 			'drainsTo',
+			'headerTubeId',
+			'headerFed',
 			'rowTubeId',
 			'emitterId',
 			'stakeTubeId',

@@ -2,19 +2,19 @@ import { z } from 'zod';
 import { pick } from '../../shelf';
 import {
 	angle,
-	choice,
 	count,
 	drained,
 	head,
 	lean,
+	heldBy,
+	HELD_SHEET,
 	part,
 	percent,
 	returnPipe,
 	size,
-	tied,
 	volumeMl
 } from './fields';
-import { ringSlots } from './pipe-tower';
+import { freely, ringSlots } from './pipe-tower';
 import { oftenFed, withTank, type StandKind } from './kind';
 
 /** What stacks share: they stand on a lid or bases in a line, with water falling down inside. */
@@ -22,9 +22,8 @@ const stack = {
 	towers: count('stacks', 1, 12),
 	pitchMm: size('stack spacing', 150, 3000),
 	mediumId: part('medium', 'media'),
-	footing: choice('stands on', { lid: 'the lid of the tank', base: 'bases of their own' }),
-	tied,
-	lowEndHeightMm: size('height of the bases', 0, 2000),
+	...heldBy,
+	lowEndHeightMm: size('height of their foot', 0, 2500),
 	fallPercent: percent('fall of the collector', 20),
 	leanMmPerM: lean('lean', 200),
 	rowTubeId: part('header tube', 'tubes', 'feed'),
@@ -36,7 +35,7 @@ const stack = {
 const siteMl = volumeMl('medium at a site', 5, 20_000);
 const tail = {
 	footing: 'lid' as const,
-	tied: false,
+	...freely,
 	lowEndHeightMm: 450,
 	fallPercent: 1.5,
 	leanMmPerM: 0,
@@ -59,7 +58,7 @@ const lines = [
 	'returnDropMm',
 	'returnLift'
 ] as const;
-const foot = ['footing', 'tied', 'lowEndHeightMm', 'leanMmPerM'] as const;
+const foot = HELD_SHEET;
 
 /** 45° branches on short pipe pieces, one site each. */
 export const branchStackSchema = z.strictObject({

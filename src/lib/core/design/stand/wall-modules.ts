@@ -1,24 +1,42 @@
 import { z } from 'zod';
-import { FIXING_NAMES } from '../../shelf';
-import { choice, count, drained, head, part, percent, returnPipe, size, volumeMl } from './fields';
+import {
+	choice,
+	count,
+	drained,
+	head,
+	part,
+	percent,
+	returnPipe,
+	size,
+	USUAL_FIXING,
+	volumeMl,
+	wallFixing
+} from './fields';
 import { ringSlots } from './pipe-tower';
 import type { StandKind } from './kind';
 
-/** Pocket panels that stand on one another on wall brackets, a drip line to each tier. */
+const FED = {
+	tiers: 'over every tier',
+	top: 'over the top tier, which drains to the next'
+} as const;
+
+/** Pocket panels that stand on one another on wall brackets, a drip line to each tier or to the top one. */
 export const wallModulesSchema = z.strictObject({
 	...head('wall-modules', 'tower'),
 	...drained,
-	perRow: count('panels side by side', 1, 30),
-	tiers: count('tiers', 1, 12),
+	perRow: count('panels side by side', 1, 200),
+	tiers: count('tiers', 1, 40),
 	pitchMm: size('panel width', 150, 1500),
 	panelHeightMm: size('panel height', 100, 800),
 	panelDepthMm: size('panel depth', 60, 400),
-	pockets: count('pockets a panel', 1, 8),
+	pockets: count('pockets a panel', 1, 24),
 	pocketMl: volumeMl('medium in a pocket', 100, 8000),
 	mediumId: part('medium', 'media'),
 	lowEndHeightMm: size('height of the lowest tier', 0, 2500),
 	fixingsPerTier: count('fixings a tier', 1, 40),
-	fixing: choice('fixing', FIXING_NAMES),
+	...wallFixing,
+	/** Fed at its top alone, water falls from pocket to pocket. */
+	fed: choice('drip lines', FED).default('tiers').meta({ title: 'drip lines', options: FED }),
 	rowTubeId: part('drip line of a tier', 'tubes', 'feed'),
 	emitterId: part('emitter', 'emitters', 'drip'),
 	emittersPerPanel: count('emitters a panel', 1, 8),
@@ -50,10 +68,13 @@ export const wallModules: StandKind<WallModules> = {
 			'mediumId',
 			'lowEndHeightMm',
 			'fixingsPerTier',
-			'fixing'
+			'fixing',
+			'otherFixings',
+			'otherFixing'
 		],
 		lines: [
 			'drainsTo',
+			'fed',
 			'rowTubeId',
 			'emitterId',
 			'emittersPerPanel',
@@ -75,6 +96,7 @@ export const wallModules: StandKind<WallModules> = {
 			family: 'tower',
 			variant: 'wall-modules',
 			drainsTo: 'tank',
+			fed: 'tiers',
 			name: 'Wall',
 			perRow: Math.max(1, Math.ceil(panels / tiers)),
 			tiers,
@@ -86,7 +108,7 @@ export const wallModules: StandKind<WallModules> = {
 			mediumId: 'coir-perlite',
 			lowEndHeightMm: 550,
 			fixingsPerTier: 3,
-			fixing: 'brick-plug',
+			...USUAL_FIXING,
 			rowTubeId: 'feed-13',
 			emitterId: 'even-2',
 			emittersPerPanel: 3,

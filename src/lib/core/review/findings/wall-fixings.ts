@@ -19,10 +19,20 @@ type Wall = NonNullable<StandLoad['wall']>;
 const usedOf = ({ result }: Wall, fixing: Fixing, factor: number): number =>
 	Math.max(result.worstPullN / fixing.pullN, result.shearPerFixingN / fixing.shearN) * factor;
 
+/** Of the kinds in a wall, the one that gives first: a stiff back asks the same of all in a row. */
+function weakestOf(design: Stand, wall: Wall, factor: number): Fixing {
+	if (!('fixing' in design)) return FIXINGS[0]!;
+	const kinds = [design.fixing, ...(design.otherFixings > 0 ? [design.otherFixing] : [])];
+	return kinds
+		.map((id) => pick(FIXINGS, id))
+		.reduce((a, b) => (usedOf(wall, b, factor) > usedOf(wall, a, factor) ? b : a));
+}
+
 function hangsOn(model: SystemModel, { stand, massKg }: StandLoad, wall: Wall): Said {
 	const factor = model.limit('fixingFactor');
 	const design = model.design.stands[at(model, stand.id)]!;
-	const fixing = pick(FIXINGS, 'fixing' in design ? design.fixing : '');
+	const fixing = weakestOf(design, wall, factor);
+	const mixed = 'otherFixings' in design && design.otherFixings > 0;
 	const { worstPullN, shearPerFixingN } = wall.result;
 	const over = usedOf(wall, fixing, factor) > 1;
 	return {
@@ -32,7 +42,7 @@ function hangsOn(model: SystemModel, { stand, massKg }: StandLoad, wall: Wall): 
 		subject: subjectOn(model, stand, 'wall'),
 		message:
 			`Wet and grown, ${say(massKg, 'mass')} hang on the wall: each fixing holds ${say(shearPerFixingN, 'force')} across and the worst pulls with ${say(worstPullN, 'force')}. ` +
-			`One of this kind (${fixing.name}) holds ${say(fixing.pullN, 'force')} (${fixing.figures.pullN!.source}); with a factor of ${factor} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
+			`${mixed ? 'The weaker' : 'One'} of ${mixed ? 'the kinds mixed' : 'this kind'} (${fixing.name}) holds ${say(fixing.pullN, 'force')} (${fixing.figures.pullN!.source}); with a factor of ${factor} that is ${over ? 'too little' : 'enough'}. Whether the wall bears it, its owner and local code decide.`,
 		...(!over && { acknowledge: 'The wall bears it' }),
 		fixes: () => (over ? strongerFixings(design, wall, fixing, factor) : [])
 	};
@@ -41,23 +51,38 @@ function hangsOn(model: SystemModel, { stand, massKg }: StandLoad, wall: Wall): 
 /** More fixings of the kind, or the first kind that holds. */
 function strongerFixings(design: Stand, wall: Wall, fixing: Fixing, factor: number): Fix[] {
 	const stronger = FIXINGS.find((other) => usedOf(wall, other, factor) <= 1);
-	const more =
-		'fixingsPerTier' in design
-			? Math.min(40, Math.ceil(design.fixingsPerTier * usedOf(wall, fixing, factor)))
-			: null;
+	const used = usedOf(wall, fixing, factor);
 	return availableFixes(
-		more !== null && {
-			label: `${more} fixings a tier`,
-			effect: 'each holds its quarter',
-			change: [setOf(design, 'fixingsPerTier', more)]
-		},
+		moreFixings(design, used),
 		stronger &&
 			'fixing' in design && {
 				label: stronger.name,
 				effect: `${say(stronger.pullN, 'force')} each`,
-				change: [setOf(design, 'fixing', stronger.id)]
+				change: [
+					setOf(design, 'fixing', stronger.id),
+					...(design.otherFixings > 0 ? [setOf(design, 'otherFixing', stronger.id)] : [])
+				]
 			}
 	);
+}
+
+/** As many more of what is there as hold it. */
+function moreFixings(design: Stand, used: number): Fix | false {
+	if ('clips' in design) {
+		const clips = Math.min(20, Math.ceil(design.clips * used));
+		return {
+			label: `${clips} clips up the wall`,
+			effect: 'each holds its part',
+			change: [setOf(design, 'clips', clips)]
+		};
+	}
+	if (!('fixingsPerTier' in design)) return false;
+	const more = Math.min(40, Math.ceil((design.fixingsPerTier + design.otherFixings) * used));
+	return {
+		label: `${more - design.otherFixings} fixings a ${design.variant === 'channels' ? 'rail' : 'tier'}`,
+		effect: 'each holds its quarter',
+		change: [setOf(design, 'fixingsPerTier', more - design.otherFixings)]
+	};
 }
 
 /** Fixings go into studs, where the wall has them. */
@@ -69,21 +94,22 @@ export const studs: Rule = (model) => {
 		const i = at(model, stand.id);
 		const design = model.design.stands[i]!;
 		if (!('fixingsPerTier' in design)) return [];
+		const row = design.variant === 'channels' ? 'rail' : 'tier';
 		const there = // as many as are certain, wherever the first one stands
 			Math.max(1, Math.floor((stand.lengthM * 1000) / spacing));
-		if (design.fixingsPerTier <= there) return [];
+		if (design.fixingsPerTier + design.otherFixings <= there) return [];
 		return [
 			{
 				code: 'more-fixings-than-studs',
 				step: 'sites',
 				severity: 'look',
 				subject: subjectOn(model, stand, 'wall'),
-				message: `${design.fixingsPerTier} fixings a tier, but only ${there} studs stand behind ${say(stand.lengthM, 'span')} of wall at ${say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
+				message: `${design.fixingsPerTier + design.otherFixings} fixings a ${row}, but only ${there} studs stand behind ${say(stand.lengthM, 'span')} of wall at ${say(spacing, 'size')}. A fixing beside a stud holds next to nothing.`,
 				fixes: () => [
 					{
-						label: `${there} a tier, one in each stud`,
+						label: `${there} a ${row}, one in each stud`,
 						effect: 'every one holds',
-						change: [setOf(stand, 'fixingsPerTier', there)]
+						change: [setOf(stand, 'fixingsPerTier', there), setOf(stand, 'otherFixings', 0)]
 					}
 				]
 			}
