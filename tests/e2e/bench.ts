@@ -131,3 +131,16 @@ export function server(port: number, database: string, more: Record<string, stri
 	};
 	return { child, ended, ready };
 }
+
+/** A house nobody has told anything of, on a server of the test's own. */
+export async function fresh(port: number): Promise<{ home: string; close: () => Promise<void> }> {
+	const own = server(port, newDatabase(), { CRELBO_SEED: '', CRELBO_TODAY: '2026-05-28' });
+	await own.ready();
+	return {
+		home: `http://127.0.0.1:${port}`,
+		close: async () => {
+			own.child.kill('SIGTERM');
+			await own.ended;
+		}
+	};
+}

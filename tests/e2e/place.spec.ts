@@ -1,19 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { bar, expect, newDatabase, saved, server, step, systemOf, test, visit } from './bench';
+import { bar, expect, fresh, saved, step, systemOf, test, visit } from './bench';
 
-/** A house nobody has told anything of, on a server of the test's own. */
-async function fresh(port: number): Promise<{ home: string; close: () => Promise<void> }> {
-	const own = server(port, newDatabase(), { CRELBO_SEED: '', CRELBO_TODAY: '2026-05-28' });
-	await own.ready();
-	return {
-		home: `http://127.0.0.1:${port}`,
-		close: async () => {
-			own.child.kill('SIGTERM');
-			await own.ended;
-		}
-	};
-}
 const violations = async (page: Page) =>
 	(await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [
 		id,

@@ -82,7 +82,7 @@ describe('findings', () => {
 		['mix-too-strong', [{ path: 'operation.mix.strengthMsCm', value: 4 }]],
 		['parts-do-not-join', [{ path: 'design.lines.mainTubeId', value: 'feed-19' }]],
 		['pump-out-of-reach', [stand('lowEndHeightMm', 480)]],
-		['row-out-of-reach', [stand('rowGapMm', 1200)]],
+		['row-out-of-reach', [stand('rowGapMm', 600), stand('rows', 3)]],
 		['hot-water-standing', [stand('feedFallPercent', 0)]],
 		['too-close', []],
 		['bench-weight', [], false],

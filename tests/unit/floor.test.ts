@@ -140,11 +140,34 @@ describe('ways between stands', () => {
 
 	it('what is reached from both sides may be twice as deep', () => {
 		const far = (model: SystemModel) =>
-			findingsOf(model.with([{ path: 'design.stands.0.rowGapMm', value: 900 }])).filter(
-				({ code }) => code === 'row-out-of-reach'
-			).length;
+			findingsOf(
+				model.with([
+					{ path: 'design.stands.0.rowGapMm', value: 600 },
+					{ path: 'design.stands.0.rows', value: 3 }
+				])
+			).filter(({ code }) => code === 'row-out-of-reach').length;
 		expect(far(rail(4, { xM: 1, yM: 0 }))).to.equal(1);
 		expect(far(rail(4, { xM: 1, yM: 1.2 }))).to.equal(0);
+	});
+
+	it('rows with room to walk between are a bench each, and every one is got at from there', () => {
+		const rows = (gapMm: number) =>
+			rail(6, { xM: 1, yM: 0 }).with([
+				{ path: 'design.stands.0.rowGapMm', value: gapMm },
+				{ path: 'design.stands.0.rows', value: 4 }
+			]);
+		const far = (model: SystemModel) =>
+			findingsOf(model).some(({ code }) => code === 'row-out-of-reach');
+		const tops = ({ layout }: SystemModel) =>
+			layout.solids.filter(({ role, standId }) => role === 'top' && standId === 'rail').length;
+		const legs = ({ layout }: SystemModel) => {
+			const { stance } = layout.stands[0]!;
+			return stance.kind === 'legs' ? stance.legs : 0;
+		};
+		const [close, apart] = [rows(500), rows(900)];
+		expect([far(close), far(apart)]).to.deep.equal([true, false]);
+		expect([tops(close), tops(apart)]).to.deep.equal([1, 4]);
+		expect(legs(apart)).to.equal(4 * legs(close));
 	});
 });
 

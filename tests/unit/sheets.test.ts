@@ -117,8 +117,6 @@ describe('the sheet of each kind', () => {
 describe('every field of a stand', () => {
 	/** What is set where it is looked at, and not in the list of a sheet. */
 	const ELSEWHERE: Partial<Record<Variant, string[]>> = {
-		// the towers of a bank stand on the ground, and on nothing else
-		'tower-bank': ['footing'],
 		// pot by pot, beside the drawing of their levels
 		'valve-pots': ['floorsMm']
 	};

@@ -4,7 +4,7 @@ import type { LayoutInput } from './types';
 import { fillBucket, potAt } from './buckets';
 import { feedRows } from './feed-rows';
 import { returnRuns } from './return-runs';
-import { benchSolids, deckAbove, rowFrame, type RowFrame } from './row-frame';
+import { benchSolids, benchStance, rowFrame, type RowFrame } from './row-frame';
 import type { Anchor, StandPiece } from './stand-piece';
 import { StandBuilder } from './stand-builder';
 import { rect } from './outline';
@@ -26,7 +26,7 @@ export function bucketBench(
 		lengthM: stand.lengthMm / 1000,
 		depthM: frame.depthM,
 		frameKg: 0,
-		stance: { kind: 'legs', legs: frame.legXM.length * 2 },
+		stance: benchStance(frame),
 		view: 'rows',
 		parts: partsOf(builder, stand)
 	});
@@ -42,14 +42,16 @@ export function bucketGroundRows(
 	const builder = new StandBuilder<Stand>(stand, system, shelf, anchor);
 	const frame = bucketRows(builder, stand);
 	const half = pick(shelf.buckets, stand.bucketId).bottomDiameterMm / 2400;
-	frame.xs.forEach((x, i) =>
-		builder.piece.solids.push({
-			id: builder.id(`block${i + 1}`),
-			standId: stand.id,
-			role: 'leg',
-			front: rect(x - half, x + half, 0, frame.baseM[i]!),
-			above: deckAbove(frame, x - half, x + half)
-		})
+	frame.decks.forEach(([frontM, backM], k) =>
+		frame.xs.forEach((x, i) =>
+			builder.piece.solids.push({
+				id: builder.id(`block${k * frame.xs.length + i + 1}`),
+				standId: stand.id,
+				role: 'leg',
+				front: rect(x - half, x + half, 0, frame.baseM[i]!),
+				above: rect(x - half, x + half, frontM, backM)
+			})
+		)
 	);
 	return builder.done({
 		lowEndM: { xM: anchor.startXM, yM: anchor.startYM, zM: stand.lowEndHeightMm / 1000 },

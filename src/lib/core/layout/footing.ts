@@ -18,8 +18,9 @@ export interface StandingTowers {
 	tied: boolean;
 	/** Of a base or a frame; 0: as wide as its bowl, or as deep as what hangs in it. */
 	baseMm: number;
-	clips: number;
-	otherFixings: number;
+	/** Up a wall; a bank has none. */
+	clips?: number;
+	otherFixings?: number;
 	lowEndHeightMm: number;
 	fallPercent: number;
 	rowTubeId: string;

@@ -53,9 +53,10 @@ function onWall(
 	{ widthM, heightM }: { widthM: number; heightM: number }
 ): Holding {
 	const backM = builder.anchor.startYM + depthM - 0.05;
-	const rows = Array.from({ length: stand.clips }, (_, k) => ({
-		heightM: ((k + 0.5) / stand.clips) * heightM,
-		fixings: feet.length + stand.otherFixings
+	const { clips = 1, otherFixings = 0 } = stand;
+	const rows = Array.from({ length: clips }, (_, k) => ({
+		heightM: ((k + 0.5) / clips) * heightM,
+		fixings: feet.length + otherFixings
 	}));
 	return {
 		solids: [
@@ -67,7 +68,7 @@ function onWall(
 				above: rect(startXM, startXM + lengthM, backM, backM + 0.05)
 			}
 		],
-		parts: [takes('tower-clip', 'Wall clip for a tower', feet.length * stand.clips)],
+		parts: [takes('tower-clip', 'Wall clip for a tower', feet.length * clips)],
 		frameKg: 0,
 		stance: { kind: 'wall', standoffM: widthM / 2 + 0.03, rows }
 	};

@@ -4,6 +4,7 @@ export { grounds } from './extent';
 export { layoutDesign, pumpJoint } from './layout';
 export { isPlaced } from './placed';
 export { reserveShapeOf } from './reserve';
+export { AISLE_M } from './row-frame';
 export * from './put';
 export * from './outline';
 export * from './hatch';

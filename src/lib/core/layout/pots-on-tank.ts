@@ -7,7 +7,7 @@ import { feedRows } from './feed-rows';
 import { LID_M } from './footing';
 import { rect } from './outline';
 import { returnRuns } from './return-runs';
-import { benchSolids, rowFrame, type RowFrame, type RowStand } from './row-frame';
+import { benchSolids, benchStance, rowFrame, type RowFrame, type RowStand } from './row-frame';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { BARB, StandBuilder } from './stand-builder';
 
@@ -43,7 +43,7 @@ export function potsOnTank(
 		lengthM: stand.lengthMm / 1000,
 		depthM: frame.depthM,
 		frameKg: 0,
-		stance: onLid ? { kind: 'floor' } : { kind: 'legs', legs: frame.legXM.length * 2 },
+		stance: onLid ? { kind: 'floor' } : benchStance(frame),
 		view: 'rows',
 		parts: stand.fleece
 			? [takes('fleece', 'Fleece for the bottom of a pot', builder.piece.containers.length)]

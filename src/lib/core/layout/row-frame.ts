@@ -3,11 +3,13 @@ import { layoutRow } from './row';
 import { rect } from './outline';
 import type { StandBuilder } from './stand-builder';
 import type { Stand } from '../design';
-import type { Corner, Solid } from './types';
+import type { Corner, Solid, Stance } from './types';
 
 export const TOP_THICK_M = 0.04;
 const LEG_M = 0.045;
 const LEG_EVERY_M = 1.3;
+/** So much between two rows and one stands there to work. */
+export const AISLE_M = 0.35;
 
 /** What stands in falling rows has these, whatever the variant. */
 export interface RowStand {
@@ -29,6 +31,8 @@ export interface RowFrame {
 	lengthM: number;
 	depthM: number;
 	legXM: number[];
+	/** What they stand on from front to back, m: one for all rows, or one a row where somebody walks between. */
+	decks: [frontM: number, backM: number][];
 	topAt(xM: number): number;
 }
 
@@ -51,13 +55,18 @@ export function rowFrame(
 	const count = Math.max(2, Math.ceil(lengthM / LEG_EVERY_M) + 1);
 	const inset = Math.min(0.06, lengthM / 4);
 	const half = across.depthM / 2;
+	const ys = Array.from(
+		{ length: stand.rows },
+		(_, r) => startYM + half + 0.02 + (r * stand.rowGapMm) / 1000
+	);
+	const apart = stand.rowGapMm / 1000 - across.depthM >= AISLE_M;
 	return {
 		xs: row.sites.map((site) => startXM + site.xMm / 1000),
 		baseM: row.sites.map((site) => site.baseHeightMm / 1000),
-		ys: Array.from(
-			{ length: stand.rows },
-			(_, r) => startYM + half + 0.02 + (r * stand.rowGapMm) / 1000
-		),
+		ys,
+		decks: apart
+			? ys.map((y) => [y - half - 0.02, y + half + 0.02])
+			: [[ys[0]! - half - 0.02, ys.at(-1)! + half + 0.02]],
 		lengthM,
 		depthM: 2 * half + 0.04 + ((stand.rows - 1) * stand.rowGapMm) / 1000,
 		legXM: Array.from(
@@ -112,18 +121,18 @@ function crowded(
 		);
 }
 
-/** What rows stand on from above. */
+/** What all rows stand on from above. */
 export function deckAbove(frame: RowFrame, x0: number, x1: number): Corner[] {
 	const front = frame.ys[0]! - (frame.depthM - (frame.ys.at(-1)! - frame.ys[0]!)) / 2;
 	return rect(x0, x1, front, front + frame.depthM);
 }
 
-/** A bench: top and legs, to draw. */
+/** A bench, or one a row: tops and legs, to draw. */
 export function benchSolids(stand: RowStand, frame: RowFrame): Solid[] {
 	const left = frame.legXM[0]! - LEG_M;
 	const right = frame.legXM.at(-1)! + LEG_M;
-	const top: Solid = {
-		id: `${stand.id}.top`,
+	const tops = frame.decks.map(([frontM, backM], k): Solid => ({
+		id: `${stand.id}.top${k === 0 ? '' : k + 1}`,
 		standId: stand.id,
 		role: 'top',
 		front: [
@@ -132,19 +141,27 @@ export function benchSolids(stand: RowStand, frame: RowFrame): Solid[] {
 			[right, frame.topAt(right) - TOP_THICK_M],
 			[left, frame.topAt(left) - TOP_THICK_M]
 		],
-		above: deckAbove(frame, left, right)
-	};
-	return [top, ...legs(stand, frame)];
+		above: rect(left, right, frontM, backM)
+	}));
+	return [...tops, ...legs(stand, frame)];
 }
 
+/** Its legs: a pair at each place along every top. */
+export const benchStance = ({ legXM, decks }: RowFrame): Stance => ({
+	kind: 'legs',
+	legs: legXM.length * 2 * decks.length
+});
+
 const legs = (stand: RowStand, frame: RowFrame): Solid[] =>
-	frame.legXM.map((x, i): Solid => {
-		const [x0, x1] = [x - LEG_M / 2, x + LEG_M / 2];
-		return {
-			id: `${stand.id}.leg${i + 1}`,
-			standId: stand.id,
-			role: 'leg',
-			front: rect(x0, x1, 0, frame.topAt(x) - TOP_THICK_M),
-			above: deckAbove(frame, x0, x1)
-		};
-	});
+	frame.decks.flatMap(([frontM, backM], k) =>
+		frame.legXM.map((x, i): Solid => {
+			const [x0, x1] = [x - LEG_M / 2, x + LEG_M / 2];
+			return {
+				id: `${stand.id}.leg${k * frame.legXM.length + i + 1}`,
+				standId: stand.id,
+				role: 'leg',
+				front: rect(x0, x1, 0, frame.topAt(x) - TOP_THICK_M),
+				above: rect(x0, x1, frontM, backM)
+			};
+		})
+	);

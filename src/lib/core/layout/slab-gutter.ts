@@ -3,7 +3,7 @@ import { pick, type ShelfLists } from '../shelf';
 import { feedRows } from './feed-rows';
 import { rect } from './outline';
 import { returnRuns } from './return-runs';
-import { benchSolids, rowFrame, type RowFrame } from './row-frame';
+import { benchSolids, benchStance, rowFrame, type RowFrame } from './row-frame';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import type { Container, LayoutInput } from './types';
 import { StandBuilder } from './stand-builder';
@@ -37,7 +37,7 @@ export function slabGutter(
 		lengthM: stand.lengthMm / 1000,
 		depthM: frame.depthM,
 		frameKg: 0,
-		stance: { kind: 'legs', legs: frame.legXM.length * 2 },
+		stance: benchStance(frame),
 		view: 'rows',
 		parts: [
 			takes('slab', slabName(stand), slabs.size),

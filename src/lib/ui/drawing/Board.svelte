@@ -120,8 +120,9 @@
 	.near {
 		position: absolute;
 		right: 12px;
-		top: 0;
+		bottom: 0;
 		display: flex;
+		background: var(--ground);
 	}
 	.near button {
 		min-width: 32px;

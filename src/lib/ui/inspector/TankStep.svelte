@@ -9,6 +9,7 @@
 		usualReserve,
 		type Spot
 	} from '$lib/core/design';
+	import { litresAt, shapeHeightMm } from '$lib/core/shelf';
 	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
@@ -37,6 +38,19 @@
 	const spot = $derived(spotOf(session.design));
 	const stand = $derived(kindOf(session.design.stands[0]!).words.stand);
 	const WHERE = { under: 'under', beside: 'beside', lid: 'its lid carries', inside: 'inside' };
+
+	/** Another vessel is filled as full as the one before. */
+	function otherVessel(id: string): { path: string; value: unknown }[] {
+		const shape = model.shelf.tanks.find((part) => part.id === id)?.shape;
+		const full = shape && litresAt(shape, shapeHeightMm(shape));
+		const share = session.operation.fillL / Math.max(1e-6, model.tank.fullL);
+		return [
+			{ path: 'design.tank.shape', value: null },
+			...(full
+				? [{ path: 'operation.fillL', value: Math.max(1, Math.floor(Math.min(1, share) * full)) }]
+				: [])
+		];
+	}
 
 	function keep(kind: 'hand' | 'float'): void {
 		const next =
@@ -111,7 +125,7 @@
 	kind="tank"
 	path="design.tank.partId"
 	options={model.shelf.tanks}
-	and={() => [{ path: 'design.tank.shape', value: null }]}
+	and={otherVessel}
 />
 <TankMeasure />
 {#if spots.length > 1}

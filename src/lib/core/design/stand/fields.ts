@@ -143,22 +143,17 @@ export const USUAL_FIXING = {
 } as const;
 
 /** How towers and stacks are held, and what by. */
+export const freely = {
+	tied,
+	baseMm: usually(size('width of its base (0: as wide as its bowl)', 0, 3000), 0)
+};
 export const heldBy = {
 	footing: choice('held by', FOOTINGS),
-	tied,
-	baseMm: usually(size('width of its base (0: as wide as its bowl)', 0, 3000), 0),
+	...freely,
 	clips: usually(count('clips up a wall, one over the other', 1, 20), 2),
 	...wallFixing
 };
 /** The fields of it, as they are shown. */
-export const HELD_SHEET = [
-	'footing',
-	'baseMm',
-	'tied',
-	'clips',
-	'fixing',
-	'otherFixings',
-	'otherFixing',
-	'lowEndHeightMm',
-	'leanMmPerM'
-] as const;
+export const FREE_SHEET = ['footing', 'baseMm', 'tied', 'lowEndHeightMm', 'leanMmPerM'] as const;
+export const CLIP_SHEET = ['clips', 'fixing', 'otherFixings', 'otherFixing'] as const;
+export const HELD_SHEET = [...FREE_SHEET, ...CLIP_SHEET] as const;

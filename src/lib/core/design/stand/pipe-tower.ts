@@ -7,7 +7,8 @@ import {
 	head,
 	lean,
 	heldBy,
-	HELD_SHEET,
+	CLIP_SHEET,
+	FREE_SHEET,
 	part,
 	percent,
 	returnPipe,
@@ -48,7 +49,6 @@ export const towerFields = {
 	siteMl: volumeMl('medium at a site', 5, 20_000),
 	/** What a site's roots and medium catch of the water that falls past. */
 	catchPercent: percent('caught of what falls past', 100),
-	...heldBy,
 	lowEndHeightMm: size('height of their foot', 0, 2500),
 	fallPercent: percent('fall of the collector', 20),
 	rimMm: size('rim of the spreader', 5, 400),
@@ -68,6 +68,7 @@ export const pipeTowerSchema = z.strictObject({
 	...head('pipe-tower', 'tower'),
 	...drained,
 	...towerFields,
+	...heldBy,
 	...towerLines
 });
 export type PipeTower = z.infer<typeof pipeTowerSchema>;
@@ -111,7 +112,9 @@ export function ringSlots(
 }
 
 /** Held by nothing but its foot. */
-export const freely = { tied: false, baseMm: 0, clips: 2, ...USUAL_FIXING };
+export const standingFree = { tied: false, baseMm: 0 };
+/** And were it clipped to a wall. */
+export const unclipped = { clips: 2, ...USUAL_FIXING };
 
 /** Sizes of a tower that holds so many plants of a spread, within a height. */
 export function towerFor(ask: StandRequest, spreadMm: number) {
@@ -137,8 +140,7 @@ export function towerFor(ask: StandRequest, spreadMm: number) {
 		mediumId: 'stone-wool',
 		siteMl: 90,
 		catchPercent: 35,
-		footing: 'lid' as const,
-		...freely,
+		...standingFree,
 		lowEndHeightMm: 500,
 		fallPercent: 1.5,
 		rimMm: 104,
@@ -170,7 +172,7 @@ export const towerSheet = {
 		'mediumId',
 		'siteMl',
 		'segmentMm',
-		...HELD_SHEET,
+		...FREE_SHEET,
 		'markFrom'
 	],
 	lines: [
@@ -205,7 +207,10 @@ export const pipeTower: StandKind<PipeTower> = {
 	},
 	along: 'towers',
 	schema: pipeTowerSchema,
-	sheet: towerSheet,
+	sheet: {
+		sites: [...towerSheet.sites, ...CLIP_SHEET],
+		lines: towerSheet.lines
+	},
 	slots: (stand) => ringSlots(stand.id, stand.towers, ringsOf(stand), stand.perRing),
 	start: (ask, shelf) => ({
 		id: 'columns',
@@ -213,7 +218,9 @@ export const pipeTower: StandKind<PipeTower> = {
 		variant: 'pipe-tower',
 		drainsTo: 'tank',
 		name: 'Columns',
-		...towerFor(ask, pick(shelf.crops, ask.cropId).spreadMm)
+		...towerFor(ask, pick(shelf.crops, ask.cropId).spreadMm),
+		footing: 'lid',
+		...unclipped
 	}),
 	loop: (plan) => oftenFed(withTank(plan, { spot: 'lid', hatch: true }))
 };

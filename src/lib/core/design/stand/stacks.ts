@@ -14,7 +14,7 @@ import {
 	size,
 	volumeMl
 } from './fields';
-import { freely, ringSlots } from './pipe-tower';
+import { ringSlots, standingFree, unclipped } from './pipe-tower';
 import { oftenFed, withTank, type StandKind } from './kind';
 
 /** What stacks share: they stand on a lid or bases in a line, with water falling down inside. */
@@ -35,7 +35,8 @@ const stack = {
 const siteMl = volumeMl('medium at a site', 5, 20_000);
 const tail = {
 	footing: 'lid' as const,
-	...freely,
+	...standingFree,
+	...unclipped,
 	lowEndHeightMm: 450,
 	fallPercent: 1.5,
 	leanMmPerM: 0,

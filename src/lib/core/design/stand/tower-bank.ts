@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pick } from '../../shelf';
-import { choice, count, drained, FOOTINGS, head, size } from './fields';
+import { choice, count, drained, FOOTINGS, freely, head, size } from './fields';
 import {
 	pipeTower,
 	ringSlots,
@@ -17,15 +17,13 @@ export const towerBankSchema = z.strictObject({
 	...head('tower-bank', 'tower'),
 	...drained,
 	...towerFields,
+	...freely,
 	footing: choice('held by', { base: FOOTINGS.base, hung: FOOTINGS.hung }),
 	rows: count('rows of towers', 1, 12),
 	rowGapMm: size('distance between rows', 150, 4000),
 	...towerLines
 });
 export type TowerBank = z.infer<typeof towerBankSchema>;
-
-/** A bank stands or hangs free. */
-const WALL: readonly string[] = ['clips', 'fixing', 'otherFixings', 'otherFixing'];
 
 export const towerBank: StandKind<TowerBank> = {
 	...pipeTower,
@@ -37,7 +35,7 @@ export const towerBank: StandKind<TowerBank> = {
 	suits: { places: ['yard', 'greenhouse'], effort: 3, tall: false, height: 'tall' },
 	schema: towerBankSchema,
 	sheet: {
-		sites: ['rows', 'rowGapMm', ...towerSheet.sites.filter((f) => !WALL.includes(f))],
+		sites: ['rows', 'rowGapMm', ...towerSheet.sites],
 		lines: towerSheet.lines
 	},
 	slots: ({ id, towers, rows, perRing, ...sizes }) =>

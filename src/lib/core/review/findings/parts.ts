@@ -14,10 +14,16 @@ export const joints: Rule = (model) => {
 	);
 	const [first] = list;
 	if (!first) return [];
-	const said = list.map(({ name, aMm, bMm, count, adapter }) => {
-		const many = count === 1 ? 'a' : `${count} ×`;
-		return `${name} (${aMm} on ${bMm} mm): ${many} ${adapter}`;
-	});
+	// stands that are alike need the same
+	const alike = new Map<string, Joint>();
+	for (const joint of list) {
+		const key = `${joint.name} (${joint.aMm} on ${joint.bMm} mm)`;
+		const count = joint.count + (alike.get(key)?.count ?? 0);
+		alike.set(key, { ...joint, count });
+	}
+	const said = [...alike].map(
+		([key, { count, adapter }]) => `${key}: ${count === 1 ? 'a' : `${count} ×`} ${adapter}`
+	);
 	const message =
 		list.length === 1
 			? `${capital(first.name)}: ${first.aMm} mm does not join ${first.bMm} mm. It needs ${first.count === 1 ? 'a' : `${first.count} ×`} ${first.adapter}.`
@@ -43,9 +49,10 @@ export const joints: Rule = (model) => {
 function adapters(model: SystemModel, list: readonly Joint[]): Fix {
 	const { lines } = model.design;
 	const count = list.reduce((sum, joint) => sum + joint.count, 0);
+	const names = new Set(list.map(({ adapter }) => adapter));
 	return {
 		label: `Add ${plural(count, ['the adapter', `${count} adapters`])}`,
-		effect: list.map(({ adapter }) => adapter).join(', '),
+		effect: [...names].join(', '),
 		change: [set('design.lines.adapters', [...lines.adapters, ...list.map(({ id }) => id)])]
 	};
 }

@@ -1,6 +1,6 @@
 import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
-import { isPlaced, type StandLayout } from '../../layout';
+import { AISLE_M, isPlaced, type Container, type Ground, type StandLayout } from '../../layout';
 import type { SystemModel } from '../../model';
 import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
@@ -99,18 +99,59 @@ const underPlants: Rule = (model) => {
 	];
 };
 
-/** Narrower than this one does not stand there to work, m. */
-const STAND_M = 0.35;
-
 /** One reaches in from the back as well. */
 const fromBothSides = (model: SystemModel, stand: StandLayout): boolean =>
-	isPlaced(model.design) && waysAlong(model, stand).every((wide) => wide >= STAND_M);
+	isPlaced(model.design) && waysAlong(model, stand).every((wide) => wide >= AISLE_M);
+
+/** How far one reaches to the row that is worst to get at: from the front, from behind, from between rows. */
+function farthestM(model: SystemModel, stand: StandLayout): number {
+	const both = fromBothSides(model, stand);
+	const rows = rowsAcross(model, stand);
+	const aisles = rows.slice(1).flatMap(([front], i): number[] => {
+		const back = rows[i]![1];
+		return front - back >= AISLE_M ? [back, front] : [];
+	});
+	if (aisles.length === 0) return (both ? stand.depthM / 2 : stand.depthM) - 0.15;
+	const { x0, x1, y0, y1 } = stand.ground;
+	const ends = [
+		[y0, y1],
+		[x1, x0],
+		[y1, y0],
+		[x0, x1]
+	][stand.turns]!;
+	const edges = [ends[0]!, ...(both ? [ends[1]!] : []), ...aisles];
+	return Math.max(
+		...rows.map(([front, back]) =>
+			Math.min(...edges.map((edge) => Math.abs((front + back) / 2 - edge)))
+		)
+	);
+}
+
+/** What each row takes across the stand, m, in their order. */
+function rowsAcross({ layout }: SystemModel, { id, turns }: StandLayout): [number, number][] {
+	const rows = new Map<number, [number, number]>();
+	for (const container of layout.containers) {
+		if (container.standId !== id) continue;
+		const { x0, x1, y0, y1 } = groundOf(container);
+		const [low, high] = turns % 2 === 0 ? [y0, y1] : [x0, x1];
+		const known = rows.get(container.row) ?? [low, high];
+		rows.set(container.row, [Math.min(known[0], low), Math.max(known[1], high)]);
+	}
+	return [...rows.values()].sort(([a], [b]) => a - b);
+}
+
+const groundOf = ({ above, radiusM, xM, yM }: Container): Ground => {
+	if (radiusM !== null)
+		return { x0: xM - radiusM, x1: xM + radiusM, y0: yM - radiusM, y1: yM + radiusM };
+	const [xs, ys] = [above.map(([x]) => x), above.map(([, y]) => y)];
+	return { x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) };
+};
 
 const backRow: Rule = (model) => {
 	const { layout, design, place } = model;
 	const closestMm = model.limit('rowsMm');
 	return layout.stands.flatMap((stand, i): Said[] => {
-		const far = (fromBothSides(model, stand) ? stand.depthM / 2 : stand.depthM) - 0.15;
+		const far = farthestM(model, stand);
 		if (far <= place.reachM || stand.view !== 'rows') return [];
 		const { rows, rowGapMm, perRow } = fieldsOf(design.stands[i]!);
 		const [, containers] = kindOf(design.stands[i]!).words.container;

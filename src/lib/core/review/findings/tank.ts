@@ -113,17 +113,22 @@ export const belowPump: Rule = (model) => {
 	];
 };
 
-/** Filled as a new one is, with room for what drains back, where that lasts so many days. */
+/** Filled as a new one is, with room for what drains back, where that lasts so many days, or refilled in time. */
 function fuller(model: SystemModel, leastDays: number): Fix | null {
 	const fillL = Math.floor(model.tank.fullL * STARTING.fillShare.value);
 	if (fillL <= model.operation.fillL) return null;
 	const change = [set('operation.fillL', fillL)];
 	const days = daysKept(model.with(change)) ?? Infinity;
-	if (days < leastDays) return null;
+	const label = `Fill it to ${say(fillL, 'volume')}`;
+	const effect = `lasts ${say(days, 'days')}`;
+	if (days >= leastDays) return { label, effect, change };
+	const every = Math.floor(days + 1e-9);
+	const { topUp } = model.operation;
+	if (every < 1 || topUp.kind !== 'hand') return null;
 	return {
-		label: `Fill it to ${say(fillL, 'volume')}`,
-		effect: `lasts ${say(days, 'days')}`,
-		change
+		label: `${label}, and again every ${plural(every, ['day', `${every} days`])}`,
+		effect,
+		change: [...change, set('operation.topUp', { ...topUp, everyDays: every })]
 	};
 }
 
