@@ -2,6 +2,7 @@ import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { AISLE_M, isPlaced, type Container, type Ground, type StandLayout } from '../../layout';
 import type { SystemModel } from '../../model';
+import { counted } from '../../quantity';
 import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import { aisles, waysAlong } from './floor';
@@ -148,13 +149,10 @@ const groundOf = ({ above, radiusM, xM, yM }: Container): Ground => {
 };
 
 const backRow: Rule = (model) => {
-	const { layout, design, place } = model;
-	const closestMm = model.limit('rowsMm');
+	const { layout, place } = model;
 	return layout.stands.flatMap((stand, i): Said[] => {
 		const far = farthestM(model, stand);
 		if (far <= place.reachM || stand.view !== 'rows') return [];
-		const { rows, rowGapMm, perRow } = fieldsOf(design.stands[i]!);
-		const [, containers] = kindOf(design.stands[i]!).words.container;
 		return [
 			{
 				code: 'row-out-of-reach',
@@ -163,27 +161,41 @@ const backRow: Rule = (model) => {
 				off: far / place.reachM - 1,
 				subject: subjectOn(model, stand, 'top'),
 				message: `The back row stands ${say(far, 'span')} from the front edge; you reach ${say(place.reachM, 'span')}. You would have to lean over the plants.`,
-				fixes: () =>
-					availableFixes(
-						rows !== undefined &&
-							rowGapMm !== undefined &&
-							rows > 1 &&
-							rowGapMm > closestMm && {
-								label: `Rows ${say(closestMm, 'size')} apart`,
-								effect: `${say(far - ((rows - 1) * (rowGapMm - closestMm)) / 1000, 'span')} to the back row`,
-								change: [setOf(stand, 'rowGapMm', closestMm)]
-							},
-						rows !== undefined &&
-							rows > 1 && {
-								label: 'One row fewer',
-								effect: `${perRow ?? 'some'} ${containers} fewer`,
-								change: [setOf(stand, 'rows', rows - 1)]
-							}
-					)
+				fixes: () => nearerRows(model, stand, i)
 			}
 		];
 	});
 };
+
+/** Rows closer together, as many as are in reach, or far enough apart to walk between. */
+function nearerRows(model: SystemModel, stand: StandLayout, i: number): Fix[] {
+	const { rows = 1, rowGapMm = 0, perRow = 1 } = fieldsOf(model.design.stands[i]!);
+	if (rows < 2) return [];
+	const [, containers] = kindOf(model.design.stands[i]!).words.container;
+	const closestMm = model.limit('rowsMm');
+	const [[front, back] = [0, 0]] = rowsAcross(model, stand);
+	const walkM = Math.max(AISLE_M, model.area.walkM);
+	const walkedMm = Math.ceil((back - front + walkM) * 100) * 10;
+	const within = (fix: Fix): boolean => {
+		const trial = model.with(fix.change);
+		return farthestM(trial, trial.layout.stands[i]!) <= model.place.reachM;
+	};
+	const apart = (mm: number, effect: string): Fix => ({
+		label: `Rows ${say(mm, 'size')} apart`,
+		effect,
+		change: [setOf(stand, 'rowGapMm', mm)]
+	});
+	const fewer = Array.from({ length: rows - 1 }, (_, k): Fix => ({
+		label: counted(rows - 1 - k, ['row', 'rows']),
+		effect: `${(k + 1) * perRow} ${containers} fewer`,
+		change: [setOf(stand, 'rows', rows - 1 - k)]
+	}));
+	return availableFixes(
+		...(rowGapMm > closestMm ? [apart(closestMm, 'the back row is in reach')] : []).filter(within),
+		fewer.find(within),
+		...[apart(walkedMm, 'one walks between them')].filter(within)
+	);
+}
 
 /** Somebody has to get by in front of it, with a can. */
 const wayIn: Rule = (model) => {
