@@ -27,6 +27,7 @@ import { findingsOf, stepsOf } from '../src/lib/core/review';
 import { autofix } from '../src/lib/core/edit';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
 import { claims } from './claims';
+import { gardens } from './gardens';
 import { denseNewton } from './dense';
 import { randomNetwork, rowsOnHeader, seeded } from './networks';
 
@@ -284,4 +285,5 @@ networks();
 assessing();
 variants();
 layouts();
+gardens(print, time);
 await server();

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { partsOf } from '../../src/lib/core/construction';
 import { solveNetwork, valveK, VALVES, type ValveKind } from '../../src/lib/core/hydraulics';
 import { modelOf, set } from './example';
 
@@ -72,5 +73,39 @@ describe('valves that are part open', () => {
 		}
 		const wide = model.with([set('operation.valves', { 'rail/v-1': { kind: 'ball', open: 1 } })]);
 		expect(row(wide, 'A')).to.be.closeTo(row(model, 'A'), 1e-6);
+	});
+});
+
+describe('a valve at one outlet', () => {
+	const half = { kind: 'needle' as const, open: 0.2 };
+	const OF = ['lean-to-rail', 'tower-bank', 'yard-channels', 'wall-pockets', 'pot-stack'];
+
+	it('gives that one less and no other less, wherever it sits', () => {
+		fc.assert(
+			fc.property(fc.constantFrom(...OF), fc.nat(50), (name, nth) => {
+				const model = modelOf(name, set('operation.dial', 1));
+				const { outlets } = model.layout;
+				const { id } = outlets[nth % outlets.length]!;
+				const throttled = model.with([set('operation.valves', { [id]: half })]);
+				const given = (m: typeof model) =>
+					new Map(m.layout.outlets.map((o) => [o.id, m.flows.outletLph.get(o.nodeId)!]));
+				const [before, after] = [given(model), given(throttled)];
+				expect(after.get(id)!, `${name} ${id}`).to.be.below(before.get(id)!);
+				for (const other of before.keys())
+					if (other !== id) expect(after.get(other)!).to.be.at.least(before.get(other)! - 1e-6);
+				// its valve is bought
+				const list = partsOf(throttled.design, throttled.layout, throttled.shelf);
+				expect(list.filter((line) => line.id.startsWith('outlet-valve'))).to.have.length(1);
+			}),
+			{ numRuns: 40 }
+		);
+	});
+
+	it('open all the way costs next to nothing', () => {
+		const model = modelOf('lean-to-rail');
+		const { id, nodeId } = model.layout.outlets[3]!;
+		const open = model.with([set('operation.valves', { [id]: { kind: 'ball', open: 1 } })]);
+		const before = model.flows.outletLph.get(nodeId)!;
+		expect(open.flows.outletLph.get(nodeId)!).to.be.closeTo(before, before * 1e-3);
 	});
 });

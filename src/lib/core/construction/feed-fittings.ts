@@ -1,4 +1,4 @@
-import type { FeedRun, Layout } from '../layout';
+import { OUTLET_VALVE, type FeedRun, type Layout } from '../layout';
 import { pick, type Shelf, type Tube } from '../shelf';
 
 /** Something that joins or ends feed tube: what it is, for which tube, how many. */
@@ -60,6 +60,7 @@ function ofRun(
 ): void {
 	for (const { like, name } of fittings)
 		if (like === 'elbow') add('elbow', 'Elbow', tube);
+		else if (name === OUTLET_VALVE.name) add('outlet-valve', 'Valve at an outlet', tube);
 		else if (like === 'valve' && role === 'row')
 			add('row-valve', 'Shut-off valve, one a row', tube);
 		else if (like === 'barb' && role === 'stake' && name === 'barbed joiner')

@@ -48,7 +48,7 @@ export const operationSchema = z.strictObject({
 	shutValves: z.array(id('valve')).max(1000),
 	/** How far the grower fills the tank, at rest. */
 	fillL: quantity('fill', 'volume', { min: 0.1, max: 100_000 }),
-	/** Row valves that are part open, by id: of what kind, and how far. */
+	/** Valves that are part open, of rows or single outlets, by id: of what kind, and how far. */
 	valves: z
 		.record(
 			z.string().max(120),

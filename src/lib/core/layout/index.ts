@@ -1,6 +1,7 @@
 export { fillBucket } from './buckets';
 export { crownOf } from './crown';
 export { grounds } from './extent';
+export { OUTLET_VALVE } from './fittings';
 export { layoutDesign, pumpJoint } from './layout';
 export { isPlaced } from './placed';
 export { reserveShapeOf } from './reserve';

@@ -12,6 +12,7 @@ import { potsOnTank } from './pots-on-tank';
 import { singleBucket } from './single-bucket';
 import { slabGutter } from './slab-gutter';
 import type { Anchor, StandPiece } from './stand-piece';
+import { withOutletValves } from './outlet-valves';
 import { valvePots } from './valve-pots';
 import { valveTrays } from './valve-trays';
 import { wallModules } from './wall-modules';
@@ -61,5 +62,5 @@ export function layoutStand(
 	// into saucers no pipe leads back
 	if (stand.drainsTo === 'stays')
 		piece.returns = piece.returns.filter(({ way }) => way === 'level');
-	return piece;
+	return withOutletValves(piece, system.operation.valves, shelf);
 }

@@ -71,7 +71,7 @@
 
 <div class="row">
 	<label for={uid}
-		>{label}{#if assumed}&#32;<em title="Filled in for you; change it or leave it">assumed</em
+		>{label}{#if assumed}&nbsp;<em title="Filled in for you; change it or leave it">assumed</em
 			>{/if}</label
 	>
 	<input

@@ -1,13 +1,10 @@
 <script lang="ts">
 	import { capital, fieldNumber } from '$lib/core/quantity';
 	import { costOf, partsOf } from '$lib/core/construction';
-	import { fieldsOf, rowLetter, valveId } from '$lib/core/design';
-	import { VALVES } from '$lib/core/hydraulics';
 	import { evenKinds, metOf } from '$lib/core/model';
 	import { faultWords, outletWords } from '$lib/core/review';
 	import { pick } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
-	import PickField from '../control/PickField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import Toggle from '../control/Toggle.svelte';
 	import { useSession } from '../workspace/context';
@@ -17,6 +14,7 @@
 	import StandChoice from './StandChoice.svelte';
 	import RingLevels from './RingLevels.svelte';
 	import StandFields from './StandFields.svelte';
+	import ValveFields from './ValveFields.svelte';
 
 	const session = useSession();
 	const shelf = $derived(session.model.shelf);
@@ -26,7 +24,6 @@
 	const feed = $derived(shelf.tubes.filter((tube) => tube.use === 'feed'));
 	const index = $derived(session.standIndex);
 	const stand = $derived(session.design.stands[index]!);
-	const known = $derived(fieldsOf(stand));
 	const outlet = $derived(outletWords(session.model));
 	const parts = $derived(partsOf(session.design, session.model.layout, shelf));
 	const rowLoss = $derived.by(() => {
@@ -43,17 +40,6 @@
 		const text = input.value.trim().replace(',', '.');
 		refused = session.price(id, text === '' ? null : Number(text) * per);
 		if (refused) refused = 'The price must be a number from 0 to 100,000.';
-	}
-	/** Rows fed by small tubes have a valve each. */
-	const valves = $derived(
-		known.feedAboveRimMm === undefined
-			? []
-			: Array.from({ length: known.rows ?? 1 }, (_, row) => valveId(stand.id, row))
-	);
-	const shutValves = $derived(session.operation.shutValves);
-	function shut(id: string, open: boolean): void {
-		const next = open ? shutValves.filter((one) => one !== id) : [...shutValves, id];
-		session.set('operation.shutValves', next, 'row valve');
 	}
 </script>
 
@@ -97,40 +83,7 @@
 	<Toggle label="Air hole in the main, over the water" path="design.lines.airHole" />
 {/if}
 <NumberField label="Water in the lines" path="record.waterC" />
-{#each valves as id, row (id)}
-	<label class="valve"
-		><input
-			type="checkbox"
-			checked={!shutValves.includes(id)}
-			onchange={(e) => shut(id, e.currentTarget.checked)}
-		/>
-		Valve of row {rowLetter(row)} open</label
-	>
-	{#if !shutValves.includes(id)}
-		{#if id in session.operation.valves}
-			<div class="part">
-				<PickField
-					label="It is a"
-					path="operation.valves.{id}.kind"
-					options={Object.entries(VALVES).map(([kind, name]) => ({ id: kind, name }))}
-				/>
-				<NumberField label="Row {rowLetter(row)} open to" path="operation.valves.{id}.open" />
-				<button
-					class="quiet"
-					onclick={() => session.set(`operation.valves.${id}`, undefined, 'row valve open')}
-					>Open it all the way</button
-				>
-			</div>
-		{:else}
-			<button
-				class="quiet"
-				onclick={() =>
-					session.set(`operation.valves.${id}`, { kind: 'ball', open: 0.5 }, 'row valve part open')}
-				>Throttle row {rowLetter(row)}</button
-			>
-		{/if}
-	{/if}
-{/each}
+<ValveFields />
 <Figure
 	label="Evenness, lowest quarter"
 	value={even.lowQuarterPercent}
@@ -195,16 +148,6 @@
 {/if}
 
 <style>
-	.part {
-		border-left: 3px solid var(--hair);
-		padding-left: 10px;
-	}
-	.valve {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		padding: 3px 0;
-	}
 	ul {
 		list-style: none;
 		margin: 0;

@@ -43,6 +43,8 @@ interface Entry {
 
 /** Closer than this shows less, not more. */
 export const MOST_ZOOM = 6;
+/** With more sites a drag is judged once it is over. */
+const MANY_SITES = 300;
 
 /**
  * One open system: its parts as they stand on screen, everything that follows from it, what is selected,
@@ -82,8 +84,12 @@ export class Session {
 	proving = $state(false);
 	/** Something to know that is no fault: what a step back left as it is. */
 	note = $state<string | null>(null);
-	readonly assessment = $derived(assessed(this.model));
+	readonly assessment = $derived(assessed(this.judged));
 	readonly findings = $derived(this.assessment.findings);
+	/** What is judged: a garden of hundreds while it is dragged only as it was last kept, so that it follows the hand. */
+	private get judged(): SystemModel {
+		return this.model.layout.sites.length > MANY_SITES ? this.kept : this.model;
+	}
 	private committed: Parts;
 	/** The parts as the server last had them. */
 	private known: Parts;
