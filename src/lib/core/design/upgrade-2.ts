@@ -45,7 +45,10 @@ function standFrom(stand: unknown): unknown {
 		return { headerTubeId: stand.rowTubeId, headerFed: 'end', ...stand };
 	if (stand.variant === 'channels' && typeof stand.perRow === 'number')
 		return { fixingsPerTier: Math.max(2, stand.perRow), ...stand };
-	return stand.variant === 'tower-bank' ? { ...stand, footing: 'base' } : stand;
+	// one that says how wide its base is is not of version 2
+	return stand.variant === 'tower-bank' && !('baseMm' in stand)
+		? { ...stand, footing: 'base' }
+		: stand;
 }
 
 /** A design of version 2 in version 3. */

@@ -94,7 +94,9 @@ function offTheFloor(
 	const depthM = Math.max(tank.widthM, widthM + 0.2 + (rows - 1) * rowGapM);
 	// over a tank that stands under them they hang in its middle
 	const over = startXM < tank.xM + tank.lengthM && startXM >= tank.xM;
-	const firstX = over ? tank.xM + tank.lengthM / 2 - rowM / 2 : startXM + widthM / 2 + 0.1;
+	// posts stand clear of what grows out of the last tower
+	const sideM = Math.max(0.1, (stand.pitchMm / 1000 - widthM) / 2);
+	const firstX = over ? tank.xM + tank.lengthM / 2 - rowM / 2 : startXM + widthM / 2 + sideM;
 	const onWall = stand.footing === 'wall';
 	const middleY = startYM + depthM / 2;
 	const firstY = onWall
@@ -114,8 +116,8 @@ function offTheFloor(
 	return {
 		feet,
 		depthM: onWall ? depthM + 0.05 : depthM,
-		lengthM: rowM + widthM + 0.2,
-		startXM: firstX - widthM / 2 - 0.1,
+		lengthM: rowM + widthM + 2 * sideM,
+		startXM: firstX - widthM / 2 - sideM,
 		edgeM: (stand.baseMm > 0 ? stand.baseMm / 1000 : depthM) / 2,
 		intoTank
 	};

@@ -119,10 +119,9 @@
 	}
 	.near {
 		position: absolute;
-		right: 12px;
+		right: 2px;
 		bottom: 0;
-		display: flex;
-		background: var(--ground);
+		display: grid;
 	}
 	.near button {
 		min-width: 32px;
