@@ -60,7 +60,7 @@ test('a tank goes from under its towers to beside them, and a hatch into its lid
 	await page.getByLabel('Stands').selectOption({ label: 'beside the towers' });
 	await expect(page.getByLabel('A hatch in the lid, over the pump')).toHaveCount(0);
 	await step(page, 'sites').click();
-	await expect(page.getByLabel('stands on')).toHaveValue('base');
+	await expect(page.getByRole('combobox', { name: 'Held by' })).toHaveValue('base');
 	await saved(page);
 });
 

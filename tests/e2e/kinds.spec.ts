@@ -18,7 +18,7 @@ const FIELDS: [
 		/\d+ in 2 towers/
 	],
 	['loft-table', 'Rows', '99', /whole number from 1 to 40/, '2', /2 × 3 pots/],
-	['wall-pockets', 'tiers', '40', /whole number from 1 to 12/, '3', /18 in 6 panels/],
+	['wall-pockets', 'tiers', '50', /whole number from 1 to 40/, '3', /18 in 6 panels/],
 	['yard-channels', 'length of a channel', '90000', /from 300 to 4000 mm/, '900', /in 6 channels/],
 	['away-bench', 'trays a row', '0', /whole number from 1/, '4', /1 × 4 trays/],
 	['bucket-stack', 'buckets a stack', '12', /whole number from 1 to 8/, '3', /in 1 stack/]

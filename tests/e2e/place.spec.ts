@@ -166,3 +166,76 @@ test('stands are added, dragged, turned, copied and taken away on the plan; main
 		await house.close();
 	}
 });
+
+/** A bench in a greenhouse of 6 by 5 m, on its floor plan. */
+async function onPlan(page: Page, home: string): Promise<void> {
+	await visit(page, `${home}/start`);
+	await page.getByLabel('Length, m').fill('6');
+	await page.getByLabel('Width, m').fill('5');
+	await page.getByRole('button', { name: 'This is my spot' }).click();
+	await page.getByLabel('How many').fill('6');
+	await page.getByText('Buckets on a bench', { exact: true }).click();
+	await page.getByRole('button', { name: 'Draw it' }).click();
+	await step(page, 'place').click();
+}
+
+test('by keyboard alone a stand is added, placed, turned and taken away again', async ({
+	page,
+	ports
+}) => {
+	const house = await fresh(ports(7));
+	try {
+		await onPlan(page, house.home);
+		const { keyboard } = page;
+		const focused = page.locator(':focus');
+		const named = () => focused.evaluate((el) => el.getAttribute('aria-label') ?? el.textContent);
+		for (let i = 0; i < 60 && (await named())?.trim() !== 'Add a stand'; i++)
+			await keyboard.press('Tab');
+		await keyboard.press('Enter');
+		await expect(page.getByRole('menu')).toBeVisible();
+		await keyboard.type('slabs');
+		await keyboard.press('Enter');
+		const gutter = on(page, /^Gutter,/);
+		await expect(gutter).toBeFocused();
+		const before = (await gutter.getAttribute('aria-label'))!;
+		for (let i = 0; i < 4; i++) await keyboard.press('ArrowRight');
+		await expect(gutter).not.toHaveAttribute('aria-label', before);
+		await keyboard.press('t');
+		await expect(page.getByLabel('Looks', { exact: true })).toHaveValue('right');
+		await expect(gutter).toBeFocused();
+		await keyboard.press('Delete');
+		await expect(gutter).toBeHidden();
+		await keyboard.press('Control+z');
+		await expect(gutter).toBeVisible();
+		await saved(page);
+	} finally {
+		await house.close();
+	}
+});
+
+test.describe('on a phone', () => {
+	test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+	test('a stand is added and placed with the thumb', async ({ page, ports }) => {
+		const house = await fresh(ports(8));
+		try {
+			await onPlan(page, house.home);
+			await page.getByRole('button', { name: 'Add a stand' }).tap();
+			await page.getByRole('menuitem', { name: 'Slabs in a gutter' }).tap();
+			await expect(on(page, /^Gutter,/)).toBeVisible();
+			await page.getByRole('button', { name: 'Turn', exact: true }).tap();
+			await expect(page.getByLabel('Looks', { exact: true })).toHaveValue('right');
+			await page.getByLabel('From the left', { exact: true }).first().fill('4,5');
+			await page.getByLabel('From the left', { exact: true }).first().press('Enter');
+			await expect(on(page, /^Gutter, .*4.50 m from the left/)).toBeVisible();
+			expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+				390
+			);
+			expect(await violations(page)).toEqual([]);
+			await page.screenshot({ path: '/tmp/phone.png' });
+			await saved(page);
+		} finally {
+			await house.close();
+		}
+	});
+});

@@ -143,6 +143,10 @@ describe('stands put anywhere', function () {
 				stops += 1;
 				const known = [...model.layout.solids, ...model.layout.containers].map(({ id }) => id);
 				expect(['tank', 'reserve', ...known]).to.include(stop.subject);
+				for (const { fixes, code } of provenFindings(model)) {
+					const labels = fixes.map(({ label }) => label);
+					expect(new Set(labels).size, `${code}: ${labels.join(', ')}`).to.equal(labels.length);
+				}
 				const [fix] = stop.fixes;
 				if (!fix) return;
 				mended += 1;

@@ -146,3 +146,46 @@ describe('a shelf of one’s own', () => {
 		expect(findingsOf(model).map(({ code }) => code)).to.include('unknown-part');
 	});
 });
+
+describe('a pump of one’s own', () => {
+	const railWith = (changes: object, dial = 1): SystemModel =>
+		new SystemModel(
+			applyChanges(example('lean-to-rail'), [
+				set('design.source.partId', 'own-pump'),
+				set('operation.dial', dial)
+			]),
+			shelfWith([like('pump', 'pump-1500', changes)])
+		);
+
+	it('with points of its data sheet runs by them, and by its nameplate without', () => {
+		const points = [
+			{ headM: 2.4, flowLph: 0 },
+			{ headM: 1.6, flowLph: 700 },
+			{ headM: 0, flowLph: 1500 }
+		];
+		const curve = railWith({ points }).curve!;
+		expect(curve.input).to.have.property('points');
+		// a real small pump bends less than a parabola: it gives less in the middle
+		expect(curve.result.exponent).to.be.below(2);
+		expect(railWith({}).curve!.input).to.have.property('nameplate');
+	});
+
+	it('slowed it loses the head it lifts to, throttled only what it gives', () => {
+		for (const dial of [0.9, 0.6, 0.4]) {
+			const [slows, throttles] = (['slows', 'throttles'] as const).map((kind) =>
+				railWith({ dial: kind }, dial)
+			);
+			const rest = (model: SystemModel) => {
+				const { source } = model;
+				return source.kind === 'pump' ? source.speed ** 2 * source.curve.shutOffHeadM : NaN;
+			};
+			expect(rest(slows!)).to.be.closeTo(2.4 * dial ** 2, 1e-9);
+			expect(rest(throttles!)).to.be.closeTo(2.4, 1e-9);
+			// with the outlet free a shutter lets through that share of all it gives
+			const { source } = throttles!;
+			if (source.kind !== 'pump') throw new Error('no pump');
+			const { shutOffHeadM, coefficient, exponent } = source.curve;
+			expect((shutOffHeadM / coefficient) ** (1 / exponent)).to.be.closeTo(1500 * dial, 1e-6);
+		}
+	});
+});

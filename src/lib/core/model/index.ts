@@ -10,7 +10,7 @@ export { passedDown } from './passing';
 export { restsOn, type Ground } from './rests-on';
 export { bestFront, latitudeOf } from './shade';
 export type { Pair } from './spacing';
-export { levelOf } from './source';
+export { dialled, levelOf } from './source';
 export { stage, type Stage } from './stage';
 export { STAGES } from './stages';
 export type { Held } from './stored-water';

@@ -1,5 +1,5 @@
 import { benchOf, litresNow, type Design, type Operation } from '../design';
-import { pumpCurve, type PumpCurve, type Source } from '../hydraulics';
+import { pumpCurve, type Curve, type PumpCurve, type Source } from '../hydraulics';
 import { brimMmOf, tankShapeOf } from '../layout';
 import { heightAt, litresAt, pick, type Shelf } from '../shelf';
 import type { ParameterSet } from '../parameters';
@@ -52,6 +52,8 @@ export function pumpMinimumL({
 export interface CurveOf {
 	input: Parameters<typeof pumpCurve>[0];
 	result: PumpCurve;
+	/** Its dial closes a shutter rather than slow it. */
+	throttles: boolean;
 }
 
 /** What a pump for a tank can be: readings beyond it are slips of the pen. */
@@ -66,29 +68,46 @@ export const curve = stage(
 	({ design, record, shelf }): CurveOf | null => {
 		const { source } = design;
 		if (source.kind !== 'pump') return null;
-		const { maxHeadM, maxFlowLph } = pick(shelf.pumps, source.partId);
-		const nameplate = { nameplate: { maxHeadM, maxFlowLph } };
+		const { maxHeadM, maxFlowLph, points, dial } = pick(shelf.pumps, source.partId);
+		const throttles = dial === 'throttles';
 		const bench = benchOf(design, record);
-		if (!bench) return { input: nameplate, result: pumpCurve(nameplate) };
-		try {
-			const input = { bench };
-			const result = pumpCurve(input);
-			if (isPump(result)) return { input, result };
-			return { input: nameplate, result: pumpCurve(nameplate) };
-		} catch {
-			// readings that make no curve: the nameplate stands in, and a finding says so
-			return { input: nameplate, result: pumpCurve(nameplate) };
-		}
+		const known = [
+			...(bench ? [{ bench }] : []),
+			...(points?.length ? [{ points: [...points] }] : [])
+		];
+		for (const input of known)
+			try {
+				const result = pumpCurve(input);
+				if (isPump(result)) return { input, result, throttles };
+			} catch {
+				// readings that make no curve: what is known less well stands in, and a finding says so
+			}
+		const nameplate = { nameplate: { maxHeadM, maxFlowLph } };
+		return { input: nameplate, result: pumpCurve(nameplate), throttles };
 	}
 );
+
+/**
+ * A pump behind its dial. One that slows it turns by the affinity laws; a shutter lets through so much of what
+ * runs out of it freely, and takes nothing of the head at rest.
+ */
+export function dialled(
+	{ result: { shutOffHeadM, coefficient, exponent }, throttles }: CurveOf,
+	dial: number
+): { curve: Curve; speed: number } {
+	const curve = { shutOffHeadM, coefficient, exponent };
+	return throttles
+		? { curve: { ...curve, coefficient: coefficient / dial ** exponent }, speed: 1 }
+		: { curve, speed: dial };
+}
 
 /** The pump at a dial, or the tank's surface, with so many litres in the tank. */
 export function sourceAt(given: Driven, litres: number, dial?: number): Source {
 	const { curve, operation, design, parameters } = given;
 	const waterLevelM = levelOf(given, litres);
 	if (!curve) return { kind: 'tank', nodeId: 'pump', waterLevelM };
-	const { shutOffHeadM, coefficient, exponent } = curve.result;
-	const speed = dial ?? operation.dial;
+	const at = dialled(curve, dial ?? operation.dial);
+	const { speed } = at;
 	// what opens the check valve is no head for the lines, at whatever speed
 	const { checkValveOpensM } = parameters.fittings;
 	const opensM = design.lines.checkValve ? checkValveOpensM.value : 0;
@@ -97,7 +116,10 @@ export function sourceAt(given: Driven, litres: number, dial?: number): Source {
 		kind: 'pump',
 		nodeId: 'pump',
 		waterLevelM,
-		curve: { shutOffHeadM: Math.max(LEAST_HEAD_M, shutOffHeadM - heldM), coefficient, exponent },
+		curve: {
+			...at.curve,
+			shutOffHeadM: Math.max(LEAST_HEAD_M, at.curve.shutOffHeadM - heldM)
+		},
 		speed
 	};
 }

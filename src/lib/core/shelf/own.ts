@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { id, oneOf, quantity, text } from '../quantity';
 import { cropOf, CROPS, type Crop } from './crops';
 import { MEDIA, mediumOf, mixtureOf, type Medium } from './media';
-import { bucketOf, emitterOf, pumpOf, tankOf, tubeOf, type Emitter } from './parts';
+import { bucketOf, emitterOf, pumpOf, tankOf, tubeOf, type Emitter, type Pump } from './parts';
 import { BUILT_IN_SHELF, type Shelf, type ShelfLists } from './shelf';
 import { builtTankShape } from './tank-shape';
 
@@ -31,7 +31,19 @@ const pump = z.strictObject({
 	maxFlowLph: quantity('greatest flow', 'flow', { min: 20, max: 60_000 }),
 	watts: quantity('power of the pump', 'power', { min: 1, max: 2000 }),
 	outletMm: size('outlet for a tube of', 3, 60),
-	heightMm: size('height of the pump', 20, 600)
+	heightMm: size('height of the pump', 20, 600),
+	dial: oneOf('its dial', ['slows', 'throttles']).default('slows'),
+	/** Read off a data sheet; none: by its nameplate. */
+	points: z
+		.array(
+			z.strictObject({
+				headM: quantity('head of a point', 'head', { min: 0, max: 60 }),
+				flowLph: quantity('flow of a point', 'flow', { min: 0, max: 60_000 })
+			})
+		)
+		.max(20)
+		.default([])
+		.refine((list) => list.length !== 1, 'one point makes no curve: give two at least, or none')
 });
 const tank = z.strictObject({
 	...head('tank'),
@@ -172,6 +184,17 @@ function plain<T extends { kind: string }>(item: T): Omit<T, 'kind'> {
 	return rest;
 }
 
+/** Its nameplate or data sheet, and a dial that throttles where it does. */
+function ownPump(item: Extract<OwnItem, { kind: 'pump' }>): Pump {
+	const { dial, points, ...figures } = plain(item);
+	return pumpOf({
+		...figures,
+		minimumDepthMm: item.heightMm,
+		...(dial === 'throttles' && { dial }),
+		...(points.length > 0 && { points })
+	});
+}
+
 const ownMedium = (item: Extract<OwnItem, { kind: 'medium' }>): Medium => {
 	const { coarse, ...figures } = mixtureOf(item.of, MEDIA);
 	return mediumOf(item.id, item.name, coarse, {
@@ -197,10 +220,7 @@ export function shelfWith(own: readonly ShelfItem[]): Shelf {
 	const { pumps, tanks, buckets, tubes, emitters } = BUILT_IN_SHELF;
 	return {
 		...BUILT_IN_SHELF,
-		pumps: [
-			...pumps,
-			...of(own, 'pump').map((item) => pumpOf({ ...plain(item), minimumDepthMm: item.heightMm }))
-		],
+		pumps: [...pumps, ...of(own, 'pump').map(ownPump)],
 		tanks: [
 			...tanks,
 			...of(own, 'tank').map((item) => tankOf(item.id, item.name, item.shape, item.emptyKg))
@@ -249,6 +269,7 @@ function startOf(kind: OwnKind, like: { id: string }): Record<string, unknown> {
 			airFraction: null
 		};
 	if (kind === 'crop') return { like: like.id };
+	if (kind === 'pump') return { dial: 'slows', points: [] };
 	if (kind !== 'emitter') return {};
 	const { law, use } = like as unknown as Shelf['emitters'][number];
 	const orifice =

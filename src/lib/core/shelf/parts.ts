@@ -41,6 +41,10 @@ export interface Pump extends Part {
 	/** Water it must stand in to run without drawing air. */
 	minimumDepthMm: number;
 	heightMm: number;
+	/** Its dial slows the pump, unless it closes a shutter in its way. */
+	dial?: 'slows' | 'throttles';
+	/** Points of its data sheet, where there are any: they say more than its nameplate. */
+	points?: readonly { headM: number; flowLph: number }[];
 }
 
 export interface Bucket extends Part {

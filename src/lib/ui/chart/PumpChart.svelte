@@ -2,6 +2,7 @@
 	import { scaleLinear } from 'd3-scale';
 	import { line } from 'd3-shape';
 	import { atSpeed, headAt } from '$lib/core/hydraulics';
+	import { dialled } from '$lib/core/model';
 	import { scaleOf, toShown } from '$lib/core/quantity';
 	import { systemCurve } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
@@ -11,7 +12,11 @@
 	const height = 190;
 	const pad = { left: 34, right: 10, top: 18, bottom: 26 };
 	const dial = $derived(session.design.source.kind === 'pump' ? session.operation.dial : 1);
-	const curve = $derived(session.model.curve && atSpeed(session.model.curve.result, dial));
+	const curve = $derived.by(() => {
+		if (!session.model.curve) return null;
+		const at = dialled(session.model.curve, dial);
+		return atSpeed(at.curve, at.speed);
+	});
 	const system = $derived(systemCurve(session.model));
 	const { flowLph, headM } = $derived(session.model.path.result.source);
 	const mostFlow = $derived(Math.max(flowLph * 3, 10));

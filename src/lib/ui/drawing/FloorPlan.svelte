@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { DropdownMenu } from 'bits-ui';
 	import { KINDS, spotOf } from '$lib/core/design';
 	import { addStand, copyStand, kindsBeside, removeStand } from '$lib/core/edit';
@@ -132,7 +133,18 @@
 	function come(made: ReturnType<typeof addStand>, label: string): void {
 		if (typeof made === 'string') return void (problem = made);
 		problem = session.apply(made.changes, label);
-		if (problem === null) choose(made.id);
+		if (problem !== null) return;
+		choose(made.id);
+		// the arrow keys move it from here on
+		came = made.id;
+		void tick().then(() => plan?.querySelector<SVGElement>(`[data-thing="${made.id}"]`)?.focus());
+	}
+	/** What just came: a menu that closes leaves the keys with it. */
+	let came: string | null = null;
+	let plan = $state<SVGSVGElement>();
+	function keepKeys(event: Event): void {
+		if (came !== null) event.preventDefault();
+		came = null;
 	}
 	let keeping: ReturnType<typeof setTimeout> | undefined;
 	function key(event: KeyboardEvent, id: string): void {
@@ -164,7 +176,12 @@
 	<DropdownMenu.Root>
 		<DropdownMenu.Trigger class="button small">Add a stand</DropdownMenu.Trigger>
 		<DropdownMenu.Portal>
-			<DropdownMenu.Content class="units-menu" align="start" sideOffset={6}>
+			<DropdownMenu.Content
+				class="units-menu"
+				align="start"
+				sideOffset={6}
+				onCloseAutoFocus={keepKeys}
+			>
 				{#each kindsBeside(model) as variant (variant)}
 					<DropdownMenu.Item
 						onSelect={() => come(addStand(model, variant, PLANTS), `${KINDS[variant].title} added`)}
@@ -189,6 +206,7 @@
 	{#if problem}<span class="problem" role="alert">{problem}</span>{/if}
 </div>
 <svg
+	bind:this={plan}
 	{width}
 	{height}
 	viewBox="0 0 {width} {height}"
@@ -255,6 +273,7 @@
 		<g
 			class="thing loose"
 			class:chosen={chosen === stand.id}
+			data-thing={stand.id}
 			role="button"
 			tabindex="0"
 			aria-label="{named(stand.id)}, {say(mine.x0)} from the left, {say(

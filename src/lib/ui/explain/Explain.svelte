@@ -64,7 +64,7 @@
 				<details open={taken.length <= FEW}>
 					<summary>{counted(taken.length, ['figure', 'figures'])} from practice</summary>
 					<dl>
-						{#each taken as row (row.name)}
+						{#each taken as row, i (`${i} ${row.name}`)}
 							<dt>{row.name}</dt>
 							<dd>{row.value}</dd>
 						{/each}

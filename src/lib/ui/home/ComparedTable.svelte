@@ -29,7 +29,7 @@
 		</tr>
 	</thead>
 	<tbody>
-		{#each rows as row (row.name)}
+		{#each rows as row, i (`${i} ${row.name}`)}
 			<tr>
 				<th scope="row">{row.name}</th>
 				{#each ['a', 'b'] as const as side (side)}
@@ -45,7 +45,7 @@
 	{#if settings.length > 0}
 		<tbody>
 			<tr class="head"><th scope="col">What is built differently</th><td></td><td></td></tr>
-			{#each settings as row (row.name)}
+			{#each settings as row, i (`${i} ${row.name}`)}
 				<tr><th scope="row">{row.name}</th><td>{row.mine}</td><td>{row.theirs}</td></tr>
 			{/each}
 		</tbody>

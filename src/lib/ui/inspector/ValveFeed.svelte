@@ -34,7 +34,7 @@
 			? 'in one fill'
 			: `on one fill of ${session.say(filled.result.totalL, 'volume')}`}
 	/>
-	{#each rows as row (row.label)}
+	{#each rows as row, i (`${i} ${row.label}`)}
 		<Figure {...row} op="level-fill" entry={filled} />
 	{/each}
 	<NumberField

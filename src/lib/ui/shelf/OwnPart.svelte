@@ -15,6 +15,7 @@
 	import TextField from '../control/TextField.svelte';
 	import { provideFields } from '../workspace/context';
 	import Blend from './Blend.svelte';
+	import PumpPoints from './PumpPoints.svelte';
 	import { OwnDraft } from './own-draft.svelte';
 	import { OWN_WORDS } from './own-words';
 
@@ -131,6 +132,9 @@
 				{#each words.fields as [field, label, empty] (field)}
 					<NumberField {label} path="item.{field}" {empty} />
 				{/each}
+				{#if draft.item.kind === 'pump' && item.kind === 'pump'}
+					<PumpPoints item={draft.item} like={item} {draft} />
+				{/if}
 				{#if draft.item.kind === 'emitter'}
 					<div class="hole">
 						<label

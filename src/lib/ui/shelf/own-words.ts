@@ -20,6 +20,16 @@ export const OWN_WORDS: Record<OwnKind, OwnWords> = {
 		title: 'A pump of my own',
 		plural: 'Pumps',
 		about: 'As its nameplate says; a bench test with a jug and a watch then makes it sure.',
+		choices: [
+			{
+				field: 'dial',
+				label: 'Its dial',
+				options: [
+					{ id: 'slows', name: 'slows the pump' },
+					{ id: 'throttles', name: 'closes a shutter' }
+				]
+			}
+		],
 		fields: [
 			['maxHeadM', 'Lifts at most'],
 			['maxFlowLph', 'Gives at most'],

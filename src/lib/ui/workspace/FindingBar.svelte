@@ -108,7 +108,7 @@
 			{finding.message}
 		</p>
 		<div class="fixes">
-			{#each session.fixes as fix, i (fix.label)}
+			{#each session.fixes as fix, i (`${i} ${fix.label}`)}
 				<button class="button" class:main={i === 0} onclick={() => session.fix(finding, fix)}>
 					{fix.label} <small>{fix.effect}</small>
 				</button>

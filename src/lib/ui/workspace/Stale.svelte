@@ -77,7 +77,7 @@
 						></thead
 					>
 					<tbody>
-						{#each rows as row (row.name)}
+						{#each rows as row, i (`${i} ${row.name}`)}
 							<tr><th scope="row">{row.name}</th><td>{row.mine}</td><td>{row.theirs}</td></tr>
 						{/each}
 						{#if rows.length === 0}<tr

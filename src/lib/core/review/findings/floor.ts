@@ -1,4 +1,5 @@
 import type { Change } from '../../design';
+import { lowerFirst } from '../../quantity';
 import {
 	doorGround,
 	freeGround,
@@ -51,6 +52,8 @@ function put(
 /** Where it would be out of the way: just inside, on the nearest free ground, or that turned. */
 function* elsewhere(model: SystemModel, id: string): Iterable<Fix> {
 	const what = movable(model, id);
+	// two things may be offered to be moved: each is named
+	const it = lowerFirst(called(model, what));
 	const { x0, x1, y0, y1 } = groundIn(model, what);
 	const { lengthM, widthM } = model.area;
 	const [wide, deep] = [x1 - x0, y1 - y0];
@@ -63,28 +66,23 @@ function* elsewhere(model: SystemModel, id: string): Iterable<Fix> {
 	const fits = wide <= lengthM && deep <= widthM;
 	if (fits && (inside.xM !== x0 || inside.yM !== y0))
 		yield {
-			label: 'Move it inside',
+			label: `Move ${it} inside`,
 			effect: beside(inside.xM, inside.yM),
 			change: put(model, what, inside)
 		};
 	const free = freeGround(model.layout, model.area, { wide, deep }, { xM: x0, yM: y0 }, [what]);
 	if (free)
 		yield {
-			label: 'Move it to free ground',
+			label: `Move ${it} to free ground`,
 			effect: beside(free.xM, free.yM),
 			change: put(model, what, free)
 		};
 	if (what === 'tank' || what === 'reserve') return;
-	const across = freeGround(
-		model.layout,
-		model.area,
-		{ wide: deep, deep: wide },
-		{ xM: x0, yM: y0 },
-		[what]
-	);
+	const size = { wide: deep, deep: wide };
+	const across = freeGround(model.layout, model.area, size, { xM: x0, yM: y0 }, [what]);
 	if (across)
 		yield {
-			label: 'Turn it and move it to free ground',
+			label: `Turn ${it} and move it to free ground`,
 			effect: beside(across.xM, across.yM),
 			change: put(model, what, across, true)
 		};
