@@ -154,3 +154,33 @@ describe('a wall of modules', () => {
 		expect(model.layout.sites).to.have.length(20 * 16 * 12);
 	});
 });
+
+describe('plants in blocks on a slab', () => {
+	it('stand so much higher, have the block’s medium besides, and are watered on top of it', () => {
+		const bare = modelOf('slab-gutter');
+		for (const blockMm of [75, 100]) {
+			const model = modelOf('slab-gutter', set('design.stands.0.blockMm', blockMm));
+			model.layout.sites.forEach((site, i) => {
+				const before = bare.layout.sites[i]!;
+				expect(site.zM - before.zM).to.be.closeTo(blockMm / 1000, 1e-9);
+				expect(site.mediumL - before.mediumL).to.be.closeTo((blockMm / 100) ** 3, 1e-9);
+			});
+			model.layout.outlets.forEach((outlet, i) =>
+				expect(outlet.zM - bare.layout.outlets[i]!.zM).to.be.closeTo(blockMm / 1000, 1e-9)
+			);
+			expect(count(model, 'block')).to.equal(model.layout.sites.length);
+		}
+	});
+});
+
+describe('a basket in a single bucket', () => {
+	it('holds what it says, and no more than the bucket has room for', () => {
+		const whole = modelOf('single-bucket');
+		const roomL = whole.layout.containers[0]!.mediumL;
+		const of = (basketMl: number) =>
+			modelOf('single-bucket', set('design.stands.0.basketMl', basketMl));
+		expect(of(3000).layout.containers[0]!.mediumL).to.equal(3);
+		expect(count(of(3000), 'basket')).to.equal(1);
+		expect(of(20_000).layout.containers[0]!.mediumL).to.be.closeTo(roomL, 1e-9);
+	});
+});

@@ -41,6 +41,9 @@ export function slabGutter(
 		view: 'rows',
 		parts: [
 			takes('slab', slabName(stand), slabs.size),
+			...(stand.blockMm > 0
+				? [takes('block', `Block, ${stand.blockMm} mm`, slabs.size * stand.plantsPerSlab)]
+				: []),
 			takes('gutter', 'Gutter', stand.rows, (stand.rows * stand.lengthMm) / 1000)
 		]
 	});
@@ -63,12 +66,13 @@ function slabsOn(
 		let slab = made.get(label);
 		if (!slab) {
 			slab = slabAt(builder, stand, frame, label, slot);
+			if (stand.blockMm > 0) slab.inner.push(...blocksOn(stand, frame, slab, asides));
 			made.set(label, slab);
 		}
 		const xM = slab.xM + asides[slot.plant]!;
 		builder.site({
 			slot,
-			at: { xM, yM: slab.yM, zM: frame.topAt(xM) + stand.slabHeightMm / 1000 },
+			at: { xM, yM: slab.yM, zM: frame.topAt(xM) + (stand.slabHeightMm + stand.blockMm) / 1000 },
 			container: slab,
 			medium,
 			mediumL: slab.mediumL / stand.plantsPerSlab
@@ -95,7 +99,8 @@ function slabAt(
 		[x1, z1 + high],
 		[x1, z1]
 	];
-	const mediumL = (stand.slabLengthMm * stand.slabWidthMm * stand.slabHeightMm) / 1e6;
+	const slabL = (stand.slabLengthMm * stand.slabWidthMm * stand.slabHeightMm) / 1e6;
+	const mediumL = slabL + stand.plantsPerSlab * (stand.blockMm / 100) ** 3;
 	return builder.container({
 		...{ xM, yM, zM: frame.topAt(xM) },
 		id: builder.id(label),
@@ -108,11 +113,25 @@ function slabAt(
 		poolFront: [],
 		above: rect(x0, x1, yM - deep, yM + deep),
 		radiusM: null,
-		heightMm: stand.slabHeightMm,
-		fillMm: stand.slabHeightMm,
+		heightMm: stand.slabHeightMm + stand.blockMm,
+		fillMm: stand.slabHeightMm + stand.blockMm,
 		poolMm: 0,
 		mediumL,
 		poolL: 0,
 		massKg: mediumL * pick(builder.shelf.media, stand.mediumId).wetKgL
 	});
 }
+
+/** The blocks plants stand in on a slab, one at each of their places. */
+const blocksOn = (
+	{ blockMm, slabHeightMm }: SlabGutter,
+	frame: RowFrame,
+	slab: Container,
+	asides: readonly number[]
+): Container['inner'] =>
+	asides.map((aside) => {
+		const [xM, half] = [slab.xM + aside, blockMm / 2000];
+		const foot = frame.topAt(xM) + slabHeightMm / 1000;
+		const front = rect(xM - half, xM + half, foot, foot + blockMm / 1000);
+		return { front, mediumFront: front, xM, yM: slab.yM, radiusM: half };
+	});

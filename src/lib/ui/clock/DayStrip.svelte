@@ -101,7 +101,7 @@
 		>
 	{/each}
 	<rect class="night" x={left} y="18" width={right - left} height="30" />
-	{#each lit as [from, to] (from)}
+	{#each lit as [from, to], i (i)}
 		<rect class="day" x={x(from ?? 0)} y="18" width={x(to ?? 0) - x(from ?? 0)} height="30" />
 	{/each}
 	{#each Array.from({ length: 9 }, (_, i) => i * 180) as min (min)}

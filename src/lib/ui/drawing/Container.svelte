@@ -32,7 +32,7 @@
 		{#if container.mediumFront.length > 0}
 			<polygon class="medium" points={points(container.mediumFront)} />
 		{/if}
-		{#each container.inner as pot (pot.xM)}
+		{#each container.inner as pot, i (i)}
 			<polygon class="body" points={points(pot.front)} />
 			<polygon class="medium" points={points(pot.mediumFront)} />
 			<polygon class="inner" points={points(pot.front)} />
@@ -40,7 +40,7 @@
 		{#if container.poolFront.length > 0}
 			<polygon class="pool" points={points(container.poolFront)} />
 		{/if}
-		{#each falls as x (x)}
+		{#each falls as x, i (i)}
 			<line
 				class="falling"
 				x1={x}

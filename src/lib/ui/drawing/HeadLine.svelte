@@ -46,7 +46,7 @@
 		/>
 		<line class="zero" x1={frame.left} x2={frame.right} y1={y(0)} y2={y(0)} />
 		<polyline class="line" points={polygon(points.map((p) => [frame.x(p.xM), y(p.leftM)]))} />
-		{#each labelled as p (p.xM)}
+		{#each labelled as p, i (i)}
 			<circle cx={frame.x(p.xM)} cy={y(p.leftM)} r="2.6" class:dry={p.leftM <= 0} />
 			<text class="value" class:dry={p.leftM <= 0} x={frame.x(p.xM)} y={y(Math.max(0, p.leftM)) - 7}
 				>{label(p.leftM)}</text

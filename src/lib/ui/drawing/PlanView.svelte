@@ -149,7 +149,7 @@
 			{:else}
 				<polygon points={polygon(container.above.map(([x, y]) => [frame.planX(x), frame.y(y)]))} />
 			{/if}
-			{#each container.inner as pot (pot.xM)}
+			{#each container.inner as pot, i (i)}
 				<circle cx={frame.planX(pot.xM)} cy={frame.y(pot.yM)} r={pot.radiusM * frame.planScale} />
 			{/each}
 		</g>

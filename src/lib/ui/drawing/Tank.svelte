@@ -122,7 +122,7 @@
 		{/if}
 	{:else}
 		{#if !frame.small && roomy}
-			{#each marks as mark (mark.text)}
+			{#each marks as mark, i (i)}
 				<line
 					class="mark"
 					x1={centre + half(mark.mm) - 12}

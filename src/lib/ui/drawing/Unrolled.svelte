@@ -112,10 +112,10 @@
 				<path d="M{x(hole.aroundMm) - 3} {z(hole.heightMm)} h6 m-3 -3 v6" />
 			</g>
 		{/each}
-		{#each rings as height (height)}
+		{#each rings as height, i (i)}
 			<text class="ring" x={beside.left + width + 10} y={z(height) + 4}>{say(marked(height))}</text>
 		{/each}
-		{#each tape as mm (mm)}
+		{#each tape as mm, i (i)}
 			<line x1={x(mm)} x2={x(mm)} y1={z(0)} y2={z(0) + 6} />
 			<text class="tape" x={x(mm)} y={z(0) + 18}>{say(mm)}</text>
 		{/each}

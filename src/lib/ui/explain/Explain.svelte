@@ -70,7 +70,7 @@
 						{/each}
 					</dl>
 					<ul class="gives">
-						{#each sources as source (source)}<li>{source}</li>{/each}
+						{#each sources as source, i (i)}<li>{source}</li>{/each}
 					</ul>
 				</details>
 			{/if}

@@ -71,7 +71,7 @@
 							<button class="button settle-all" onclick={settleAll}>Settle all that can be</button>
 						{/if}
 						<ul>
-							{#each list as each, at (`${each.code} ${each.subject} ${each.state}`)}
+							{#each list as each, at (`${at} ${each.code}`)}
 								<li>
 									<button
 										class:chosen={at === index}

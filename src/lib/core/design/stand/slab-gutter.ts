@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { count, drained, head, part, returnPipe, rowOf, size, stakes } from './fields';
+import { count, drained, head, part, returnPipe, rowOf, size, stakes, usually } from './fields';
 import { fedByStakes } from './pots';
 import { fitting, gridSlots, type StandKind } from './kind';
 
@@ -13,6 +13,8 @@ export const slabGutterSchema = z.strictObject({
 	slabWidthMm: size('width of a slab', 80, 400),
 	slabHeightMm: size('height of a slab', 50, 200),
 	plantsPerSlab: count('plants a slab', 1, 6),
+	/** Plants come in a block that stands on the slab. */
+	blockMm: usually(size('block a plant stands in on the slab (0: none)', 0, 200), 0),
 	mediumId: part('medium', 'media'),
 	...stakes,
 	...returnPipe('gutter')
@@ -44,6 +46,7 @@ export const slabGutter: StandKind<SlabGutter> = {
 			'slabLengthMm',
 			'slabWidthMm',
 			'slabHeightMm',
+			'blockMm',
 			'mediumId'
 		],
 		lines: [
@@ -85,6 +88,7 @@ export const slabGutter: StandKind<SlabGutter> = {
 			slabWidthMm: 150,
 			slabHeightMm: 75,
 			plantsPerSlab,
+			blockMm: 0,
 			mediumId: 'stone-wool',
 			...fedByStakes('stake-fine'),
 			returnTubeId: 'return-50',
