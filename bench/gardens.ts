@@ -15,9 +15,7 @@ import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
 type Print = (name: string, value: string) => void;
 type Time = (work: () => void, rounds: number) => number;
 
-const place = newPlace('Field', [
-	newArea('field', { kind: 'yard', lengthM: 100, widthM: 100 })
-]);
+const place = newPlace('Field', [newArea('field', { kind: 'yard', lengthM: 100, widthM: 100 })]);
 
 /** Three benches in a field, put side by side, with about so many buckets in all. */
 function garden(sites: number): Parts {
