@@ -73,6 +73,21 @@ export const TROUBLES: readonly Trouble[] = [
 		says: /stands where side door swings: it does not open/
 	},
 	{
+		code: 'line-in-doorway',
+		from: 'lean-to-rail',
+		by: [
+			set('design.stands.0.at', { xM: 2.8, yM: 1.4, faces: 'front' }),
+			set('design.tank.at', { xM: 0.1, yM: 1.4, faces: 'front' })
+		],
+		area: {
+			lengthM: 6,
+			widthM: 3,
+			doors: [{ id: 'door1', name: 'Side door', side: 'front', atM: 1.2, widthM: 1.9, opens: 'in' }]
+		},
+		says: /comes in by side door main to Rail/,
+		unmended: true
+	},
+	{
 		code: 'floor-overloaded',
 		from: 'kitchen-columns',
 		by: [],

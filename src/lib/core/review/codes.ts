@@ -28,6 +28,7 @@ export const FINDING_CODES = [
 	'holes-stand-open',
 	'hot-water-standing',
 	'line-end-open',
+	'line-in-doorway',
 	'medium-washes-out',
 	'mix-lacks',
 	'mix-over-limit',

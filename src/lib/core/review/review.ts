@@ -5,6 +5,7 @@ import { whenGrown } from './grown';
 import { rendered, type SaidFigure } from './sentence';
 import { emitterRange } from './findings/emitter-range';
 import * as feed from './findings/feed';
+import { doorways } from './findings/doorways';
 import { doors } from './findings/floor';
 import { underTheRoof } from './findings/height';
 import * as hung from './findings/wall-fixings';
@@ -40,6 +41,7 @@ export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[room.place, 'grown'],
 	[room.obstacles, 'grown'],
 	[doors, 'grown'],
+	[doorways, 'grown'],
 	[flow.dryOutlets, 'now'],
 	[flow.pumpSize, 'both'],
 	[flow.underDemand, 'both'],
