@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import type { z } from 'zod';
 import {
+	isAsked,
 	applyChanges,
 	boundsAt,
 	differences,
@@ -197,5 +198,32 @@ describe('a design in a file', () => {
 			expect(about).to.match(/^[A-Z].*\.$/s);
 			expect(good).to.match(/^[a-z]/);
 		}
+	});
+});
+
+describe('a field is a question', () => {
+	const asked = (name: string, changes: object) => {
+		const stand = { ...example(name).design.stands[0]!, ...changes };
+		const { sheet } = KINDS[stand.variant];
+		return [...sheet.sites, ...sheet.lines].filter((field) => isAsked(stand, field));
+	};
+
+	it('of clips and fixings where something hangs on a wall, of a base where it stands on one', () => {
+		expect(asked('kitchen-columns', { footing: 'lid' })).to.not.include.members(['clips']);
+		expect(asked('kitchen-columns', { footing: 'wall' })).to.include.members(['clips', 'fixing']);
+		expect(asked('kitchen-columns', { footing: 'wall' })).to.not.include('otherFixing');
+		expect(asked('kitchen-columns', { footing: 'wall', otherFixings: 2 })).to.include(
+			'otherFixing'
+		);
+		for (const footing of ['base', 'hung'])
+			expect(asked('kitchen-columns', { footing })).to.include.members(['baseMm', 'tied']);
+		expect(asked('yard-channels', { on: 'wall' })).to.include('fixingsPerTier');
+		expect(asked('yard-channels', { on: 'frame' })).to.not.include('fixingsPerTier');
+		expect(asked('wall-pockets', {})).to.include.members(['fixingsPerTier', 'fixing']);
+	});
+
+	it('of a header where there are rows for it to cross', () => {
+		expect(asked('lean-to-rail', { rows: 1 })).to.not.include('headerTubeId');
+		expect(asked('lean-to-rail', { rows: 2 })).to.include.members(['headerTubeId', 'headerFed']);
 	});
 });

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { capital } from '$lib/core/quantity';
-	import { kindOf, standPath } from '$lib/core/design';
+	import { isAsked, kindOf, standPath } from '$lib/core/design';
 	import type { FieldMeta } from '$lib/core/quantity';
 	import type { ShelfLists } from '$lib/core/shelf';
 	import NumberField from '../control/NumberField.svelte';
@@ -23,7 +23,8 @@
 
 	const fields = $derived.by(() => {
 		const { schema, sheet: sheets } = kindOf(stand);
-		return sheets[sheet].map((name) => {
+		const asked = sheets[sheet].filter((name) => isAsked(stand, name));
+		return asked.map((name) => {
 			const meta = (schema.shape[name]!.meta() ?? {}) as FieldMeta;
 			const title = meta.title ?? name;
 			return {

@@ -30,6 +30,7 @@ export type { BranchStack, BucketStack, PotStack } from './stacks';
 export type { TowerBank } from './tower-bank';
 export type { ValvePots, ValveTrays } from './valves';
 export type { WallModules } from './wall-modules';
+export { isAsked } from './asked';
 export type { FootingKind } from './fields';
 export * from './kind';
 
