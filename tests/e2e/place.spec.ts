@@ -11,6 +11,18 @@ const spot = (page: Page, kind: string) => page.getByText(kind, { exact: true })
 const area = (page: Page) => page.getByRole('complementary');
 const on = (page: Page, name: RegExp) => page.getByRole('group').getByRole('button', { name });
 
+/** A bench in a greenhouse of 6 by 5 m, on its floor plan. */
+async function onPlan(page: Page, home: string): Promise<void> {
+	await visit(page, `${home}/start`);
+	await page.getByLabel('Length, m').fill('6');
+	await page.getByLabel('Width, m').fill('5');
+	await page.getByRole('button', { name: 'This is my spot' }).click();
+	await page.getByLabel('How many').fill('6');
+	await page.getByText('Buckets on a bench', { exact: true }).click();
+	await page.getByRole('button', { name: 'Draw it' }).click();
+	await step(page, 'place').click();
+}
+
 test('the first start asks for a spot and nothing else, and leads to a system in it', async ({
 	page,
 	ports
@@ -115,14 +127,7 @@ test('stands are added, dragged, turned, copied and taken away on the plan; main
 }) => {
 	const house = await fresh(ports(6));
 	try {
-		await visit(page, `${house.home}/start`);
-		await page.getByLabel('Length, m').fill('6');
-		await page.getByLabel('Width, m').fill('5');
-		await page.getByRole('button', { name: 'This is my spot' }).click();
-		await page.getByLabel('How many').fill('6');
-		await page.getByText('Buckets on a bench', { exact: true }).click();
-		await page.getByRole('button', { name: 'Draw it' }).click();
-		await step(page, 'place').click();
+		await onPlan(page, house.home);
 		await page.getByRole('button', { name: 'Add a stand' }).click();
 		await page.getByRole('menuitem', { name: 'Buckets on a bench' }).click();
 		const second = on(page, /^Bench 2,/);
@@ -166,18 +171,6 @@ test('stands are added, dragged, turned, copied and taken away on the plan; main
 		await house.close();
 	}
 });
-
-/** A bench in a greenhouse of 6 by 5 m, on its floor plan. */
-async function onPlan(page: Page, home: string): Promise<void> {
-	await visit(page, `${home}/start`);
-	await page.getByLabel('Length, m').fill('6');
-	await page.getByLabel('Width, m').fill('5');
-	await page.getByRole('button', { name: 'This is my spot' }).click();
-	await page.getByLabel('How many').fill('6');
-	await page.getByText('Buckets on a bench', { exact: true }).click();
-	await page.getByRole('button', { name: 'Draw it' }).click();
-	await step(page, 'place').click();
-}
 
 test('by keyboard alone a stand is added, placed, turned and taken away again', async ({
 	page,

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { partsOf } from '../../src/lib/core/construction';
 import { solveNetwork, valveK, VALVES, type ValveKind } from '../../src/lib/core/hydraulics';
+import { provenFindings } from '../../src/lib/core/review';
 import { modelOf, set } from './example';
 
 const kinds = Object.keys(VALVES) as ValveKind[];
@@ -99,6 +100,19 @@ describe('a valve at one outlet', () => {
 			}),
 			{ numRuns: 40 }
 		);
+	});
+
+	it('is what is blamed for the little that one gets, and opened it is mended', () => {
+		const model = modelOf('branch-stack');
+		const { id, label } = model.layout.outlets[0]!;
+		const throttled = model.with([
+			set('operation.valves', { [id]: { kind: 'needle', open: 0.4 } })
+		]);
+		const uneven = provenFindings(throttled).find(({ code }) => code === 'uneven-flow')!;
+		expect(uneven.message).to.include(`the valve at ${label} is open to 40 %`);
+		expect(uneven.fixes[0]!.label).to.equal('Open that valve all the way');
+		const after = throttled.with(uneven.fixes[0]!.change);
+		expect(after.operation.valves).to.deep.equal({});
 	});
 
 	it('open all the way costs next to nothing', () => {

@@ -1,5 +1,4 @@
 import { rowLetter, type Slot, type Stand } from '../design';
-import { pick } from '../shelf';
 import { LID_M, type Footing, type StandingTowers } from './footing';
 import { holding } from './holding';
 import { rect } from './outline';
@@ -96,24 +95,22 @@ export function outletJoints(
 	stand: { rowTubeId: string; riserTubeId: string; emitterId: string },
 	count: number
 ): void {
-	const tube = pick(builder.shelf.tubes, stand.riserTubeId);
-	const header = pick(builder.shelf.tubes, stand.rowTubeId);
-	const emitter = pick(builder.shelf.emitters, stand.emitterId);
-	builder.mainJoint('main to header', stand.rowTubeId);
-	builder.joint(
+	const { rowTubeId, riserTubeId, emitterId } = stand;
+	builder.mainJoint('main to header', rowTubeId);
+	builder.tubeJoint(
 		'header-riser',
 		'header to riser',
-		{ part: header, mm: header.innerDiameterMm },
-		{ part: tube, mm: tube.innerDiameterMm },
+		rowTubeId,
+		riserTubeId,
 		count,
-		`${header.nominalMm}–${tube.nominalMm} mm reducing elbow`
+		'reducing elbow'
 	);
-	builder.joint(
+	builder.emitterJoint(
 		'riser-outlet',
 		'riser to the outlet at the top',
-		{ part: tube, mm: tube.innerDiameterMm },
-		{ part: emitter, mm: emitter.barbMm },
+		riserTubeId,
+		emitterId,
 		count,
-		`${tube.nominalMm}–${emitter.barbMm} mm reducer`
+		'reducer'
 	);
 }

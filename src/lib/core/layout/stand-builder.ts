@@ -284,35 +284,37 @@ export class StandBuilder<S extends Stand> {
 		);
 	}
 
+	/** One tube on another, of the same bore or with a fitting that reduces. */
+	tubeJoint(name: string, what: string, aId: string, bId: string, count: number, fitting: string) {
+		const [a, b] = [pick(this.shelf.tubes, aId), pick(this.shelf.tubes, bId)];
+		const sizes = `${a.nominalMm}–${b.nominalMm} mm ${fitting}`;
+		const [end, start] = [a, b].map((part) => ({ part, mm: part.innerDiameterMm }));
+		this.joint(name, what, end!, start!, count, sizes);
+	}
+
+	/** A tube on the barb of an emitter. */
+	emitterJoint(
+		name: string,
+		what: string,
+		tubeId: string,
+		emitterId: string,
+		count: number,
+		fitting: string
+	): void {
+		const tube = pick(this.shelf.tubes, tubeId);
+		const emitter = pick(this.shelf.emitters, emitterId);
+		const end = { part: tube, mm: tube.innerDiameterMm };
+		const barb = { part: emitter, mm: emitter.barbMm };
+		const sizes = `${tube.nominalMm}–${emitter.barbMm} mm ${fitting}`;
+		this.joint(name, what, end, barb, count, sizes);
+	}
+
 	/** The main on what leads on from it. */
 	mainJoint(what: string, tubeId: string, fitting = 'reducing tee'): void {
-		const main = pick(this.shelf.tubes, this.design.lines.mainTubeId);
-		const next = pick(this.shelf.tubes, tubeId);
-		this.joint(
-			'main-row',
-			what,
-			{ part: main, mm: main.innerDiameterMm },
-			{ part: next, mm: next.innerDiameterMm },
-			1,
-			`${main.nominalMm}–${next.nominalMm} mm ${fitting}`
-		);
+		this.tubeJoint('main-row', what, this.design.lines.mainTubeId, tubeId, 1, fitting);
 	}
 
-	/** Feed rows on the header across them. */
-	private rowJoints(headerTubeId: string, rowTubeId: string, rows: number): void {
-		const header = pick(this.shelf.tubes, headerTubeId);
-		const row = pick(this.shelf.tubes, rowTubeId);
-		this.joint(
-			'header-row',
-			'header to feed rows',
-			{ part: header, mm: header.innerDiameterMm },
-			{ part: row, mm: row.innerDiameterMm },
-			rows,
-			`${header.nominalMm}–${row.nominalMm} mm reducing tee`
-		);
-	}
-
-	/** The joints every fed stand has: the main on its rows, the small tube on its emitter. */
+	/** The joints every fed stand has: the main on its header, that on its rows, the small tube on its emitter. */
 	feedJoints(
 		fed: {
 			headerTubeId?: string;
@@ -323,17 +325,24 @@ export class StandBuilder<S extends Stand> {
 		},
 		outlets: number
 	): void {
-		this.mainJoint('main to header', fed.headerTubeId ?? fed.rowTubeId);
-		if (fed.headerTubeId) this.rowJoints(fed.headerTubeId, fed.rowTubeId, fed.rows ?? 1);
-		const emitter = pick(this.shelf.emitters, fed.emitterId);
-		const stake = pick(this.shelf.tubes, fed.stakeTubeId ?? fed.rowTubeId);
-		this.joint(
+		const { headerTubeId, rowTubeId, rows = 1, emitterId } = fed;
+		this.mainJoint('main to header', headerTubeId ?? rowTubeId);
+		if (headerTubeId)
+			this.tubeJoint(
+				'header-row',
+				'header to feed rows',
+				headerTubeId,
+				rowTubeId,
+				rows,
+				'reducing tee'
+			);
+		this.emitterJoint(
 			'stake-emitter',
 			'stake tube to emitter',
-			{ part: stake, mm: stake.innerDiameterMm },
-			{ part: emitter, mm: emitter.barbMm },
+			fed.stakeTubeId ?? rowTubeId,
+			emitterId,
 			outlets,
-			`${stake.nominalMm}–${emitter.barbMm} mm barbed reducer`
+			'barbed reducer'
 		);
 	}
 

@@ -82,7 +82,11 @@
 		<select
 			class="field"
 			value=""
-			onchange={(e) => throttle(e.currentTarget.value, { kind: 'needle', open: 0.5 })}
+			onchange={(e) => {
+				throttle(e.currentTarget.value, { kind: 'needle', open: 0.5 });
+				// it asks for the next one
+				e.currentTarget.value = '';
+			}}
 		>
 			<option value="" disabled>which</option>
 			{#each outlets.filter(({ id }) => !(id in partOpen)) as { id, label } (id)}

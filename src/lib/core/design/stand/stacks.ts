@@ -12,6 +12,7 @@ import {
 	percent,
 	returnPipe,
 	size,
+	usually,
 	volumeMl
 } from './fields';
 import { ringSlots, standingFree, unclipped } from './pipe-tower';
@@ -70,9 +71,7 @@ export const branchStackSchema = z.strictObject({
 	outerDiameterMm: size('outer diameter of the pipe', 40, 160),
 	branchMm: size('height of a branch fitting', 80, 400),
 	pieceMm: size('pipe piece between branches', 0, 600),
-	socketMm: size('depth a pipe goes into a branch', 0, 120)
-		.default(50)
-		.meta({ title: 'depth a pipe goes into a branch', unit: 'mm' }),
+	socketMm: usually(size('depth a pipe goes into a branch', 0, 120), 50),
 	turnDeg: angle('turn from branch to branch', 180),
 	siteMl
 });

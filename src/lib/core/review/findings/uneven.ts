@@ -1,4 +1,4 @@
-import { fieldsOf, type Stand } from '../../design';
+import { fieldsOf, valveId, type Stand } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
@@ -34,7 +34,7 @@ export const uneven: Rule = (model) => {
 			message:
 				`Flow differs by ${Math.round(variationPercent)} % from ${outlet} to ${outlet} (${between(minLph, maxLph, 'flow')}): ${cause}. ` +
 				`One timer then drowns some plants or starves others.`,
-			fixes: () => evenerFixes(model, kind, part)
+			fixes: () => [...opened(model, kind, driest), ...evenerFixes(model, kind, part)]
 		}
 	];
 };
@@ -63,12 +63,36 @@ function causeOf(
 			part: null
 		};
 	}
+	const held = valveTo(model, driest);
+	if (held)
+		return {
+			cause: `the valve ${held.words} is open to ${Math.round(100 * held.open)} %`,
+			driest,
+			part: null
+		};
 	const part = costsMore(model, wettest, driest);
 	return {
 		cause: `${part ? partWords(model, part) : 'the lines'} ${part?.role === 'row' || part?.role === 'stake' ? 'lose' : 'loses'} ${say(part?.lossM ?? friction, 'head')} of head more on the way to ${driest.label} than to ${wettest.label}`,
 		driest,
 		part
 	};
+}
+
+/** A valve somebody closed part of the way, of an outlet or of its row: what it is set to is no fault of the lines. */
+function valveTo(
+	{ operation, layout }: SystemModel,
+	{ id, containerId, standId, label }: LayoutOutlet
+): { id: string; open: number; words: string } | null {
+	const row = layout.containers.find((c) => c.id === containerId)?.row ?? 0;
+	const rowId = valveId(standId, row);
+	for (const [key, words] of [
+		[id, `at ${label}`],
+		[rowId, `of the row of ${label}`]
+	] as const) {
+		const valve = operation.valves[key];
+		if (valve && valve.open < 1) return { id: key, open: valve.open, words };
+	}
+	return null;
 }
 
 /** The part of the lines that costs the one outlet most more than the other. */
@@ -105,6 +129,23 @@ interface Evener {
 	label: string;
 	change: Fix['change'];
 	edit?: Parameters<typeof variationWith>[1];
+}
+
+/** That valve opened all the way, where it makes them more even. */
+function opened(model: SystemModel, kind: EvenKind, driest: LayoutOutlet): Fix[] {
+	const held = valveTo(model, driest);
+	if (!held) return [];
+	const valves = Object.entries(model.operation.valves).filter(([id]) => id !== held.id);
+	const change = [set('operation.valves', Object.fromEntries(valves))];
+	const { variationPercent } = evenAmong(model.with(change).flows, kind.nodeIds);
+	if (variationPercent >= kind.uniformity.variationPercent) return [];
+	return [
+		{
+			label: 'Open that valve all the way',
+			effect: `differs by ${Math.round(variationPercent)} %`,
+			change
+		}
+	];
 }
 
 function evenerFixes(model: SystemModel, kind: EvenKind, part: LinePart | null): Fix[] {
