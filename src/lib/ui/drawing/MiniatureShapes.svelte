@@ -30,7 +30,10 @@
 	{#each shapes.returns as { id, points } (id)}<polyline class="return" {points} />{/each}
 	<polygon class="water" points={shapes.water} />
 	<polyline class="tank" points={shapes.tank} />
-	{#each shapes.reserve as points, i (i)}<polygon class="tank" {points} />{/each}
+	{#each shapes.reserve as { wall, water }, i (i)}
+		<polygon class="water" points={water} />
+		<polygon class="tank" points={wall} />
+	{/each}
 	{#each shapes.supply as { id, points } (id)}<polyline class="supply" {points} />{/each}
 	{#each shapes.vessels as { id, inner, points, dry } (id)}
 		{#each inner as pot, i (i)}<polygon class="bucket" points={pot} />{/each}

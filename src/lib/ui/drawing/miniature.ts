@@ -23,7 +23,7 @@ export interface Miniature {
 	returns: { id: string; points: string }[];
 	water: string;
 	tank: string;
-	reserve: string[];
+	reserve: { wall: string; water: string }[];
 	supply: { id: string; points: string }[];
 	vessels: { id: string; inner: string[]; points: string; dry: boolean }[];
 	/** Seen from all sides: plants stand out in front of what they grow in. */
@@ -100,7 +100,10 @@ export function miniatureOfModel(model: SystemModel, size: MiniatureSize): Minia
 			})),
 		plants: plantsOn(shown, sheet, model.shelf),
 		...tankOn(model, sheet),
-		reserve: (layout.reserve?.vessels ?? []).map(({ front }) => corners(front)),
+		reserve: (layout.reserve?.vessels ?? []).map(({ front, waterFront }) => ({
+			wall: corners(front),
+			water: corners(waterFront)
+		})),
 		...linesOn(model, sheet),
 		vessels: shown.containers.map((c) => ({
 			id: c.id,
