@@ -1,6 +1,6 @@
 import { fieldsOf, type Design, type Stand } from '../design';
 import { pumpJoint, type Layout, type ReturnRun } from '../layout';
-import { pick, type Shelf, type Tube } from '../shelf';
+import { pick, type Medium, type Shelf, type Tube } from '../shelf';
 import { feedFittings } from './feed-fittings';
 
 export interface PartLine {
@@ -12,6 +12,10 @@ export interface PartLine {
 	lengthM: number | null;
 	/** Litres altogether, of what is bought loose. */
 	litres?: number;
+	/** How it is sold: so many pieces of this. */
+	sold?: string;
+	/** Water to soak it in before anything is planted, L. */
+	soakL?: number;
 }
 
 /**
@@ -111,11 +115,26 @@ function standParts({ add, part }: PartsList, stand: Stand, layout: Layout, shel
 	if (emitterId) part(shelf.emitters, emitterId, outlets);
 	const litres = mine.reduce((total, c) => total + c.mediumL, 0);
 	if (mediumId && litres > 0 && !listed.has('slab')) {
-		const line = part(shelf.media, mediumId, 1);
-		line.litres = (line.litres ?? 0) + litres;
+		asSold(part(shelf.media, mediumId, 1), litres, pick(shelf.media, mediumId));
 	}
 	for (const { id, name, count, lengthM } of parts) add(id, name, count, lengthM);
+	// slabs are bought by the piece and soaked in their bags
+	if (mediumId && listed.has('slab'))
+		soaked(add('slab', '', 0), litres * pick(shelf.media, mediumId).soakShare);
 }
+
+/** More of a medium: in whole pieces as it is sold, and what they take to soak. */
+function asSold(line: PartLine, litres: number, { sold, soakShare }: Medium): void {
+	line.litres = (line.litres ?? 0) + litres;
+	// a little too much is no whole piece more
+	const count = Math.max(1, Math.ceil(line.litres / sold.makesL - 0.02));
+	line.sold = `${count} ${count === 1 ? sold.piece : sold.pieces}`;
+	soaked(line, litres * soakShare);
+}
+
+const soaked = (line: PartLine, litres: number): void => {
+	line.soakL = (line.soakL ?? 0) + litres;
+};
 
 /** What the parts come to by the grower's own prices, and how many lines have one. */
 export function costOf(

@@ -26,6 +26,22 @@ export const COVER_NAMES = Object.fromEntries(
 	Object.entries(COVERS).map(([id, { name }]) => [id, name])
 ) as Record<Cover, string>;
 
+/** What the walls of an area are like, and the share of a lamp's light they give back. */
+export const WALLS = {
+	dark: { name: 'dark, or none', reflects: 0 },
+	wood: { name: 'wood or brick', reflects: 0.35 },
+	light: { name: 'light paint', reflects: 0.6 },
+	white: { name: 'white paint or white film', reflects: 0.8 },
+	film: { name: 'mirror film', reflects: 0.88 }
+} as const;
+export type Walls = keyof typeof WALLS;
+export const WALL_NAMES = Object.fromEntries(
+	Object.entries(WALLS).map(([id, { name }]) => [id, name])
+) as Record<Walls, string>;
+/** What is lined, for somebody who has not said. */
+export const usualWalls = (kind: AreaKind): Walls =>
+	kind === 'tent' ? 'film' : kind === 'indoors' ? 'light' : 'dark';
+
 /** Where the light comes from that a grower names first. */
 export const LIGHTS = ['sun', 'lamps', 'both'] as const;
 export type LightFrom = (typeof LIGHTS)[number];

@@ -6,9 +6,12 @@ import {
 	COVER_NAMES,
 	COVERS,
 	usualClimate,
+	usualWalls,
+	WALL_NAMES,
 	type AreaKind,
 	type Cover,
-	type LightFrom
+	type LightFrom,
+	type Walls
 } from './area-kinds';
 import { climateSchema } from './climate';
 import { monthsSchema } from './months';
@@ -89,6 +92,10 @@ export const areaSchema = z.strictObject({
 	floorKgM2: quantity('load the floor may bear', 'floorLoad', { min: 10, max: 10_000 }).nullable(),
 	/** Studs in the wall, centre to centre; null: solid. */
 	studMm: quantity('stud spacing', 'size', { min: 200, max: 1200 }).nullable().default(null),
+	/** What its walls give back of a lamp's light. */
+	walls: oneOf('walls', Object.keys(WALL_NAMES) as [Walls, ...Walls[]])
+		.default('dark')
+		.meta({ title: 'walls', options: WALL_NAMES }),
 	/** The sun can heat pipes and tanks that are not shaded. */
 	sunOnPipes: z.boolean('sunOnPipes must be true or false'),
 	obstacles: z
@@ -172,6 +179,7 @@ export function newArea(areaId: string, said: Spotted): Area {
 		walkM: widthM >= 1.6 ? 0.5 : 0,
 		floorKgM2: facts.floorKgM2,
 		studMm: null,
+		walls: usualWalls(said.kind),
 		sunOnPipes: (said.light ?? facts.light) !== 'lamps',
 		obstacles: [],
 		doors: [],

@@ -1,3 +1,4 @@
+export * from './offered';
 export * from './autofix';
 export * from './begin';
 export * from './settle';

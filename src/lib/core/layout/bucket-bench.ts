@@ -1,7 +1,7 @@
 import { rowLetter, type BucketBench, type BucketRows, type Stand } from '../design';
 import { pick, type ShelfLists } from '../shelf';
 import type { LayoutInput } from './types';
-import { fillBucket, potAt } from './buckets';
+import { besideOthers, fillBucket, potAt } from './buckets';
 import { feedRows } from './feed-rows';
 import { returnRuns } from './return-runs';
 import { benchSolids, benchStance, rowFrame, type RowFrame } from './row-frame';
@@ -84,11 +84,10 @@ function bucketRows(builder: StandBuilder<Stand>, stand: Buckets): RowFrame {
 			container = builder.container(potAt(at, name, bucket, filled, stand.poolMm));
 			made.set(label, container);
 		}
-		const aside =
-			stand.plantsPerBucket > 1 ? ((slot.plant - 0.5) * bucket.topDiameterMm) / 2200 : 0;
+		const aside = besideOthers(slot.plant, stand.plantsPerBucket, bucket);
 		builder.site({
 			slot,
-			at: { xM: at.xM + aside, yM: at.yM, zM: at.zM + filled.fillMm / 1000 },
+			at: { xM: at.xM + aside.xM, yM: at.yM + aside.yM, zM: at.zM + filled.fillMm / 1000 },
 			container,
 			medium,
 			mediumL: filled.mediumL / stand.plantsPerBucket

@@ -1,7 +1,7 @@
 import { rowLetter, type BucketStack, type Slot, type Stand } from '../design';
 import { pick, type Bucket, type ShelfLists } from '../shelf';
 import { footing } from './footing';
-import { rect } from './outline';
+import { rect, roundAbove } from './outline';
 import { body, finish, headerZ, linesBy, outletJoints } from './stack-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
@@ -87,7 +87,7 @@ function stackAt(
 			standId: stand.id,
 			role: 'lid',
 			front: rect(x0, x1, top - 0.012, top),
-			above: []
+			above: roundAbove(foot, widthM / 2 + 0.008)
 		});
 	}
 	for (const slot of mine) holeIn(builder, stand, stack, slot, widthM / 2, bucket.heightMm, eachM);

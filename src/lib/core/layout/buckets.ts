@@ -44,3 +44,17 @@ export function potAt(
 		massKg: filled.massKg
 	};
 }
+
+/** Where one of several plants of a round vessel grows, from its middle: two side by side, more in a ring. */
+export function besideOthers(
+	plant: number,
+	plants: number,
+	{ topDiameterMm }: Pick<Bucket, 'topDiameterMm'>
+): { xM: number; yM: number } {
+	if (plants === 1) return { xM: 0, yM: 0 };
+	const outM = topDiameterMm / 4400;
+	// the first at the left, so that the front shows all of two
+	const turn = Math.PI - (2 * Math.PI * plant) / plants;
+	const y = outM * Math.sin(turn);
+	return { xM: outM * Math.cos(turn), yM: Math.abs(y) < 1e-9 ? 0 : y };
+}

@@ -10,6 +10,7 @@ export * from './put';
 export * from './outline';
 export * from './hatch';
 export * from './row';
+export { nearest, NEXT_SIDE, seenFrom } from './seen';
 export { doorGround, obstacleGround } from './set-down';
 export * from './tank';
 export * from './types';

@@ -58,3 +58,26 @@ export function boxOf(corners: readonly Corner[]): {
 	}
 	return { x0, x1, z0, z1 };
 }
+
+/** Two posts and what joins them at the top, within a box. @param thickM of each, m */
+export function portal(box: readonly Corner[], thickM: number): Corner[] {
+	const { x0, x1, z0, z1 } = boxOf(box);
+	const [a, b, top] = [x0 + thickM, x1 - thickM, z1 - thickM];
+	return [
+		[x0, z0],
+		[x0, z1],
+		[x1, z1],
+		[x1, z0],
+		[b, z0],
+		[b, top],
+		[a, top],
+		[a, z0]
+	];
+}
+
+/** Something round from above, as corners. */
+export const roundAbove = ({ xM, yM }: { xM: number; yM: number }, radiusM: number): Corner[] =>
+	Array.from({ length: 24 }, (_, i): Corner => {
+		const turn = (Math.PI * i) / 12;
+		return [xM + radiusM * Math.cos(turn), yM + radiusM * Math.sin(turn)];
+	});

@@ -1,7 +1,7 @@
 import { spotOf, rowLetter, type ControlPotRing, type PotsOnTank, type Stand } from '../design';
 import { pick, type Bucket, type ShelfLists } from '../shelf';
-import type { LayoutInput } from './types';
-import { fillBucket, potAt } from './buckets';
+import type { Container, LayoutInput } from './types';
+import { besideOthers, fillBucket, potAt } from './buckets';
 import { drop } from './collector';
 import { feedRows } from './feed-rows';
 import { LID_M } from './footing';
@@ -71,39 +71,43 @@ const spread = (count: number, bucket: Bucket): number[] =>
 		count > 1 ? ((e / (count - 1) - 0.5) * bucket.topDiameterMm) / 2000 : 0
 	);
 
-/** Pots in rows and columns, each with its plant. */
+/** Pots in rows and columns, each with its plant or plants. */
 export function potGrid(
 	builder: StandBuilder<Stand>,
 	stand: RowStand & { perRow: number },
-	pots: Pick<PotsOnTank | ControlPotRing, 'mediumId' | 'rimFreeMm'>,
+	pots: Pick<PotsOnTank | ControlPotRing, 'mediumId' | 'rimFreeMm'> & { plantsPerPot?: number },
 	bucket: Bucket,
 	poolMm: number,
 	floorMm: (index: number) => number = () => 0
 ): RowFrame {
 	const wide = bucket.topDiameterMm / 1000;
+	const plants = pots.plantsPerPot ?? 1;
 	const frame = rowFrame(builder, stand, stand.perRow, { widthM: wide, depthM: wide });
 	const medium = pick(builder.shelf.media, pots.mediumId);
 	const filled = fillBucket({ rimFreeMm: pots.rimFreeMm, poolMm }, bucket, medium);
-	builder.slots().forEach((slot, index) => {
+	const made = new Map<string, Container>();
+	builder.slots().forEach((slot, i) => {
+		const index = Math.floor(i / plants);
 		const at = {
 			xM: frame.xs[slot.column]!,
 			yM: frame.ys[slot.row]!,
 			zM: frame.baseM[slot.column]! + floorMm(index) / 1000
 		};
-		const name = {
-			id: builder.id(slot.label),
-			label: slot.label,
-			row: slot.row,
-			column: slot.column
-		};
-		const pool = Math.max(0, poolMm - floorMm(index));
-		const container = builder.container(potAt(at, name, bucket, filled, pool));
+		const label = `${rowLetter(slot.row)}${slot.column + 1}`;
+		let container = made.get(label);
+		if (!container) {
+			const name = { id: builder.id(label), label, row: slot.row, column: slot.column };
+			const pool = Math.max(0, poolMm - floorMm(index));
+			container = builder.container(potAt(at, name, bucket, filled, pool));
+			made.set(label, container);
+		}
+		const aside = besideOthers(slot.plant, plants, bucket);
 		builder.site({
 			slot,
-			at: { xM: at.xM, yM: at.yM, zM: at.zM + filled.fillMm / 1000 },
+			at: { xM: at.xM + aside.xM, yM: at.yM + aside.yM, zM: at.zM + filled.fillMm / 1000 },
 			container,
 			medium,
-			mediumL: filled.mediumL
+			mediumL: filled.mediumL / plants
 		});
 	});
 	return frame;

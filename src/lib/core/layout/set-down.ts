@@ -1,5 +1,5 @@
 import { turnsOf, type Area, type Door, type Face } from '../design';
-import { boxOf, rect } from './outline';
+import { boxOf, portal, rect } from './outline';
 import type { StandPiece } from './stand-piece';
 import type {
 	Container,
@@ -83,7 +83,7 @@ export class Mover {
 	}
 
 	/** What is seen of something from the front once it is turned: as wide as its ground is now. */
-	private seen(front: readonly Corner[], was: readonly Corner[], is: readonly Corner[]): Corner[] {
+	seen(front: readonly Corner[], was: readonly Corner[], is: readonly Corner[]): Corner[] {
 		if (front.length === 0 || was.length === 0) return [];
 		const [old, now] = [boxOf(was), boxOf(is)];
 		const share = (now.x1 - now.x0) / Math.max(1e-9, old.x1 - old.x0);
@@ -159,8 +159,12 @@ export class Mover {
 		if (solid.front.length === 0) return { ...solid, above };
 		if (!this.sideways)
 			return { ...solid, above, front: this.seen(solid.front, solid.above, above) };
-		const [box, high] = [boxOf(above), boxOf(solid.front)];
-		return { ...solid, above, front: rect(box.x0, box.x1, high.z0, high.z1) };
+		const [box, was] = [boxOf(above), boxOf(solid.front)];
+		const front = rect(box.x0, box.x1, was.z0, was.z1);
+		// the legs of a bench stand in pairs, one at the front and one at the back, with a rail between
+		const legM = was.x1 - was.x0;
+		const pair = solid.role === 'leg' && was.z1 - was.z0 > 2 * legM && box.x1 - box.x0 > 3 * legM;
+		return { ...solid, above, front: pair ? portal(front, legM) : front };
 	};
 
 	piece(piece: StandPiece): StandPiece {

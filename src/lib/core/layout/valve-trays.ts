@@ -1,5 +1,5 @@
 import { rowLetter, type Slot, type Stand, type ValveTrays } from '../design';
-import { pick, type Bucket, type ShelfLists } from '../shelf';
+import { pick, type Bucket, type Medium, type ShelfLists } from '../shelf';
 import { fillBucket } from './buckets';
 import { rect, taperFront } from './outline';
 import { rowFrame, type RowFrame } from './row-frame';
@@ -35,7 +35,7 @@ export function valveTrays(
 	hoseJoint(builder, stand);
 	return builder.done({
 		...standing(stand, anchor, frame),
-		parts: partsOf(stand, builder.piece.containers.length),
+		parts: partsOf(stand, builder.piece.containers.length, shelf),
 		level: {
 			depthMm: stand.depthMm,
 			valves: 'each',
@@ -56,11 +56,25 @@ export function valveTrays(
 	});
 }
 
-function partsOf(stand: ValveTrays, trays: number): StandPiece['stand']['parts'] {
+function partsOf(
+	stand: ValveTrays,
+	trays: number,
+	shelf: ShelfLists
+): StandPiece['stand']['parts'] {
+	const { name } = pick(shelf.media, stand.bedMediumId);
 	return [
 		takes('tray', `Tray, ${stand.trayLengthMm} × ${stand.trayWidthMm} mm`, trays),
 		...(stand.flushTap ? [takes('flush-tap', 'Flush tap', stand.rows)] : []),
 		...(stand.strainer ? [takes('tank-strainer', 'Strainer for the tank', 1)] : []),
+		...(stand.bedMm > 0
+			? [
+					takes(
+						`bed ${stand.bedMediumId}`,
+						`${name} for beds, litres`,
+						Math.ceil(trays * bedL(stand))
+					)
+				]
+			: []),
 		...(stand.rootDisc ? [takes('root-disc', 'Root disc for a valve', trays)] : [])
 	];
 }
@@ -70,7 +84,11 @@ function solidIn(builder: StandBuilder<Stand>, stand: ValveTrays): number {
 	const { bottomDiameterMm } = pick(builder.shelf.buckets, stand.bucketId);
 	const potsMm2 = (stand.potsPerTray * Math.PI * bottomDiameterMm ** 2) / 4;
 	const trayMm2 = stand.trayLengthMm * stand.trayWidthMm;
-	return Math.min(0.95, (builder.vessels.solidInPot.value * potsMm2) / trayMm2);
+	const inPots = (builder.vessels.solidInPot.value * potsMm2) / trayMm2;
+	// as deep as a bed is, its grains stand in the water, and the pots only over it
+	const bed = stand.depthMm > 0 ? Math.min(1, stand.bedMm / stand.depthMm) : 0;
+	const { airFraction, availableFraction } = pick(builder.shelf.media, stand.bedMediumId);
+	return Math.min(0.95, bed * (1 - airFraction - availableFraction) + (1 - bed) * inPots);
 }
 
 function traysAt(builder: StandBuilder<Stand>, stand: ValveTrays, frame: RowFrame): void {
@@ -92,7 +110,7 @@ function traysAt(builder: StandBuilder<Stand>, stand: ValveTrays, frame: RowFram
 			tray = trayAt(builder, stand, label, slot, at, filled);
 			made.set(label, tray);
 		}
-		const pot = { xM: at.xM + place(slot.plant), yM: at.yM, zM: at.zM };
+		const pot = { xM: at.xM + place(slot.plant), yM: at.yM, zM: at.zM + stand.bedMm / 1000 };
 		tray.inner.push({
 			front: taperFront(pot, bucket),
 			mediumFront: taperFront(pot, bucket, 0, filled.fillMm),
@@ -102,10 +120,10 @@ function traysAt(builder: StandBuilder<Stand>, stand: ValveTrays, frame: RowFram
 		});
 		builder.site({
 			slot,
-			at: { xM: pot.xM, yM: pot.yM, zM: at.zM + filled.fillMm / 1000 },
+			at: { xM: pot.xM, yM: pot.yM, zM: pot.zM + filled.fillMm / 1000 },
 			container: tray,
 			medium,
-			mediumL: filled.mediumL
+			mediumL: filled.mediumL + bedAsMedium(builder, stand, medium)
 		});
 	}
 	refuseCrowd(builder, stand, bucket);
@@ -132,7 +150,7 @@ function trayAt(
 		row,
 		column,
 		front: rect(x0, x1, at.zM, at.zM + stand.trayHeightMm / 1000),
-		mediumFront: [],
+		mediumFront: stand.bedMm > 0 ? rect(x0, x1, at.zM, at.zM + stand.bedMm / 1000) : [],
 		poolFront: [
 			[x0, at.zM],
 			[x0, at.zM + Math.max(0, water + lean)],
@@ -146,9 +164,22 @@ function trayAt(
 		poolMm: stand.depthMm,
 		mediumL: pot.mediumL * stand.potsPerTray,
 		poolL: 0,
-		massKg: 0.6 + pot.massKg * stand.potsPerTray
+		massKg: 0.6 + pot.massKg * stand.potsPerTray + bedKg(builder, stand)
 	});
 }
+
+/** The bed of a tray, L. */
+const bedL = ({ trayLengthMm, trayWidthMm, bedMm }: ValveTrays): number =>
+	(trayLengthMm * trayWidthMm * bedMm) / 1e6;
+
+const bedKg = (builder: StandBuilder<Stand>, stand: ValveTrays): number =>
+	bedL(stand) * pick(builder.shelf.media, stand.bedMediumId).wetKgL;
+
+/** A pot's part of the bed, as so much of the pot's own medium as gives roots the same water, L. */
+const bedAsMedium = (builder: StandBuilder<Stand>, stand: ValveTrays, medium: Medium): number =>
+	((bedL(stand) / stand.potsPerTray) *
+		pick(builder.shelf.media, stand.bedMediumId).availableFraction) /
+	medium.availableFraction;
 
 /** Pots that do not stand in their tray side by side. */
 function refuseCrowd(builder: StandBuilder<Stand>, stand: ValveTrays, bucket: Bucket): void {

@@ -1,4 +1,4 @@
-import { hoursOf, type Area } from '../design';
+import { hoursOf, WALLS, type Area } from '../design';
 import { crownOf } from '../layout';
 import { lightAtSite } from '../water';
 import { day } from './day';
@@ -15,11 +15,13 @@ export interface SiteLight {
 /** Light at the crown of every site: from all the lamps there are, and what the place gives by itself. */
 export const light = stage(
 	'light',
-	{ design: ['lamps'], operation: ['lampHours'] },
+	{ design: ['lamps'], operation: ['lampHours'], parameters: ['light'] },
 	{ layout, area, weather, day },
-	({ design, operation, layout, area, weather, day }) => {
+	({ design, operation, layout, area, weather, day, parameters }) => {
 		const { origin: from } = layout;
+		const room = roomOf(area, parameters.light.floorReflects.value);
 		const input = {
+			room: room && { ...room, xM: -from.xM, yM: -from.yM },
 			lamps: design.lamps.map(
 				({ id, ppfUmolS, spreadDeg, lengthM, xM, yM, heightM, turnedDeg, towardsDeg }) => ({
 					ppfUmolS,
@@ -54,6 +56,21 @@ export const light = stage(
 		return { input, result, own, bySite };
 	}
 );
+
+/** The room whose walls give light back; null where they do not. */
+function roomOf(
+	{ walls, lengthM, widthM, heightM }: Area,
+	floorReflects: number
+): {
+	lengthM: number;
+	widthM: number;
+	heightM: number;
+	reflects: number;
+	floorReflects: number;
+} | null {
+	const { reflects } = WALLS[walls];
+	return reflects === 0 ? null : { lengthM, widthM, heightM, reflects, floorReflects };
+}
 
 /** What the place gives by itself: the sun, or indoors its lamps where none hang as things of their own. */
 function ownLight({ climate }: Area, dliMol: number, litMin: number, lamps: number): SiteLight {

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { id, oneOf, quantity, text } from '../quantity';
 import { cropOf, CROPS, type Crop } from './crops';
-import { MEDIA, mediumOf, mixtureOf, type Medium } from './media';
+import { lampOf, LAMPS } from './lamps';
+import { bagOf, MEDIA, mediumOf, mixtureOf, type Medium } from './media';
 import { bucketOf, emitterOf, pumpOf, tankOf, tubeOf, type Emitter, type Pump } from './parts';
-import { BUILT_IN_SHELF, type Shelf, type ShelfLists } from './shelf';
+import { BUILT_IN_SHELF, type Shelf, type AllLists } from './shelf';
 import { builtTankShape } from './tank-shape';
 
 const name = text('name', 60);
@@ -99,7 +100,11 @@ const medium = z
 		of: blend,
 		/** What the grower measured in place of what the parts come to. */
 		availableFraction: share('easy water, of its volume', 0.95).nullable(),
-		airFraction: share('air after draining, of its volume', 0.95).nullable()
+		airFraction: share('air after draining, of its volume', 0.95).nullable(),
+		/** Litres of medium one piece makes; null: mixed of what is sold by itself. */
+		pieceL: quantity('litres one piece makes', 'volume', { min: 0.02, max: 2000 })
+			.nullable()
+			.default(null)
 	})
 	.superRefine(({ of }, context) => {
 		const total = of.reduce((sum, part) => sum + part.percent, 0);
@@ -123,14 +128,21 @@ const crop = z.strictObject({
 	harvestDays: quantity('days to the first harvest', 'days', { min: 1, max: 1500 }).nullable(),
 	massKg: quantity('weight with its crop', 'mass', { min: 0.01, max: 60 })
 });
+const lamp = z.strictObject({
+	...head('lamp'),
+	ppfUmolS: quantity('photon output', 'photons', { min: 1, max: 10_000 }),
+	spreadDeg: quantity('spread of the light', 'angle', { min: 10, max: 170 }),
+	lengthM: quantity('length of the lamp', 'span', { min: 0.02, max: 5 }),
+	watts: quantity('power of the lamp', 'power', { min: 0, max: 5000 })
+});
 
-const KINDS = { price, pump, tank, bucket, tube, emitter, medium, crop };
+const KINDS = { price, pump, tank, bucket, tube, emitter, medium, crop, lamp };
 export type OwnKind = Exclude<keyof typeof KINDS, 'price'>;
 
 /** What the growers of a place added to the shelf: prices, and parts, media and crops of their own. */
 export const shelfItemSchema = z.discriminatedUnion(
 	'kind',
-	[price, pump, tank, bucket, tube, emitter, medium, crop],
+	[price, pump, tank, bucket, tube, emitter, medium, crop, lamp],
 	{ error: () => `kind of shelf item must be one of ${Object.keys(KINDS).join(', ')}` }
 );
 export type ShelfItem = z.infer<typeof shelfItemSchema>;
@@ -167,14 +179,15 @@ const of = <K extends OwnKind>(own: readonly ShelfItem[], kind: K) =>
 	own.filter((item): item is Extract<OwnItem, { kind: K }> => item.kind === kind);
 
 /** What an own item is on the shelf: the list it stands in. */
-export const LIST_OF: Record<OwnKind, keyof ShelfLists> = {
+export const LIST_OF: Record<OwnKind, keyof AllLists> = {
 	pump: 'pumps',
 	tank: 'tanks',
 	bucket: 'buckets',
 	tube: 'tubes',
 	emitter: 'emitters',
 	medium: 'media',
-	crop: 'crops'
+	crop: 'crops',
+	lamp: 'lamps'
 };
 
 /** An item without what says only which kind it is. */
@@ -197,7 +210,13 @@ function ownPump(item: Extract<OwnItem, { kind: 'pump' }>): Pump {
 
 const ownMedium = (item: Extract<OwnItem, { kind: 'medium' }>): Medium => {
 	const { coarse, ...figures } = mixtureOf(item.of, MEDIA);
-	return mediumOf(item.id, item.name, coarse, {
+	const [only] = item.of;
+	const sold = item.pieceL
+		? { piece: 'piece', pieces: 'pieces', makesL: item.pieceL }
+		: item.of.length === 1
+			? MEDIA.find(({ id }) => id === only!.mediumId)?.sold
+			: undefined;
+	return mediumOf(item.id, item.name, coarse, sold ?? bagOf(50), {
 		...figures,
 		availableFraction: item.availableFraction ?? figures.availableFraction,
 		airFraction: item.airFraction ?? figures.airFraction
@@ -230,6 +249,7 @@ export function shelfWith(own: readonly ShelfItem[]): Shelf {
 		emitters: [...emitters, ...of(own, 'emitter').map(ownEmitter)],
 		media: [...MEDIA, ...of(own, 'medium').map(ownMedium)],
 		crops: [...CROPS, ...of(own, 'crop').map(ownCrop)],
+		lamps: [...LAMPS, ...of(own, 'lamp').map((item) => lampOf(plain(item)))],
 		prices: Object.fromEntries(
 			own.flatMap((item) => (item.kind === 'price' ? [[item.of, item.price]] : []))
 		)
@@ -239,7 +259,7 @@ export function shelfWith(own: readonly ShelfItem[]): Shelf {
 /** An own item to begin from, like something that is on the shelf already. */
 export function likeOnShelf(
 	kind: OwnKind,
-	shelf: ShelfLists,
+	shelf: AllLists,
 	likeId: string,
 	itemId: string
 ): OwnItem {
@@ -266,7 +286,8 @@ function startOf(kind: OwnKind, like: { id: string }): Record<string, unknown> {
 		return {
 			of: [{ mediumId: like.id, percent: 100 }],
 			availableFraction: null,
-			airFraction: null
+			airFraction: null,
+			pieceL: null
 		};
 	if (kind === 'crop') return { like: like.id };
 	if (kind === 'pump') return { dial: 'slows', points: [] };

@@ -1,4 +1,5 @@
 import { CROPS, type Crop } from './crops';
+import { LAMPS, type LampPart } from './lamps';
 import { MEDIA, type Medium } from './media';
 import {
 	BUCKETS,
@@ -15,7 +16,7 @@ import {
 	type Tube
 } from './parts';
 
-/** Everything a design may name by id. */
+/** Everything a design may name by id where it is laid out. */
 export interface ShelfLists {
 	tubes: readonly Tube[];
 	emitters: readonly Emitter[];
@@ -26,12 +27,16 @@ export interface ShelfLists {
 	media: readonly Medium[];
 	crops: readonly Crop[];
 }
-export interface Shelf extends ShelfLists {
+/** And what is only copied from: a lamp that hangs has figures of its own. */
+export interface AllLists extends ShelfLists {
+	lamps: readonly LampPart[];
+}
+export interface Shelf extends AllLists {
 	/** By line of the parts list: each, a metre of tube, a litre of medium. */
 	prices: Readonly<Record<string, number>>;
 }
 
-export const BUILT_IN_LISTS: ShelfLists = {
+export const BUILT_IN_LISTS: AllLists = {
 	tubes: TUBES,
 	emitters: EMITTERS,
 	pumps: PUMPS,
@@ -39,7 +44,8 @@ export const BUILT_IN_LISTS: ShelfLists = {
 	elbows: ELBOWS,
 	tanks: TANKS,
 	media: MEDIA,
-	crops: CROPS
+	crops: CROPS,
+	lamps: LAMPS
 };
 export const BUILT_IN_SHELF: Shelf = { ...BUILT_IN_LISTS, prices: {} };
 

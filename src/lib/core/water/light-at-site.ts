@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, quantity } from '../quantity';
+import { reflectedPpfd, sharpness } from './reflected-light';
 
 const metres = (name: string) => quantity(name, 'span', { min: -1000, max: 1000 });
 
@@ -17,8 +18,21 @@ const lamp = z.strictObject({
 	towardsDeg: quantity('turned towards', 'angle', { min: 0, max: 360 }).default(0)
 });
 type LampAt = z.input<typeof lamp>;
+/** What the lamps stand in, where its sides give light back; measured from the same corner as they are. */
+const room = z.strictObject({
+	lengthM: quantity('length of the room', 'span', { min: 0.3, max: 100 }),
+	widthM: quantity('width of the room', 'span', { min: 0.3, max: 100 }),
+	heightM: quantity('height of the room', 'span', { min: 0.3, max: 20 }),
+	reflects: quantity('share the walls reflect', 'ratio', { min: 0, max: 0.95 }),
+	floorReflects: quantity('share the floor reflects', 'ratio', { min: 0, max: 0.95 }),
+	/** Its corner, from where lamps and sites are measured. */
+	xM: metres('corner of the room, x').default(0),
+	yM: metres('corner of the room, y').default(0)
+});
 export const lightAtSiteInput = z.strictObject({
 	lamps: z.array(lamp).max(40),
+	/** null: what meets a wall is lost. */
+	room: room.nullable().default(null),
 	/** Where most of the leaf is. */
 	sites: z
 		.array(
@@ -46,13 +60,13 @@ const NEAREST_M = 0.01;
 
 /**
  * Light of one lamp straight onto a level leaf, µmol/m²/s: a generalised Lambert source, I₀·cos^m θ with m such
- * that the brightness halves at half the spread, falling with the square of the distance; walls reflect nothing.
+ * that the brightness halves at half the spread, falling with the square of the distance.
  */
 export function ppfdOf(
 	lamp: Omit<LampAt, 'hoursH'>,
 	at: { xM: number; yM: number; zM: number; facingDeg?: number | null | undefined }
 ): number {
-	const m = Math.log(0.5) / Math.log(Math.cos((lamp.spreadDeg * Math.PI) / 360));
+	const m = sharpness(lamp.spreadDeg);
 	const centre = ((m + 1) / (2 * Math.PI)) * lamp.ppfUmolS;
 	const turned = ((lamp.turnedDeg ?? 0) * Math.PI) / 180;
 	const towards = ((lamp.towardsDeg ?? 0) * Math.PI) / 180;
@@ -96,18 +110,36 @@ function caughtBy(
 }
 
 /**
- * Light of all lamps at each site, and what it adds up to in a day.
+ * Light of all lamps at each site, straight and from the sides of the room, and what it adds up to in a day.
  *
  * @returns PPFD, µmol/m²/s, and daily light integral, mol/m² a day, by site
  */
-export const lightAtSite = ({ lamps, sites }: z.input<typeof lightAtSiteInput>): LightAtSite => ({
-	sites: sites.map(({ id, ...at }) => {
-		let [ppfdUmol, dliMol] = [0, 0];
-		for (const lamp of lamps) {
-			const ppfd = ppfdOf(lamp, at);
-			ppfdUmol += ppfd;
-			dliMol += ppfd * lamp.hoursH * MOL_IN_AN_HOUR;
-		}
-		return { id, ppfdUmol, dliMol };
-	})
-});
+export function lightAtSite(input: z.input<typeof lightAtSiteInput>): LightAtSite {
+	const { lamps, sites } = input;
+	const back = lamps.map((lamp) => reflectedIn(input.room ?? null, lamp));
+	return {
+		sites: sites.map(({ id, ...at }) => {
+			let [ppfdUmol, dliMol] = [0, 0];
+			lamps.forEach((lamp, i) => {
+				const ppfd = ppfdOf(lamp, at) + back[i]!;
+				ppfdUmol += ppfd;
+				dliMol += ppfd * lamp.hoursH * MOL_IN_AN_HOUR;
+			});
+			return { id, ppfdUmol, dliMol };
+		})
+	};
+}
+
+const reflectedIn = (given: z.input<typeof room> | null, lamp: LampAt): number =>
+	given === null
+		? 0
+		: reflectedPpfd(
+				{
+					...lamp,
+					turnedDeg: lamp.turnedDeg ?? 0,
+					towardsDeg: lamp.towardsDeg ?? 0,
+					xM: lamp.xM - (given.xM ?? 0),
+					yM: lamp.yM - (given.yM ?? 0)
+				},
+				given
+			);

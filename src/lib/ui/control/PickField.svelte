@@ -9,6 +9,8 @@
 		options: readonly { id: string; name: string }[];
 		/** What is chosen, where that is not simply what stands at the path. */
 		chosen?: string;
+		/** What a choice does, where it is not simply put at the path. */
+		onpick?: (id: string) => void;
 		/** A last choice that asks for more instead of being taken. */
 		other?: { name: string; onpick: () => void };
 		/** What stands beside the choice. */
@@ -16,7 +18,7 @@
 		/** Further changes that go with a choice. */
 		and?: (id: string) => { path: string; value: unknown }[];
 	}
-	const { label, path, options, chosen, other, beside, and }: Props = $props();
+	const { label, path, options, chosen, onpick, other, beside, and }: Props = $props();
 	const fields = useFields();
 	const uid = $props.id();
 	const value = $derived(chosen ?? String(valueAt(fields.parts, path)));
@@ -40,6 +42,7 @@
 				event.currentTarget.value = value;
 				return other.onpick();
 			}
+			if (onpick) return onpick(id);
 			problem = fields.apply([{ path, value: id }, ...(and?.(id) ?? [])], label);
 		}}
 	>

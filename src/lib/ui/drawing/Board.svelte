@@ -1,6 +1,7 @@
 <script lang="ts">
 	import DayStrip from '../clock/DayStrip.svelte';
 	import { MOST_ZOOM } from '../workspace/session.svelte';
+	import { NEXT_SIDE } from '$lib/core/layout';
 	import { timedSites } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
 	import Catches from './Catches.svelte';
@@ -20,9 +21,11 @@
 	const STRIP = 176;
 	const drawn = $derived(Math.max(300, feeding ? height - STRIP : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
-	const layout = $derived(session.model.layout);
+	const layout = $derived(session.seen);
 	/** Drawn larger than the board it is looked at through the board, and pushed about in it. */
 	const zoom = $derived(session.zoom);
+	const front = $derived(session.side === 'front');
+	const asSeen = $derived(front ? 'the front' : `the ${session.side}`);
 	const walkM = $derived(session.step === 'place' ? session.model.area.walkM : 0);
 	const frame = $derived(frameOf(layout, width * zoom, drawn * zoom, !feeding, walkM));
 	let board: HTMLElement;
@@ -74,18 +77,26 @@
 				height={tall}
 				viewBox="0 0 {width * zoom} {tall}"
 				role="group"
-				aria-label="{session.design.name} from the front and from above"
+				aria-label="{session.design.name} from {asSeen} and from above"
 			>
-				{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
+				{#if frame.head && front}<HeadLine {frame} head={frame.head} />{/if}
 				<Elevation {frame} />
 				{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
-				{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
+				{#if frame.bars && front}<FlowBars {frame} bars={frame.bars} />{/if}
 				{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
 			</svg>{/if}
 		{#if session.step === 'dry-run'}<Catches {frame} />{/if}
 		{#if feeding}<DayStrip {width} />{/if}
 	</section>
 	<div class="near">
+		{#if session.step !== 'place'}
+			<button
+				class="quiet"
+				aria-label="Turn the drawing, now seen from {asSeen}"
+				title="Seen from {asSeen}: turn it"
+				onclick={() => (session.side = NEXT_SIDE[session.side])}>↻</button
+			>
+		{/if}
 		<button
 			class="quiet"
 			aria-label="Closer"
@@ -124,6 +135,7 @@
 		display: grid;
 	}
 	.near button {
+		background: var(--ground);
 		min-width: 32px;
 		font-size: 17px;
 	}

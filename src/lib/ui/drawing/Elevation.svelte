@@ -18,8 +18,8 @@
 
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
-	const layout = $derived(session.model.layout);
-	const shown = $derived(shownOf(session.model, session.selected));
+	const layout = $derived(session.seen);
+	const shown = $derived(shownOf(session.model, session.selected, session.seen));
 	const low = $derived(frame.z(Math.min(0, layout.extent.from.zM)));
 
 	/** Chooses a thing that has a grip, and hands the arrow keys to that grip. */
@@ -74,7 +74,7 @@
 	<Overhead {frame} {shown} />
 	<Tank {frame} layer="figures" />
 	<MarginNotes {frame} />
-	<Grips {frame} />
+	{#if session.side === 'front'}<Grips {frame} />{/if}
 </g>
 
 <style>

@@ -8,7 +8,7 @@
 
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
-	const layout = $derived(session.model.layout);
+	const layout = $derived(session.seen);
 	const keep = (label: string) => () => session.commit(label);
 	const drop = () => session.revert();
 	interface Grip {

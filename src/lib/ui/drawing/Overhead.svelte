@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { boxOf } from '$lib/core/layout';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
 	import { polygon, type Frame } from './frame';
@@ -7,20 +8,20 @@
 	/** What is over the plants: the cones of lamps with the light they give, strings and the beam they hang from. */
 	const { frame, shown }: { frame: Frame; shown: Shown } = $props();
 	const session = useSession();
-	const left = $derived(session.model.layout.origin.xM);
-	const low = $derived(Math.min(...session.model.layout.sites.map((site) => site.zM), Infinity));
+	const hung = $derived(session.seen.solids.filter((solid) => solid.role === 'lamp'));
+	const low = $derived(Math.min(...session.seen.sites.map((site) => site.zM), Infinity));
 	const cones = $derived(
-		session.design.lamps.map((lamp) => {
+		session.design.lamps.map((lamp, i) => {
+			const { x0, x1 } = boxOf(hung[i]?.above ?? []);
 			const reach =
 				Math.max(0, lamp.heightM - low) * Math.tan((Math.min(lamp.spreadDeg, 150) * Math.PI) / 360);
-			const [a, b] = [left + lamp.xM - lamp.lengthM / 2, left + lamp.xM + lamp.lengthM / 2];
 			return {
 				lamp,
 				points: [
-					[frame.x(a), frame.z(lamp.heightM)],
-					[frame.x(a - reach), frame.z(low)],
-					[frame.x(b + reach), frame.z(low)],
-					[frame.x(b), frame.z(lamp.heightM)]
+					[frame.x(x0), frame.z(lamp.heightM)],
+					[frame.x(x0 - reach), frame.z(low)],
+					[frame.x(x1 + reach), frame.z(low)],
+					[frame.x(x1), frame.z(lamp.heightM)]
 				] as [number, number][]
 			};
 		})

@@ -8,7 +8,7 @@
 	const { frame, shown, layer }: { frame: Frame; shown: Shown; layer: 'returns' | 'supply' } =
 		$props();
 	const session = useSession();
-	const layout = $derived(session.model.layout);
+	const layout = $derived(session.seen);
 	const ids = $derived(new Set(shown.containers.map((c) => c.id)));
 	const every = $derived(new Set(layout.containers.map((c) => c.id)));
 	const flows = $derived(session.model.path.outletLph);

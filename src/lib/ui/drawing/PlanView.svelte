@@ -8,7 +8,7 @@
 
 	const { frame, plan }: { frame: Frame; plan: NonNullable<Frame['plan']> } = $props();
 	const session = useSession();
-	const layout = $derived(session.model.layout);
+	const layout = $derived(session.seen);
 	const flat = (points: { xM: number; yM: number }[]) =>
 		polygon(points.map((p) => [frame.planX(p.xM), frame.y(p.yM)]));
 	const dry = $derived(dryOf(session.model));

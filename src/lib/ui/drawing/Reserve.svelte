@@ -5,7 +5,7 @@
 	/** What stands behind the float, with its water and the hose to the tank. */
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
-	const reserve = $derived(session.model.layout.reserve);
+	const reserve = $derived(session.seen.reserve);
 	const outline = (corners: readonly (readonly [number, number])[]) =>
 		polygon(corners.map(([x, z]) => [frame.x(x), frame.z(z)]));
 </script>

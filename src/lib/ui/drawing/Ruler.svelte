@@ -6,17 +6,21 @@
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
 	const x = $derived(frame.left - (frame.small ? 8 : 34));
-	/** Ticks at round figures of the grower's unit: tenths of a metre, or half feet. */
+	/** So far apart at least are two figures, pixels. */
+	const APART = 16;
+	/** Ticks at round figures of the grower's unit: tenths of a metre, or half feet; fewer where it is drawn small. */
 	const ticks = $derived.by(() => {
 		const { factor } = scaleOf('span', session.units);
 		const coarse = factor > 2;
-		const every = coarse ? 0.5 : 0.1;
+		const unitPx = frame.scale / factor;
+		const figure = (coarse ? [1, 2, 5, 10] : [0.5, 1, 2, 5]).find((m) => m * unitPx >= APART) ?? 10;
 		const major = coarse ? 2 : 5;
+		const every = figure / major;
 		const top = toShown(frame.topM, 'span', session.units);
 		return Array.from({ length: Math.floor(top / every) + 1 }, (_, i) => ({
 			y: frame.z(fromShown(i * every, 'span', session.units)),
 			major: i % major === 0,
-			label: coarse ? `${i * every}` : (i * every).toFixed(1)
+			label: figure < 1 ? (i * every).toFixed(1) : `${Math.round(i * every)}`
 		}));
 	});
 </script>

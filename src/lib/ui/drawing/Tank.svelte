@@ -8,7 +8,7 @@
 	/** The vessel stands behind what is beside it; its figures and its grip in front. */
 	const { frame, layer }: { frame: Frame; layer: 'vessel' | 'figures' } = $props();
 	const session = useSession();
-	const tank = $derived(session.model.layout.tank);
+	const tank = $derived(session.seen.tank);
 	const shape = $derived(tankShapeOf(session.design, session.model.shelf));
 	const height = $derived(shapeHeightMm(shape));
 	const brim = $derived(brimMmOf(session.design, session.model.shelf));
@@ -32,7 +32,7 @@
 			// a mark as high as the water itself would stand in its figure's way
 			.filter((mark) => Math.abs(at(mark.mm) - at(now)) > 13)
 	);
-	const pumpX = $derived(frame.x(session.model.layout.pump.xM));
+	const pumpX = $derived(frame.x(session.seen.pump.xM));
 	const pumpHeight = $derived(
 		session.design.source.kind === 'pump'
 			? pick(session.model.shelf.pumps, session.design.source.partId).heightMm
@@ -41,7 +41,7 @@
 	/** Where something stands close beside the tank, its marks yield; the tank's own sheet has them all. */
 	const MARK_PX = 62;
 	const roomy = $derived(
-		session.model.layout.containers.every((c) => {
+		session.seen.containers.every((c) => {
 			const box = boxOf(c.front);
 			const above = box.z0 >= tank.brimM || box.z1 <= tank.floorM;
 			const away = frame.x(box.x0) - (centre + half(height));

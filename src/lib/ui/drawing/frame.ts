@@ -44,6 +44,9 @@ const ASIDE_BARS = 130;
 const NOTES = 226;
 const NOTES_WIDE = 236;
 
+/** Drawn smaller nothing can be told apart, pixels a metre: it is then looked at nearer. */
+const LEAST_SCALE = 6;
+
 /** What is higher than it is long stands at the left, with the rest beside it. */
 export const isTall = ({ drawn: extent }: Layout): boolean =>
 	extent.to.zM > 0.65 * (extent.to.xM - extent.from.xM);
@@ -136,7 +139,7 @@ function longScale(
 		(height - fixed) / (topM + underM)
 	);
 	const beside = below && !small && roomy && room > 1.2 * under;
-	return { scale: Math.max(20, beside ? room : under), beside };
+	return { scale: Math.max(LEAST_SCALE, beside ? room : under), beside };
 }
 
 /** How high plants are drawn that stand in the open: a tower's own by their reach, tall ones to where they are cut. */
@@ -210,7 +213,7 @@ function tallScale(
 	const planUnder = below && !planAside;
 	const high = topM + underM + (planUnder ? depthM : 0);
 	const foot = FLOOR + (planUnder ? 30 : 6);
-	const scale = Math.max(20, Math.min(room / lengthM, (height - TALL_TOP - foot) / high));
+	const scale = Math.max(LEAST_SCALE, Math.min(room / lengthM, (height - TALL_TOP - foot) / high));
 	return { scale, planAside };
 }
 
@@ -233,7 +236,7 @@ function planBeside(
 	const top = TALL_TOP + 26;
 	const wide = (aside.right - aside.left + 40) / lengthM;
 	const high = (height - top - ASIDE_BARS) / (depthM + walkM);
-	const planScale = Math.max(20, Math.min(2 * scale, wide, high));
+	const planScale = Math.max(LEAST_SCALE, Math.min(2 * scale, wide, high));
 	const bottom = top + depthM * planScale;
 	const barsTop = bottom + walkM * planScale + 26;
 	const bars = { top: barsTop, bottom: Math.min(barsTop + 90, height - 20) };

@@ -1,5 +1,5 @@
 import { DRY_LPH } from '$lib/core/hydraulics';
-import { isPlaced, type Container, type Site } from '$lib/core/layout';
+import { isPlaced, nearest, type Container, type Layout, type Site } from '$lib/core/layout';
 import type { SystemModel } from '$lib/core/model';
 
 /** What stands in front on the drawing, and what of it is dry or turned away. */
@@ -24,9 +24,16 @@ export function dryOf({ layout, path }: SystemModel): Set<string> {
 	return dry;
 }
 
-/** Rows hide one another: the first is shown, or the one that holds what is selected. */
-export function shownOf(model: SystemModel, selected: string | null): Shown {
-	const { layout } = model;
+/**
+ * Rows hide one another: the first is shown, or the one that holds what is selected.
+ *
+ * @param layout as it is seen from some side; left out: from the front
+ */
+export function shownOf(
+	model: SystemModel,
+	selected: string | null,
+	layout: Layout = model.layout
+): Shown {
 	const chosen = layout.containers.find(
 		(c) => c.id === selected || (selected !== null && c.siteIds.includes(selected))
 	);
@@ -35,13 +42,18 @@ export function shownOf(model: SystemModel, selected: string | null): Shown {
 		views.get(item.standId) === 'sides' ||
 		item.row === (chosen?.standId === item.standId ? chosen.row : 0);
 	// what is put further back is drawn first, and what is nearer over it
-	const far = isPlaced(model.design);
+	const far = layout !== model.layout || isPlaced(model.design);
 	const farFirst = <T extends { yM: number }>(list: T[]): T[] =>
 		far ? list.sort((a, b) => b.yM - a.yM) : list;
-	const sites = farFirst(layout.sites.filter(inFront));
+	// from another side than they are laid out for, what stands nearest hides the rest
+	const near =
+		layout === model.layout
+			? { containers: layout.containers.filter(inFront), sites: layout.sites.filter(inFront) }
+			: nearest(layout.containers, layout.sites);
+	const sites = farFirst(near.sites);
 	const turned = (deg: number | null) => deg !== null && Math.cos((deg * Math.PI) / 180) < -0.01;
 	return {
-		containers: farFirst(layout.containers.filter(inFront)),
+		containers: farFirst(near.containers),
 		sites,
 		behind: new Set(sites.filter((site) => turned(site.facingDeg)).map((site) => site.id)),
 		dry: dryOf(model),

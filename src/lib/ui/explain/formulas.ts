@@ -158,8 +158,9 @@ export const WORDS: Record<string, Words> = {
 	},
 	'light-at-site': {
 		words:
-			'Each lamp shines strongest straight down, half as bright at half its spread, and weaker with the square of the distance. A level leaf takes what falls on it; walls give back nothing.',
-		source: 'generalised Lambert source; inverse square law',
+			'Each lamp shines strongest straight down, half as bright at half its spread, and weaker with the square of the distance. A level leaf takes what falls on it; what meets the walls of a room comes back everywhere in it, by what they reflect.',
+		source:
+			'generalised Lambert source; inverse square law; split-flux formula, Hopkinson and others (1954)',
 		stages: ['light']
 	},
 	shade: {

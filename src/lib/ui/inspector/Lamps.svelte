@@ -1,10 +1,13 @@
 <script lang="ts">
+	import type { LampPart, OwnItem } from '$lib/core/shelf';
+	import PickField from '../control/PickField.svelte';
 	import { intoView } from '../control/into-view';
 	import { crownOf } from '$lib/core/layout';
 	import { hoursOf, lampPath, type Lamp } from '$lib/core/design';
 	import Explain from '../explain/Explain.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import TextField from '../control/TextField.svelte';
+	import OwnPart from '../shelf/OwnPart.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Lamps as things that hang: what they give, where, and for how long; and the light that makes. */
@@ -30,18 +33,19 @@
 		const grown = session.model.grown.layout.sites.map((site) => crownOf(site).topM);
 		const top = Math.max(0.3, ...grown);
 		const roof = session.model.area.heightM - 0.1;
+		const [{ ppfUmolS, spreadDeg, lengthM, watts }] = session.model.shelf.lamps as [LampPart];
 		const lamp: Lamp = {
 			id: `lamp${number}`,
 			name: `Lamp ${number}`,
 			xM: Math.round(50 * (extent.to.xM - extent.from.xM)) / 100,
 			yM: Math.round(50 * (extent.to.yM - extent.from.yM)) / 100,
 			heightM: Math.round(Math.max(top + 0.2, Math.min(roof, top + 0.45)) * 100) / 100,
-			lengthM: 0.6,
-			ppfUmolS: 500,
-			spreadDeg: 110,
+			lengthM,
+			ppfUmolS,
+			spreadDeg,
 			turnedDeg: 0,
 			towardsDeg: 180,
-			watts: 200,
+			watts,
 			socket: 1
 		};
 		added = lamp.id;
@@ -52,6 +56,31 @@
 			],
 			'a lamp hung'
 		);
+	}
+	/** What a lamp of the shelf gives, each by the field of a lamp that hangs. */
+	const FIGURES = ['ppfUmolS', 'spreadDeg', 'lengthM', 'watts'] as const;
+	const likeOf = (lamp: Lamp): string =>
+		session.model.shelf.lamps.find((like) => FIGURES.every((field) => like[field] === lamp[field]))
+			?.id ?? '';
+	const kindsFor = (lamp: Lamp) => [
+		...(likeOf(lamp) === '' ? [{ id: '', name: 'as written below' }] : []),
+		...session.model.shelf.lamps
+	];
+	/** The own lamp that is being described, and which lamp is to be one. */
+	let open = $state<{ item: OwnItem; lamp: Lamp } | null>(null);
+	const becomes = (lamp: Lamp, like: Pick<LampPart, (typeof FIGURES)[number]>) =>
+		session.apply(
+			FIGURES.map((field) => ({ path: lampPath(lamp, field), value: like[field] })),
+			'another lamp'
+		);
+	function pickLamp(lamp: Lamp, id: string): void {
+		const like = session.model.shelf.lamps.find((one) => one.id === id);
+		if (like) becomes(lamp, like);
+	}
+	function keep(item: OwnItem): void {
+		session.keepOwn(item);
+		if (open && item.kind === 'lamp') becomes(open.lamp, item);
+		open = null;
 	}
 	const take = (id: string) =>
 		session.apply(
@@ -70,6 +99,17 @@
 			>{lamp.name}, {session.say(lamp.heightM, 'span')} up, {hoursOf(session.operation, lamp.id)} h</summary
 		>
 		<TextField label="Name" path={lampPath(lamp, 'name')} />
+		<PickField
+			label="Which lamp"
+			path={lampPath(lamp, 'ppfUmolS')}
+			chosen={likeOf(lamp)}
+			options={kindsFor(lamp)}
+			onpick={(id) => pickLamp(lamp, id)}
+			other={{
+				name: 'My own …',
+				onpick: () => (open = { item: session.ownLike('lamp', likeOf(lamp)), lamp })
+			}}
+		/>
 		<NumberField label="Height over the floor" path={lampPath(lamp, 'heightM')} />
 		<NumberField label="From the left" path={lampPath(lamp, 'xM')} />
 		<NumberField label="From the front" path={lampPath(lamp, 'yM')} />
@@ -88,6 +128,15 @@
 	</details>
 {/each}
 <p><button class="button" onclick={hang}>Hang a lamp</button></p>
+{#if open}
+	<OwnPart
+		item={open.item}
+		shelf={session.model.shelf}
+		units={session.units}
+		onkeep={keep}
+		onleave={() => (open = null)}
+	/>
+{/if}
 {#if told}
 	<dl>
 		<dt>Light at the plants</dt>
@@ -102,8 +151,10 @@
 		<dd>{session.say(watts, 'power')}</dd>
 	</dl>
 	<p class="soft">
-		Straight from the lamps onto a level leaf where most of each plant’s leaf is; walls give some
-		back, grown leaves take some away.
+		{session.model.light.input.room
+			? 'Straight from the lamps, and back from the walls,'
+			: 'Straight from the lamps'} onto a level leaf where most of each plant’s leaf is; grown leaves
+		take some away.
 	</p>
 {/if}
 

@@ -9,7 +9,7 @@
 	import Toggle from '../control/Toggle.svelte';
 	import { useSession } from '../workspace/context';
 	import Big from './Big.svelte';
-	import { amountOf, pricedBy } from './part-words';
+	import { amountOf, pricedBy, soldWords } from './part-words';
 	import ShelfPick from '../shelf/ShelfPick.svelte';
 	import StandChoice from './StandChoice.svelte';
 	import RingLevels from './RingLevels.svelte';
@@ -125,7 +125,11 @@
 	{#each parts as part (part.id)}
 		{@const { word, per } = pricedBy(part, session.units)}
 		<li>
-			<span class="part">{part.name}</span>
+			<span class="part"
+				>{part.name}{#if soldWords(part, session.units)}<small
+						>{soldWords(part, session.units)}</small
+					>{/if}</span
+			>
 			<b>{amountOf(part, session.units)}</b>
 			<input
 				class="field"
@@ -160,6 +164,10 @@
 		gap: 10px;
 		border-top: 1px solid var(--hair);
 		padding: 5px 0;
+	}
+	small {
+		display: block;
+		color: var(--soft);
 	}
 	li input {
 		width: 74px;

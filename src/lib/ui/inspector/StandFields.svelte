@@ -2,7 +2,7 @@
 	import { capital } from '$lib/core/quantity';
 	import { isAsked, kindOf, standPath } from '$lib/core/design';
 	import type { FieldMeta } from '$lib/core/quantity';
-	import type { ShelfLists } from '$lib/core/shelf';
+	import { offeredParts } from '$lib/core/edit';
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import Toggle from '../control/Toggle.svelte';
@@ -36,14 +36,10 @@
 		});
 	});
 
-	function optionsOf({ shelf, use, options }: FieldMeta): { id: string; name: string }[] | null {
+	function optionsOf(meta: FieldMeta): readonly { id: string; name: string }[] | null {
+		const { options } = meta;
 		if (options) return Object.entries(options).map(([id, name]) => ({ id, name }));
-		if (!shelf) return null;
-		const list = session.model.shelf[shelf as keyof ShelfLists];
-		return [...list].filter((item) => {
-			const made = 'use' in item ? item.use : undefined;
-			return !use || !made || (Array.isArray(made) ? made.includes(use) : made === use);
-		});
+		return meta.shelf ? offeredParts(stand, meta, session.model.shelf) : null;
 	}
 </script>
 

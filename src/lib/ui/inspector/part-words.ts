@@ -11,6 +11,12 @@ export function amountOf(part: PartLine, units: Units): string {
 	return `${part.count} ×`;
 }
 
+/** How it is sold, and what it takes to soak; null: nothing is to be said. */
+export function soldWords({ sold, soakL }: PartLine, units: Units): string | null {
+	const soak = soakL && soakL >= 0.1 ? `soaks up ${show(soakL, 'volume', units)} of water` : null;
+	return [sold, soak].filter(Boolean).join(', ') || null;
+}
+
 /** What one price is for, and how many of that there are to a metre, a litre or a piece. */
 export function pricedBy(part: PartLine, units: Units): { word: string; per: number } {
 	const kind = measure(part);

@@ -6,6 +6,7 @@
 		dayInMonth,
 		MONTH_NAMES,
 		usualClimate,
+		WALL_NAMES,
 		type Area,
 		type AreaKind,
 		type Month,
@@ -46,6 +47,11 @@
 	label="Over it"
 	path="{at}.cover"
 	options={Object.entries(COVER_NAMES).map(([id, name]) => ({ id, name }))}
+/>
+<PickField
+	label="Its walls"
+	path="{at}.walls"
+	options={Object.entries(WALL_NAMES).map(([id, name]) => ({ id, name }))}
 />
 <NumberField label="Length" path="{at}.lengthM" />
 <NumberField label="Width" path="{at}.widthM" />

@@ -3,10 +3,12 @@
 	import { show, type Units } from '$lib/core/quantity';
 	import {
 		holeFlowLph,
+		INCH_SIZES,
 		litresAt,
 		shapeHeightMm,
 		type OwnItem,
 		type Shelf,
+		type TradeSize,
 		type TankShape
 	} from '$lib/core/shelf';
 	import Choice from '../control/Choice.svelte';
@@ -78,6 +80,19 @@
 			{ path: 'item.exponent', value: 0.5 }
 		]);
 	}
+	const TRADE = INCH_SIZES.map(({ name }) => ({ id: name, name }));
+	const SIZES = ['use', 'nominalMm', 'innerDiameterMm', 'outerDiameterMm'] as const;
+	/** The size of the trade an own tube is, if it is one. */
+	const tradeOf = (tube: Pick<TradeSize, (typeof SIZES)[number]>): string =>
+		INCH_SIZES.find((size) => SIZES.every((field) => size[field] === tube[field]))?.name ?? '';
+	function asSold(name: string): void {
+		const size = INCH_SIZES.find((one) => one.name === name);
+		if (!size) return;
+		draft.apply([
+			{ path: 'item.name', value: name },
+			...SIZES.map((field) => ({ path: `item.${field}`, value: size[field] }))
+		]);
+	}
 	function keep(): void {
 		tried = true;
 		if (draft.wrong === null) onkeep(draft.item);
@@ -117,6 +132,15 @@
 					<p class="soft">
 						It holds {show(litresAt(shape, shapeHeightMm(shape)), 'volume', units)}.
 					</p>
+				{/if}
+				{#if draft.item.kind === 'tube'}
+					<PickField
+						label="Sold by the inch"
+						path="item.nominalMm"
+						chosen={tradeOf(draft.item)}
+						options={[{ id: '', name: 'no, by the millimetre' }, ...TRADE]}
+						onpick={asSold}
+					/>
 				{/if}
 				{#if draft.item.kind === 'medium'}
 					<Blend item={draft.item} media={shelf.media} {draft} />

@@ -105,7 +105,8 @@ export const OWN_WORDS: Record<OwnKind, OwnWords> = {
 		about: 'One of those on the shelf, or several mixed by volume.',
 		fields: [
 			['availableFraction', 'Easy water, measured', 'by its parts'],
-			['airFraction', 'Air after draining, measured', 'by its parts']
+			['airFraction', 'Air after draining, measured', 'by its parts'],
+			['pieceL', 'One piece of it makes', 'as its kind is sold']
 		]
 	},
 	crop: {
@@ -121,6 +122,17 @@ export const OWN_WORDS: Record<OwnKind, OwnWords> = {
 			['dliMol', 'Light it likes in a day'],
 			['harvestDays', 'Days to the first harvest', 'not known'],
 			['massKg', 'Weight with its crop']
+		]
+	},
+	lamp: {
+		title: 'A lamp of my own',
+		plural: 'Lamps',
+		about: 'As its label says; where only watts are known, an LED gives about 2.5 µmol/s a watt.',
+		fields: [
+			['ppfUmolS', 'It gives'],
+			['spreadDeg', 'Spread of the light'],
+			['lengthM', 'It is long'],
+			['watts', 'Takes']
 		]
 	}
 };

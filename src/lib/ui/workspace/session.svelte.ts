@@ -9,9 +9,11 @@ import {
 	type Operation,
 	type Parts,
 	type Place,
+	type Side,
 	type SystemRecord
 } from '$lib/core/design';
 import { show, type Quantity, type Units } from '$lib/core/quantity';
+import { seenFrom } from '$lib/core/layout';
 import { SystemModel } from '$lib/core/model';
 import { type Finding, type Fix, type Step } from '$lib/core/review';
 import {
@@ -42,7 +44,7 @@ interface Entry {
 }
 
 /** Closer than this shows less, not more. */
-export const MOST_ZOOM = 6;
+export const MOST_ZOOM = 12;
 /** With more sites a drag is judged once it is over. */
 const MANY_SITES = 300;
 
@@ -74,6 +76,9 @@ export class Session {
 			design.stands.findIndex((s) => s.id === owner)
 		);
 	});
+	/** Which side the drawing is seen from, and everything in space as it is from there. */
+	side = $state<Side>('front');
+	readonly seen = $derived(seenFrom(this.model.layout, this.side));
 	/** How much larger than the board the drawing is. */
 	zoom = $state(1);
 	/** Which finding the bar shows. */

@@ -6,15 +6,17 @@ interface Held {
 	on?: string;
 	rows?: number;
 	otherFixings?: number;
+	bedMm?: number;
 }
 
 /**
  * Whether a field of a stand is a question as it stands: what goes into a wall is none of something on legs,
- * and one row has no header across others.
+ * one row has no header across others, and no bed is of nothing.
  */
 export function isAsked(stand: object, field: string): boolean {
-	const { footing, on, rows, otherFixings }: Held = stand;
+	const { footing, on, rows, otherFixings, bedMm }: Held = stand;
 	if (field.startsWith('header')) return rows !== 1;
+	if (field === 'bedMediumId') return bedMm !== 0;
 	if (field === 'otherFixing' && otherFixings === 0) return false;
 	// what is neither on a footing nor fixed to either hangs on a wall as it is
 	const wall = (footing ?? on ?? 'wall') === 'wall';

@@ -17,7 +17,7 @@ import { fitting, gridSlots, type StandRequest, type StandKind, withTank } from 
 /** What buckets have wherever they stand. */
 const buckets = {
 	perRow: count('buckets a row', 1, 200),
-	plantsPerBucket: count('plants a bucket', 1, 2),
+	plantsPerBucket: count('plants a bucket', 1, 6),
 	bucketId: part('bucket', 'buckets'),
 	mediumId: part('medium', 'media'),
 	/** Medium is filled to this much under the rim. */

@@ -106,6 +106,8 @@ export interface Vocabulary {
 	headerTubeId: string;
 	headerFed: 'end' | 'middle';
 	rowTubeId: string;
+	stakeTubeId: string;
+	riserTubeId: string;
 	feedFallPercent: number;
 	feedAboveRimMm: number;
 	emitterId: string;

@@ -10,6 +10,7 @@ import {
 	rowOf,
 	size,
 	stakes,
+	usually,
 	yesNo
 } from './fields';
 import { fitting, gridSlots, withTank, type StandRequest, type StandKind } from './kind';
@@ -20,6 +21,7 @@ export const potsOnTankSchema = z.strictObject({
 	...drained,
 	...rowOf('tray', 'pot'),
 	perRow: count('pots a row', 1, 60),
+	plantsPerPot: usually(count('plants a pot', 1, 6), 1),
 	bucketId: part('pot', 'buckets'),
 	mediumId: part('medium', 'media'),
 	rimFreeMm: size('left free under the rim', 0, 200),
@@ -54,6 +56,7 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 		sites: [
 			'rows',
 			'perRow',
+			'plantsPerPot',
 			'pitchMm',
 			'rowGapMm',
 			'bucketId',
@@ -82,7 +85,7 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 			'returnLift'
 		]
 	},
-	slots: (stand) => gridSlots(stand.id, stand.rows, stand.perRow),
+	slots: (stand) => gridSlots(stand.id, stand.rows, stand.perRow, stand.plantsPerPot),
 	start: (ask, shelf) => {
 		const pitchMm = Math.max(
 			280,
@@ -95,6 +98,7 @@ export const potsOnTank: StandKind<PotsOnTank> = {
 			drainsTo: 'tank',
 			name: 'Table',
 			...grid(ask, pitchMm, 170),
+			plantsPerPot: 1,
 			lowEndHeightMm: 480,
 			fallPercent: 1.5,
 			bucketId: ask.bucketId ?? 'pot-7',

@@ -1,5 +1,16 @@
 import { z } from 'zod';
-import { choice, count, drainedTo, head, lean, levelRowOf, part, size, yesNo } from './fields';
+import {
+	choice,
+	count,
+	drainedTo,
+	head,
+	lean,
+	levelRowOf,
+	part,
+	size,
+	usually,
+	yesNo
+} from './fields';
 import { grid } from './pots';
 import { gridSlots, type StandKind } from './kind';
 import type { Loop } from '../loop';
@@ -46,6 +57,9 @@ export const valveTraysSchema = z.strictObject({
 	bucketId: part('pot', 'buckets'),
 	mediumId: part('medium', 'media'),
 	rimFreeMm: size('left free under the rim', 0, 200),
+	/** Pots stand on a bed of another medium, which their roots grow into and water climbs through. */
+	bedMm: usually(size('bed under the pots (0: none)', 0, 150), 0),
+	bedMediumId: usually(part('medium of the bed', 'media'), 'perlite-coarse'),
 	flushTap: yesNo('flush tap at the far end'),
 	strainer: yesNo('strainer in the tank'),
 	rootDisc: yesNo('disc that keeps roots out of the valve'),
@@ -146,6 +160,8 @@ export const valveTrays: StandKind<ValveTrays> = {
 			'bucketId',
 			'mediumId',
 			'rimFreeMm',
+			'bedMm',
+			'bedMediumId',
 			'depthMm',
 			'lowEndHeightMm',
 			'lengthMm',
@@ -174,6 +190,8 @@ export const valveTrays: StandKind<ValveTrays> = {
 			bucketId: 'pot-9',
 			mediumId: 'compost-perlite',
 			rimFreeMm: 25,
+			bedMm: 0,
+			bedMediumId: 'perlite-coarse',
 			flushTap: true,
 			strainer: true,
 			rootDisc: true,
