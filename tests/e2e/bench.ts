@@ -91,6 +91,12 @@ export async function open(page: Page, id: string): Promise<void> {
 	await expect(page.locator('[data-step="pump"]')).toBeVisible();
 }
 
+/** Types into a field of a sheet and leaves it. */
+export const fill = async (page: Page, label: string, value: string): Promise<void> => {
+	const field = page.getByRole('textbox', { name: label, exact: true });
+	await field.fill(value);
+	await field.press('Tab');
+};
 export const step = (page: Page, name: string) => page.locator(`[data-step="${name}"]`);
 export const bar = (page: Page) => page.getByRole('region', { name: 'Findings' });
 /** The finding of the list that says so, shown on the bar. */

@@ -1,13 +1,20 @@
 import type { Page } from '@playwright/test';
-import { bar, choose, systemOf, expect, open, ownRail, saved, step, test, alive } from './bench';
+import {
+	bar,
+	choose,
+	fill,
+	systemOf,
+	expect,
+	open,
+	ownRail,
+	saved,
+	step,
+	test,
+	alive
+} from './bench';
 
 /** Each step as a grower would use it, on a rail of the test's own. */
 const sheet = (page: Page, name: string) => page.getByRole('complementary', { name });
-const fill = async (page: Page, label: string, value: string) => {
-	const field = page.getByRole('textbox', { name: label, exact: true });
-	await field.fill(value);
-	await field.press('Tab');
-};
 
 test('place: a longer lean-to, a hotter day, a post in the way and its fix', async ({
 	page,

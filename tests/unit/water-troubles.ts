@@ -149,6 +149,28 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 		by: [set('operation.feed.setMin', 1)]
 	},
 	{ code: 'feed-too-seldom', from: 'bucket-stack', by: [] },
+	{
+		code: 'stress-before-feed',
+		from: 'lean-to-rail',
+		by: [set('operation.feed.school', 'fixed')],
+		subject: 'timer',
+		says: /before the next feed comes/
+	},
+	{
+		code: 'stress-before-feed',
+		from: 'lean-to-rail',
+		by: [set('operation.feed.soakPerDay', 4), set('operation.feed.setMin', 6)],
+		says: /drier from day to day/
+	},
+	{ code: 'medium-stays-soaked', from: 'mixed-loop', by: [], says: /wet through 24 h a day/ },
+	{ code: 'power-cut-wilts', from: 'branch-stack', by: [], says: /is stressed in .* and wilts in/ },
+	{
+		code: 'nothing-leaches',
+		from: 'loft-table',
+		by: [set('design.stands.0.drainsTo', 'waste'), set('operation.feed.setMin', 1)],
+		says: /carry no salt away/
+	},
+	{ code: 'tank-heats-up', from: 'away-bench', by: [], says: /The sun on it does most/ },
 	{ code: 'feed-drains', from: 'slab-gutter', by: [set('operation.feed.setMin', 60)] },
 	{
 		code: 'pumped-under-drunk',

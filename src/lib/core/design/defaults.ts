@@ -86,7 +86,11 @@ const usualDesign = (
 		at: null,
 		hatch: false,
 		floorMm: 0,
-		overflowBelowRimMm: 0
+		overflowBelowRimMm: 0,
+		coat: 'coloured',
+		insulated: false,
+		shaded: false,
+		airStone: false
 	},
 	reserve: null,
 	source: { kind: 'pump', partId: pump.id },
@@ -113,6 +117,7 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 	topUp: { kind: 'hand', everyDays: 2, with: 'solution' },
 	change: NO_CHANGE,
 	flushEveryDays: null,
+	awayH: 10,
 	maxDriftPercent: 25,
 	uptakePercent: 85,
 	feed: {

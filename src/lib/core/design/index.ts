@@ -6,7 +6,7 @@ export * from './defaults';
 export * from './design';
 export * from './extras';
 export * from './feed';
-export { SPOTS } from './loop';
+export { COAT_NAMES, COATS, SPOTS } from './loop';
 export * from './file';
 export * from './mix';
 export * from './months';

@@ -8,6 +8,18 @@ import type { Reserve } from './reserve';
 /** Under the stand, at its low end, carrying it on its lid, or the lower part of the same vessel. */
 export const SPOTS = ['under', 'beside', 'lid', 'inside'] as const;
 
+/** What a tank is like outside, and the share of the sun it takes up. */
+export const COATS = {
+	dark: { name: 'dark', takes: 0.9 },
+	coloured: { name: 'coloured', takes: 0.65 },
+	white: { name: 'white', takes: 0.25 },
+	foil: { name: 'foil', takes: 0.1 }
+} as const;
+export type Coat = keyof typeof COATS;
+export const COAT_NAMES = Object.fromEntries(
+	Object.entries(COATS).map(([id, { name }]) => [id, name])
+) as Record<Coat, string>;
+
 /** The tank as a thing that stands somewhere. `shape` replaces the shelf's when the grower measured theirs. */
 export const tankSchema = z.strictObject({
 	partId: id('tank'),
@@ -21,7 +33,14 @@ export const tankSchema = z.strictObject({
 	/** Its floor over the floor of the place; below zero it is sunk. */
 	floorMm: quantity('tank floor', 'size', { min: -2000, max: 4000 }),
 	/** Lowest opening under the rim: an overflow or pipe hole. */
-	overflowBelowRimMm: quantity('overflow below the rim', 'size', { min: 0, max: 1000 })
+	overflowBelowRimMm: quantity('overflow below the rim', 'size', { min: 0, max: 1000 }),
+	/** What the sun meets, and what keeps its warmth out or in. */
+	coat: oneOf('coat of the tank', Object.keys(COATS) as [Coat, ...Coat[]])
+		.default('coloured')
+		.meta({ title: 'outside', options: COAT_NAMES }),
+	insulated: z.boolean().default(false).meta({ title: 'insulated' }),
+	shaded: z.boolean().default(false).meta({ title: 'shaded' }),
+	airStone: z.boolean().default(false).meta({ title: 'air stone' })
 });
 
 export const sourceSchema = z.discriminatedUnion(

@@ -67,6 +67,8 @@ export const operationSchema = z.strictObject({
 	flushEveryDays: quantity('days between flushes', 'days', { min: 1, max: 365, whole: true })
 		.nullable()
 		.default(null),
+	/** How long nobody looks at it, at most. */
+	awayH: quantity('longest absence', 'hours', { min: 0, max: 720 }).default(10),
 	maxDriftPercent: quantity('greatest drift', 'percent', { above: 0, max: 100 }),
 	/** Strength of what plants take up, as a share of the tank's. */
 	uptakePercent: quantity('uptake strength', 'percent', { min: 0, max: 200 }),

@@ -1,2 +1,5 @@
 export * from './feed-plan';
 export * from './feed-plan-schema';
+export * from './root-zone';
+export * from './root-zone-schema';
+export * from './power-cut';

@@ -9,6 +9,7 @@ import { loads } from './loads';
 import { filled, mix, strength } from './mix';
 import { reserve } from './reserve';
 import { drainBackState, returns } from './returns';
+import { powerCut, rootZone } from './root-zone';
 import { saltInMedia } from './salt';
 import { shade } from './shade';
 import { sharing } from './sharing';
@@ -22,6 +23,7 @@ import { account } from './account';
 import { loopWater } from './loop-water';
 import { run, size } from './supply';
 import { tank } from './tank';
+import { tankDay } from './tank-day';
 import { lowestFedL, lowestFlowingL, trials } from './trials';
 import { balance, flows, graph, waterPath } from './water-path';
 import { planting, waterUse, weather } from './water-use';
@@ -61,6 +63,9 @@ export const STAGES = {
 	reserve,
 	run,
 	feed,
+	rootZone,
+	powerCut,
+	tankDay,
 	pumpEnergy,
 	sourceWater,
 	strength,

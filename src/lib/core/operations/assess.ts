@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FILE_VERSION, partsSchema, type Parts } from '../design';
+import { plainRun } from '../feeding';
 import { segmentsOf, SystemModel } from '../model';
 import { overridesSchema, parametersWith, type Overrides } from '../parameters';
 import {
@@ -145,6 +146,7 @@ function operationsOf(model: SystemModel): Assessment['operations'] {
 /** What depends on how far the plants have grown. */
 function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 	const { waterUse, size, run, feed, mix, loads, pumpEnergy, saltInMedia, acid } = model;
+	const { rootZone, powerCut, tankDay } = model;
 	return [
 		[
 			'plant-demand',
@@ -153,6 +155,13 @@ function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 		['reservoir-size', [size]],
 		['reservoir-run', [run]],
 		['feed-plan', feed ? [{ input: feed.input, result: feed.plan }] : []],
+		[
+			'root-zone',
+			[rootZone, powerCut].flatMap((ran) =>
+				ran ? [{ input: ran.input, result: plainRun(ran.result) }] : []
+			)
+		],
+		['tank-heat', [tankDay]],
 		['pump-energy', pumpEnergy ? [pumpEnergy] : []],
 		['salt-build-up', saltInMedia],
 		['recipe', mix.recipe ? [mix.recipe] : []],

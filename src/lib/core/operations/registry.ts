@@ -10,6 +10,7 @@ import * as shape from '../shelf';
 import * as water from '../water';
 import { assess, assessInput, assessOutput } from './assess';
 import { fixesInput, fixesOfInput, fixesOutput, settleOfInput, settleOutput } from './fixes';
+import { schoolsInput, schoolsOfInput, schoolsOutput } from './schools';
 import { extensionInput, extensionOfInput, extensionOutput } from './extension';
 
 /** A pure calculation by name: checked input in, result out. */
@@ -194,6 +195,23 @@ export const OPERATIONS: readonly Operation[] = [
 		feeding.feedPlanOutput,
 		feeding.feedPlan
 	),
+	{
+		...long(
+			'root-zone',
+			'The medium at each site minute by minute: how dry it gets, and when stress begins',
+			feeding.rootZoneInput,
+			feeding.rootZoneOutput,
+			feeding.rootZoneSteps
+		),
+		run: (input: feeding.RootZoneInput) => feeding.plainRun(feeding.rootZone(input))
+	},
+	operation(
+		'tank-heat',
+		'How warm the water gets in a day, and the oxygen it can hold',
+		water.tankHeatInput,
+		water.tankHeatOutput,
+		water.tankHeat
+	),
 	operation(
 		'salts',
 		'Elements, ions and conductivity of a mix',
@@ -293,6 +311,14 @@ export const OPERATIONS: readonly Operation[] = [
 		assessInput,
 		settleOutput,
 		settleOfInput,
+		upgradeFile
+	),
+	long(
+		'schools',
+		'Ways of feeding the same plants, run through the same hot days',
+		schoolsInput,
+		schoolsOutput,
+		schoolsOfInput,
 		upgradeFile
 	),
 	long(

@@ -5,6 +5,7 @@ import { growth } from './growth';
 import { light } from './light';
 import { roots } from './roots';
 import { supply } from './supply';
+import { tanks } from './tanks';
 import { thresholds } from './thresholds';
 import { transit } from './transit';
 import { fruitTargets, leafTargets, limits, mixing, traceTargets } from './uptake';
@@ -29,6 +30,7 @@ export const PARAMETERS = {
 	mixing,
 	wind,
 	supply,
+	tanks,
 	thresholds
 };
 export type ParameterSet = {

@@ -66,6 +66,10 @@ export const thresholds = {
 	rowsMm: parameter(400, 'mm', [300, 600]),
 	/** A jug and a watch read a catch no nearer than this. */
 	catchShare: parameter(0.15, 'of the catch', [0.1, 0.25]),
+	/** Media with so much air after draining bear being wet all day. */
+	airyShare: parameter(0.2, 'of its volume', [0.15, 0.25]),
+	/** Less of a feed than this carries no salt out of a medium. */
+	leachShare: parameter(0.05, 'of what is fed', [0.03, 0.1]),
 	/** Media that hold less easy water than this like short pulses. */
 	pulseUnder: parameter(0.12, 'of its volume', [0.08, 0.16]),
 	/** A scale for the pocket guesses under this. */
@@ -78,6 +82,8 @@ export const thresholds = {
 	hardMgL: parameter(120, 'mg/L', [80, 180]),
 	/** Roots get little air from warmer water, and take up little from colder. */
 	waterWarmC: parameter(26, '°C', [24, 28], 'oxygen of saturated water falls under 8 mg/L'),
+	/** Roots that stand in less oxygen stop taking up, and rot begins. */
+	leastOxygenMgL: parameter(5, 'mg/L', [4, 6]),
 	waterColdC: parameter(12, '°C', [10, 15]),
 	/** Under this part of its target an element is lacking. */
 	lackingShare: parameter(0.5, 'of its target', [0.4, 0.7]),

@@ -106,6 +106,8 @@ const QUANTITIES = {
 	share: { metric: as('%', [1, 0, 0], 100), core: '' },
 	angle: { metric: as('°', [1, 0, 0]), suffix: 'Deg' },
 	power: { metric: as('W', [1, 0, 0]) },
+	/** Through a wall. */
+	heatLoss: { metric: as('W/m²K', [2, 1, 0]), suffix: 'WM2K' },
 	energy: { metric: as('kWh a day', [3, 2, 0]), suffix: 'KwhPerDay' },
 	/** Of the grower's own money. */
 	perKwh: { metric: as('a kWh', [2, 2, 0]), suffix: 'PerKwh' },

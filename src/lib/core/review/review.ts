@@ -18,11 +18,13 @@ import { reserve } from './findings/reserve';
 import * as back from './findings/return';
 import { reach } from './findings/reach';
 import * as room from './findings/room';
+import * as zone from './findings/root-zone';
 import * as runsOn from './findings/runs-on';
 import * as salt from './findings/salt';
 import * as safety from './findings/safety';
 import { spacing } from './findings/spacing';
 import * as suits from './findings/compatibility';
+import { tankHeatsUp } from './findings/tank-day';
 import * as tank from './findings/tank';
 import * as tower from './findings/tower';
 import { strength } from './findings/strength';
@@ -63,6 +65,11 @@ export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[feed.timer, 'now'],
 	[feed.drainHeavy, 'now'],
 	[feed.trickles, 'now'],
+	[zone.stressed, 'both'],
+	[zone.soaked, 'both'],
+	[zone.powerCuts, 'both'],
+	[zone.noLeach, 'both'],
+	[tankHeatsUp, 'now'],
 	[salt.saltBuildsUp, 'both'],
 	[strength, 'now'],
 	[salt.sourceWater, 'now'],

@@ -8,3 +8,4 @@ export * from './reservoir-run-schema';
 export * from './salt-build-up';
 export * from './shade';
 export * from './sun';
+export * from './tank-heat';

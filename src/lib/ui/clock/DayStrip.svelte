@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { scaleOf, showNumber } from '$lib/core/quantity';
 	import { useSession } from '../workspace/context';
-	import { clockOf, moveFeed } from './day-drag';
+	import { clockOf, moveFeed, STRIP } from './day-drag';
+	import DayLines from './DayLines.svelte';
 
 	const { width }: { width: number } = $props();
 	const session = useSession();
@@ -80,21 +80,15 @@
 		clearTimeout(keeping);
 		keeping = setTimeout(() => session.commit('feeds moved on the day'), 500);
 	}
-
-	const doses = $derived(
-		session.model.layout.sites.flatMap((site) => {
-			const dose = feed?.dose.get(site.id);
-			return dose ? [{ site, ...dose }] : [];
-		})
-	);
-	const most = $derived(Math.max(1e-9, ...doses.map((d) => Math.max(d.doseL, d.deficitL))));
-	const top = 104;
-	const base = 154;
-	const slot = $derived((right - left) / Math.max(1, doses.length));
-	const bar = (litres: number) => (litres / most) * (base - top);
 </script>
 
-<svg {width} height="176" viewBox="0 0 {width} 176" role="group" aria-label="Feeds through the day">
+<svg
+	{width}
+	height={STRIP}
+	viewBox="0 0 {width} {STRIP}"
+	role="group"
+	aria-label="Feeds through the day"
+>
 	{#each Array.from({ length: 9 }, (_, i) => i * 180) as min (min)}
 		<text class="hour" x={Math.min(right - 6, Math.max(left + 6, x(min)))} y="12"
 			>{String(min / 60).padStart(2, '0')}</text
@@ -164,41 +158,7 @@
 			>No plan: plant something that gets water, or open the feeding window.</text
 		>
 	{/if}
-	<text class="title" x={left} y="92"
-		>What each plant gets in a feed, {scaleOf('dose', session.units).unit}
-		<tspan class="needs">– – drunk since the last</tspan></text
-	>
-	{#each doses as { site, doseL, deficitL }, i (site.id)}
-		{@const at = left + (i + 0.5) * slot}
-		{@const w = Math.min(26, slot * 0.6)}
-		<g class:short={doseL < deficitL * (1 - 1e-6)}>
-			<title
-				>{site.label}: gets {session.say(doseL, 'dose')}, drank {session.say(
-					deficitL,
-					'dose'
-				)}</title
-			>
-			<rect
-				class="dose"
-				x={at - w / 2}
-				width={w}
-				y={base - bar(doseL)}
-				height={Math.max(1, bar(doseL))}
-			/>
-			<line
-				class="drunk"
-				x1={at - w / 2 - 3}
-				x2={at + w / 2 + 3}
-				y1={base - bar(deficitL)}
-				y2={base - bar(deficitL)}
-			/>
-			{#if slot > 34}
-				<text class="label" x={at} y="170"
-					>{site.label} {showNumber(doseL, 'dose', session.units)}</text
-				>
-			{/if}
-		</g>
-	{/each}
+	<DayLines {left} {right} />
 </svg>
 
 <style>
@@ -212,19 +172,11 @@
 	}
 	.hour,
 	.at,
-	.empty,
-	.label {
+	.empty {
 		text-anchor: middle;
 	}
 	.at {
 		fill: var(--supply);
-	}
-	.label {
-		font-size: 11.5px;
-		fill: var(--ink);
-	}
-	.needs {
-		fill: var(--dry);
 	}
 	.night {
 		fill: var(--night);
@@ -260,16 +212,5 @@
 	.block:hover .feed {
 		stroke: var(--ink);
 		stroke-width: 2;
-	}
-	.dose {
-		fill: var(--supply);
-	}
-	.short .dose {
-		fill: var(--amber);
-	}
-	.drunk {
-		stroke: var(--dry);
-		stroke-width: 1.6;
-		stroke-dasharray: 4 2;
 	}
 </style>

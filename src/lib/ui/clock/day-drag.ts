@@ -1,5 +1,8 @@
 import type { Change, Operation } from '$lib/core/design';
 
+/** Height of the day under the drawing, pixels. */
+export const STRIP = 226;
+
 const clampWhole = (x: number, low: number, high: number): number =>
 	Math.round(Math.min(high, Math.max(low, x)));
 

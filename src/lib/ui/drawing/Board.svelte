@@ -2,6 +2,7 @@
 	import DayStrip from '../clock/DayStrip.svelte';
 	import { MOST_ZOOM } from '../workspace/session.svelte';
 	import { NEXT_SIDE } from '$lib/core/layout';
+	import { STRIP } from '../clock/day-drag';
 	import { timedSites } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
 	import Catches from './Catches.svelte';
@@ -18,7 +19,6 @@
 	let height = $state(560);
 	/** The feed step puts the day where flow and plan else stand. */
 	const feeding = $derived(session.step === 'feed' && timedSites(session.model).size > 0);
-	const STRIP = 176;
 	const drawn = $derived(Math.max(300, feeding ? height - STRIP : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
 	const layout = $derived(session.seen);
@@ -88,7 +88,7 @@
 		{#if session.step === 'dry-run'}<Catches {frame} />{/if}
 		{#if feeding}<DayStrip {width} />{/if}
 	</section>
-	<div class="near">
+	<div class="near" style:bottom="{feeding ? STRIP : 0}px">
 		{#if session.step !== 'place'}
 			<button
 				class="quiet"
@@ -131,7 +131,6 @@
 	.near {
 		position: absolute;
 		right: 2px;
-		bottom: 0;
 		display: grid;
 	}
 	.near button {

@@ -27,6 +27,12 @@ export const WORDS: Record<string, Words> = {
 		words: 'The whole model of a system, from its layout to its findings.',
 		source: 'every operation named in it'
 	},
+	schools: {
+		words:
+			'Each way of feeding planned for this medium, these crops and this day, and run through the same three hot days; advised is the one that stresses nobody, lets a fine medium drain between, and suits it.',
+		source: 'feed-plan and root-zone, one after the other',
+		stages: ['feed', 'rootZone', 'powerCut']
+	},
 	extension: {
 		words:
 			'The stand is made longer, planted and solved, each part kept, until that part no longer does: the end is found by halving.',
@@ -90,6 +96,19 @@ export const WORDS: Record<string, Words> = {
 			'How often: by the clock, with the light’s course, before the thirstiest site has used up what its medium and roots allow. How long: until the last site of the slowest line has what it lacks, and the line its drain.',
 		source: 'water held by the medium; your timer’s steps',
 		stages: ['day', 'waterUse', 'feed']
+	},
+	'root-zone': {
+		words:
+			'Minute by minute: while the pump runs water comes in, what is over the easy water the medium holds drains, and the plant drinks by the light’s course; with little left it drinks less. What a site does not take passes to the one below.',
+		source:
+			'water balance of the medium; uptake falls with what is left, after Feddes and others (1978)',
+		stages: ['feed', 'rootZone', 'powerCut']
+	},
+	'tank-heat': {
+		words:
+			'The water as one body: warmed by its pump and the sun it takes up, drawn to the air through its walls, minute by minute until the days are alike. Oxygen is what water so warm can hold.',
+		source: 'C·dT/dt = P + U·A·(air − T) + sun; oxygen after Benson and Krause (1984)',
+		stages: ['tankDay']
 	},
 	'salt-build-up': {
 		words:

@@ -1,14 +1,16 @@
 <script lang="ts">
-	import { feedPlan, lineWants } from '$lib/core/feeding';
-	import { fieldsOf, type School } from '$lib/core/design';
-	import { advisedSchool, feedInput, pumpMinutes, timedSites } from '$lib/core/model';
+	import { lineWants } from '$lib/core/feeding';
+	import { cutsAt, pumpMinutes, timedSites } from '$lib/core/model';
 	import { pick } from '$lib/core/shelf';
+	import { capital } from '$lib/core/quantity';
 	import ClockField from '../control/ClockField.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import Figure from '../control/Figure.svelte';
 	import { clockOf } from '../clock/day-drag';
 	import Big from './Big.svelte';
+	import Doses from './Doses.svelte';
 	import FeedStarts from './FeedStarts.svelte';
+	import Schools from './Schools.svelte';
 	import ValveFeed from './ValveFeed.svelte';
 	import { useSession } from '../workspace/context';
 
@@ -17,27 +19,6 @@
 	const feed = $derived(model.feed);
 	const settings = $derived(session.operation.feed);
 	const label = (id: string) => model.layout.sites.find((s) => s.id === id)?.label ?? id;
-	const medium = $derived(
-		pick(model.shelf.media, fieldsOf(session.design.stands[0]!).mediumId ?? '')
-	);
-	const advised = $derived(advisedSchool(medium, model.parameters));
-	const SCHOOLS: { id: School; name: string; words: string }[] = [
-		{ id: 'soak', name: 'A few long soaks', words: 'as often as the thirstiest needs, no more' },
-		{ id: 'pulse', name: 'Many short pulses', words: 'through the day, some by night' },
-		{ id: 'repeat', name: 'A repeat without a clock', words: 'round the clock, day and night' },
-		{ id: 'continuous', name: 'A steady trickle', words: 'the pump never stops' },
-		{ id: 'fixed', name: 'By hand, at set times', words: 'when you water, or as the timer is set' }
-	];
-	const plans = $derived(
-		SCHOOLS.map((school) => {
-			const input = feedInput(model, { ...settings, school: school.id });
-			try {
-				return { ...school, plan: input && feedPlan(input) };
-			} catch {
-				return { ...school, plan: null };
-			}
-		})
-	);
 	/** Minutes until the lowest of the longest line has its share; null where nothing is passed on. */
 	const last = $derived.by(() => {
 		if (!feed?.input.sites.some(({ passesTo }) => passesTo)) return null;
@@ -46,6 +27,9 @@
 			...lineWants({ ...feed.input, drainFraction: 0 }, deficits).map((l) => l.minutes)
 		);
 	});
+	/** The driest site of each crop, and what a power cut does to it at the minute that is looked at. */
+	const cutMin = $derived(session.cutMin ?? model.powerCut?.atMin ?? null);
+	const cuts = $derived(cutMin === null ? [] : cutsAt(model, cutMin));
 	const byValve = $derived(timedSites(model).size === 0);
 	const night = $derived(feed?.plan.nightEvents ?? 0);
 </script>
@@ -73,31 +57,7 @@
 			No plan can be made: nothing planted gets water, or the feeding window is closed.
 		</p>
 	{/if}
-	<fieldset>
-		<legend class="visually-hidden">How to feed</legend>
-		{#each plans as { id, name, words, plan } (id)}
-			<label class:on={settings.school === id}>
-				<input
-					type="radio"
-					name="school"
-					checked={settings.school === id}
-					onchange={() => session.set('operation.feed.school', id, name)}
-				/>
-				<span
-					><b>{name}</b>{#if id === advised}<em>suits {medium.name.toLowerCase()}</em>{/if}<small
-						>{words}</small
-					></span
-				>
-				<span class="sum"
-					>{!plan
-						? 'no plan'
-						: id === 'continuous'
-							? 'all day'
-							: `${plan.events.length} × ${plan.onMin} min`}</span
-				>
-			</label>
-		{/each}
-	</fieldset>
+	<Schools />
 	{#if settings.school !== 'continuous'}
 		<NumberField label="Set on your timer" path="operation.feed.setMin" empty="as planned" />
 		{#if settings.school === 'soak'}<NumberField
@@ -149,7 +109,40 @@
 		path="operation.feed.lights.durationMin"
 		empty={session.say(model.day.shinesMin / 60, 'hours')}
 	/>
+	{#if cuts.length > 0 && cutMin !== null}
+		<h3>Without power from {clockOf(cutMin)}</h3>
+		<p class="soft">
+			On a hot day; drag “power off” along the day under the drawing.
+			{#if session.cutMin === null}This is the worst moment of it.{:else}<button
+					class="quiet"
+					onclick={() => (session.cutMin = null)}>The worst moment</button
+				>{/if}
+		</p>
+		{#each cuts as { cropId, cut } (cropId)}
+			<Figure
+				label="{capital(pick(model.shelf.crops, cropId).plural)}, {label(cut.siteId)}: stress in"
+				value={cut.hoursToStress}
+				kind="hours"
+				op="root-zone"
+				entry={cut}
+				rows={[]}
+			/>
+			<Figure
+				label="wilting in"
+				value={cut.hoursToWilt}
+				kind="hours"
+				op="root-zone"
+				entry={cut}
+				rows={[]}
+				state={cut.hoursToWilt !== null && cut.hoursToWilt < session.operation.awayH
+					? 'look'
+					: null}
+			/>
+		{/each}
+		<NumberField label="Nobody looks in for, at most" path="operation.awayH" />
+	{/if}
 	{#if feed}
+		<Doses />
 		<Figure label="Pump runs" value={pumpMinutes(model)} unit="min a day" op="feed-plan" />
 		<Figure
 			label="Pumped against drunk"
@@ -186,40 +179,3 @@
 		/>
 	{/if}
 {/if}
-
-<style>
-	fieldset {
-		border: 0;
-		padding: 0;
-		margin: 6px 0 10px;
-	}
-	label {
-		display: grid;
-		grid-template-columns: auto 1fr auto;
-		gap: 10px;
-		align-items: baseline;
-		padding: 5px 0;
-		border-top: 1px solid var(--hair);
-		cursor: pointer;
-	}
-	label.on b {
-		text-decoration: underline;
-		text-underline-offset: 3px;
-	}
-	small {
-		display: block;
-		color: var(--soft);
-		font-size: 13px;
-	}
-	em {
-		font-style: normal;
-		font-size: 13px;
-		color: var(--growth);
-		margin-left: 7px;
-	}
-	.sum {
-		color: var(--soft);
-		font-size: 13.5px;
-		white-space: nowrap;
-	}
-</style>

@@ -18,6 +18,7 @@
 	import Toggle from '../control/Toggle.svelte';
 	import ReserveFields from './ReserveFields.svelte';
 	import ShelfPick from '../shelf/ShelfPick.svelte';
+	import TankDay from './TankDay.svelte';
 	import TankMeasure from './TankMeasure.svelte';
 	import TankShape from './TankShape.svelte';
 	import TankWeeks from './TankWeeks.svelte';
@@ -152,6 +153,7 @@
 />
 <NumberField label="Tank floor over the floor" path="design.tank.floorMm" />
 <NumberField label="Overflow under the rim" path="design.tank.overflowBelowRimMm" />
+<TankDay />
 <Choice
 	label="Topped up"
 	value={topUp.kind}

@@ -79,6 +79,8 @@ export class Session {
 	/** Which side the drawing is seen from, and everything in space as it is from there. */
 	side = $state<Side>('front');
 	readonly seen = $derived(seenFrom(this.model.layout, this.side));
+	/** Minute of the day at which the power is looked at to fail; null: at the worst. */
+	cutMin = $state<number | null>(null);
 	/** How much larger than the board the drawing is. */
 	zoom = $state(1);
 	/** Which finding the bar shows. */

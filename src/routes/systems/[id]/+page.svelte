@@ -78,7 +78,7 @@
 			order: 2;
 		}
 		main :global(.frame) {
-			height: 470px;
+			height: 524px;
 			flex: none;
 		}
 	}

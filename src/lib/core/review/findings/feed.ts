@@ -9,7 +9,8 @@ import type { SystemModel } from '../../model';
 const labelsOf = (model: SystemModel, ids: readonly string[]): string[] =>
 	model.layout.sites.filter((site) => ids.includes(site.id)).map((site) => site.label);
 
-const asPlanned = (model: SystemModel): Fix | null => {
+/** The timer set to the minutes that were planned; null where it is. */
+export const asPlanned = (model: SystemModel): Fix | null => {
 	const { feed, operation } = model;
 	if (!feed || operation.feed.setMin === null || feed.plan.onMin === feed.onMin) return null;
 	return {
@@ -65,7 +66,7 @@ export const tooLittle: Rule = (model) => {
 };
 
 /** As often as the thirstiest needs. */
-function oftener(model: SystemModel): Fix | null {
+export function oftener(model: SystemModel): Fix | null {
 	const after = model.with(soaks);
 	if (!after.feed) return null;
 	const { plan, onMin } = after.feed;

@@ -246,6 +246,8 @@ export const levelLimit: Rule = (model) => {
 			message:
 				`Below ${say(lowest, 'volume')} in the tank ${last.label} runs dry first, ` +
 				`though the pump still has water to ${say(tank.pumpMinimumL, 'volume')}: as the water falls, the lift grows.`,
+			// of the water the pump could still reach, what it brings nowhere
+			off: (lowest - tank.pumpMinimumL) / Math.max(1, tank.fullL),
 			fixes: () => availableFixes(dialForLowest(model))
 		}
 	];

@@ -1,0 +1,69 @@
+import { lineAround, rootZone, SETTLED_DAYS, type RootZoneInput } from '$lib/core/feeding';
+import type { SystemModel } from '$lib/core/model';
+import { tankCourse } from '$lib/core/water';
+
+/** Minutes between two points of a line. */
+export const EVERY_MIN = 5;
+const DAY = 1440;
+/** The day that is shown: by then a daily round has settled. */
+const SHOWN = SETTLED_DAYS - 1;
+
+export interface SiteCourse {
+	id: string;
+	/** Share of its easy water at the end of every fifth minute of the day. */
+	share: Float64Array;
+}
+export interface DayCourses {
+	driest: SiteCourse;
+	wettest: SiteCourse;
+	/** The driest when the pump stops on that day. */
+	cut: Float64Array | null;
+	stressShare: number;
+}
+
+const lastDay = (share: Float64Array): Float64Array => share.slice((SHOWN * DAY) / EVERY_MIN);
+
+function courseOf(input: RootZoneInput, id: string, cutMin: number | null): Float64Array {
+	const { series } = rootZone({
+		...input,
+		sites: lineAround(input.sites, id),
+		sampleMin: EVERY_MIN,
+		outageFromMin: cutMin === null ? undefined : SHOWN * DAY + cutMin
+	});
+	return lastDay(series.sites.find((site) => site.id === id)!.fraction);
+}
+
+/**
+ * A hot day at the driest and at the wettest site, and at the driest with the power off from a minute on.
+ *
+ * @returns null where no timer feeds anything
+ */
+export function dayCourses(
+	{ rootZone: zone }: SystemModel,
+	cutMin: number | null
+): DayCourses | null {
+	const drinks = new Set(
+		zone?.input.sites.filter(({ demandLPerDay }) => demandLPerDay > 0).map(({ id }) => id)
+	);
+	const sites = zone?.result.sites.filter(({ id }) => drinks.has(id)) ?? [];
+	if (!zone || sites.length === 0) return null;
+	const driest = sites.reduce((a, b) => (a.minFraction <= b.minFraction ? a : b)).id;
+	const wettest = sites.reduce((a, b) => (a.meanFraction >= b.meanFraction ? a : b)).id;
+	return {
+		driest: { id: driest, share: courseOf(zone.input, driest, null) },
+		wettest: { id: wettest, share: courseOf(zone.input, wettest, null) },
+		cut: cutMin === null ? null : courseOf(zone.input, driest, cutMin),
+		stressShare: zone.input.stressFraction
+	};
+}
+
+/** Water and air through the warm day, °C, every fifth minute. */
+export function temperatures({ tankDay: { input } }: SystemModel): {
+	tank: Float64Array;
+	air: Float64Array;
+} {
+	const course = tankCourse(input);
+	const at = (of: (minute: number) => number) =>
+		Float64Array.from({ length: DAY / EVERY_MIN }, (_, k) => of(k * EVERY_MIN));
+	return { tank: at((m) => course.waterC[m]!), air: at((m) => course.airC[m]!) };
+}

@@ -1,0 +1,118 @@
+import {
+	bar,
+	choose,
+	expect,
+	fill,
+	open,
+	ownExample,
+	ownRail,
+	saved,
+	step,
+	systemOf,
+	test
+} from './bench';
+
+test('ways of feeding stand side by side, one is taken, stretched dry, and mended', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'feed').click();
+	const sheet = page.getByRole('complementary');
+	// each was planned and run by the worker
+	await expect(sheet.getByText('advised')).toHaveCount(1);
+	const byHand = page.getByRole('radio', { name: /By hand, at set times/ });
+	await expect(sheet.getByText(/2 × \d+ min, [\d.]+ h of stress/)).toBeVisible();
+	for (const name of [
+		'A few long soaks',
+		'Many short pulses',
+		'A repeat without a clock',
+		'A steady trickle'
+	]) {
+		await page.getByRole('radio', { name: new RegExp(name) }).check();
+		await expect(step(page, 'feed')).toContainText(
+			name.includes('trickle') ? 'all day' : /× \d+ min/
+		);
+	}
+	await byHand.check();
+	await choose(page, /before the next feed comes/);
+	await bar(page)
+		.getByRole('button', { name: /As many soaks as are needed/ })
+		.click();
+	await expect(step(page, 'feed')).toContainText('18 × 9 min');
+	await page.getByTitle('All findings, gravest first').click();
+	await expect(page.locator('.findings-sheet')).not.toContainText('of their easy water');
+	await saved(page);
+});
+
+test('a feed is pressed together by keys until plants are stressed, and its way out taken', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'feed').focus();
+	await page.keyboard.press('Enter');
+	await page.getByRole('slider', { name: 'Feed 1 of 16' }).focus();
+	for (let i = 0; i < 8; i++) await page.keyboard.press('Shift+ArrowLeft');
+	await expect(step(page, 'feed')).toContainText('18 × 1 min');
+	await choose(page, /drier from day to day/);
+	await bar(page)
+		.getByRole('button', { name: /Set the timer to 9 min/ })
+		.focus();
+	await page.keyboard.press('Enter');
+	await expect(step(page, 'feed')).toContainText('18 × 9 min');
+	await page.keyboard.press('Control+z');
+	await expect(step(page, 'feed')).toContainText('18 × 1 min');
+});
+
+test('the power is cut on the day: how long until they are stressed and wilt, by mouse and by keys', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'feed').click();
+	const sheet = page.getByRole('complementary');
+	const off = page.getByRole('slider', { name: 'Power off' });
+	await expect(off).toHaveAttribute('aria-valuetext', '09:40');
+	await expect(sheet.getByText('Without power from 09:40')).toBeVisible();
+	const wilts = () =>
+		sheet.innerText().then((text) => text.match(/stress in[\s\S]*?wilting in\s+([\d.]+)/)?.[1]);
+	const worst = await wilts();
+	expect(Number(worst)).toBeGreaterThan(1);
+	const box = (await off.locator('.flag').boundingBox())!;
+	await page.mouse.move(box.x + box.width / 2, box.y + 6);
+	await page.mouse.down();
+	await page.mouse.move(box.x + box.width / 2 + 300, box.y + 6, { steps: 6 });
+	await page.mouse.up();
+	await expect(off).not.toHaveAttribute('aria-valuetext', '09:40');
+	expect(await wilts()).not.toBe(worst);
+	await off.focus();
+	await page.keyboard.press('Home');
+	await expect(off).toHaveAttribute('aria-valuetext', '00:00');
+	await page.keyboard.press('ArrowRight');
+	await expect(sheet.getByText('Without power from 00:15')).toBeVisible();
+	await page.getByRole('button', { name: 'The worst moment' }).click();
+	await expect(off).toHaveAttribute('aria-valuetext', '09:40');
+	// somebody who is away longer than they last is told
+	await fill(page, 'Nobody looks in for, at most', '48');
+	await choose(page, /you are away up to 48 h/);
+	await saved(page);
+});
+
+test('a tank that gets too warm is said, and shade helps', async ({ page, request }) => {
+	const id = await ownExample(request, 'float-top-up');
+	await open(page, id);
+	await choose(page, /On a warm day the tank comes to/);
+	await bar(page)
+		.getByRole('button', { name: /^Shade it/ })
+		.click();
+	await expect(bar(page)).not.toContainText('On a warm day the tank');
+	await saved(page);
+	expect((await systemOf(request, id)).design.tank.shaded).toBe(true);
+	await step(page, 'tank').click();
+	await expect(page.getByLabel('Shaded from the sun')).toBeChecked();
+	await expect(page.getByText(/One change alone, its warmest then/)).toBeVisible();
+});
