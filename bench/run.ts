@@ -28,6 +28,7 @@ import { autofix } from '../src/lib/core/edit';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
 import { claims } from './claims';
 import { gardens } from './gardens';
+import { rootZones } from './root-zone';
 import { denseNewton } from './dense';
 import { randomNetwork, rowsOnHeader, seeded } from './networks';
 
@@ -286,4 +287,5 @@ assessing();
 variants();
 layouts();
 gardens(print, time);
+rootZones(print, time);
 await server();

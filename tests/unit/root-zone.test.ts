@@ -1,6 +1,16 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { rootZone, rootZoneInput, worstCut, type RootZoneInput } from '../../src/lib/core/feeding';
+import {
+	guardMin,
+	rootZone,
+	rootZoneInput,
+	switchingsCsv,
+	switchingsJson,
+	switchingsOf,
+	watered,
+	worstCut,
+	type RootZoneInput
+} from '../../src/lib/core/feeding';
 import { cutRun, schoolSteps } from '../../src/lib/core/model';
 import { calculate } from '../../src/lib/core/operations';
 import { allOf } from '../../src/lib/core/quantity';
@@ -298,6 +308,38 @@ describe('the water’s own day', () => {
 				expect(result.minC).to.be.closeTo(Math.min(...last), 1e-7);
 				expect(result.meanC).to.be.closeTo(last.reduce((a, b) => a + b, 0) / 1440, 1e-7);
 				expect(last[result.hottestAtMin]).to.be.closeTo(result.maxC, 1e-7);
+			}),
+			SEED
+		);
+	});
+});
+
+describe('what a timer is set to', () => {
+	it('feeds that meet are one, round midnight too, and a pump that never stops has no table', () => {
+		const at = (startMin: number, durationMin: number) => ({ startMin, durationMin });
+		expect(switchingsOf([at(600, 10), at(480, 30), at(505, 10)])).to.deep.equal([
+			{ onMin: 480, offMin: 515, minutes: 35 },
+			{ onMin: 600, offMin: 610, minutes: 10 }
+		]);
+		expect(switchingsOf([at(1430, 20), at(5, 10)])).to.deep.equal([
+			{ onMin: 1430, offMin: 15, minutes: 25 }
+		]);
+		expect(switchingsOf([at(0, 1440)])).to.deep.equal([]);
+	});
+
+	it('its table covers just the minutes the pump runs, whatever the feeds', () => {
+		fc.assert(
+			fc.property(anyInput, ({ events }) => {
+				const list = switchingsOf(events);
+				const minutes = list.reduce((sum, one) => sum + one.minutes, 0);
+				const runs = watered(events).reduce((a, b) => a + b, 0);
+				expect(list.length === 0 && events.length > 0 ? 1440 : minutes).to.equal(runs);
+				expect(guardMin(list)).to.be.at.least(Math.max(0, ...list.map((one) => one.minutes)));
+				expect(switchingsCsv(list).trim().split('\n')).to.have.length(1 + list.length);
+				const told = JSON.parse(switchingsJson(list)) as { switchings: { minutes: number }[] };
+				expect(told.switchings.map((one) => one.minutes)).to.deep.equal(
+					list.map((one) => one.minutes)
+				);
 			}),
 			SEED
 		);

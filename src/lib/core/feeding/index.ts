@@ -3,3 +3,4 @@ export * from './feed-plan-schema';
 export * from './root-zone';
 export * from './root-zone-schema';
 export * from './power-cut';
+export * from './switchings';

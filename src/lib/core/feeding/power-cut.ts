@@ -1,7 +1,7 @@
 import { DAY_MIN as DAY } from '../design';
 import { drinkingOf, type Drinking } from './drinking';
 import { rootZone } from './root-zone';
-import type { RootZoneInput } from './root-zone-schema';
+import type { RootZone, RootZoneInput } from './root-zone-schema';
 
 /** The moment at which it matters most that the pump stops, and whom it meets first. */
 export interface WorstCut {
@@ -31,25 +31,28 @@ function minuteOf(drinking: Drinking, atMin: number, share: number): number {
  * from which some site is stressed soonest. Until stress a plant drinks what it likes, so that it is found from the
  * course of a settled day without another run.
  *
+ * @param run of the input, kept by the minute; worked out where it is not given
  * @returns null where nothing drinks
  */
-export function worstCut(input: RootZoneInput): WorstCut | null {
+export function worstCut(input: RootZoneInput, run?: RootZone): WorstCut | null {
 	const days = Math.min(input.days, SETTLED_DAYS);
-	const { series } = rootZone({ ...input, outageFromMin: undefined, days, sampleMin: 1 });
+	const { series } = run ?? rootZone({ ...input, outageFromMin: undefined, days, sampleMin: 1 });
 	const drinking = drinkingOf(input);
 	const moments = input.events.length > 0 ? input.events.map(({ startMin }) => startMin) : [0];
 	let worst: (WorstCut & { minutes: number }) | null = null;
-	for (const [i, site] of input.sites.entries()) {
-		if (site.demandLPerDay <= 0) continue;
-		const cap = site.mediumL * site.availableFraction;
-		const course = series.sites[i]!.fraction;
-		for (const atMin of moments) {
+	for (const atMin of moments) {
+		// whoever has least of a day's drink left over stress is the first to be stressed
+		let least: { siteId: string; free: number } | null = null;
+		for (const [i, { id, demandLPerDay, mediumL, availableFraction }] of input.sites.entries()) {
+			if (demandLPerDay <= 0) continue;
 			// what is left at the end of the minute before, on the last day
-			const held = course[(days - 1) * DAY + atMin - 1] ?? 1;
-			const free = ((held - input.stressFraction) * cap) / site.demandLPerDay;
-			const minutes = free <= 0 ? 0 : minuteOf(drinking, atMin, free) + 1 - atMin;
-			if (!worst || minutes < worst.minutes) worst = { atMin, siteId: site.id, minutes };
+			const held = series.sites[i]!.fraction[(days - 1) * DAY + atMin - 1] ?? 1;
+			const free = ((held - input.stressFraction) * mediumL * availableFraction) / demandLPerDay;
+			if (!least || free < least.free) least = { siteId: id, free };
 		}
+		if (!least) return null;
+		const minutes = least.free <= 0 ? 0 : minuteOf(drinking, atMin, least.free) + 1 - atMin;
+		if (!worst || minutes < worst.minutes) worst = { atMin, siteId: least.siteId, minutes };
 	}
 	return worst && { atMin: worst.atMin, siteId: worst.siteId };
 }

@@ -83,6 +83,20 @@ export const plainRun = ({ series, ...run }: RootZone): z.infer<typeof rootZoneO
 	}
 });
 
+/** A run that was kept by the minute as it is kept every so many minutes. */
+export const everyMinutes = (run: RootZone, everyMin: number): RootZone => ({
+	...run,
+	series: {
+		everyMin,
+		startMin: 0,
+		sites: run.series.sites.map(({ id, fraction }) => {
+			const course = new Float64Array(Math.ceil(fraction.length / everyMin));
+			for (let k = 0; k < course.length; k++) course[k] = fraction[k * everyMin]!;
+			return { id, fraction: course };
+		})
+	}
+});
+
 /** Minutes of a day that a feed covers; one past midnight goes on at its beginning. */
 export function watered(events: readonly FeedEvent[]): Uint8Array {
 	const on = new Uint8Array(DAY);
@@ -215,12 +229,10 @@ class Passing {
 	readonly held: Float64Array;
 	private readonly own: Float64Array;
 	private readonly caught: Float64Array;
-	private readonly demand: Float64Array;
 	private readonly arriving: Float64Array;
 	private readonly to: Int32Array;
 	readonly supplied: Float64Array;
 	readonly drained: Float64Array;
-	readonly used: Float64Array;
 
 	constructor(input: RootZoneInput, { order, below }: SiteLine) {
 		const place = new Map(order.map((i, k) => [i, k]));
@@ -229,11 +241,10 @@ class Passing {
 		this.cap = each((site) => site.mediumL * site.availableFraction);
 		this.own = each((site) => site.flowLph / 60);
 		this.caught = each((site) => site.catchFraction ?? 1);
-		this.demand = each((site) => site.demandLPerDay);
 		this.to = Int32Array.from(order, (i) => (below[i]! < 0 ? -1 : place.get(below[i]!)!));
 		this.held = this.cap.slice();
 		const zeros = () => new Float64Array(order.length);
-		[this.arriving, this.supplied, this.drained, this.used] = [zeros(), zeros(), zeros(), zeros()];
+		[this.arriving, this.supplied, this.drained] = [zeros(), zeros(), zeros()];
 	}
 
 	/** A minute of watering: each keeps what goes in, the rest is on its way at once. */
@@ -254,83 +265,100 @@ class Passing {
 			if (next >= 0) arriving[next]! += leaves;
 		}
 	}
-
-	/** A minute of drinking. @param part of the day's drink @param stressFraction under which it is less */
-	drink(part: number, stressFraction: number): void {
-		const { cap, held, demand, used } = this;
-		for (let k = 0; k < cap.length; k++) {
-			const has = held[k]!;
-			const stressed = stressFraction * cap[k]!;
-			let drink = demand[k]! * part;
-			if (has < stressed) drink *= has / stressed;
-			if (drink > has) drink = has;
-			held[k] = has - drink;
-			used[k]! += drink;
-		}
-	}
 }
 
-/** Sites that pass water on, from the top down within each minute. */
+/**
+ * Sites that pass water on, from the top down within each minute. Only while the pump runs have they to do with one
+ * another: from one feed to the next each is followed by itself.
+ */
 function runPassing(input: RootZoneInput, line: SiteLine, clock: Clock, sums: Sums): void {
 	const run = new Passing(input, line);
-	const seen = new Seen(run.cap, input, clock);
-	const { on, share, outageFrom, days, sampleMin } = clock;
-	const courses = line.order.map((i) => sums.courses[i]!);
-	let sample = 0;
-	for (let day = 0, m = 0; day < days; day++)
-		for (let minute = 0; minute < DAY; minute++, m++) {
-			if (on[minute] === 1 && m < outageFrom) run.water();
-			run.drink(share[minute]!, input.stressFraction);
-			seen.look(run.held, m);
-			if (m % sampleMin !== 0) continue;
-			for (let k = 0; k < courses.length; k++) courses[k]![sample] = run.held[k]! / run.cap[k]!;
-			sample++;
-		}
+	const seen = line.order.map((i, k) => new Seen(run.cap[k]!, input, i, clock, sums));
+	const minutes = clock.days * DAY;
+	for (let m = 0; m < minutes;) {
+		const pumping = clock.on[m % DAY] === 1 && m < clock.outageFrom;
+		if (pumping) run.water();
+		let next = m + 1;
+		if (!pumping)
+			while (next < minutes && !(clock.on[next % DAY] === 1 && next < clock.outageFrom)) next++;
+		for (let k = 0; k < seen.length; k++) run.held[k] = seen[k]!.drink(run.held[k]!, m, next);
+		m = next;
+	}
 	line.order.forEach((i, k) => {
-		const cap = run.cap[k]!;
-		sums.least[i] = seen.least[k]! / cap;
-		sums.sum[i] = seen.sum[k]! / cap;
+		seen[k]!.tell(i, sums);
 		sums.supplied[i] = run.supplied[k]!;
 		sums.drained[i] = run.drained[k]!;
-		sums.used[i] = run.used[k]!;
-		sums.stressed[i] = seen.stressed[k]!;
-		sums.stressAt[i] = seen.stressAt[k]!;
-		sums.wiltAt[i] = seen.wiltAt[k]!;
 	});
 }
 
-/** What is seen of a line at the end of each minute. */
+/** One site of a line while it drinks, and what is seen of it at the end of each minute. */
 class Seen {
-	readonly least: Float64Array;
-	readonly sum: Float64Array;
-	readonly stressed: Float64Array;
-	readonly stressAt: Int32Array;
-	readonly wiltAt: Int32Array;
-	private readonly stress: Float64Array;
-	private readonly wilt: Float64Array;
+	private least: number;
+	private sum = 0;
+	private used = 0;
+	private below = 0;
+	private stressAt = -1;
+	private wiltAt = -1;
+	private readonly demand: number;
+	private readonly stressed: number;
+	private readonly wilted: number;
 	private readonly from: number;
+	private readonly course: Float64Array;
 
-	constructor(cap: Float64Array, { stressFraction, wiltFraction }: RootZoneInput, clock: Clock) {
-		const n = cap.length;
-		[this.least, this.sum, this.stressed] = [cap.slice(), new Float64Array(n), new Float64Array(n)];
-		[this.stressAt, this.wiltAt] = [new Int32Array(n).fill(-1), new Int32Array(n).fill(-1)];
-		this.stress = cap.map((full) => stressFraction * full);
-		this.wilt = cap.map((full) => wiltFraction * full);
+	constructor(
+		private readonly cap: number,
+		{ sites, stressFraction, wiltFraction }: RootZoneInput,
+		i: number,
+		private readonly clock: Clock,
+		sums: Sums
+	) {
+		this.least = cap;
+		this.demand = sites[i]!.demandLPerDay;
+		this.stressed = stressFraction * cap;
+		this.wilted = wiltFraction * cap;
 		this.from = Number.isFinite(clock.outageFrom) ? clock.outageFrom : 0;
+		this.course = sums.courses[i]!;
 	}
 
-	look(held: Float64Array, m: number): void {
-		const { least, sum, stressed, stressAt, wiltAt, stress, wilt, from } = this;
-		for (let k = 0; k < held.length; k++) {
-			const s = held[k]!;
-			sum[k]! += s;
-			if (s < least[k]!) least[k] = s;
-			if (s < stress[k]!) {
-				stressed[k]! += 1;
-				if (m >= from && stressAt[k]! < 0) stressAt[k] = m;
-			}
-			if (s < wilt[k]! && m >= from && wiltAt[k]! < 0) wiltAt[k] = m;
+	/** Through the minutes from `m` to before `until`. @returns what is left, L */
+	drink(held: number, m: number, until: number): number {
+		const { cap, demand, stressed, wilted, from, course } = this;
+		const { share, sampleMin } = this.clock;
+		let s = held;
+		let least = this.least;
+		let sum = 0;
+		let used = 0;
+		for (let at = m, minute = m % DAY; at < until; at++) {
+			let drink = demand * share[minute]!;
+			if (s < stressed) drink *= s / stressed;
+			if (drink > s) drink = s;
+			s -= drink;
+			used += drink;
+			sum += s;
+			if (s < least) least = s;
+			if (s < stressed) this.stress(at, from);
+			if (s < wilted && this.wiltAt < 0 && at >= from) this.wiltAt = at;
+			if (at % sampleMin === 0) course[at / sampleMin] = s / cap;
+			minute = minute === DAY - 1 ? 0 : minute + 1;
 		}
+		this.least = least;
+		this.sum += sum;
+		this.used += used;
+		return s;
+	}
+
+	private stress(at: number, from: number): void {
+		this.below++;
+		if (this.stressAt < 0 && at >= from) this.stressAt = at;
+	}
+
+	tell(i: number, sums: Sums): void {
+		sums.least[i] = this.least / this.cap;
+		sums.sum[i] = this.sum / this.cap;
+		sums.used[i] = this.used;
+		sums.stressed[i] = this.below;
+		sums.stressAt[i] = this.stressAt;
+		sums.wiltAt[i] = this.wiltAt;
 	}
 }
 

@@ -16,5 +16,5 @@ export { STAGES } from './stages';
 export type { Held } from './stored-water';
 export { daysKept, daysLeft } from './supply';
 export { openOutlets, systemCurve, variationWith } from './water-path';
-export { cutRun, cutsAt } from './root-zone';
+export { cutRun, cutsAt, eventsOf } from './root-zone';
 export { hoursFull, schoolSteps, type SchoolRun } from './schools';

@@ -1,5 +1,6 @@
 import { DAY_MIN } from '../design';
 import {
+	everyMinutes,
 	lineAround,
 	MOST_SITE_DAYS,
 	rootZone as run,
@@ -18,6 +19,9 @@ import { stage } from './stage';
 export interface RootZoneRun {
 	input: RootZoneInput;
 	result: RootZone;
+}
+interface MinutelyRun extends RootZoneRun {
+	byMinute: RootZone;
 }
 /** What a power cut at its worst moment does to the site it meets first. */
 export interface PowerCut extends RootZoneRun {
@@ -52,10 +56,16 @@ export function rootZoneOf(
 }
 
 /** The medium at each site the timer feeds, minute by minute; null where nothing is planned. */
-export const rootZone = stage('root zone', {}, { feed }, ({ feed }): RootZoneRun | null => {
+export const rootZone = stage('root zone', {}, { feed }, ({ feed }): MinutelyRun | null => {
 	const input = feed && rootZoneOf(feed);
-	return input && { input, result: run(input) };
+	return input && minutely(input);
 });
+
+/** A run as its input asks for it, and the same kept by the minute. */
+export function minutely(input: RootZoneInput): MinutelyRun {
+	const byMinute = run({ ...input, sampleMin: 1 });
+	return { input, byMinute, result: everyMinutes(byMinute, input.sampleMin) };
+}
 
 /** Days a cut is followed, until it has wilted. */
 const CUT_DAYS = [2, 8, 40];
@@ -103,6 +113,6 @@ export function cutsAt(
 
 /** The power fails at the worst moment of a hot day: how long until the first is stressed, and wilts. */
 export const powerCut = stage('power cut', {}, { rootZone }, ({ rootZone }): PowerCut | null => {
-	const worst = rootZone && worstCut(rootZone.input);
+	const worst = rootZone && worstCut(rootZone.input, rootZone.byMinute);
 	return worst && cutRun(rootZone.input, worst.siteId, worst.atMin);
 });

@@ -4,7 +4,7 @@ import { InvalidInput, NoSolution, type Steps } from '../quantity';
 import { pick } from '../shelf';
 import { advisedSchool, feedInput, type FeedState } from './feed';
 import type { SystemModel } from './model';
-import { cutRun, rootZoneOf } from './root-zone';
+import { cutRun, minutely, rootZoneOf } from './root-zone';
 
 /** What one way of feeding does to the same plants in the same three days. */
 export interface SchoolRun {
@@ -89,10 +89,10 @@ function runOf(model: SystemModel, school: School): SchoolRun {
 	const made = planned(model, school);
 	const input = made && rootZoneOf(made);
 	if (!made || !input) return { ...NOTHING, school };
-	const hot = rootZone(input);
+	const { result: hot, byMinute } = minutely(input);
 	const driest = hot.sites.reduce((a, b) => (a.minFraction <= b.minFraction ? a : b));
 	const course = (id: string) => hot.series.sites.find((site) => site.id === id)!.fraction;
-	const worst = worstCut(input);
+	const worst = worstCut(input, byMinute);
 	const cut = worst && cutRun(input, worst.siteId, worst.atMin);
 	const pumpMinutes = Math.min(DAY_MIN, made.onMin * made.plan.events.length);
 	return {

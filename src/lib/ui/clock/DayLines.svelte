@@ -10,7 +10,14 @@
 	const session = useSession();
 	const x = (min: number) => left + (min / 1440) * (right - left);
 	const cutMin = $derived(session.cutMin ?? session.model.powerCut?.atMin ?? null);
-	const courses = $derived(dayCourses(session.model, cutMin));
+	/** Sites of what is chosen in the drawing. */
+	const chosenIds = $derived.by(() => {
+		const id = session.selected;
+		const { containers } = session.model.layout;
+		const container = containers.find((c) => c.id === id || c.siteIds.includes(id ?? ''));
+		return container ? (container.id === id ? container.siteIds : [id!]) : [];
+	});
+	const courses = $derived(dayCourses(session.model, cutMin, chosenIds));
 	const warmth = $derived(temperatures(session.model));
 	const MOIST = { top: 86, bottom: 150 };
 	const WARM = { top: 170, bottom: 202 };
@@ -65,6 +72,8 @@
 		<tspan class="driest" dx="10">driest: {called(courses.driest.id)}</tspan
 		>{#if right > 560 && courses.wettest.id !== courses.driest.id}<tspan class="wettest" dx="10"
 				>wettest: {called(courses.wettest.id)}</tspan
+			>{/if}{#if courses.chosen}<tspan class="chosen" dx="10"
+				>chosen: {called(courses.chosen.id)}</tspan
 			>{/if}</text
 	>
 	<line class="full" x1={left} x2={right} y1={moist(1)} y2={moist(1)} />
@@ -76,6 +85,7 @@
 		y2={moist(courses.stressShare)}
 	/>
 	<text class="below" x={right} y={moist(courses.stressShare) - 4}>stress below here</text>
+	{#if courses.chosen}<polyline class="chosen" points={line(courses.chosen.share, moist)} />{/if}
 	<polyline class="wettest" points={line(courses.wettest.share, moist)} />
 	<polyline class="driest" points={line(courses.driest.share, moist)} />
 	{#if courses.cut && cutMin !== null}
@@ -147,6 +157,13 @@
 	polyline.wettest,
 	polyline.air {
 		stroke: var(--soft);
+	}
+	.chosen {
+		fill: var(--growth);
+	}
+	polyline.chosen {
+		fill: none;
+		stroke: var(--growth);
 	}
 	polyline.cut {
 		stroke: var(--dry);

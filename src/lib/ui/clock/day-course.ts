@@ -16,6 +16,8 @@ export interface SiteCourse {
 export interface DayCourses {
 	driest: SiteCourse;
 	wettest: SiteCourse;
+	/** The one that is chosen, where it is another than these. */
+	chosen: SiteCourse | null;
 	/** The driest when the pump stops on that day. */
 	cut: Float64Array | null;
 	stressShare: number;
@@ -36,11 +38,13 @@ function courseOf(input: RootZoneInput, id: string, cutMin: number | null): Floa
 /**
  * A hot day at the driest and at the wettest site, and at the driest with the power off from a minute on.
  *
+ * @param chosenIds sites that are chosen; the first that drinks is shown as well
  * @returns null where no timer feeds anything
  */
 export function dayCourses(
 	{ rootZone: zone }: SystemModel,
-	cutMin: number | null
+	cutMin: number | null,
+	chosenIds: readonly string[] = []
 ): DayCourses | null {
 	const drinks = new Set(
 		zone?.input.sites.filter(({ demandLPerDay }) => demandLPerDay > 0).map(({ id }) => id)
@@ -49,7 +53,9 @@ export function dayCourses(
 	if (!zone || sites.length === 0) return null;
 	const driest = sites.reduce((a, b) => (a.minFraction <= b.minFraction ? a : b)).id;
 	const wettest = sites.reduce((a, b) => (a.meanFraction >= b.meanFraction ? a : b)).id;
+	const chosen = chosenIds.find((id) => drinks.has(id) && id !== driest && id !== wettest);
 	return {
+		chosen: chosen ? { id: chosen, share: courseOf(zone.input, chosen, null) } : null,
 		driest: { id: driest, share: courseOf(zone.input, driest, null) },
 		wettest: { id: wettest, share: courseOf(zone.input, wettest, null) },
 		cut: cutMin === null ? null : courseOf(zone.input, driest, cutMin),

@@ -11,6 +11,8 @@
 	import Doses from './Doses.svelte';
 	import FeedStarts from './FeedStarts.svelte';
 	import Schools from './Schools.svelte';
+	import SiteDay from './SiteDay.svelte';
+	import Switchings from './Switchings.svelte';
 	import ValveFeed from './ValveFeed.svelte';
 	import { useSession } from '../workspace/context';
 
@@ -141,7 +143,9 @@
 		{/each}
 		<NumberField label="Nobody looks in for, at most" path="operation.awayH" />
 	{/if}
+	<SiteDay />
 	{#if feed}
+		<Switchings />
 		<Doses />
 		<Figure label="Pump runs" value={pumpMinutes(model)} unit="min a day" op="feed-plan" />
 		<Figure
