@@ -2,6 +2,7 @@
 	import DayStrip from '../clock/DayStrip.svelte';
 	import { MOST_ZOOM } from '../workspace/session.svelte';
 	import { NEXT_SIDE } from '$lib/core/layout';
+	import WeeksStrip from '../clock/WeeksStrip.svelte';
 	import { STRIP } from '../clock/day-drag';
 	import { timedSites } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
@@ -19,7 +20,10 @@
 	let height = $state(560);
 	/** The feed step puts the day where flow and plan else stand. */
 	const feeding = $derived(session.step === 'feed' && timedSites(session.model).size > 0);
-	const drawn = $derived(Math.max(300, feeding ? height - STRIP : height));
+	/** And that of the tank the weeks. */
+	const ahead = $derived(session.step === 'tank');
+	const stripped = $derived(feeding || ahead);
+	const drawn = $derived(Math.max(300, stripped ? height - STRIP : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
 	const layout = $derived(session.seen);
 	/** Drawn larger than the board it is looked at through the board, and pushed about in it. */
@@ -27,7 +31,7 @@
 	const front = $derived(session.side === 'front');
 	const asSeen = $derived(front ? 'the front' : `the ${session.side}`);
 	const walkM = $derived(session.step === 'place' ? session.model.area.walkM : 0);
-	const frame = $derived(frameOf(layout, width * zoom, drawn * zoom, !feeding, walkM));
+	const frame = $derived(frameOf(layout, width * zoom, drawn * zoom, !stripped, walkM));
 	let board: HTMLElement;
 
 	function wheel(event: WheelEvent): void {
@@ -87,8 +91,9 @@
 			</svg>{/if}
 		{#if session.step === 'dry-run'}<Catches {frame} />{/if}
 		{#if feeding}<DayStrip {width} />{/if}
+		{#if ahead}<WeeksStrip {width} />{/if}
 	</section>
-	<div class="near" style:bottom="{feeding ? STRIP : 0}px">
+	<div class="near" style:bottom="{stripped ? STRIP : 0}px">
 		{#if session.step !== 'place'}
 			<button
 				class="quiet"

@@ -21,7 +21,6 @@
 	import TankDay from './TankDay.svelte';
 	import TankMeasure from './TankMeasure.svelte';
 	import TankShape from './TankShape.svelte';
-	import TankWeeks from './TankWeeks.svelte';
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
@@ -119,7 +118,6 @@
 	entry={model.grown.size}
 	note="Governed by {model.grown.size.result.governedBy}."
 />
-<TankWeeks />
 <h3>How it is kept</h3>
 <ShelfPick
 	label="Tank"
