@@ -55,6 +55,21 @@ export function drinkingOf({ lights, dayShare }: DayOfLight): Drinking {
 	};
 }
 
+const minutes = new Map<string, Float64Array>();
+
+/** Share of a day's drink in each minute of it, from midnight on; not to be written to. */
+export function sharesByMinute(day: DayOfLight): Float64Array {
+	const { onMin, durationMin, profile } = day.lights;
+	const key = `${profile} ${onMin} ${durationMin} ${day.dayShare}`;
+	const known = minutes.get(key);
+	if (known) return known;
+	const { between } = drinkingOf(day);
+	const shares = Float64Array.from({ length: DAY }, (_, m) => between(m, m + 1));
+	if (minutes.size >= REMEMBERED) minutes.clear();
+	minutes.set(key, shares);
+	return shares;
+}
+
 const sines = new Map<number, Float64Array>();
 /** A length of day seldom changes: this many are remembered. */
 const REMEMBERED = 24;

@@ -16,6 +16,10 @@ export const feedEvent = z.strictObject({
 });
 export type FeedEvent = z.input<typeof feedEvent>;
 
+/** Of its easy water: with less a plant drinks less, and with this little it wilts. */
+export const STRESS_SHARE = 0.3;
+export const WILT_SHARE = 0.05;
+
 /** Sites times days that are worked out at once, and figures of a course that are handed back. */
 export const MOST_SITE_DAYS = 20_000;
 const MOST_SAMPLES = 2_000_000;
@@ -34,10 +38,10 @@ export const rootZoneInput = z
 		/** Minute of the whole run from which the pump stands still; it begins at midnight. */
 		outageFromMin: minutes('power off from', 0, 60 * DAY_MIN).optional(),
 		stressFraction: quantity('share at which stress begins', 'share', { above: 0, max: 1 }).default(
-			0.3
+			STRESS_SHARE
 		),
 		wiltFraction: quantity('share at which plants wilt', 'share', { above: 0, max: 1 }).default(
-			0.05
+			WILT_SHARE
 		),
 		sampleMin: minutes('minutes between samples', 1, DAY_MIN).default(15)
 	})

@@ -1,6 +1,6 @@
 import { DAY_MIN } from '../design';
 import { allOf, type Steps } from '../quantity';
-import { drinkingOf } from './drinking';
+import { sharesByMinute } from './drinking';
 import {
 	samplesOf,
 	type FeedEvent,
@@ -106,12 +106,11 @@ export function watered(events: readonly FeedEvent[]): Uint8Array {
 }
 
 function clockOf(input: RootZoneInput): Clock {
-	const drinking = drinkingOf(input);
 	const { days, sampleMin } = input;
 	return {
 		days,
 		on: watered(input.events),
-		share: Float64Array.from({ length: DAY }, (_, m) => drinking.between(m, m + 1)),
+		share: sharesByMinute(input),
 		outageFrom: input.outageFromMin ?? Infinity,
 		sampleMin,
 		samples: samplesOf(days, sampleMin)

@@ -4,7 +4,8 @@ import {
 	lineAround,
 	MOST_SITE_DAYS,
 	rootZone as run,
-	rootZoneInput,
+	STRESS_SHARE,
+	WILT_SHARE,
 	SETTLED_DAYS,
 	worstCut,
 	type RootZone,
@@ -45,14 +46,16 @@ export function rootZoneOf(
 ): RootZoneInput | null {
 	const { sites, lights, dayShare } = planned.input;
 	if (sites.length * SETTLED_DAYS > MOST_SITE_DAYS) return null;
-	return rootZoneInput.parse({
+	return {
 		sites,
 		events: eventsOf(planned),
 		lights,
 		dayShare,
 		days: SETTLED_DAYS,
+		stressFraction: STRESS_SHARE,
+		wiltFraction: WILT_SHARE,
 		sampleMin: sites.length > MANY ? 60 : 15
-	});
+	};
 }
 
 /** The medium at each site the timer feeds, minute by minute; null where nothing is planned. */
