@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import {
 	bar,
 	choose,
@@ -115,4 +116,33 @@ test('a tank that gets too warm is said, and shade helps', async ({ page, reques
 	await step(page, 'tank').click();
 	await expect(page.getByLabel('Shaded from the sun')).toBeChecked();
 	await expect(page.getByText(/One change alone, its warmest then/)).toBeVisible();
+});
+
+test('the season stands on the board, and goes into a calendar', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'plant-out').click();
+	await expect(page.getByRole('group', { name: 'The season, crop by crop' })).toBeVisible();
+	const download = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'As a calendar (.ics)' }).click();
+	const file = await download;
+	expect(file.suggestedFilename()).toBe('season.ics');
+	const text = readFileSync(await file.path(), 'utf8');
+	expect(text).toContain('BEGIN:VCALENDAR');
+	expect(text).toMatch(/SUMMARY:Sow sweet pepper/);
+});
+
+test('the timer’s table is taken along for a program', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'feed').click();
+	await page.getByText('The timer’s table, 18 lines').click();
+	const download = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'As CSV' }).click();
+	const lines = readFileSync(await (await download).path(), 'utf8')
+		.trim()
+		.split('\n');
+	expect(lines[0]).toBe('on,off,minutes');
+	expect(lines).toHaveLength(19);
+	expect(lines).toContain('05:29,05:38,9');
 });

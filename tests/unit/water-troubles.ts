@@ -235,6 +235,12 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 	},
 	{ code: 'tank-barely-over', from: 'away-bench', by: [set('design.tank.floorMm', -80)] },
 	{ code: 'tray-leans', from: 'away-bench', by: [set('design.stands.0.leanMmPerM', 90)] },
+	{
+		code: 'valve-too-early',
+		from: 'valve-pots',
+		by: [set('record.stages', { 'pots/1/1/1': 'seedling' })],
+		says: /^A1, A2.* are seedlings/
+	},
 	{ code: 'no-rootdisc', from: 'away-bench', by: [set('design.stands.0.rootDisc', false)] },
 	{ code: 'no-strainer', from: 'away-bench', by: [set('design.stands.0.strainer', false)] },
 	{ code: 'no-flushtap', from: 'away-bench', by: [set('design.stands.0.flushTap', false)] },

@@ -85,7 +85,7 @@ describe('the day of feeds', function () {
 			const session = await sessionOf(name);
 			const root = await strip(session);
 			expect(root.toString()).to.not.match(/NaN|undefined/);
-			const feeds = root.querySelectorAll('[role="slider"]');
+			const feeds = root.querySelectorAll('[role="slider"].block');
 			const plan = session.model.feed?.plan;
 			if (!plan || session.operation.feed.school === 'continuous')
 				return expect(feeds).to.have.length(0);
@@ -95,6 +95,10 @@ describe('the day of feeds', function () {
 			);
 			for (const feed of feeds)
 				expect(feed.getAttribute('aria-valuetext')).to.match(/^\d\d:\d\d, /);
+			// and the power is cut where it matters most
+			const [off, ...more] = root.querySelectorAll('[role="slider"].off');
+			expect(more).to.have.length(0);
+			expect(number(off!, 'aria-valuenow')).to.equal(session.model.powerCut!.atMin);
 		});
 
 	it('feeds all day are one band, and there is nothing to take hold of', async () => {
@@ -103,7 +107,7 @@ describe('the day of feeds', function () {
 		]);
 		const root = await strip(session);
 		expect(root.querySelectorAll('.steady')).to.have.length(1);
-		expect(root.querySelectorAll('[role="slider"]')).to.have.length(0);
+		expect(root.querySelectorAll('[role="slider"].block')).to.have.length(0);
 	});
 
 	it('light that runs past midnight is drawn at both ends of the day', async () => {

@@ -101,6 +101,7 @@ export const FINDING_CODES = [
 	'unknown-part',
 	'valve-may-stick',
 	'valve-shut',
+	'valve-too-early',
 	'wall-bears',
 	'water-too-cold',
 	'water-too-warm',

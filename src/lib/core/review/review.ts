@@ -109,6 +109,7 @@ export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[runsOn.floatSticks, 'grown'],
 	[safety.weight, 'grown'],
 	[safety.electricity, 'now'],
+	[level.valveTooEarly, 'now'],
 	[level.valveRisks, 'now']
 ];
 

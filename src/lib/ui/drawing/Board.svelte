@@ -2,6 +2,7 @@
 	import DayStrip from '../clock/DayStrip.svelte';
 	import { MOST_ZOOM } from '../workspace/session.svelte';
 	import { NEXT_SIDE } from '$lib/core/layout';
+	import SeasonStrip from '../clock/SeasonStrip.svelte';
 	import WeeksStrip from '../clock/WeeksStrip.svelte';
 	import { STRIP } from '../clock/day-drag';
 	import { timedSites } from '$lib/core/model';
@@ -22,7 +23,8 @@
 	const feeding = $derived(session.step === 'feed' && timedSites(session.model).size > 0);
 	/** And that of the tank the weeks. */
 	const ahead = $derived(session.step === 'tank');
-	const stripped = $derived(feeding || ahead);
+	const season = $derived(session.step === 'plant-out');
+	const stripped = $derived(feeding || ahead || season);
 	const drawn = $derived(Math.max(300, stripped ? height - STRIP : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
 	const layout = $derived(session.seen);
@@ -92,6 +94,7 @@
 		{#if session.step === 'dry-run'}<Catches {frame} />{/if}
 		{#if feeding}<DayStrip {width} />{/if}
 		{#if ahead}<WeeksStrip {width} />{/if}
+		{#if season}<SeasonStrip {width} />{/if}
 	</section>
 	<div class="near" style:bottom="{stripped ? STRIP : 0}px">
 		{#if session.step !== 'place'}

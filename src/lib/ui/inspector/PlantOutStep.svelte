@@ -1,25 +1,31 @@
 <script lang="ts">
 	import { containerWords, dayOf } from '$lib/core/review';
-	import type { Crop } from '$lib/core/shelf';
-	import { addDays, format, parseISO } from 'date-fns';
+	import { entriesOf, seasonOf } from '$lib/core/model';
+	import { calendarOf } from '../clock/calendar';
 	import Big from './Big.svelte';
 	import DateField from '../control/DateField.svelte';
 	import { useSession } from '../workspace/context';
 
 	const session = useSession();
 	const on = $derived(session.record.plantOutOn);
-	const crops = $derived([
-		...new Map(session.model.waterUse.crops.map((c) => [c.crop.id, c.crop])).values()
-	]);
-	/** Days before planting out, or the dates they come to: the range its figure is found in. */
-	function sowing({ figures }: Crop): string {
-		const { propagationDays: days } = figures;
-		if (!days) return '–';
-		const [few, many] = [days.low, days.high].map(Math.round) as [number, number];
-		return on ? `${shift(-many)} to ${shift(-few)}` : `${few}–${many} days before`;
+	/** Counted from today where no day is set. */
+	const season = $derived(seasonOf(session.model, on ?? session.today));
+	const said = (range: readonly [string, string] | null): string =>
+		range === null ? '–' : `${dayOf(range[0])} to ${dayOf(range[1])}`;
+	let failed = $state(false);
+	async function calendar(): Promise<void> {
+		try {
+			const text = await calendarOf(entriesOf(season, session.design.name));
+			const link = document.createElement('a');
+			link.href = URL.createObjectURL(new Blob([text], { type: 'text/calendar' }));
+			link.download = 'season.ics';
+			link.click();
+			URL.revokeObjectURL(link.href);
+			failed = false;
+		} catch {
+			failed = true;
+		}
 	}
-	const shift = (days: number) =>
-		on ? dayOf(format(addDays(parseISO(on), days), 'yyyy-MM-dd')) : '';
 </script>
 
 <p class="soft">
@@ -44,22 +50,21 @@
 		></thead
 	>
 	<tbody>
-		{#each crops as crop (crop.id)}
+		{#each season as { cropId, name, sow, pick } (cropId)}
 			<tr>
-				<th scope="row">{crop.name}</th>
-				<td>{sowing(crop)}</td>
-				<td
-					>{crop.harvestDays === null
-						? '–'
-						: on
-							? shift(crop.harvestDays)
-							: `after ${crop.harvestDays} days`}</td
-				>
+				<th scope="row">{name}</th>
+				<td>{said(sow)}</td>
+				<td>{said(pick)}</td>
 			</tr>
 		{/each}
 	</tbody>
 </table>
-{#if crops.length === 0}<p class="soft">Nothing is planted yet: choose crops under Plants.</p>{/if}
+{#if season.length > 0}
+	{#if !on}<p class="soft">Were they planted out today.</p>{/if}
+	<p><button class="quiet" onclick={() => void calendar()}>As a calendar (.ics)</button></p>
+	{#if failed}<p role="alert">The calendar could not be made. Try again.</p>{/if}
+{/if}
+{#if season.length === 0}<p class="soft">Nothing is planted yet: choose crops under Plants.</p>{/if}
 
 <style>
 	table {

@@ -24,7 +24,8 @@
 		<table>
 			<thead
 				><tr
-					><th>On</th><th>Off</th><th>min</th>{#if step >= 15}<th>Pins in</th>{/if}</tr
+					><th scope="col">On</th><th scope="col">Off</th><th scope="col">min</th
+					>{#if step >= 15}<th scope="col">Pins in</th>{/if}</tr
 				></thead
 			>
 			<tbody>

@@ -1,4 +1,4 @@
-import { names } from '../../quantity';
+import { names, plural } from '../../quantity';
 import { fieldsOf } from '../../design';
 import type { SystemModel } from '../../model';
 import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
@@ -150,6 +150,34 @@ export const valveParts: Rule = (model) =>
 				]
 			})
 		);
+	});
+
+/** Seedlings drink from their cube: what stands at the foot of the pot is out of their roots' reach. */
+export const valveTooEarly: Rule = (model) =>
+	model.design.stands.flatMap((stand): Said[] => {
+		if (!('established' in stand) || !stand.established) return [];
+		const small = model.layout.sites.filter(
+			(site) => site.standId === stand.id && site.cropId && site.stage === 'seedling'
+		);
+		const [first] = small;
+		if (!first) return [];
+		return [
+			{
+				code: 'valve-too-early',
+				step: 'plants',
+				severity: 'look',
+				subject: first.containerId,
+				message: `${names(small.map(({ label }) => label))} ${plural(small.length, ['is a seedling', 'are seedlings'])}: roots in a cube do not reach the ${say(stand.depthMm, 'size')} the valve keeps at the foot of the medium, which stays wet and sour meanwhile. Keep the valves shut and water from above until roots are down, 10 to 21 days.`,
+				off: small.length / Math.max(1, model.layout.sites.length),
+				fixes: () => [
+					{
+						label: 'Keep the valves shut for now',
+						effect: 'drench them from above, by hand',
+						change: [setOf(stand, 'established', false)]
+					}
+				]
+			}
+		];
 	});
 
 /** A valve stays shut until roots are down, and a stuck one lets the whole tank go. */
