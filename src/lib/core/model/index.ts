@@ -18,4 +18,4 @@ export { daysKept, daysLeft } from './supply';
 export { openOutlets, systemCurve, variationWith } from './water-path';
 export { cutRun, cutsAt, eventsOf } from './root-zone';
 export { hoursFull, schoolSteps, type SchoolRun } from './schools';
-export { entriesOf, seasonOf, type CalendarEntry, type CropSeason } from './season';
+export { entriesOf, seasonOf, type CalendarEntry } from './season';
