@@ -280,7 +280,7 @@ describe('an open system', function () {
 
 	it('closer and further stay within reason, and come back to just as it was', () => {
 		for (let i = 0; i < 20; i++) session.zoomBy(1.5);
-		expect(session.zoom).to.equal(6);
+		expect(session.zoom).to.equal(12);
 		for (let i = 0; i < 20; i++) session.zoomBy(1 / 1.5);
 		expect(session.zoom).to.equal(1);
 		session.zoomBy(1.03);
