@@ -44,13 +44,36 @@ export const stressed: Rule = (model) => {
 					: ' before the next feed comes.'),
 			off: worst.stressMin / (days * DAY_MIN),
 			fixes: () =>
-				availableFixes(asPlanned(model), oftener(model), ...moreFlow(model)).map((fix) => ({
+				availableFixes(
+					asPlanned(model),
+					oftener(model),
+					...roundTheClock(model),
+					...moreFlow(model)
+				).map((fix) => ({
 					...fix,
 					effect: stressAfter(model.with(fix.change))
 				}))
 		}
 	];
 };
+
+/** Minutes between feeds of a timer without a clock, the longest that stresses nobody first; a trickle at last. */
+const REPEATS_MIN = [60, 45, 30, 20, 15, 10];
+
+function* roundTheClock(model: SystemModel): Iterable<Fix> {
+	for (const minutes of REPEATS_MIN) {
+		const change = [
+			set('operation.feed.school', 'repeat'),
+			set('operation.feed.repeatEveryMin', minutes),
+			set('operation.feed.setMin', null)
+		];
+		if (stressIn(model.with(change)) > 0) continue;
+		yield { label: `A repeat every ${minutes} min`, effect: '', change };
+		break;
+	}
+	const change = [set('operation.feed.school', 'continuous')];
+	if (stressIn(model.with(change)) === 0) yield { label: 'A steady trickle', effect: '', change };
+}
 
 /** Every day it is less full at its fullest than the day before. */
 function fallingDays({ rootZone }: SystemModel): boolean {
