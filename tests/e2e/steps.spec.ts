@@ -192,7 +192,8 @@ test('plant out and run: dates, days and notes', async ({ page, request }) => {
 	await step(page, 'plant-out').click();
 	await page.getByLabel('Planted out on').fill('2026-05-20');
 	await expect(step(page, 'plant-out')).toContainText('20 May');
-	await expect(sheet(page, 'Plant out')).toContainText('1 Jul');
+	// cucumbers, 25 to 59 days on
+	await expect(sheet(page, 'Plant out')).toContainText('14 Jun to 18 Jul');
 	await step(page, 'run').click();
 	await expect(sheet(page, 'Run')).toContainText('day 8');
 	await page.getByLabel('Notes').fill('Strings renewed.');

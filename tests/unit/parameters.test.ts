@@ -77,6 +77,8 @@ describe('figures of practice', () => {
 		}
 		const rail = new SystemModel(example('lean-to-rail'), BUILT_IN_SHELF, watched);
 		look(rail.with([set('design.lines.checkValve', true)]));
+		// a tank in foam, with an air stone
+		look(rail.with([set('design.tank.insulated', true), set('design.tank.airStone', true)]));
 		// a crop that is bought as a plant has a season instead of days to a harvest
 		const all = (value: string) =>
 			Object.fromEntries(Object.keys(rail.operation.crops).map((id) => [id, value]));

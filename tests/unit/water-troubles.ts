@@ -170,7 +170,13 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 		by: [set('design.stands.0.drainsTo', 'waste'), set('operation.feed.setMin', 1)],
 		says: /carry no salt away/
 	},
-	{ code: 'tank-heats-up', from: 'away-bench', by: [], says: /The sun on it does most/ },
+	{ code: 'tank-heats-up', from: 'float-top-up', by: [], says: /roots find .* of oxygen/ },
+	{
+		code: 'tank-heats-up',
+		from: 'away-bench',
+		by: [set('design.tank.coat', 'dark'), set('record.nowL', 12)],
+		says: /The sun on it does that/
+	},
 	{ code: 'feed-drains', from: 'slab-gutter', by: [set('operation.feed.setMin', 60)] },
 	{
 		code: 'pumped-under-drunk',

@@ -30,6 +30,10 @@ function wallM2({ lengthM, widthM, heightM, round }: TankLayout): number {
 const sunkShare = ({ floorM, heightM }: TankLayout): number =>
 	Math.min(1, Math.max(0, -floorM / heightM));
 
+/** What its walls let through, W/m²K. */
+const wallOf = ({ insulated }: Design['tank'], tanks: ParameterSet['tanks']): number =>
+	(insulated ? tanks.insulatedWM2K : tanks.bareWM2K).value;
+
 interface Sunlit {
 	design: Pick<Design, 'tank' | 'stands'>;
 	area: Area;
@@ -54,7 +58,9 @@ function sunOn({ design, area, tank, day, sunMjM2, tanks }: Sunlit): TankHeatInp
 		tank.heightM *
 		(1 - sunkShare(tank)) *
 		tanks.sunnySide.value;
-	const peakW = peakWM2 * COATS[design.tank.coat].takes * open * (topM2 + sideM2);
+	// of what its skin takes up the wall lets in as much as it insulates less than the air outside: U/h
+	const inwards = Math.min(1, wallOf(design.tank, tanks) / tanks.outerWM2K.value);
+	const peakW = peakWM2 * COATS[design.tank.coat].takes * open * (topM2 + sideM2) * inwards;
 	return peakW > 0 && endMin > onMin ? { peakW, startMin: onMin, endMin } : undefined;
 }
 
@@ -91,7 +97,7 @@ export const tankDay = stage(
 		const input = tankHeatInput.parse({
 			volumeL: Math.max(1, litresNow(given.record, given.operation)),
 			wallAreaM2: wallM2(tank),
-			wallUWM2K: (design.tank.insulated ? tanks.insulatedWM2K : tanks.bareWM2K).value,
+			wallUWM2K: wallOf(design.tank, tanks),
 			pumpWatts: pump?.watts ?? 0,
 			pumpMinutesPerDay: pump ? pumpMinutes(given) : 0,
 			air: { minC: held(mean - swing), maxC: held(mean + swing) },

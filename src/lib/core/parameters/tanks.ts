@@ -7,6 +7,13 @@ export const tanks = {
 	/** What its walls let through, bare and with 20 to 30 mm of foam. */
 	bareWM2K: parameter(6, 'W/m²K', [4, 9], FILMS),
 	insulatedWM2K: parameter(1.2, 'W/m²K', [0.8, 2], FILMS),
+	/** Sun taken up by a wall goes back to the air as well as in: so much to each degree it is warmer. */
+	outerWM2K: parameter(
+		17,
+		'W/m²K',
+		[10, 25],
+		'outer film of ISO 6946, little wind to some; sol-air temperature'
+	),
 	/** Of its sides, as much as stands square to the sun on average. */
 	sunnySide: parameter(0.3, 'of one side', [0.2, 0.5]),
 	/** Under a stand or a lid with plants, what of the sun still meets it. */

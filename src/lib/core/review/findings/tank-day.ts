@@ -1,6 +1,7 @@
 import { litresAt, shapeHeightMm } from '../../shelf';
 import { tankShapeOf } from '../../layout';
 import type { SystemModel } from '../../model';
+import { tankHeat } from '../../water';
 import { availableFixes, set, type Fix, type Rule } from '../finding';
 import { say } from '../sentence';
 
@@ -23,13 +24,14 @@ export const tankHeatsUp: Rule = (model) => {
 	const over = result.maxC - model.limit('waterWarmC');
 	const lacks = model.limit('leastOxygenMgL') - oxygenMgL;
 	if (over <= 0 && lacks <= 0) return [];
-	// roots that hang in no loop do not meet it
 	const clock = `${String(Math.floor(result.hottestAtMin / 60)).padStart(2, '0')}:${String(result.hottestAtMin % 60).padStart(2, '0')}`;
-	const why = sunny
-		? 'The sun on it does most of that.'
-		: input.air.maxC > model.limit('waterWarmC')
-			? 'The air round it is as warm.'
-			: 'Its pump does most of that.';
+	const inShade = sunny ? tankHeat({ ...input, sun: undefined }).maxC : result.maxC;
+	const why =
+		inShade <= model.limit('waterWarmC') && sunny
+			? 'The sun on it does that.'
+			: input.air.maxC >= inShade
+				? 'The air round it is as warm.'
+				: 'Its pump does most of that.';
 	return [
 		{
 			code: 'tank-heats-up',
