@@ -65,4 +65,20 @@ describe('a layout seen from another side', () => {
 			expect(shown.containers.length).to.be.within(1, layout.containers.length);
 		});
 	}
+
+	it('a channel that leans back is drawn leaning from the side, and its plants along it', () => {
+		const { layout } = modelOf('yard-channels');
+		for (const side of ['right', 'left'] as const) {
+			const seen = seenFrom(layout, side);
+			for (const channel of seen.containers) {
+				const { x0, x1, z0, z1 } = boxOf(channel.front);
+				const at = (z: number) => {
+					const share = (z - z0) / (z1 - z0);
+					return side === 'right' ? x0 + share * (x1 - x0) : x1 - share * (x1 - x0);
+				};
+				for (const site of seen.sites.filter(({ containerId }) => containerId === channel.id))
+					expect(Math.abs(site.xM - at(site.zM)), `${side} ${site.label}`).to.be.below(0.1);
+			}
+		}
+	});
 });

@@ -52,6 +52,14 @@ export function moved({ ground, xM, yM, turns }: Motion, x: number, y: number): 
 	}
 }
 
+/** A channel that takes more ground to the back than it is thick stands leaning. */
+function isRaked({ form, front, above }: Container): boolean {
+	if (form !== 'channel') return false;
+	const [seen, ground] = [boxOf(front), boxOf(above)];
+	const thick = seen.x1 - seen.x0;
+	return ground.z1 - ground.z0 > 1.2 * thick && seen.z1 - seen.z0 > thick;
+}
+
 /** Everything of a stand carried along by one motion: lengths and heights stay, what is seen from the front does not. */
 export class Mover {
 	private readonly points = new Map<Point, Point>();
@@ -94,6 +102,21 @@ export class Mover {
 		]);
 	}
 
+	/** What leans back, from the side: as thick as it is wide from the front, its top where the wall is. */
+	private leaning(front: readonly Corner[], is: readonly Corner[]): Corner[] {
+		if (front.length === 0) return [];
+		const [old, now] = [boxOf(front), boxOf(is)];
+		const thick = old.x1 - old.x0;
+		const outline: Corner[] = [
+			[now.x0, old.z0],
+			[now.x1 - thick, old.z1],
+			[now.x1, old.z1],
+			[now.x0 + thick, old.z0]
+		];
+		if (this.motion.turns !== 1) return outline;
+		return outline.map(([x, z]) => [now.x0 + now.x1 - x, z]);
+	}
+
 	container(container: Container): Container {
 		const { xM, yM } = this.point(container);
 		if (container.radiusM !== null) {
@@ -108,7 +131,9 @@ export class Mover {
 			};
 		}
 		const above = this.above(container.above);
-		const view = (front: readonly Corner[]) => this.seen(front, container.above, above);
+		const raked = this.sideways && isRaked(container);
+		const view = (front: readonly Corner[]) =>
+			raked ? this.leaning(front, above) : this.seen(front, container.above, above);
 		return {
 			...container,
 			...{ xM, yM, above },
