@@ -252,7 +252,8 @@ describe('an open system', function () {
 		session.shown = 3;
 		const finding = session.findings.find((f) => fixesOf(session.model, f).length > 0)!;
 		await session.prove(finding);
-		const [first] = session.fixes;
+		const [first] = session.fixesOf(finding)!;
+		expect(session.findings.filter((f) => session.fixesOf(f))).to.deep.equal([finding]);
 		session.fix(finding, first!);
 		await settled();
 		expect(session.shown).to.equal(0);

@@ -31,7 +31,7 @@ describe('the bar of findings', function () {
 				);
 				const offered = root.querySelectorAll('.fixes button').map((b) => wordsOf(b).trim());
 				expect(offered).to.deep.equal([
-					...session.fixes.map((f) => `${f.label} ${f.effect}`),
+					...session.fixesOf(session.findings[i]!)!.map((f) => `${f.label} ${f.effect}`),
 					...(acknowledge ? [`${acknowledge.label} settled by your word`] : [])
 				]);
 			}
@@ -45,7 +45,8 @@ describe('the bar of findings', function () {
 		for (let i = 0; i < 20 && session.findings.length > 0; i++) {
 			const [finding] = session.findings;
 			await session.prove(finding!);
-			if (session.fixes[0]) session.fix(finding!, session.fixes[0]);
+			const [fix] = session.fixesOf(finding!)!;
+			if (fix) session.fix(finding!, fix);
 			else if (finding!.acknowledge) session.acknowledge(finding!);
 			else
 				session.set(

@@ -12,6 +12,8 @@
 	const index = $derived(Math.min(session.shown, Math.max(0, list.length - 1)));
 	const finding = $derived(list[index]);
 
+	const fixes = $derived(finding ? session.fixesOf(finding) : []);
+
 	// fixes are tried beside the page: those of what is shown, once it stands still
 	$effect(() => {
 		const { kept } = session;
@@ -108,7 +110,8 @@
 			{finding.message}
 		</p>
 		<div class="fixes">
-			{#each session.fixes as fix, i (`${i} ${fix.label}`)}
+			{#if !fixes}<small class="trying">trying what would help</small>{/if}
+			{#each fixes ?? [] as fix, i (`${i} ${fix.label}`)}
 				<button class="button" class:main={i === 0} onclick={() => session.fix(finding, fix)}>
 					{fix.label} <small>{fix.effect}</small>
 				</button>
@@ -237,6 +240,17 @@
 		gap: 8px;
 		justify-content: flex-end;
 		max-width: 700px;
+	}
+	/* most are tried before one could read it */
+	.trying {
+		align-self: center;
+		color: var(--soft);
+		animation: said 0.2s 0.6s both;
+	}
+	@keyframes said {
+		from {
+			opacity: 0;
+		}
 	}
 	.fixes .button {
 		flex-direction: column;

@@ -58,6 +58,6 @@ function stepBy(session: Session, by: number): void {
 
 function fixBy(session: Session, n: number): void {
 	const finding = session.findings[Math.min(session.shown, session.findings.length - 1)];
-	const chosen = session.fixes[n];
-	if (finding && chosen) session.fix(finding, chosen);
+	const chosen = finding && session.fixesOf(finding)?.[n];
+	if (chosen) session.fix(finding, chosen);
 }

@@ -27,6 +27,7 @@ import {
 } from '$lib/core/shelf';
 import { oursOver, refusalOf, samePlan, saveOf, type Snapshot } from './changes';
 import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
+import { Stopped } from '$lib/workers';
 import { fixesBeside } from './proving';
 import { assessed, CANNOT_BE, holds } from './trial';
 
@@ -45,6 +46,8 @@ interface Entry {
 
 /** Closer than this shows less, not more. */
 export const MOST_ZOOM = 12;
+/** Which finding it is. */
+const aboutOf = ({ code, subject, state }: Finding): string => [code, subject, state].join('|');
 /** With more sites a drag is judged once it is over. */
 const MANY_SITES = 300;
 
@@ -86,9 +89,10 @@ export class Session {
 	/** Which finding the bar shows. */
 	shown = $state(0);
 	save = $state.raw() as SaveState;
-	/** The fixes of the finding that is shown that were tried and hold. */
-	fixes = $state.raw([] as readonly Fix[]);
-	proving = $state(false);
+	/** The fixes that were tried and hold, and of what: those of the finding before are none of the one that is shown. */
+	private proven = $state.raw(
+		null as { of: SystemModel; about: string; fixes: readonly Fix[] } | null
+	);
 	/** Something to know that is no fault: what a step back left as it is. */
 	note = $state<string | null>(null);
 	readonly assessment = $derived(assessed(this.judged));
@@ -257,15 +261,20 @@ export class Session {
 
 	/** Tries the fixes of a finding off the page's thread; those that hold are shown when they are known. */
 	async prove(finding: Finding): Promise<void> {
-		this.proving = true;
 		const { code, subject, state } = finding;
 		const of = this.kept;
 		const input = { ...of.parts, shelf: this.own, code, subject, state };
-		const fixes = await fixesBeside(of, input).catch(() => null);
+		const fixes = await fixesBeside(of, input).catch((e) => (e instanceof Stopped ? null : []));
 		// a newer question took its place
 		if (!fixes || of !== this.kept) return;
-		this.fixes = fixes;
-		this.proving = false;
+		this.proven = { of, about: aboutOf(finding), fixes };
+	}
+
+	/** The fixes of this finding that were tried and hold for what is kept; null: they are being tried. */
+	fixesOf(finding: Finding): readonly Fix[] | null {
+		const { proven } = this;
+		if (!proven || proven.of !== this.kept || proven.about !== aboutOf(finding)) return null;
+		return proven.fixes;
 	}
 
 	/** Applies a finding's fix; the bar goes back to the most urgent. */
