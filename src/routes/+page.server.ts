@@ -1,6 +1,7 @@
 import { version } from '$app/environment';
 import { METRIC } from '$lib/core/quantity';
 import { cardsOf } from '$lib/server/cards';
+import { today } from '$lib/server/clock';
 import { databaseFile } from '$lib/server/database';
 import { listDesigns } from '$lib/server/designs';
 import { listPlaces } from '$lib/server/places';
@@ -23,7 +24,7 @@ export const load: PageServerLoad = async ({ url }) => {
 			at: { revision, record: recordRevision, placeRevision, shelfRevision }
 		};
 	});
-	const cards = await cardsOf(drawable, version);
+	const cards = await cardsOf(drawable, version, today());
 	const systemsOf = (placeId: string, placeWhy: string | null) =>
 		designs
 			.filter((d) => d.placeId === placeId)

@@ -61,6 +61,8 @@ const systemIn = (name: string): System => {
 	return { design, operation, record };
 };
 
+const DAY = '2026-05-28';
+
 describe('two systems in one place', () => {
 	const { place: shared, ...a } = example('lean-to-rail');
 	const b = systemIn('loft-table');
@@ -222,14 +224,14 @@ describe('what cannot be read or drawn', () => {
 					return { id, parts: partsIn(one), shelf: one.shelf, at };
 				})
 			);
-		const first = await cardsOf(await wanted(), 'one');
+		const first = await cardsOf(await wanted(), 'one', DAY);
 		expect(first.get('table')).to.have.nested.property('card.plants', 9);
 		await database().run(
 			sql`UPDATE cards SET card = '{"plants":"kept"}' WHERE design_id = 'table'`
 		);
-		const kept = await cardsOf(await wanted(), 'one');
+		const kept = await cardsOf(await wanted(), 'one', DAY);
 		expect(kept.get('table')).to.have.nested.property('card.plants', 'kept');
-		expect((await cardsOf(await wanted(), 'two')).get('table')).to.have.nested.property(
+		expect((await cardsOf(await wanted(), 'two', DAY)).get('table')).to.have.nested.property(
 			'card.plants',
 			9
 		);
@@ -237,7 +239,7 @@ describe('what cannot be read or drawn', () => {
 		const { parts, at } = list[0]!;
 		const none = { ...parts, design: { ...parts.design, stands: [] } };
 		list[0] = { ...list[0]!, parts: none, at: { ...at, record: 99 } };
-		const some = await cardsOf(list, 'two');
+		const some = await cardsOf(list, 'two', DAY);
 		expect(some.get('table')).to.deep.equal({ why: 'Crelbo cannot draw it as it stands.' });
 		expect(some.get('rail')).to.have.property('card');
 		await refused(refuseUndrawn(none), Error, /cannot draw/);

@@ -61,7 +61,7 @@ function finite(value: unknown, where: string): void {
 }
 
 /** Take a whole document, which mutants of the examples are tried as. */
-const WHOLE = ['assess', 'extension', 'fixes', 'schools', 'settle'];
+const WHOLE = ['assess', 'extension', 'fixes', 'schools', 'settle', 'top-ups'];
 
 describe('whatever goes in', () => {
 	for (const { id } of OPERATIONS.filter((op) => !WHOLE.includes(op.id)))

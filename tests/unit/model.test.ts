@@ -114,7 +114,7 @@ describe('what each stage reads', () => {
 				}
 			});
 		const { parts, shelf, parameters } = model;
-		const sources = { ...parts, shelf, parameters };
+		const sources = { ...parts, shelf, parameters, calendar: { today: model.today } };
 		const given = givenOf(stage, sources, (needed) => {
 			reads.add(`needs ${needed.name}`);
 			return model.get(needed);

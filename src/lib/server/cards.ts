@@ -23,11 +23,14 @@ const WHY_NOT = 'Crelbo cannot draw it as it stands.';
  * The cards of these systems, from the cache where they stand in it, else worked out and kept.
  *
  * @param program which build of the program this is: what one build has worked out another works out anew
+ * @param today the day it is looked at, as 2026-04-02: plants grow on and the weather changes by it
  */
 export async function cardsOf(
 	wanted: readonly Wanted[],
-	program: string
+	program: string,
+	today: string
 ): Promise<Map<string, CardOrWhy>> {
+	const version = `${program} ${today}`;
 	const rows = await database().select().from(cards);
 	const kept = new Map(rows.map((row) => [row.designId, row]));
 	const found = new Map<string, CardOrWhy>();
@@ -35,16 +38,16 @@ export async function cardsOf(
 	await inTurn(wanted, async ({ id, parts, shelf, at }) => {
 		const row = kept.get(id);
 		const holds =
-			row?.program === program &&
+			row?.program === version &&
 			Object.entries(at).every(([name, value]) => row[name as keyof typeof at] === value);
 		if (holds) return void found.set(id, { card: JSON.parse(row.card) as Card });
 		try {
-			const card = await pool().run('card', parts, shelf);
+			const card = await pool().run('card', parts, shelf, today);
 			found.set(id, { card });
 			made.push({
 				designId: id,
 				...at,
-				program,
+				program: version,
 				card: JSON.stringify(card)
 			});
 		} catch (fault) {

@@ -8,7 +8,8 @@ import { cardOf, type Card } from '../ui/home/card';
 export const TASKS = {
 	calculate: (op: string, input: unknown): Answer => calculate(op, input),
 	/** A system as it hangs on the wall at home; also the proof that it can be drawn. */
-	card: (parts: Parts, own: readonly ShelfItem[]): Card => cardOf(parts, shelfWith(own)),
+	card: (parts: Parts, own: readonly ShelfItem[], today: string): Card =>
+		cardOf(parts, shelfWith(own), today),
 	/** Throws where a system cannot be worked out. */
 	prove: (parts: Parts): true => {
 		assessModel(modelFrom(parts));

@@ -90,7 +90,8 @@ const usualDesign = (
 		coat: 'coloured',
 		insulated: false,
 		shaded: false,
-		airStone: false
+		airStone: false,
+		open: false
 	},
 	reserve: null,
 	source: { kind: 'pump', partId: pump.id },
@@ -118,6 +119,8 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 	change: NO_CHANGE,
 	flushEveryDays: null,
 	awayH: 10,
+	changeAtMin: null,
+	succession: {},
 	maxDriftPercent: 25,
 	uptakePercent: 85,
 	feed: {

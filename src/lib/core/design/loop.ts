@@ -40,7 +40,9 @@ export const tankSchema = z.strictObject({
 		.meta({ title: 'outside', options: COAT_NAMES }),
 	insulated: z.boolean().default(false).meta({ title: 'insulated' }),
 	shaded: z.boolean().default(false).meta({ title: 'shaded' }),
-	airStone: z.boolean().default(false).meta({ title: 'air stone' })
+	airStone: z.boolean().default(false).meta({ title: 'air stone' }),
+	/** Nothing lies over its water: rain falls in, and it evaporates. */
+	open: z.boolean().default(false).meta({ title: 'open at the top' })
 });
 
 export const sourceSchema = z.discriminatedUnion(

@@ -1,10 +1,17 @@
 import { z } from 'zod';
+import { getDaysInMonth, getDate, getDayOfYear, getMonth, parseISO } from 'date-fns';
+import { quantity } from '../quantity';
 import { COVERS, type Cover } from './area-kinds';
 import { refuseTurned, solarMjM2, weather, windMS, type Climate } from './climate';
 
 /** What a month is like outdoors, day and night, as far as somebody said. */
 export const monthSchema = z
-	.strictObject({ ...weather, windMS, solarMjM2 })
+	.strictObject({
+		...weather,
+		windMS,
+		solarMjM2,
+		rainMm: quantity('rain in the month', 'size', { min: 0, max: 2000 }).default(0)
+	})
 	.superRefine((month, context) => refuseTurned(context, month));
 export type Month = z.infer<typeof monthSchema>;
 
@@ -42,6 +49,8 @@ interface Year {
 	wind: [winter: number, summer: number];
 	/** What reaches level ground, MJ/m² a day: of December and of June. */
 	sun: [winter: number, summer: number];
+	/** Rain of the month, mm. */
+	rain: [winter: number, summer: number];
 }
 
 /** Three climates nobody lives in, to begin from. */
@@ -54,7 +63,8 @@ export const CLIMATES = {
 		driest: [75, 60],
 		dampest: [93, 88],
 		wind: [4.5, 3],
-		sun: [1.6, 18]
+		sun: [1.6, 18],
+		rain: [85, 65]
 	},
 	mild: {
 		title: 'Mild, with cold winters',
@@ -64,7 +74,8 @@ export const CLIMATES = {
 		driest: [70, 48],
 		dampest: [90, 85],
 		wind: [2.8, 2],
-		sun: [3, 21]
+		sun: [3, 21],
+		rain: [45, 70]
 	},
 	dry: {
 		title: 'Hot and dry summers',
@@ -74,7 +85,8 @@ export const CLIMATES = {
 		driest: [55, 32],
 		dampest: [82, 65],
 		wind: [2.2, 2.4],
-		sun: [7, 27]
+		sun: [7, 27],
+		rain: [60, 12]
 	}
 } as const satisfies Record<string, Year>;
 export type ClimateName = keyof typeof CLIMATES;
@@ -96,7 +108,8 @@ export function monthsOf(name: ClimateName, south = false): Month[] {
 			rhMinPercent: mix(year.driest, warm),
 			rhMaxPercent: mix(year.dampest, warm),
 			windMS: mix(year.wind, warm),
-			solarMjM2: mix(year.sun, lit)
+			solarMjM2: mix(year.sun, lit),
+			rainMm: Math.round(mix(year.rain, warm))
 		};
 	});
 }
@@ -106,25 +119,72 @@ const WARMER_C = 4;
 /** What is left of the wind under it. */
 const STILL = 0.15;
 
-/** A day of a month in an area: under its cover less sun and wind, and warmer days. */
-export function dayInMonth(
-	climate: Climate,
-	cover: Cover,
-	month: Month,
-	index: number
-): Extract<Climate, { setting: 'outdoors' }> {
+/** A day of weather in an area: under its cover less sun and wind, and warmer days. */
+function dayUnder(climate: Climate, cover: Cover, month: Month, dayOfYear: number): DayOutdoors {
 	const { lets, keepsWarm } = COVERS[cover];
 	const { latitudeDeg, elevationM } =
 		climate.setting === 'outdoors' ? climate : { latitudeDeg: 50, elevationM: 50 };
+	const { tMinC, rhMinPercent, rhMaxPercent } = month;
 	return {
 		setting: 'outdoors',
-		...month,
+		tMinC,
+		rhMinPercent,
+		rhMaxPercent,
 		tMaxC: month.tMaxC + (keepsWarm ? WARMER_C : 0),
 		windMS: round(month.windMS * (keepsWarm ? STILL : 1)),
 		solarMjM2: round(month.solarMjM2 * lets),
 		...(keepsWarm && { cover: 'glass' as const }),
 		elevationM,
 		latitudeDeg,
-		dayOfYear: 15 + Math.round(30.4 * index)
+		dayOfYear
 	};
+}
+type DayOutdoors = Extract<Climate, { setting: 'outdoors' }>;
+
+/** A day of a month in an area. @param index 0 for January */
+export const dayInMonth = (
+	climate: Climate,
+	cover: Cover,
+	month: Month,
+	index: number
+): DayOutdoors => dayUnder(climate, cover, month, 15 + Math.round(30.4 * index));
+
+/** Months somebody said something of are a course from two on; one alone is no year. */
+export const hasYear = (months: readonly (Month | null)[] | null): boolean =>
+	(months ?? []).filter((month) => month !== null).length > 1;
+
+/**
+ * The weather of a date: each month's figures stand for its middle, and the days between go straight from one to
+ * the next. A month nobody said lies on the line between its neighbours.
+ *
+ * @param months January to December
+ * @param date as 2026-04-02
+ * @returns null where fewer than two months are known
+ */
+export function weatherOn(months: readonly (Month | null)[] | null, date: string): Month | null {
+	if (!months || !hasYear(months)) return null;
+	const day = parseISO(date);
+	// 0 is the middle of January
+	const at = getMonth(day) + (getDate(day) - 0.5) / getDaysInMonth(day) - 0.5;
+	const known = (i: number) => months[((i % 12) + 12) % 12];
+	let before = Math.floor(at);
+	while (!known(before)) before -= 1;
+	let after = Math.floor(at) + 1;
+	while (!known(after)) after += 1;
+	const [a, b] = [known(before)!, known(after)!];
+	const share = (at - before) / (after - before);
+	const fields = Object.keys(a) as (keyof Month)[];
+	return Object.fromEntries(
+		fields.map((field) => [field, a[field] + (b[field] - a[field]) * share])
+	) as Month;
+}
+
+/** A date in an area, from the months of its place; null where they say nothing of it, or no sun gets there. */
+export function dayOn(
+	{ climate, cover }: { climate: Climate; cover: Cover },
+	months: readonly (Month | null)[] | null,
+	date: string
+): DayOutdoors | null {
+	const weather = climate.setting === 'outdoors' ? weatherOn(months, date) : null;
+	return weather && dayUnder(climate, cover, weather, getDayOfYear(parseISO(date)));
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { id, oneOf, quantity } from '../quantity';
 import { feedSchema } from './feed';
 import { mixSchema } from './mix';
+import { successionSchema } from './succession';
 
 /** The tank's own strength, what the plants take up, or plain water. */
 export const TOP_UPS = ['solution', 'weak', 'water'] as const;
@@ -69,6 +70,12 @@ export const operationSchema = z.strictObject({
 		.default(null),
 	/** How long nobody looks at it, at most. */
 	awayH: quantity('longest absence', 'hours', { min: 0, max: 720 }).default(10),
+	/** When in the day all of the solution is changed; null: not said. */
+	changeAtMin: quantity('time of the change', 'count', { min: 0, max: 1439, whole: true })
+		.nullable()
+		.default(null),
+	/** How crops are sown batch by batch, by crop id; one not listed is planted all at once. */
+	succession: z.record(z.string().max(120), successionSchema).default({}),
 	maxDriftPercent: quantity('greatest drift', 'percent', { above: 0, max: 100 }),
 	/** Strength of what plants take up, as a share of the tank's. */
 	uptakePercent: quantity('uptake strength', 'percent', { min: 0, max: 200 }),

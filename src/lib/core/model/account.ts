@@ -1,6 +1,6 @@
 import { comesBack, kindOf, type Design } from '../design';
 import type { Layout } from '../layout';
-import { feed, pumpMinutes } from './feed';
+import { feed, pumpMinutes, type FeedState } from './feed';
 import { layout } from './layout';
 import { stage } from './stage';
 import { flows, type Flows } from './water-path';
@@ -34,20 +34,37 @@ export const account = stage(
 	{ design: ['stands'] },
 	{ layout, flows, waterUse, feed },
 	({ design, layout, flows, waterUse, feed }): WaterAccount => {
-		const minutes = pumpMinutes({ feed });
-		const wants = drinksOf(layout, waterUse.bySite);
-		const pumped = pumpedOf(layout, flows);
-		const stands = design.stands.map((stand): StandAccount => {
-			const wantsL = wants.get(stand.id) ?? 0;
-			const valve = kindOf(stand).feeding === 'valve';
-			const suppliedL = valve ? wantsL : ((pumped.get(stand.id) ?? 0) * minutes) / 60;
-			const drunkL = feed || valve ? Math.min(wantsL, suppliedL) : wantsL;
-			const drainedL = Math.max(0, suppliedL - drunkL);
-			return { standId: stand.id, way: wayOf(stand), suppliedL, drunkL, drainedL };
+		return accountOf({
+			stands: design.stands,
+			wantsL: drinksOf(layout, waterUse.bySite),
+			pumpedL: pumpedDaily({ feed, layout, flows }),
+			timed: feed !== null
 		});
-		return totals(stands);
 	}
 );
+
+/** What plants would drink of each stand in a day and what a pump brings there, L by stand id. */
+interface Day {
+	stands: Design['stands'];
+	wantsL: ReadonlyMap<string, number>;
+	pumpedL: ReadonlyMap<string, number>;
+	/** A feed is planned; else nobody knows what is pumped, and all is drunk that is wanted. */
+	timed: boolean;
+}
+
+/** What a day takes out of the tank: no plant drinks more than is brought to it. */
+export function accountOf({ stands, wantsL, pumpedL, timed }: Day): WaterAccount {
+	return totals(
+		stands.map((stand): StandAccount => {
+			const wants = wantsL.get(stand.id) ?? 0;
+			const valve = kindOf(stand).feeding === 'valve';
+			const suppliedL = valve ? wants : (pumpedL.get(stand.id) ?? 0);
+			const drunkL = timed || valve ? Math.min(wants, suppliedL) : wants;
+			const drainedL = Math.max(0, suppliedL - drunkL);
+			return { standId: stand.id, way: wayOf(stand), suppliedL, drunkL, drainedL };
+		})
+	);
+}
 
 const wayOf = (stand: Design['stands'][number]): StandAccount['way'] =>
 	kindOf(stand).feeding === 'valve'
@@ -74,6 +91,23 @@ function totals(stands: StandAccount[]): WaterAccount {
 	};
 }
 
+/** What a pump brings to each stand in a day as the timer is set, L by stand id. */
+export function pumpedDaily({
+	feed,
+	layout,
+	flows
+}: {
+	feed: FeedState | null;
+	layout: Layout;
+	flows: Flows;
+}): Map<string, number> {
+	const minutes = pumpMinutes({ feed });
+	return new Map(
+		[...pumpedOf(layout, flows)].map(([id, lph]): [string, number] => [id, (lph * minutes) / 60])
+	);
+}
+
+/** What is drunk at the sites of each stand, L a day by stand id. */
 function drinksOf({ sites }: Layout, bySite: ReadonlyMap<string, number>): Map<string, number> {
 	const wants = new Map<string, number>();
 	for (const { id, standId } of sites)

@@ -1,3 +1,4 @@
+export { aheadOf, MOST_DAYS, type Ahead, type DayAhead } from './ahead';
 export { givenOf } from './evaluator';
 export { evenAmong, evenKinds, lossesTo, metOf, type EvenKind, type LinePart } from './evenness';
 export { advisedSchool, feedInput, outletNeeds, pumpMinutes, timedSites } from './feed';
@@ -10,6 +11,7 @@ export { passedDown } from './passing';
 export { restsOn, type Ground } from './rests-on';
 export { bestFront, latitudeOf } from './shade';
 export type { Pair } from './spacing';
+export { dialFor } from './dial';
 export { dialled, levelOf } from './source';
 export { stage, type Stage } from './stage';
 export { STAGES } from './stages';
@@ -18,4 +20,16 @@ export { daysKept, daysLeft } from './supply';
 export { openOutlets, systemCurve, variationWith } from './water-path';
 export { cutRun, cutsAt, eventsOf } from './root-zone';
 export { hoursFull, schoolSteps, type SchoolRun } from './schools';
-export { entriesOf, seasonOf, type CalendarEntry } from './season';
+export { entriesOf, type CalendarEntry } from './season';
+export {
+	daysBetween,
+	roundsOf,
+	shifted,
+	successionOf,
+	suggestedSuccession,
+	weeksOf,
+	type Round,
+	type SeasonWeek
+} from './succession';
+export { monthsAhead, type MonthAhead } from './months-ahead';
+export { SUPPLIES, topUpSteps, type Supply, type TopUpRun } from './top-up-schools';

@@ -73,12 +73,19 @@ export function bandOf(
 	stage: Stage,
 	{ growth, mixing }: Pick<ParameterSet, 'growth' | 'mixing'>
 ): { low: number; high: number } {
-	const wish = wishOf(crop, stage, growth);
-	const half = mixing.stageBand.value * (crop.ecFullMsCm - crop.ecEarlyMsCm);
-	return {
-		low: crop.ecEarlyMsCm,
-		high: Math.min(crop.ecFullMsCm, wish + half)
-	};
+	return bandAt(crop, growth[stage].value, mixing);
+}
+
+/** The same of a plant with so much of its leaf. */
+export function bandAt(
+	crop: Crop,
+	leaf: number,
+	mixing: ParameterSet['mixing']
+): { low: number; high: number } {
+	const range = crop.ecFullMsCm - crop.ecEarlyMsCm;
+	const wish = crop.ecEarlyMsCm + range * leaf;
+	const half = mixing.stageBand.value * range;
+	return { low: crop.ecEarlyMsCm, high: Math.min(crop.ecFullMsCm, wish + half) };
 }
 
 /** A crop's wish grows from its early to its full strength as the plant does. */

@@ -56,12 +56,15 @@ export class SystemModel extends Base {
 		readonly parts: Parts,
 		readonly shelf: Shelf,
 		readonly parameters: ParameterSet = PARAMETERS,
+		/** The day it is looked at; null: on no day, and every day is the typical one. */
+		readonly today: string | null = null,
 		past?: Past
 	) {
 		super();
 		const { design, operation, record, place } = parts;
 		[this.design, this.operation, this.record, this.place] = [design, operation, record, place];
-		const sources = { design, operation, record, place, shelf, parameters };
+		const calendar = { today };
+		const sources = { design, operation, record, place, shelf, parameters, calendar };
 		this.stages = new Evaluator(sources, past?.stages);
 		this.grownBefore = past?.grown;
 	}
@@ -74,7 +77,7 @@ export class SystemModel extends Base {
 	/** The model of another document, shelf or practice, sharing what is the same in both. */
 	of(parts: Parts, shelf: Shelf = this.shelf, parameters = this.parameters): SystemModel {
 		const grown = this.grownModel?.stages ?? this.grownBefore;
-		return new SystemModel(parts, shelf, parameters, { stages: this.stages, grown });
+		return new SystemModel(parts, shelf, parameters, this.today, { stages: this.stages, grown });
 	}
 
 	/** What a stage comes to. */
@@ -106,7 +109,7 @@ export class SystemModel extends Base {
 		const { plants, parts } = this;
 		if (Object.values(plants).every(({ stage }) => stage === 'full')) return this;
 		const record = { ...parts.record, stages: grownStages(parts.operation.crops) };
-		return new SystemModel({ ...parts, record }, this.shelf, this.parameters, {
+		return new SystemModel({ ...parts, record }, this.shelf, this.parameters, this.today, {
 			stages: this.grownBefore,
 			grown: undefined
 		});

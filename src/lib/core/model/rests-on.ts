@@ -22,9 +22,10 @@ export function restsOn(model: SystemModel, stage: Stage<unknown>): Ground[] {
 	const grounds = new Map<string, Ground>();
 	const note = (of: string, field: string, figure: Parameter) =>
 		grounds.set(`${of}/${field}`, { of, field, figure });
-	const { shelf, parameters, parts } = model;
+	const { shelf, parameters, parts, today } = model;
 	const sources: Sources = {
 		...parts,
+		calendar: { today },
 		shelf: each(shelf, (list) =>
 			Array.isArray(list) ? list.map((item: object) => watched(item, note)) : list
 		),

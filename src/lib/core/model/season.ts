@@ -1,64 +1,5 @@
-import { addDays, format, parseISO } from 'date-fns';
-import type { Crop } from '../shelf';
-import type { SystemModel } from './model';
-
-/** From one date to another, each a calendar day as 2026-04-02: the plant's look decides in between. */
-export type Span = readonly [from: string, to: string];
-
-/** What a crop of a system does when, by the day it is planted out. */
-export interface CropSeason {
-	cropId: string;
-	name: string;
-	plural: string;
-	/** How many sites it stands at. */
-	sites: number;
-	/** null: it is bought as a plant. */
-	sow: Span | null;
-	plantOut: string;
-	/** null: nobody has said when it is picked. */
-	pick: Span | null;
-}
-
-const shifted = (date: string, days: number): string =>
-	format(addDays(parseISO(date), Math.round(days)), 'yyyy-MM-dd');
-
-/** Days as they are found in practice, low and high, from a figure of a crop. */
-function daysOf(
-	{ figures }: Crop,
-	field: 'propagationDays' | 'harvestDays'
-): [number, number] | null {
-	const known = figures[field];
-	return known ? [known.low, known.high] : null;
-}
-
-/**
- * When each crop is sown, planted out and first picked, the earliest sown first.
- *
- * @param plantOutOn the day they are planted out, as 2026-04-02
- */
-export function seasonOf(
-	{ waterUse, shelf }: Pick<SystemModel, 'waterUse' | 'shelf'>,
-	plantOutOn: string
-): CropSeason[] {
-	const sites = new Map<string, number>();
-	for (const { crop, siteIds } of waterUse.crops)
-		sites.set(crop.id, (sites.get(crop.id) ?? 0) + siteIds.length);
-	const rows = [...sites].map(([cropId, count]): CropSeason => {
-		const crop = shelf.crops.find(({ id }) => id === cropId)!;
-		const raised = daysOf(crop, 'propagationDays');
-		const grown = daysOf(crop, 'harvestDays');
-		return {
-			cropId,
-			name: crop.name,
-			plural: crop.plural,
-			sites: count,
-			sow: raised && [shifted(plantOutOn, -raised[1]), shifted(plantOutOn, -raised[0])],
-			plantOut: plantOutOn,
-			pick: grown && [shifted(plantOutOn, grown[0]), shifted(plantOutOn, grown[1])]
-		};
-	});
-	return rows.sort((a, b) => (a.sow?.[0] ?? a.plantOut).localeCompare(b.sow?.[0] ?? b.plantOut));
-}
+import type { Round, Span } from './succession';
+import { shifted } from './succession';
 
 /** Something to do on a day, or within some days. */
 export interface CalendarEntry {
@@ -70,32 +11,67 @@ export interface CalendarEntry {
 	until: string;
 }
 
-/** A season as entries of a calendar. */
-export function entriesOf(season: readonly CropSeason[], system: string): CalendarEntry[] {
-	return season.flatMap(({ name, plural, sites, sow, plantOut, pick }) => [
-		...(sow
-			? [
-					entry(
-						`Sow ${name}, ${sites} ${sites === 1 ? 'cube' : 'cubes'}: ${system}`,
-						'Two seeds a cube; thin to the stronger when both stand.',
-						sow
-					)
-				]
-			: []),
-		entry(
-			`Plant out ${plural}: ${system}`,
-			'Roots come through the cube and two true leaves stand; else wait.',
-			[plantOut, plantOut]
-		),
-		...(pick
-			? [entry(`First ${plural}: ${system}`, 'Pick by their look, not by the day.', pick)]
-			: [])
-	]);
-}
-
 const entry = (title: string, lookFor: string, [from, to]: Span): CalendarEntry => ({
 	title,
 	lookFor,
 	from,
 	until: shifted(to, 1)
 });
+const many = (count: number, one: string, more: string): string =>
+	`${count} ${count === 1 ? one : more}`;
+
+/** A season as entries of a calendar: what is sown, thinned, planted and picked, batch by batch. */
+export const entriesOf = (rounds: readonly Round[], system: string): CalendarEntry[] =>
+	rounds.flatMap((round) => [...raising(round, system), ...growing(round, system)]);
+
+function raising({ from, name, siteIds, sow, thin }: Round, system: string): CalendarEntry[] {
+	if (!sow) return [];
+	const count = siteIds.length;
+	if (from === 'cutting')
+		return [
+			entry(
+				`Take ${many(count, 'cutting', 'cuttings')} of ${name}: ${system}`,
+				'A shoot with two or three pairs of leaves; it has rooted when it resists a light pull.',
+				sow
+			)
+		];
+	return [
+		entry(
+			`Sow ${name}, ${many(count, 'cube', 'cubes')}: ${system}`,
+			'Two seeds a cube; thin to the stronger when both stand.',
+			sow
+		),
+		...(thin
+			? [
+					entry(
+						`Thin ${name} to one a cube: ${system}`,
+						'Both stand with open seed leaves: cut the weaker, do not pull it.',
+						[thin, thin]
+					)
+				]
+			: [])
+	];
+}
+
+function growing(
+	{ plural, siteIds, plantOut, pick, until }: Round,
+	system: string
+): CalendarEntry[] {
+	return [
+		entry(
+			`Plant out ${siteIds.length} ${plural}: ${system}`,
+			'Roots come through the cube and two true leaves stand; else wait.',
+			[plantOut, plantOut]
+		),
+		...(pick
+			? [
+					entry(`First ${plural}: ${system}`, 'Pick by their look, not by the day.', pick),
+					entry(
+						`Last ${plural} of a batch: ${system}`,
+						'Take them out before they bolt or stop bearing; the next batch takes their sites.',
+						[until, until]
+					)
+				]
+			: [])
+	];
+}

@@ -10,6 +10,8 @@ export interface Sources {
 	place: Place;
 	shelf: Shelf;
 	parameters: ParameterSet;
+	/** The day it is looked at, as 2026-04-02; null: on no day, and every day is the typical one. */
+	calendar: { today: string | null };
 }
 
 /** The keys of each source a stage reads. */

@@ -1,11 +1,10 @@
 import { litresNow, type Operation, type SourceWater, type SystemRecord } from '../design';
-import { reservoirRun, reservoirSize, type ReservoirRunInput } from '../water';
+import { reservoirSize, type ReservoirRunInput } from '../water';
 import { account, type WaterAccount } from './account';
-import { loopWater, sharedL, type LoopWater } from './loop-water';
+import { sharedL, type LoopWater } from './loop-water';
 import { mix, type MixState } from './mix';
-import { reserve, type ReserveState } from './reserve';
-import { drainBackState, inTransitL, returns } from './returns';
-import { sourceWater } from './source-water';
+import type { ReserveState } from './reserve';
+import { inTransitL, returns } from './returns';
 import { stage } from './stage';
 import { tank, type TankState } from './tank';
 
@@ -72,49 +71,50 @@ interface Reserved {
 export const reserveL = ({ reserve, operation }: Reserved): number | null =>
 	operation.topUp.kind === 'float' ? (reserve?.usableL ?? null) : null;
 
-const AHEAD_DAYS = 21;
 /** An operation takes no emptier tank. */
 const LEAST_L = 0.001;
 
-/** The tank from today's level on: day by day, with the top-up and the changes as planned. */
-export const run = stage(
-	'run',
-	{
-		operation: ['topUp', 'fillL', 'uptakePercent', 'change'],
-		record: ['nowL']
-	},
-	{ tank, account, mix, loopWater, drainBackState, sourceWater, reserve },
-	(given) => {
-		const { record, operation, tank, account, mix, loopWater, drainBackState } = given;
-		const loop = (litres: number) =>
-			account.oneWay ? litres : litres + sharedL(loopWater, tank, litres) + loopWater.heldL;
-		const fillL = loop(Math.min(operation.fillL, tank.fullL));
-		// while the pump runs, what is on its way is missing from the tank
-		const awayL = operation.topUp.kind === 'hand' ? drainBackState.result.returnsL : 0;
-		const input: ReservoirRunInput = {
-			startL: Math.max(LEAST_L, loop(Math.min(litresNow(record, operation), tank.fullL))),
-			ecStartMsCm: mix.strengthMsCm,
-			pumpMinimumL: loop(Math.min(tank.fullL, tank.pumpMinimumL + awayL)),
-			...leaving(account, operation),
-			evaporationLPerDay: 0,
-			days: AHEAD_DAYS,
-			topUp: topUpOf(given, fillL),
-			...changes(operation, fillL, mix)
-		};
-		const result = reservoirRun(input);
-		const { heldL, levelL, filledL } = loopWater;
-		return {
-			input,
-			result,
-			/** Of the litres in it, what stands in pools and media; and of the rest what is in the tank itself. */
-			outsideL: account.oneWay ? 0 : heldL,
-			tankShare: account.oneWay ? 1 : filledL / (filledL + levelL)
-		};
-	}
-);
+/** What a run of the tank follows from. */
+export interface RunsOn extends Topped, Reserved {
+	operation: Pick<Operation, 'topUp' | 'fillL' | 'uptakePercent' | 'change'>;
+	record: Pick<SystemRecord, 'nowL'>;
+	account: WaterAccount;
+	tank: TankState;
+	drainBack: { result: { returnsL: number } };
+	loopWater: LoopWater;
+}
+
+/** What a run begins from: as it is topped up and changed, on days that are all alike. */
+export function runInput(given: RunsOn, days: number): ReservoirRunInput {
+	const { record, operation, tank, account, mix, loopWater, drainBack } = given;
+	const loop = (litres: number) =>
+		account.oneWay ? litres : litres + sharedL(loopWater, tank, litres) + loopWater.heldL;
+	const fillL = loop(Math.min(operation.fillL, tank.fullL));
+	// while the pump runs, what is on its way is missing from the tank
+	const awayL = operation.topUp.kind === 'hand' ? drainBack.result.returnsL : 0;
+	return {
+		startL: Math.max(LEAST_L, loop(Math.min(litresNow(record, operation), tank.fullL))),
+		ecStartMsCm: mix.strengthMsCm,
+		pumpMinimumL: loop(Math.min(tank.fullL, tank.pumpMinimumL + awayL)),
+		...leaving(account, operation),
+		evaporationLPerDay: 0,
+		days,
+		topUp: topUpOf(given, fillL),
+		...changes(operation, fillL, mix)
+	};
+}
+
+/** Of the litres of a run, what stands in pools and media; and of the rest what is in the tank itself. */
+export const inTankOf = ({
+	account,
+	loopWater: { heldL, levelL, filledL }
+}: Pick<RunsOn, 'account' | 'loopWater'>): { outsideL: number; tankShare: number } => ({
+	outsideL: account.oneWay ? 0 : heldL,
+	tankShare: account.oneWay ? 1 : filledL / (filledL + levelL)
+});
 
 /** What leaves the tank in a day, and with how much of its salt. */
-function leaving(
+export function leaving(
 	{ oneWay, loopUseL, oneWayL, wastedL }: WaterAccount,
 	{ uptakePercent }: Pick<Operation, 'uptakePercent'>
 ) {

@@ -23,7 +23,9 @@ export const assessInput = z.strictObject({
 	...partsSchema.shape,
 	shelf: ownShelfSchema.optional(),
 	/** Figures of practice to put in place of the usual ones. */
-	parameters: overridesSchema.optional()
+	parameters: overridesSchema.optional(),
+	/** The day it is looked at: plants grow on from it, and days have the weather of their dates. */
+	today: z.iso.date('today must be a date, YYYY-MM-DD').optional()
 });
 export const assessOutput = z.strictObject({
 	stands: z.array(z.strictObject({ id: z.string(), family: z.string(), variant: z.string() })),
@@ -43,7 +45,11 @@ export const assessOutput = z.strictObject({
 	steps: z.array(stepSchema)
 });
 
-type AssessInput = Parts & { shelf?: readonly ShelfItem[]; parameters?: Overrides };
+type AssessInput = Parts & {
+	shelf?: readonly ShelfItem[];
+	parameters?: Overrides;
+	today?: string;
+};
 
 interface Done {
 	/** Of which plants: as they stand, or full grown. Absent where it does not depend on them. */
@@ -70,11 +76,11 @@ export interface Assessment {
 
 /** The model of an input: its document, with its own shelf and figures of practice where it brings some. */
 export function modelFrom(
-	{ design, operation, record, place, shelf: own, parameters }: AssessInput,
+	{ design, operation, record, place, shelf: own, parameters, today }: AssessInput,
 	shelf: Shelf = own ? shelfWith(own) : BUILT_IN_SHELF
 ): SystemModel {
 	const parts = { design, operation, record, place };
-	return new SystemModel(parts, shelf, parametersWith(parameters ?? {}));
+	return new SystemModel(parts, shelf, parametersWith(parameters ?? {}), today);
 }
 
 /**

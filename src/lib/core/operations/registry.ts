@@ -11,6 +11,7 @@ import * as water from '../water';
 import { assess, assessInput, assessOutput } from './assess';
 import { fixesInput, fixesOfInput, fixesOutput, settleOfInput, settleOutput } from './fixes';
 import { schoolsInput, schoolsOfInput, schoolsOutput } from './schools';
+import { topUpsInput, topUpsOfInput, topUpsOutput } from './top-ups';
 import { extensionInput, extensionOfInput, extensionOutput } from './extension';
 
 /** A pure calculation by name: checked input in, result out. */
@@ -319,6 +320,14 @@ export const OPERATIONS: readonly Operation[] = [
 		schoolsInput,
 		schoolsOutput,
 		schoolsOfInput,
+		upgradeFile
+	),
+	long(
+		'top-ups',
+		'Ways of topping the same tank up, run through the same weeks',
+		topUpsInput,
+		topUpsOutput,
+		topUpsOfInput,
 		upgradeFile
 	),
 	long(

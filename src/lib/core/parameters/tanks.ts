@@ -18,6 +18,13 @@ export const tanks = {
 	sunnySide: parameter(0.3, 'of one side', [0.2, 0.5]),
 	/** Under a stand or a lid with plants, what of the sun still meets it. */
 	underStand: parameter(0.15, 'of the sun', [0.05, 0.3]),
+	/** Open water evaporates so much of what grass would. */
+	openKc: parameter(
+		1.05,
+		'of ET0',
+		[0.9, 1.2],
+		'Allen et al., FAO-56 (1998), table 12: open water under 2 m deep'
+	),
 	/** What roots and what lives on them leave of the oxygen water can hold: stirred by a return, and bubbled. */
 	stirredShare: parameter(0.7, 'of saturation', [0.5, 0.9]),
 	bubbledShare: parameter(0.92, 'of saturation', [0.8, 1])

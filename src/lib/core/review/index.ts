@@ -5,5 +5,6 @@ export { allFed } from './findings/flow-fixes';
 export * from './mixing-steps';
 export * from './proof';
 export * from './review';
+export { dayOf } from './dates';
 export * from './steps';
 export { containerWords, faultWords, outletWords } from './words';

@@ -1,11 +1,11 @@
 import { counted } from '../quantity';
-import { format, parseISO } from 'date-fns';
 import { z } from 'zod';
 import { fieldsOf, kindOf } from '../design';
 import { pick } from '../shelf';
 import type { SystemModel } from '../model';
 import { STEPS, type Finding, type Step } from './finding';
 import { daysLeft } from '../model';
+import { dayOf } from './dates';
 
 /** `open`: not started; else the worst of what was found. */
 export const STATES = ['open', 'fine', 'look', 'stop'] as const;
@@ -97,12 +97,3 @@ const HEADLINES: Record<Step, (model: SystemModel) => string> = {
 			: `${model.say(model.waterUse.useLPerDay, 'volume')} a day`;
 	}
 };
-
-/** 2026-04-02 as "2 Apr": dates here are calendar days, free of time zones. */
-export function dayOf(date: string): string {
-	let said = days.get(date);
-	if (said === undefined) days.set(date, (said = format(parseISO(date), 'd MMM')));
-	return said;
-}
-/** Each day of the calendar is written once. */
-const days = new Map<string, string>();

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { addDays, format, parseISO } from 'date-fns';
+	import { daysBetween } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
 	import { STRIP } from './day-drag';
 
@@ -44,9 +45,28 @@
 	const level = (litres: number) => LEVEL.bottom - (litres / fullL) * (LEVEL.bottom - LEVEL.top);
 	const least = $derived(inTank(run.input.pumpMinimumL));
 	const range = $derived(model.strength.range);
+	/** What they bear as far as they will be on; where nothing is known of the days, as they stand. */
+	const bands = $derived(
+		run.days.length > 0
+			? run.days.map(({ band }, i) => ({ day: i, band: band ?? range }))
+			: [{ day: 0, band: range }]
+	);
+	const bandLine = (of: (band: { low: number; high: number }) => number) => {
+		const list = bands.map(({ day, band }) => `${x(day).toFixed(1)},${ec(of(band)).toFixed(1)}`);
+		return [...list, `${right},${ec(of(bands.at(-1)!.band)).toFixed(1)}`];
+	};
+	const hot = $derived.by(() => {
+		if (!run.hotWeek) return null;
+		const [from, to] = run.hotWeek.map((date) => daysBetween(session.today, date));
+		const warmest = Math.max(...run.days.slice(from, to! + 1).map(({ tMaxC }) => tMaxC));
+		return { from: from!, to: Math.min(days, to! + 1), warmest };
+	});
 	/** Strength from a little under to a little over all that is drawn. */
 	const span = $derived.by(() => {
-		const all = [...fed.map(({ mSCm }) => mSCm), range.low, range.high];
+		const all = [
+			...fed.map(({ mSCm }) => mSCm),
+			...bands.flatMap(({ band }) => [band.low, band.high])
+		];
 		const [low, high] = [Math.min(...all), Math.max(...all)];
 		const room = Math.max(0.1, 0.1 * (high - low));
 		return { low: Math.max(0, low - room), high: high + room };
@@ -78,6 +98,18 @@
 	role="img"
 	aria-label="The tank over three weeks from today: level, strength, and what is due"
 >
+	{#if hot}
+		<rect
+			class="hot"
+			x={x(hot.from)}
+			width={x(hot.to) - x(hot.from)}
+			y={LEVEL.top}
+			height={EC.bottom - LEVEL.top}
+		/>
+		<text class="word" x={x(hot.from) + 4} y={EC.top - 6}
+			>warmest week, to {session.say(hot.warmest, 'temperature')}</text
+		>
+	{/if}
 	<text class="title" x={left} y="14"
 		>In the tank <tspan dx="8">{session.say(points[0]!.litres, 'volume')} today</tspan></text
 	>
@@ -114,15 +146,12 @@
 		></text
 	>
 	{#if range.high > range.low}
-		<rect
+		<polygon
 			class="band"
-			x={left}
-			width={right - left}
-			y={ec(range.high)}
-			height={ec(range.low) - ec(range.high)}
+			points={[...bandLine(({ high }) => high), ...bandLine(({ low }) => low).reverse()].join(' ')}
 		/>
-		<text x={right + 4} y={(ec(range.high) + ec(range.low)) / 2 + 4}
-			>{[range.low, range.high]
+		<text x={right + 4} y={(ec(bands.at(-1)!.band.high) + ec(bands.at(-1)!.band.low)) / 2 + 4}
+			>{[bands.at(-1)!.band.low, bands.at(-1)!.band.high]
 				.map((mSCm) => session.say(mSCm, 'strength').split(' ')[0])
 				.join('–')}</text
 		>
@@ -180,6 +209,10 @@
 	.band {
 		fill: var(--growth-pale);
 		opacity: 0.5;
+	}
+	.hot {
+		fill: var(--amber);
+		opacity: 0.14;
 	}
 	.edge,
 	.axis,

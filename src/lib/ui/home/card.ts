@@ -1,6 +1,7 @@
 import { counted } from '$lib/core/quantity';
 import type { Parts } from '$lib/core/design';
 import { SystemModel } from '$lib/core/model';
+import { PARAMETERS } from '$lib/core/parameters';
 import { containerWords, findingsOf, type Finding } from '$lib/core/review';
 import type { Shelf } from '$lib/core/shelf';
 import { miniatureOfModel, type Miniature } from '../drawing/miniature';
@@ -19,8 +20,8 @@ export interface Card {
 const PER_METRE = 118;
 
 /** Works the whole system out: the card is the proof that it can be drawn and judged. */
-export function cardOf(parts: Parts, shelf: Shelf): Card {
-	const model = new SystemModel(parts, shelf);
+export function cardOf(parts: Parts, shelf: Shelf, today: string | null = null): Card {
+	const model = new SystemModel(parts, shelf, PARAMETERS, today);
 	const [finding] = findingsOf(model);
 	const [one, many] = containerWords(model);
 	const count = model.layout.containers.length;

@@ -36,7 +36,7 @@
 			const answer = await calculateBeside(
 				'extension',
 				'extension',
-				{ ...model.parts, shelf: session.own, standId },
+				{ ...model.parts, shelf: session.own, today: session.today, standId },
 				{ progress: (done) => (share = done), signal: wanted.signal }
 			);
 			if ('result' in answer) asked = { ...of, found: answer.result as Extension };

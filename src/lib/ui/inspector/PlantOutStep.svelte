@@ -1,26 +1,31 @@
 <script lang="ts">
 	import { containerWords, dayOf } from '$lib/core/review';
-	import { entriesOf, seasonOf } from '$lib/core/model';
+	import { entriesOf, roundsOf, weeksOf } from '$lib/core/model';
 	import { calendarOf } from '../clock/calendar';
 	import Big from './Big.svelte';
 	import DateField from '../control/DateField.svelte';
+	import { saveText } from '../save-text';
 	import { useSession } from '../workspace/context';
+	import Successions from './Successions.svelte';
 
 	const session = useSession();
 	const on = $derived(session.record.plantOutOn);
 	/** Counted from today where no day is set. */
-	const season = $derived(seasonOf(session.model, on ?? session.today));
-	const said = (range: readonly [string, string] | null): string =>
-		range === null ? '–' : `${dayOf(range[0])} to ${dayOf(range[1])}`;
+	const rounds = $derived(roundsOf(session.model, on ?? session.today));
+	/** What is asked for from this week on. */
+	const weeks = $derived(
+		weeksOf(rounds).filter(
+			({ monday, cubes, cuttings, plantedOut, picked }) =>
+				monday >= session.today.slice(0, 8) && cubes + cuttings + plantedOut + picked > 0
+		)
+	);
+	const FIRST = 8;
+	let all = $state(false);
 	let failed = $state(false);
 	async function calendar(): Promise<void> {
 		try {
-			const text = await calendarOf(entriesOf(season, session.design.name));
-			const link = document.createElement('a');
-			link.href = URL.createObjectURL(new Blob([text], { type: 'text/calendar' }));
-			link.download = 'season.ics';
-			link.click();
-			URL.revokeObjectURL(link.href);
+			const text = await calendarOf(entriesOf(rounds, session.design.name));
+			saveText(text, 'season.ics', 'text/calendar');
 			failed = false;
 		} catch {
 			failed = true;
@@ -41,36 +46,46 @@
 	First fill at part strength for young plants: set their stage under Plants and the mix follows.
 	Water from above by hand for the first days.
 </p>
-<table>
-	<thead
-		><tr
-			><th scope="col">Crop</th><th scope="col">Sow, about</th><th scope="col"
-				>First picking, about</th
-			></tr
-		></thead
-	>
-	<tbody>
-		{#each season as { cropId, name, sow, pick } (cropId)}
-			<tr>
-				<th scope="row">{name}</th>
-				<td>{said(sow)}</td>
-				<td>{said(pick)}</td>
-			</tr>
-		{/each}
-	</tbody>
-</table>
-{#if season.length > 0}
-	{#if !on}<p class="soft">Were they planted out today.</p>{/if}
+{#if rounds.length > 0}
+	{#if !on}<p class="soft">The dates below: were the first planted out today.</p>{/if}
+	<Successions {rounds} />
+	<h3>Week by week</h3>
+	{#if weeks.length === 0}<p class="soft">Nothing is due from this week on.</p>{:else}
+		<table>
+			<thead
+				><tr
+					><th scope="col">Week of</th><th scope="col" title="Two seeds in each">Cubes to sow</th
+					><th scope="col">Plant out</th><th scope="col">Pick from</th></tr
+				></thead
+			>
+			<tbody>
+				{#each all ? weeks : weeks.slice(0, FIRST) as { monday, cubes, cuttings, plantedOut, picked } (monday)}
+					<tr>
+						<th scope="row">{dayOf(monday)}</th>
+						<td
+							>{[cubes > 0 && String(cubes), cuttings > 0 && `${cuttings} cuttings`]
+								.filter(Boolean)
+								.join(', ') || '–'}</td
+						>
+						<td>{plantedOut || '–'}</td>
+						<td>{picked || '–'}</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+		{#if weeks.length > FIRST}<button class="quiet" onclick={() => (all = !all)}
+				>{all ? 'Only the next weeks' : `All ${weeks.length} weeks`}</button
+			>{/if}
+		<p class="soft">Two seeds in each cube, thinned to the stronger when both stand.</p>
+	{/if}
 	<p><button class="quiet" onclick={() => void calendar()}>As a calendar (.ics)</button></p>
 	{#if failed}<p role="alert">The calendar could not be made. Try again.</p>{/if}
-{/if}
-{#if season.length === 0}<p class="soft">Nothing is planted yet: choose crops under Plants.</p>{/if}
+{:else}<p class="soft">Nothing is planted yet: choose crops under Plants.</p>{/if}
 
 <style>
 	table {
 		width: 100%;
 		border-collapse: collapse;
-		margin-top: 10px;
 	}
 	th {
 		text-align: left;
@@ -83,7 +98,7 @@
 	}
 	td,
 	th {
-		padding: 5px 6px 5px 0;
+		padding: 4px 6px 4px 0;
 		border-top: 1px solid var(--hair);
 	}
 	thead th {

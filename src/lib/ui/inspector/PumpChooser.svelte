@@ -44,7 +44,11 @@
 		const { parts } = session;
 		void (async () => {
 			for (const pump of pumps) {
-				const tried = { ...applyChanges(parts, changeTo(pump)), shelf: session.own };
+				const tried = {
+					...applyChanges(parts, changeTo(pump)),
+					shelf: session.own,
+					today: session.today
+				};
 				const answer = await calculateBeside('pump', 'assess', tried, { signal: wanted.signal });
 				if (!('result' in answer)) {
 					failed = true;

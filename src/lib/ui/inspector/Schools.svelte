@@ -29,7 +29,7 @@
 			const answer = await calculateBeside(
 				'schools',
 				'schools',
-				{ ...model.parts, shelf: session.own },
+				{ ...model.parts, shelf: session.own, today: session.today },
 				{ progress: (done) => (share = done), signal: wanted.signal }
 			);
 			if ('result' in answer)

@@ -2,6 +2,7 @@
 	import { guardMin, switchingsCsv, switchingsJson, switchingsOf } from '$lib/core/feeding';
 	import { eventsOf } from '$lib/core/model';
 	import { clockOf } from '../clock/day-drag';
+	import { saveText } from '../save-text';
 	import { useSession } from '../workspace/context';
 
 	/** The timer as it is set: on and off by the clock, and as a table for a program that switches. */
@@ -9,13 +10,6 @@
 	const feed = $derived(session.model.feed);
 	const list = $derived(feed ? switchingsOf(eventsOf(feed)) : []);
 	const step = $derived(session.operation.feed.timer.resolutionMin);
-	function save(text: string, name: string, type: string): void {
-		const link = document.createElement('a');
-		link.href = URL.createObjectURL(new Blob([text], { type }));
-		link.download = name;
-		link.click();
-		URL.revokeObjectURL(link.href);
-	}
 </script>
 
 {#if list.length > 0}
@@ -42,12 +36,13 @@
 			turn it off then.
 		</p>
 		<p>
-			<button class="quiet" onclick={() => save(switchingsCsv(list), 'feeds.csv', 'text/csv')}
+			<button class="quiet" onclick={() => saveText(switchingsCsv(list), 'feeds.csv', 'text/csv')}
 				>As CSV</button
 			>
 			<button
 				class="quiet"
-				onclick={() => save(switchingsJson(list), 'feeds.json', 'application/json')}>As JSON</button
+				onclick={() => saveText(switchingsJson(list), 'feeds.json', 'application/json')}
+				>As JSON</button
 			>
 		</p>
 	</details>

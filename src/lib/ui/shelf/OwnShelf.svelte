@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { saveText } from '../save-text';
 	import { DropdownMenu } from 'bits-ui';
 	import type { Units } from '$lib/core/quantity';
 	import {
@@ -72,14 +73,8 @@
 		input.value = '';
 	}
 	function sendOut(): void {
-		const blob = new Blob([`${JSON.stringify({ shelf: own }, null, '\t')}\n`], {
-			type: 'application/json'
-		});
-		const link = document.createElement('a');
-		link.href = URL.createObjectURL(blob);
-		link.download = 'shelf.json';
-		link.click();
-		URL.revokeObjectURL(link.href);
+		const text = `${JSON.stringify({ shelf: own }, null, '\t')}\n`;
+		saveText(text, 'shelf.json', 'application/json');
 	}
 	const make = (kind: OwnKind) =>
 		(open = likeOnShelf(kind, shelf, '', `own-${requestId().slice(0, 10)}`));

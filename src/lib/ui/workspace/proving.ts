@@ -31,7 +31,12 @@ export async function settledBeside(
 	how: Parameters<typeof calculateBeside>[3]
 ): Promise<Settled> {
 	if (typeof Worker === 'undefined') return settle(model);
-	const answer = await calculateBeside('settle', 'settle', { ...model.parts, shelf }, how);
+	const answer = await calculateBeside(
+		'settle',
+		'settle',
+		{ ...model.parts, shelf, today: model.today ?? undefined },
+		how
+	);
 	if ('result' in answer) return answer.result as Settled;
 	throw new Error(answer.error.message ?? answer.error.code);
 }

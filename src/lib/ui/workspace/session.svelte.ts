@@ -12,6 +12,7 @@ import {
 	type Side,
 	type SystemRecord
 } from '$lib/core/design';
+import { PARAMETERS } from '$lib/core/parameters';
 import { show, type Quantity, type Units } from '$lib/core/quantity';
 import { seenFrom } from '$lib/core/layout';
 import { SystemModel } from '$lib/core/model';
@@ -140,7 +141,7 @@ export class Session {
 	}
 
 	private modelOf = (parts: Parts, before?: SystemModel): SystemModel =>
-		before ? before.of(parts) : new SystemModel(parts, shelfWith(this.own));
+		before ? before.of(parts) : new SystemModel(parts, shelfWith(this.own), PARAMETERS, this.today);
 
 	get parts(): Parts {
 		return this.model.parts;
@@ -263,7 +264,7 @@ export class Session {
 	async prove(finding: Finding): Promise<void> {
 		const { code, subject, state } = finding;
 		const of = this.kept;
-		const input = { ...of.parts, shelf: this.own, code, subject, state };
+		const input = { ...of.parts, shelf: this.own, today: this.today, code, subject, state };
 		const fixes = await fixesBeside(of, input).catch((e) => (e instanceof Stopped ? null : []));
 		// a newer question took its place
 		if (!fixes || of !== this.kept) return;

@@ -4,6 +4,7 @@ import { daysKept, daysLeft } from '../../model';
 import { STARTING } from '../../parameters';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { SystemModel } from '../../model';
+import { dayWords } from '../dates';
 import { containerWords } from '../words';
 import { set, availableFixes, type Rule, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
@@ -155,7 +156,7 @@ function lowToday(model: SystemModel, leastL: number): Said[] {
 			step: 'tank',
 			severity: 'caution',
 			subject: 'tank',
-			message: `With ${say(model.nowL, 'volume')} in it the tank is down to the ${say(leastL, 'volume')} it needs on day ${day}. Fill it up to ${say(model.operation.fillL, 'volume')} before then.`,
+			message: `With ${say(model.nowL, 'volume')} in it the tank is down to the ${say(leastL, 'volume')} it needs on ${dayWords(model, day).replace(/,$/, '')}. Fill it up to ${say(model.operation.fillL, 'volume')} before then.`,
 			fixes: () => []
 		}
 	];
@@ -205,7 +206,7 @@ function reserveEmpty(model: SystemModel): Said[] {
 			severity: 'caution' as const,
 			subject: 'tank',
 			message:
-				`The reserve of ${say(holds.usableL, 'volume')} is empty on day ${empty}; on day ${day} the tank is down to the pump's minimum. ` +
+				`The reserve of ${say(holds.usableL, 'volume')} is empty on ${dayWords(model, empty)} and on ${dayWords(model, day)} the tank is down to the pump's minimum. ` +
 				`Refill the reserve before then, or somebody must look in.`,
 			off: 21 / day,
 			fixes: () =>
@@ -283,7 +284,7 @@ export const drift: Rule = (model) => {
 			severity: 'look',
 			subject: 'tank',
 			message:
-				`By day ${worst.day} the strength has gone from ${say(model.mix.strengthMsCm, 'strength')} to ${say(worst.ecMsCm, 'strength')}, ` +
+				`By ${dayWords(model, worst.day)} the strength has gone from ${say(model.mix.strengthMsCm, 'strength')} to ${say(worst.ecMsCm, 'strength')}, ` +
 				`${Math.round(worst.percent)} % where you allow ${maxDriftPercent} %${why(model, worst.ecMsCm, model.run.input.ecStartMsCm)}.`,
 			off: worst.percent / maxDriftPercent - 1,
 			fixes: () => availableFixes(...steadier(model))

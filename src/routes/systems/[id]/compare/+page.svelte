@@ -2,6 +2,7 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import { KINDS, partsIn, suggest, VARIANTS, type Variant } from '$lib/core/design';
 	import { SystemModel } from '$lib/core/model';
+	import { PARAMETERS } from '$lib/core/parameters';
 	import { changeKind, compare, inWords, variantOf } from '$lib/core/edit';
 	import { BUILT_IN_SHELF, pick, shelfWith } from '$lib/core/shelf';
 	import Logo from '$lib/ui/control/Logo.svelte';
@@ -16,9 +17,16 @@
 	const place = $derived(data.stored.place);
 	const units = $derived(place.units);
 	const shelf = $derived(shelfWith(data.stored.shelf));
-	const now = $derived(new SystemModel(partsIn(data.stored), shelf));
+	const now = $derived(new SystemModel(partsIn(data.stored), shelf, PARAMETERS, data.today));
 	const other = $derived(
-		data.chosen ? new SystemModel(variantOf(partsIn(data.stored), data.chosen.plan), shelf) : null
+		data.chosen
+			? new SystemModel(
+					variantOf(partsIn(data.stored), data.chosen.plan),
+					shelf,
+					PARAMETERS,
+					data.today
+				)
+			: null
 	);
 	const rows = $derived(other ? compare(now, other) : []);
 	const wins = (side: 'a' | 'b') => rows.filter((row) => row.wins === side);
