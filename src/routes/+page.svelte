@@ -101,6 +101,7 @@
 						{#each systems as system (system.id)}
 							<ShelfItem
 								{...system}
+								{units}
 								ondelete={() => (doomed = { id: system.id, name: system.name })}
 								onback={() => void back('designs', system.id)}
 							/>
@@ -172,7 +173,7 @@
 	}
 	.shelf {
 		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(min(440px, 100%), 1fr));
+		grid-template-columns: repeat(auto-fill, minmax(min(280px, 100%), 1fr));
 		gap: 44px 0;
 		align-items: stretch;
 	}
@@ -184,13 +185,13 @@
 	}
 	.room::before {
 		content: '';
-		margin: 60px 48px 0;
+		margin: 60px 24px 0;
 		border: 1.5px dashed var(--hair);
 		border-bottom: 0;
 	}
 	.room span {
 		border-top: 5px solid var(--ink);
-		padding: 14px 48px 0;
+		padding: 14px 24px 0;
 	}
 	.room:hover span {
 		text-decoration: underline;

@@ -6,10 +6,12 @@ import {
 	usualReserve,
 	valveId,
 	type Change,
-	type Parts
+	type Parts,
+	monthsOf
 } from '../../src/lib/core/design';
 import { givenOf, stage, STAGES, SystemModel, type Stage } from '../../src/lib/core/model';
 import { assessModel, inFigures } from '../../src/lib/core/operations';
+import { PARAMETERS } from '../../src/lib/core/parameters';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { modelOf, EXAMPLES, set } from './example';
 
@@ -140,7 +142,12 @@ describe('what each stage reads', () => {
 			const may = new Set(declared(stage));
 			const somewhere = new Set<string>();
 			for (const name of EXAMPLES)
-				for (const model of [modelOf(name), modelOf(name).grown, otherwise(name)])
+				for (const model of [
+					modelOf(name),
+					modelOf(name).grown,
+					otherwise(name),
+					...(stage === STAGES.run ? [someDay(name)] : [])
+				])
 					for (const read of readsOf(stage, model)) {
 						expect(may.has(read), `${name}: ${stage.name} reads ${read}`).to.equal(true);
 						somewhere.add(read);
@@ -149,6 +156,16 @@ describe('what each stage reads', () => {
 			const idle = [...may].filter((one) => !somewhere.has(one) && !one.startsWith('shelf.'));
 			expect(idle).to.deep.equal([]);
 		});
+
+	/** Looked at on a day, under an open sky and its year. */
+	const someDay = (name: string): SystemModel => {
+		const open = modelOf(
+			name,
+			set('place.months', monthsOf('cool')),
+			set('design.tank.open', true)
+		);
+		return new SystemModel(open.parts, BUILT_IN_SHELF, PARAMETERS, '2026-05-28');
+	};
 
 	/** The same with what no example has: plain water on a float, and no pump. */
 	const otherwise = (name: string): SystemModel =>

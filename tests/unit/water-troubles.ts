@@ -1,9 +1,25 @@
+import { monthsOf, type Succession } from '../../src/lib/core/design';
 import { set } from './example';
 import type { Trouble } from './troubles';
 
 export const pump = (partId: string, dial = 1) => [
 	set('design.source', { kind: 'pump', partId }),
 	set('operation.dial', dial)
+];
+
+/** Leaf lettuces of the columns twice in a row, with one planting moved. */
+const twice = (days: number) => [
+	set('operation.succession', {
+		'leaf-lettuce': {
+			from: 'seed',
+			batches: 2,
+			everyDays: 14,
+			rounds: 2,
+			pickDays: 10,
+			emptyDays: 7,
+			moved: { '0.1': days }
+		} satisfies Succession
+	})
 ];
 
 /** What can go wrong with pump, tank, feed and valves, and what is to be minded. */
@@ -312,5 +328,30 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 			})
 		],
 		says: /14 mg\/L of manganese where 5 is the most/
+	},
+	// the season
+	{
+		code: 'site-stands-empty',
+		from: 'kitchen-columns',
+		by: twice(20),
+		says: /stand empty 20 days/
+	},
+	{
+		code: 'site-still-taken',
+		from: 'kitchen-columns',
+		by: twice(-6),
+		says: /picked for 6(\.0)? days more/
+	},
+	{
+		code: 'frost-before-pick',
+		from: 'yard-channels',
+		by: [set('place.months', monthsOf('mild')), set('record.plantOutOn', '2026-09-20')],
+		says: /Frost comes about \d+ \w+, and the strawberries/
+	},
+	{
+		code: 'same-hour',
+		from: 'lean-to-rail',
+		by: [set('operation.changeAtMin', 60)],
+		says: /a feed runs at 01:20 and the pump draws air/
 	}
 ];

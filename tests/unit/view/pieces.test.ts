@@ -9,7 +9,7 @@ const number = (element: HTMLElement, name: string) => Number(element.getAttribu
 
 describe('the chart of the pump', function () {
 	this.timeout(240_000);
-	const chart = (session: Session) => shown(session, 'ui/chart/PumpChart.svelte');
+	const chart = (session: Session) => shown(session, 'ui/steps/pump/PumpChart.svelte');
 	const PUMPED = EXAMPLES.filter((name) => example(name).design.source.kind === 'pump');
 
 	for (const name of PUMPED)
@@ -49,7 +49,7 @@ describe('the weeks of a tank', function () {
 	for (const name of EXAMPLES)
 		it(`${name}: a column a day, as high as the litres, dry under the pump’s minimum`, async () => {
 			const session = await sessionOf(name);
-			const root = await shown(session, 'ui/inspector/TankWeeks.svelte');
+			const root = await shown(session, 'ui/steps/run/TankWeeks.svelte');
 			const { input, result, outsideL, tankShare } = session.model.run;
 			const { days } = result;
 			// what stands in pools, media and vessels on its level is not in the tank
@@ -68,7 +68,8 @@ describe('the weeks of a tank', function () {
 
 describe('the day of feeds', function () {
 	this.timeout(240_000);
-	const strip = (session: Session) => shown(session, 'ui/clock/DayStrip.svelte', { width: 800 });
+	const strip = (session: Session) =>
+		shown(session, 'ui/steps/feed/DayStrip.svelte', { width: 800 });
 
 	for (const name of EXAMPLES)
 		it(`${name}: each feed stands at its time, by day as a handle`, async () => {

@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { getDaysInMonth, getDate, getDayOfYear, getMonth, parseISO } from 'date-fns';
+import {
+	addDays,
+	format,
+	getDate,
+	getDayOfYear,
+	getDaysInMonth,
+	getMonth,
+	parseISO
+} from 'date-fns';
 import { quantity } from '../quantity';
 import { COVERS, type Cover } from './area-kinds';
 import { refuseTurned, solarMjM2, weather, windMS, type Climate } from './climate';
@@ -187,4 +195,15 @@ export function dayOn(
 ): DayOutdoors | null {
 	const weather = climate.setting === 'outdoors' ? weatherOn(months, date) : null;
 	return weather && dayUnder(climate, cover, weather, getDayOfYear(parseISO(date)));
+}
+
+/** The first night at or under freezing from a date on, within a year; null: none, or nobody said. */
+export function frostFrom(months: readonly (Month | null)[] | null, from: string): string | null {
+	for (let i = 0; i < 365; i++) {
+		const date = format(addDays(parseISO(from), i), 'yyyy-MM-dd');
+		const weather = weatherOn(months, date);
+		if (!weather) return null;
+		if (weather.tMinC <= 0) return date;
+	}
+	return null;
 }

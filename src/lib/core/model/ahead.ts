@@ -5,6 +5,7 @@ import {
 	type Area,
 	type Design,
 	type Month,
+	type Operation,
 	type Place,
 	type SystemRecord
 } from '../design';
@@ -17,7 +18,15 @@ import {
 } from '../water';
 import { accountOf, pumpedDaily, type WaterAccount } from './account';
 import type { FeedState } from './feed';
-import { bandOn, groupsOf, grownOn, wantsOf, type Growing } from './growing-on';
+import {
+	bandOn,
+	groupsOf,
+	grownOn,
+	wantsOf,
+	type Group,
+	type Growing,
+	type Grown
+} from './growing-on';
 import { shifted, type Span } from './succession';
 import { inTankOf, leaving, runInput, type RunsOn } from './supply';
 import type { Flows } from './water-path';
@@ -53,7 +62,7 @@ export interface Ahead {
 /** What the days to come follow from. */
 export interface AheadFrom extends RunsOn, Growing {
 	design: Pick<Design, 'tank' | 'stands'>;
-	operation: RunsOn['operation'] & Growing['operation'];
+	operation: RunsOn['operation'] & Growing['operation'] & Pick<Operation, 'feed'>;
 	record: RunsOn['record'] & Growing['record'] & Pick<SystemRecord, 'useFactor'>;
 	place: Pick<Place, 'months'>;
 	parameters: Growing['parameters'] & Pick<ParameterSet, 'light' | 'mixing' | 'tanks'>;
@@ -93,7 +102,7 @@ export function aheadOf(model: AheadFrom, from: string, days: number): Ahead {
 function daysFrom(model: AheadFrom, from: string, days: number) {
 	const groups = groupsOf(model, from);
 	const weather = weatherFor(model);
-	const pumpedL = pumpedDaily(model);
+	const pumpedL = timedFor(model, groups, from);
 	const openM2 = openTopM2(model);
 	const list: DayAhead[] = [];
 	const accounts: WaterAccount[] = [];
@@ -104,7 +113,7 @@ function daysFrom(model: AheadFrom, from: string, days: number) {
 		const account = accountOf({
 			stands: model.design.stands,
 			wantsL: wantsOf(grown, et0MmDay, model.record.useFactor),
-			pumpedL,
+			pumpedL: pumpedL(grown),
 			timed: model.feed !== null
 		});
 		accounts.push(account);
@@ -119,6 +128,27 @@ function daysFrom(model: AheadFrom, from: string, days: number) {
 		});
 	}
 	return { list, accounts };
+}
+
+/**
+ * What is pumped to each stand in a day, by what stands there. Minutes set by hand stay as they are; a timer that
+ * is planned is set anew as its plants grow, and not for a cool day or a warm one.
+ */
+function timedFor(model: AheadFrom, groups: readonly Group[], today: string) {
+	const pumped = pumpedDaily(model);
+	const { setMin, school } = model.operation.feed;
+	if (setMin !== null || school === 'continuous') return () => pumped;
+	const leaves = (grown: readonly Grown[]) => wantsOf(grown, 1, 1);
+	const now = leaves(grownOn(groups, today, model.parameters.growth));
+	return (grown: readonly Grown[]): ReadonlyMap<string, number> => {
+		const then = leaves(grown);
+		return new Map(
+			[...pumped].map(([id, litres]): [string, number] => {
+				const [before, after] = [now.get(id) ?? 0, then.get(id) ?? 0];
+				return [id, before > 0 ? (litres * after) / before : litres];
+			})
+		);
+	};
 }
 
 function inputOf(

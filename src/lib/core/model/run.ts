@@ -25,7 +25,7 @@ export const run = stage(
 	'run',
 	{
 		design: ['tank', 'stands'],
-		operation: ['topUp', 'fillL', 'uptakePercent', 'change', 'succession'],
+		operation: ['topUp', 'fillL', 'uptakePercent', 'change', 'succession', 'feed'],
 		record: ['nowL', 'stages', 'plantOutOn', 'useFactor'],
 		place: ['months'],
 		shelf: ['crops'],

@@ -32,8 +32,10 @@ export interface Round {
 	emptyDays: number;
 }
 
+/** A calendar day so many days on, as 2026-04-02. */
 export const shifted = (date: string, days: number): string =>
 	format(addDays(parseISO(date), Math.round(days)), 'yyyy-MM-dd');
+/** Days from one calendar day to another; less than nought where that is before. */
 export const daysBetween = (from: string, to: string): number =>
 	differenceInCalendarDays(parseISO(to), parseISO(from));
 

@@ -31,6 +31,9 @@ export interface TopUpRun {
 	because: string | null;
 }
 
+/** No meter at home reads closer, mS/cm. */
+const READ_MSCM = 0.1;
+
 /** Litres of a barrel somebody would set up who has none. */
 const BARREL_L = 120;
 
@@ -110,7 +113,7 @@ function figures(
 	// a barrel is filled by hand as well, by as much as runs out of it
 	const carriedL = supply === 'mains' ? 0 : result.totals.addedL;
 	return {
-		daysOff: off.filter((by) => by > 0.005).length,
+		daysOff: off.filter((by) => by > READ_MSCM).length,
 		furthestMsCm: Math.max(0, ...off),
 		dryDay: result.firstDayBelowPump,
 		reserveEmptyDay: result.reserveEmptyDay,

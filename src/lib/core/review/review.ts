@@ -22,6 +22,7 @@ import * as zone from './findings/root-zone';
 import * as runsOn from './findings/runs-on';
 import * as salt from './findings/salt';
 import * as safety from './findings/safety';
+import * as season from './findings/season';
 import { spacing } from './findings/spacing';
 import * as suits from './findings/compatibility';
 import { tankHeatsUp } from './findings/tank-day';
@@ -105,6 +106,9 @@ export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[light.held, 'grown'],
 	[underTheRoof, 'grown'],
 	[temperatures, 'now'],
+	[season.gaps, 'now'],
+	[season.frostBeforePick, 'now'],
+	[season.sameHour, 'now'],
 	[runsOn.siphons, 'now'],
 	[runsOn.floatSticks, 'grown'],
 	[safety.weight, 'grown'],

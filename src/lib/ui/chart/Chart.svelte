@@ -147,6 +147,8 @@
 			color: colour('--soft'),
 			font: FONT,
 			maxTicksLimit: of.labels ? 12 : 5,
+			// an end that is no round figure is not marked
+			includeBounds: false,
 			...(!of.labels && { callback: (value: number | string) => of.say(Number(value)) })
 		}
 	});

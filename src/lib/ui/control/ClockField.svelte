@@ -27,7 +27,7 @@
 		id={uid}
 		type="time"
 		class="field"
-		value={clockOf(stored ?? usual ?? 0)}
+		value={stored === null && usual === undefined ? '' : clockOf(stored ?? usual ?? 0)}
 		onchange={(e) => set(e.currentTarget.value)}
 	/>
 	{#if called && stored === null}<small>{called}</small>

@@ -1,15 +1,10 @@
 <script lang="ts">
-	import DayStrip from '../clock/DayStrip.svelte';
 	import { MOST_ZOOM } from '../workspace/session.svelte';
 	import { NEXT_SIDE } from '$lib/core/layout';
-	import SeasonStrip from '../clock/SeasonStrip.svelte';
-	import WeeksStrip from '../clock/WeeksStrip.svelte';
 	import { STRIP } from '../clock/day-drag';
-	import { timedSites } from '$lib/core/model';
+	import { SURFACES } from '../steps';
 	import { useSession } from '../workspace/context';
-	import Catches from './Catches.svelte';
 	import Elevation from './Elevation.svelte';
-	import FloorPlan from './FloorPlan.svelte';
 	import FlowBars from './FlowBars.svelte';
 	import { frameOf } from './frame';
 	import HeadLine from './HeadLine.svelte';
@@ -19,13 +14,18 @@
 	const session = useSession();
 	let width = $state(800);
 	let height = $state(560);
-	/** The feed step puts the day where flow and plan else stand. */
-	const feeding = $derived(session.step === 'feed' && timedSites(session.model).size > 0);
-	/** And that of the tank the weeks. */
-	const ahead = $derived(session.step === 'tank');
-	const season = $derived(session.step === 'plant-out');
-	const stripped = $derived(feeding || ahead || season);
-	const drawn = $derived(Math.max(300, stripped ? height - STRIP : height));
+	/** What the open step makes of the board. */
+	const surface = $derived(SURFACES[session.step]);
+	const Under = $derived(surface.hasUnder?.(session.model) === false ? undefined : surface.under);
+	const stripped = $derived(Under !== undefined);
+	/** Two fifths of the board stay the drawing's. */
+	const under = $derived(
+		Math.min(
+			Math.max(STRIP, surface.underHigh?.(session.model) ?? 0),
+			Math.max(STRIP, height * 0.6)
+		)
+	);
+	const drawn = $derived(Math.max(300, stripped ? height - under : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
 	const layout = $derived(session.seen);
 	/** Drawn larger than the board it is looked at through the board, and pushed about in it. */
@@ -76,8 +76,8 @@
 		onpointerup={() => (hold = null)}
 		onpointercancel={() => (hold = null)}
 	>
-		{#if session.step === 'place'}
-			<FloorPlan width={width * zoom} height={drawn * zoom} />
+		{#if surface.board}
+			<surface.board width={width * zoom} height={drawn * zoom} />
 		{:else}<svg
 				width={width * zoom}
 				height={tall}
@@ -91,13 +91,11 @@
 				{#if frame.bars && front}<FlowBars {frame} bars={frame.bars} />{/if}
 				{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
 			</svg>{/if}
-		{#if session.step === 'dry-run'}<Catches {frame} />{/if}
-		{#if feeding}<DayStrip {width} />{/if}
-		{#if ahead}<WeeksStrip {width} />{/if}
-		{#if season}<SeasonStrip {width} />{/if}
+		{#if surface.over}<surface.over {frame} />{/if}
+		{#if Under}<Under {width} tall={under} />{/if}
 	</section>
-	<div class="near" style:bottom="{stripped ? STRIP : 0}px">
-		{#if session.step !== 'place'}
+	<div class="near" style:bottom="{stripped ? under : 0}px">
+		{#if !surface.board}
 			<button
 				class="quiet"
 				aria-label="Turn the drawing, now seen from {asSeen}"

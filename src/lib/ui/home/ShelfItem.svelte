@@ -1,5 +1,6 @@
 <script lang="ts">
 	import MiniatureShapes from '../drawing/MiniatureShapes.svelte';
+	import { scaleOf, show, type Units } from '$lib/core/quantity';
 	import StateMark from '../workspace/StateMark.svelte';
 	import type { Card } from './card';
 
@@ -7,15 +8,26 @@
 		id: string;
 		name: string;
 		card: Card | null;
+		units: Units;
 		/** Why there is no card. */
 		why: string | null;
 		ondelete: () => void;
 		onback: () => void;
 	}
-	const { id, name, card, why, ondelete, onback }: Props = $props();
+	const { id, name, card, units, why, ondelete, onback }: Props = $props();
+	/** A shelf's place, px; what is longer takes two or more. */
+	const PLACE = 288;
+	const places = $derived(card ? Math.min(4, Math.ceil((card.drawing.width + 24) / PLACE)) : 1);
+	const size = $derived(
+		card
+			? [card.sizeM.length, card.sizeM.depth, card.sizeM.height]
+					.map((m) => show(m, 'span', units).split(' ')[0])
+					.join(' × ') + ` ${scaleOf('span', units).unit}`
+			: ''
+	);
 </script>
 
-<article>
+<article style:--places={places}>
 	{#if card}
 		<a href="/systems/{id}" aria-label="Open {name}"><MiniatureShapes shapes={card.drawing} /></a>
 	{:else}
@@ -24,7 +36,10 @@
 	<div class="words">
 		<h2><a href="/systems/{id}">{name}</a></h2>
 		{#if card}
-			<p class="soft">{card.area} · {card.holds} · {card.plants} plants</p>
+			<p class="soft">
+				{card.area} · {card.holds} · {card.plants} plants ·
+				<span title="Long, deep and high">{size}</span>
+			</p>
 			<p class="finding"><StateMark state={card.state} /> <span>{card.sentence}</span></p>
 			<button class="quiet" onclick={ondelete}>Delete</button>
 		{:else}
@@ -48,6 +63,11 @@
 		justify-content: flex-end;
 		min-width: 0;
 	}
+	@media (min-width: 640px) {
+		article {
+			grid-column: span var(--places);
+		}
+	}
 	a {
 		text-decoration: none;
 		display: block;
@@ -67,9 +87,8 @@
 		border-bottom: 0;
 	}
 	.words {
-		padding: 12px 0 0;
+		padding: 12px 20px 0 24px;
 		border-top: 5px solid var(--ink);
-		padding-left: 24px;
 		display: grid;
 		gap: 4px;
 		justify-items: start;

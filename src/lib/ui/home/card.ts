@@ -12,23 +12,32 @@ export interface Card {
 	/** What it is made of, in its own word: "14 buckets". */
 	holds: string;
 	plants: number;
+	/** How long, deep and high it stands, m. */
+	sizeM: { length: number; depth: number; height: number };
 	state: 'fine' | 'look' | 'stop';
 	sentence: string;
 	drawing: Miniature;
 }
 
-const PER_METRE = 118;
+/** One scale for all, so that they can be compared: three or four stand beside one another. */
+const PER_METRE = 76;
 
 /** Works the whole system out: the card is the proof that it can be drawn and judged. */
 export function cardOf(parts: Parts, shelf: Shelf, today: string | null = null): Card {
 	const model = new SystemModel(parts, shelf, PARAMETERS, today);
 	const [finding] = findingsOf(model);
 	const [one, many] = containerWords(model);
+	const { from, to } = model.layout.extent;
 	const count = model.layout.containers.length;
 	return {
 		area: model.area.name,
 		holds: counted(count, [one, many]),
 		plants: model.waterUse.bySite.size,
+		sizeM: {
+			length: to.xM - from.xM,
+			depth: to.yM - from.yM,
+			height: to.zM - Math.max(0, from.zM)
+		},
 		state: !finding || finding.severity === 'caution' ? 'fine' : finding.severity,
 		sentence: finding ? firstOf(finding) : 'Nothing stands against it.',
 		drawing: miniatureOfModel(model, { perMetre: PER_METRE })

@@ -1,36 +1,11 @@
 <script lang="ts">
-	import type { Component } from 'svelte';
-	import type { Step } from '$lib/core/review';
+	import { SURFACES } from '../steps';
 	import { useSession } from '../workspace/context';
 	import { stepName } from '../workspace/step-names';
-	import DryRunStep from './DryRunStep.svelte';
-	import FeedStep from './FeedStep.svelte';
-	import LinesStep from './LinesStep.svelte';
-	import MixStep from './MixStep.svelte';
-	import PlaceStep from './PlaceStep.svelte';
-	import PlantOutStep from './PlantOutStep.svelte';
-	import PlantsStep from './PlantsStep.svelte';
-	import PumpStep from './PumpStep.svelte';
-	import RunStep from './RunStep.svelte';
 	import Selected from './Selected.svelte';
-	import SitesStep from './SitesStep.svelte';
-	import TankStep from './TankStep.svelte';
 
-	const SURFACES: Record<Step, Component> = {
-		place: PlaceStep,
-		plants: PlantsStep,
-		sites: SitesStep,
-		lines: LinesStep,
-		pump: PumpStep,
-		tank: TankStep,
-		'dry-run': DryRunStep,
-		feed: FeedStep,
-		mix: MixStep,
-		'plant-out': PlantOutStep,
-		run: RunStep
-	};
 	const session = useSession();
-	const Surface = $derived(SURFACES[session.step]);
+	const Surface = $derived(SURFACES[session.step].sheet);
 	let sheet: HTMLElement;
 
 	$effect(() => {

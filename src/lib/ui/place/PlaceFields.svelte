@@ -1,13 +1,15 @@
 <script lang="ts">
 	import {
 		CLIMATES,
+		hasYear,
 		MONTH_NAMES,
 		monthsOf,
 		usualWater,
 		type ClimateName,
 		type Place
 	} from '$lib/core/design';
-	import { show } from '$lib/core/quantity';
+	import { names, show } from '$lib/core/quantity';
+	import Readings from './Readings.svelte';
 	import NumberField from '../control/NumberField.svelte';
 	import TextField from '../control/TextField.svelte';
 	import { useFields } from '../workspace/context';
@@ -44,6 +46,12 @@
 		const months = place.months ?? Array.from({ length: 12 }, () => null);
 		fields.set('place.months', months.with(month, monthsOf('mild', south)[month]!), 'a month');
 	}
+	/** Where the year has a hole, and what stands in for it. */
+	const holes = $derived(
+		place.months && hasYear(place.months)
+			? MONTH_NAMES.filter((_, i) => place.months![i] === null)
+			: []
+	);
 	const range = $derived.by(() => {
 		const months = (place.months ?? []).filter((one) => one !== null);
 		if (months.length === 0) return null;
@@ -81,6 +89,15 @@
 		)} outdoors.
 	</p>
 {/if}
+{#if holes.length > 0}
+	<p class="soft">
+		Nobody has said what {names(holes)}
+		{holes.length === 1 ? 'is' : 'are'} like: taken as lying between the months before and after.
+	</p>
+{:else if place.months !== null && !hasYear(place.months)}
+	<p class="soft">One month is no year: say another, and the days between follow.</p>
+{/if}
+<Readings {place} {south} />
 <div class="row">
 	<label for="{uid}-month">Month</label>
 	<select id="{uid}-month" class="field" bind:value={month}>
@@ -94,6 +111,7 @@
 	<NumberField label="Dampest air" path="place.months.{month}.rhMaxPercent" />
 	<NumberField label="Wind" path="place.months.{month}.windMS" />
 	<NumberField label="Sun on level ground" path="place.months.{month}.solarMjM2" />
+	<NumberField label="Rain in the month" path="place.months.{month}.rainMm" />
 {:else}
 	<p class="soft">
 		Nobody has said what {MONTH_NAMES[month]} is like.

@@ -1,0 +1,123 @@
+<script lang="ts">
+	import { fieldNumber } from '$lib/core/quantity';
+	import { catchesOf, type Catch } from '$lib/core/review';
+	import { catchAt } from '../../workspace/catching';
+	import { useSession } from '../../workspace/context';
+	import type { Frame } from '../../drawing/frame';
+
+	/** The dry run on the drawing: one outlet after the other, in the order somebody walks them with a jug. */
+	const { frame }: { frame: Frame } = $props();
+	const session = useSession();
+	const catches = $derived(catchesOf(session.model));
+	const places = $derived(new Map(session.seen.outlets.map(({ id, xM, zM }) => [id, { xM, zM }])));
+	let picked = $state<string | null>(null);
+	/** The one picked, else the first open one of what is selected, else the first open one of all. */
+	const current = $derived.by((): Catch | undefined => {
+		const here = catches.filter((c) => c.containerId === session.selected);
+		const open = (list: Catch[]) => list.find((c) => c.caughtL === null);
+		const mine = catches.find((c) => c.id === picked);
+		if (mine && (here.length === 0 || here.includes(mine))) return mine;
+		return open(here) ?? here[0] ?? open(catches) ?? catches[0];
+	});
+	const at = $derived(current && places.get(current.id));
+	/** It stands over the outlet, as far as the board is wide. */
+	const WIDE = 196;
+	const left = $derived(
+		at ? Math.max(4, Math.min(frame.width - WIDE - 4, frame.x(at.xM) - WIDE / 2)) : 0
+	);
+	const top = $derived(at ? Math.max(4, frame.z(at.zM) - 66) : 0);
+	let problem = $state<string | null>(null);
+	let field: HTMLInputElement | undefined = $state();
+
+	function take(done: Catch, text: string): void {
+		problem = catchAt(session, done.id, text);
+	}
+	/** On to the next that is still open, from here round to here. */
+	function onward(event: SubmitEvent): void {
+		event.preventDefault();
+		if (!current || !field) return;
+		take(current, field.value);
+		if (problem) return;
+		const from = catches.findIndex((c) => c.id === current.id);
+		const round = [...catches.slice(from + 1), ...catches.slice(0, from)];
+		const next = round.find((c) => c.caughtL === null) ?? round[0];
+		if (!next) return;
+		picked = next.id;
+		session.selected = next.containerId;
+		requestAnimationFrame(() => field?.select());
+	}
+</script>
+
+{#if current && at}
+	<form class="catch" style:left="{left}px" style:top="{top}px" onsubmit={onward}>
+		<label
+			><b>{current.label}</b>
+			<input
+				class="field"
+				inputmode="decimal"
+				bind:this={field}
+				aria-label="Jug under {current.label}"
+				value={current.caughtL === null ? '' : fieldNumber(current.caughtL, 'dose', session.units)}
+				onfocus={() => (picked = current.id)}
+				onchange={(event) => take(current, event.currentTarget.value)}
+			/></label
+		>
+		<span class="soft"
+			>of {session.say(current.expectedL, 'dose')}{current.verdict
+				? `, ${current.verdict}`
+				: ''}</span
+		>
+		<button class="quiet" aria-label="On to the next outlet">→</button>
+		{#if problem}<p role="alert">{problem}</p>{/if}
+	</form>
+	<span
+		class="drop"
+		style:left="{frame.x(at.xM)}px"
+		style:top="{frame.z(at.zM)}px"
+		aria-hidden="true"
+	></span>
+{/if}
+
+<style>
+	.catch {
+		position: absolute;
+		width: 196px;
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 6px;
+		padding: 4px 6px;
+		background: var(--sheet);
+		border: 1.5px solid var(--supply);
+		border-radius: 6px;
+		font-size: 13px;
+	}
+	label {
+		display: flex;
+		align-items: center;
+		gap: 6px;
+	}
+	input {
+		width: 58px;
+	}
+	.soft {
+		flex: 1;
+		font-size: 13px;
+	}
+	button {
+		min-width: 28px;
+	}
+	p {
+		color: var(--dry);
+		width: 100%;
+	}
+	.drop {
+		position: absolute;
+		width: 12px;
+		height: 12px;
+		margin: -6px 0 0 -6px;
+		border: 2.5px solid var(--supply);
+		border-radius: 50%;
+		pointer-events: none;
+	}
+</style>

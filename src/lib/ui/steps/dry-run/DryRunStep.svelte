@@ -1,0 +1,107 @@
+<script lang="ts">
+	import { capital, fieldNumber, scaleOf } from '$lib/core/quantity';
+	import { CATCH_S, catchesOf, outletWords, type Catch, type Verdict } from '$lib/core/review';
+	import Big from '../../inspector/Big.svelte';
+	import DateField from '../../control/DateField.svelte';
+	import SetAside from '../../inspector/SetAside.svelte';
+	import { catchAt } from '../../workspace/catching';
+	import { useSession } from '../../workspace/context';
+
+	const session = useSession();
+	const model = $derived(session.model);
+	const outlet = $derived(outletWords(model));
+	const rows = $derived(catchesOf(model));
+	const done = $derived(rows.filter((r) => r.caughtL !== null).length);
+	/** Readings whose outlet a change of counts took away. */
+	const gone = $derived.by(() => {
+		const there = new Set(model.layout.outlets.map((e) => e.id));
+		return Object.keys(session.record.caughtMl).filter((id) => !there.has(id));
+	});
+	const a = (word: string) => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`;
+	const without = (ids: readonly string[]) =>
+		Object.fromEntries(Object.entries(session.record.caughtMl).filter(([id]) => !ids.includes(id)));
+	let problem = $state<string | null>(null);
+	const VERDICTS: Record<Verdict, string> = { fine: 'fine', clogged: 'clogged?', loose: 'loose?' };
+	/** How far any of them may be off before it is said. */
+	const within = $derived([...new Set(rows.map((row: Catch) => Math.round(100 * row.within)))]);
+	const checks = $derived([
+		'Plain water, no feed. Swarf rinsed out of every pipe you cut.',
+		'Every line end capped, every joint dry to the hand.',
+		'Everything stands to the level as drawn, falling towards the tank.',
+		'Air bled from the lines; each valve opened and shut once.',
+		session.design.source.kind === 'pump'
+			? 'Pump stopped: all that comes back stays under the brim.'
+			: 'Tap shut: nothing runs on, and no brim is passed.'
+	]);
+</script>
+
+<p class="soft">
+	With plain water, before anything is planted. Catch each {outlet[0]} for {CATCH_S} seconds, one after
+	the other along the rows, and type it on the drawing or here.
+</p>
+<Big figure="{done} of {rows.length}" against="{outlet[1]} caught" />
+<ul>
+	{#each checks as check (check)}<li>{check}</li>{/each}
+</ul>
+<table class="told">
+	<thead
+		><tr
+			><th scope="col">{capital(outlet[0])}</th><th scope="col">Should give</th><th scope="col"
+				>Caught, {scaleOf('dose', session.units).unit}</th
+			><th scope="col">Verdict</th></tr
+		></thead
+	>
+	<tbody>
+		{#each rows as row (row.id)}
+			<tr class:chosen={session.selected === row.containerId}>
+				<th scope="row"
+					><button class="quiet" onclick={() => (session.selected = row.containerId)}
+						>{row.label}</button
+					></th
+				>
+				<td>{session.say(row.expectedL, 'dose')}</td>
+				<td
+					><input
+						class="field"
+						inputmode="decimal"
+						aria-label="Caught at {row.label}"
+						value={row.caughtL === null ? '' : fieldNumber(row.caughtL, 'dose', session.units)}
+						onchange={(event) => (problem = catchAt(session, row.id, event.currentTarget.value))}
+					/></td
+				>
+				<td class:off={row.verdict === 'clogged' || row.verdict === 'loose'}
+					>{row.verdict ? VERDICTS[row.verdict] : ''}</td
+				>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+{#if rows.length > 0}<p class="soft">
+		Up to {within.join(' or ')} % more or less is the jug and what {outlet[1]} of one make differ by.
+	</p>{/if}
+{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
+{#if gone.length > 0}
+	<SetAside
+		count={gone.length}
+		what={gone.length === 1
+			? `1 reading is of ${a(outlet[0])} that is gone.`
+			: `${gone.length} readings are of ${outlet[1]} that are gone.`}
+		ondrop={() => session.set('record.caughtMl', without(gone), 'readings dropped')}
+	/>
+{/if}
+<DateField label="Dry run done on" path="record.dryRunOn" />
+
+<style>
+	ul {
+		margin: 4px 0 10px;
+		padding-left: 18px;
+	}
+	td,
+	th {
+		padding: 2px 0;
+	}
+	.off,
+	.problem {
+		color: var(--dry);
+	}
+</style>

@@ -1,0 +1,67 @@
+<script lang="ts">
+	import X from '@lucide/svelte/icons/x';
+	import { clockOf, minutesOf } from '../../clock/day-drag';
+	import { useSession } from '../../workspace/context';
+
+	/** When somebody waters by hand: clock times, as many as there are. */
+	const session = useSession();
+	const starts = $derived([...session.operation.feed.startsMin].sort((a, b) => a - b));
+	const keep = (next: readonly number[]): void =>
+		void session.set('operation.feed.startsMin', next, 'when it is watered');
+
+	function move(index: number, text: string): void {
+		const to = minutesOf(text);
+		if (to !== null) keep(starts.map((at, i) => (i === index ? to : at)));
+	}
+	/** In the middle of the longest time without one. */
+	function add(): void {
+		const gaps = starts.map((at, i) => (starts[i + 1] ?? starts[0]! + 1440) - at);
+		const longest = gaps.indexOf(Math.max(...gaps));
+		keep([...starts, Math.round(starts[longest]! + gaps[longest]! / 2) % 1440]);
+	}
+</script>
+
+<div class="starts" role="group" aria-label="Watered at">
+	<span>Watered at</span>
+	<ul>
+		{#each starts as at, i (i)}
+			<li>
+				<input
+					type="time"
+					value={clockOf(at)}
+					aria-label="Watering {i + 1}"
+					onchange={(event) => move(i, event.currentTarget.value)}
+				/>
+				<button
+					class="quiet"
+					aria-label="Drop watering {i + 1}"
+					disabled={starts.length < 2}
+					onclick={() => keep(starts.filter((_, k) => k !== i))}><X size={14} /></button
+				>
+			</li>
+		{/each}
+		<li><button class="quiet" onclick={add}>One more</button></li>
+	</ul>
+</div>
+
+<style>
+	.starts {
+		padding: 6px 0;
+		border-top: 1px solid var(--hair);
+	}
+	ul {
+		list-style: none;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px 10px;
+		margin: 4px 0 0;
+		padding: 0;
+	}
+	li {
+		display: flex;
+		align-items: center;
+	}
+	input {
+		font: inherit;
+	}
+</style>

@@ -1,0 +1,70 @@
+<script lang="ts">
+	import { waterOf } from '$lib/core/design';
+	import NumberField from '../../control/NumberField.svelte';
+	import PickField from '../../control/PickField.svelte';
+	import Figure from '../../control/Figure.svelte';
+	import { useSession } from '../../workspace/context';
+	import Big from '../../inspector/Big.svelte';
+	import Lamps from './Lamps.svelte';
+	import AreaFields from '../../place/AreaFields.svelte';
+	import AreaThings from '../../place/AreaThings.svelte';
+	import WhereItStands from './WhereItStands.svelte';
+	import WaterFields from '../../place/WaterFields.svelte';
+
+	const session = useSession();
+	const area = $derived(session.model.area);
+	const extent = $derived(session.model.layout.extent);
+	const water = $derived(waterOf(session.place, session.operation.waterId));
+	const weather = $derived(session.model.weather);
+</script>
+
+<p class="soft">
+	{area.name} at {session.place.name}. What stands here takes {session.say(
+		extent.to.xM - extent.from.xM,
+		'span'
+	)} by {session.say(extent.to.yM - extent.from.yM, 'span')}.
+</p>
+<Big
+	figure="{session.say(area.lengthM, 'span')} × {session.say(area.widthM, 'span')}"
+	against="{session.say(area.heightM, 'span')} high"
+/>
+{#if session.place.areas.length > 1}
+	<PickField label="Area" path="design.areaId" options={session.place.areas} />
+{/if}
+<WhereItStands />
+<h3>{area.name}</h3>
+<AreaFields {area} place={session.place} />
+<Figure
+	label="Water the air draws"
+	value={weather.result.et0MmDay}
+	kind="depthPerDay"
+	op="evapotranspiration"
+	entry={weather}
+/>
+<Figure
+	label="Light in a day"
+	value={weather.result.dliMol.toFixed(0)}
+	unit="mol/m²"
+	op="evapotranspiration"
+	entry={weather}
+/>
+<Lamps />
+<AreaThings {area} />
+<h3>Source water</h3>
+{#if session.place.waters.length > 1}
+	<PickField
+		label="Filled with"
+		path="operation.waterId"
+		chosen={water.id}
+		options={session.place.waters}
+	/>
+{/if}
+<WaterFields {water} />
+<h3>Power</h3>
+<NumberField label="Electricity costs" path="place.pricePerKwh" />
+<NumberField label="How far you reach" path="place.reachM" />
+<p class="soft">
+	Other areas, the year and more waters: <a href="/places/{session.placeId}?area={area.id}"
+		>all of {session.place.name}</a
+	>.
+</p>

@@ -1,0 +1,53 @@
+<script lang="ts">
+	import { differenceInCalendarDays, parseISO } from 'date-fns';
+	import { dayOf } from '$lib/core/review';
+	import { daysLeft } from '$lib/core/model';
+	import Figure from '../../control/Figure.svelte';
+	import TextField from '../../control/TextField.svelte';
+	import TankWeeks from './TankWeeks.svelte';
+	import Big from '../../inspector/Big.svelte';
+	import { useSession } from '../../workspace/context';
+
+	const session = useSession();
+	const on = $derived(session.record.plantOutOn);
+	const day = $derived(on ? differenceInCalendarDays(parseISO(session.today), parseISO(on)) : null);
+	const left = $derived(daysLeft(session.model));
+	const run = $derived(session.model.run.result);
+</script>
+
+<p class="soft">
+	{#if day === null}Not running yet: set the day of planting out first.
+	{:else if left === null}The supply does not run out; watch strength and pH.
+	{:else}Look in within {session.say(Math.floor(left), 'days')}.{/if}
+</p>
+<Big figure={day === null ? 'not yet' : `day ${day}`} against={on ? `since ${dayOf(on)}` : ''} />
+<TankWeeks />
+<Figure
+	label="Plants drink"
+	value={session.model.waterUse.useLPerDay}
+	kind="use"
+	op="plant-demand"
+/>
+<Figure
+	label="Strength stays between"
+	value="{session.say(run.ecMinMsCm, 'strength').split(' ')[0]} and {session.say(
+		Math.min(run.ecMaxMsCm, 99),
+		'strength'
+	)}"
+	unit=""
+	op="reservoir-run"
+	note="Over three weeks, to the end of the reserve."
+/>
+{#if session.design.reserve}<Figure
+		label="Reserve empty on day"
+		value={run.reserveEmptyDay}
+		op="reservoir-run"
+		unit="from now"
+	/>{/if}
+<Figure
+	label="{session.design.source.kind === 'pump' ? 'Pump draws air' : 'Tap runs dry'} on day"
+	value={run.firstDayBelowPump}
+	op="reservoir-run"
+	unit="from now"
+/>
+<TextField label="Notes" path="design.notes" rows={4} />

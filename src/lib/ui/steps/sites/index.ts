@@ -1,0 +1,4 @@
+import type { Surface } from '../surface';
+import SitesStep from './SitesStep.svelte';
+
+export const sites: Surface = { sheet: SitesStep };
