@@ -174,12 +174,13 @@
 	.shelf {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(min(280px, 100%), 1fr));
-		gap: 44px 0;
-		align-items: stretch;
+		gap: 0;
 	}
 	.room {
 		display: grid;
-		grid-template-rows: 1fr 152px;
+		grid-row: span 2;
+		grid-template-rows: subgrid;
+		min-height: 240px;
 		color: var(--soft);
 		text-decoration: none;
 	}

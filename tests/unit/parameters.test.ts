@@ -1,5 +1,13 @@
 import { expect } from 'chai';
-import { advisedSchool, restsOn, STAGES, SystemModel, type Stage } from '../../src/lib/core/model';
+import {
+	advisedSchool,
+	restsOn,
+	roundsOf,
+	STAGES,
+	SystemModel,
+	type Stage
+} from '../../src/lib/core/model';
+import { monthsOf } from '../../src/lib/core/design';
 import { calculate } from '../../src/lib/core/operations';
 import {
 	overridesSchema,
@@ -15,6 +23,14 @@ import { groundRow, WORDS } from '../../src/lib/ui/explain/formulas';
 import { EXAMPLES, example, exampleFile, modelOf, set } from './example';
 import { TROUBLES } from './troubles';
 
+const CUTTINGS = {
+	batches: 2,
+	everyDays: 7,
+	rounds: 1,
+	pickDays: 10,
+	emptyDays: 7,
+	moved: {}
+};
 const ALL = Object.entries(PARAMETERS).flatMap(([group, figures]) =>
 	Object.entries<Parameter>(figures).map(([name, figure]) => ({ group, name, figure }))
 );
@@ -101,6 +117,20 @@ describe('figures of practice', () => {
 			])
 		);
 		look(columns.with([set('design.stands.0.siteMl', 20)]));
+		// on a day, under an open sky; and a season with cuttings
+		const yard = new SystemModel(example('yard-channels'), BUILT_IN_SHELF, watched, '2026-05-28');
+		const open = yard.with([set('design.tank.open', true), set('place.months', monthsOf('mild'))]);
+		look(open);
+		const cuttings = { ...CUTTINGS, from: 'cutting' as const };
+		for (const id of ['strawberry', 'leaf-lettuce'])
+			roundsOf(
+				rail.with([
+					set('operation.crops', all(id)),
+					set('operation.succession', id === 'leaf-lettuce' ? { [id]: cuttings } : {})
+				]),
+				'2026-04-02'
+			);
+		roundsOf(rail.with([set('operation.crops', all('leaf-lettuce'))]), '2026-04-02');
 		look(
 			new SystemModel(example('away-bench'), BUILT_IN_SHELF, watched).with([
 				set('operation.flushEveryDays', 9)

@@ -108,6 +108,8 @@ const QUANTITIES = {
 	power: { metric: as('W', [1, 0, 0]) },
 	/** Through a wall. */
 	heatLoss: { metric: as('W/m²K', [2, 1, 0]), suffix: 'WM2K' },
+	/** Of a month or a year. */
+	work: { metric: as('kWh', [2, 1, 0]) },
 	energy: { metric: as('kWh a day', [3, 2, 0]), suffix: 'KwhPerDay' },
 	/** Of the grower's own money. */
 	perKwh: { metric: as('a kWh', [2, 2, 0]), suffix: 'PerKwh' },

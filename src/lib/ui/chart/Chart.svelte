@@ -146,6 +146,7 @@
 		ticks: {
 			color: colour('--soft'),
 			font: FONT,
+			maxRotation: 0,
 			maxTicksLimit: of.labels ? 12 : 5,
 			// an end that is no round figure is not marked
 			includeBounds: false,

@@ -25,7 +25,7 @@
 			Math.max(STRIP, height * 0.6)
 		)
 	);
-	const drawn = $derived(Math.max(300, stripped ? height - under : height));
+	const drawn = $derived(Math.max(stripped ? 225 : 300, stripped ? height - under : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
 	const layout = $derived(session.seen);
 	/** Drawn larger than the board it is looked at through the board, and pushed about in it. */

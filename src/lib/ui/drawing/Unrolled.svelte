@@ -67,6 +67,8 @@
 				)
 			: []
 	);
+	/** Its two lines stand over the skin, and on the board. */
+	const titleY = $derived(unrolled ? Math.max(12, z(unrolled.input.lengthMm) - 22) : 12);
 	const say = (mm: number) => session.say(mm, 'size').split(' ')[0];
 	const marked = (heightMm: number) =>
 		unrolled!.fromTop ? unrolled!.input.lengthMm - heightMm : heightMm;
@@ -81,10 +83,10 @@
 	{@const { input, result, tower, holes, fromTop } = unrolled}
 	{@const r = (input.holeDiameterMm / 2000) * frame.scale}
 	<g>
-		<text class="title" x={beside.left} y={z(input.lengthMm) - 22}
+		<text class="title" x={beside.left} y={titleY}
 			>Tower {tower.label} unrolled{roomy ? `, ${wider.toFixed(1)} × wider than high` : ''}</text
 		>
-		<text class="title" x={beside.left} y={z(input.lengthMm) - 7}
+		<text class="title" x={beside.left} y={titleY + 15}
 			>{result.siteCount} holes{roomy ? ` of ${session.say(input.holeDiameterMm, 'size')}` : ''};
 			from the
 			{fromTop ? 'upper' : 'lower'} end:</text

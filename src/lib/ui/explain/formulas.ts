@@ -33,6 +33,12 @@ export const WORDS: Record<string, Words> = {
 		source: 'feed-plan and root-zone, one after the other',
 		stages: ['feed', 'rootZone', 'powerCut']
 	},
+	'top-ups': {
+		words:
+			'Each way of topping up run through the same weeks: plants growing on, days with the weather of their dates. By hand as rarely as the tank never runs low; advised is the one that never does, keeps the strength in the crops’ band, and is least to carry.',
+		source: 'reservoir-run, once for each',
+		stages: ['run']
+	},
 	extension: {
 		words:
 			'The stand is made longer, planted and solved, each part kept, until that part no longer does: the end is found by halving.',

@@ -58,9 +58,11 @@
 		padding-left: 24px;
 	}
 	article {
-		display: flex;
-		flex-direction: column;
-		justify-content: flex-end;
+		/* drawing and words in the shelf's own rows, so that its boards meet */
+		display: grid;
+		grid-row: span 2;
+		grid-template-rows: subgrid;
+		align-items: end;
 		min-width: 0;
 	}
 	@media (min-width: 640px) {
@@ -94,6 +96,9 @@
 		justify-items: start;
 		grid-template-rows: auto auto 1fr auto;
 		min-height: 152px;
+		height: 100%;
+		align-self: stretch;
+		margin-bottom: 40px;
 	}
 	.finding {
 		display: flex;

@@ -183,7 +183,7 @@
 		{#each LANES as { name, of, kind }, lane (name)}
 			{@const base = foot + (lane + 1) * LANE - 6}
 			<line class="month" x1={left} x2={right} y1={base} y2={base} />
-			<text class="name" x={left} y={base - LANE + 16}>{name}, a week</text>
+			<text class="lane" x={right} y={base - 6}>{name}, a week</text>
 			{#each weeks as week (week.monday)}
 				{@const count = of(week)}
 				{#if count > 0}
@@ -228,6 +228,9 @@
 	.crop {
 		fill: var(--ink);
 		pointer-events: none;
+	}
+	.lane {
+		text-anchor: end;
 	}
 	.count {
 		text-anchor: middle;

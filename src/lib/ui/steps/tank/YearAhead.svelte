@@ -68,7 +68,7 @@
 						<td>{session.say(filledL, 'volume')}</td>
 						<td>{session.say(saltG, 'salt')}</td>
 						<td>{changes || '–'}</td>
-						<td>{session.say(kwh, 'energy')}{cost > 0 ? `, ${cost.toFixed(2)}` : ''}</td></tr
+						<td>{session.say(kwh, 'work')}{cost > 0 ? `, ${cost.toFixed(2)}` : ''}</td></tr
 					>
 				{/each}
 			</tbody>
@@ -91,7 +91,7 @@
 					<td
 						>{session.say(
 							sum(({ kwh }) => kwh),
-							'energy'
+							'work'
 						)}{sum(({ cost }) => cost) > 0 ? `, ${sum(({ cost }) => cost).toFixed(2)}` : ''}</td
 					></tr
 				></tfoot
