@@ -166,7 +166,13 @@ test('stands are added, dragged, turned, copied and taken away on the plan; main
 		await on(page, /^Tank,/).focus();
 		await on(page, /^Tank,/).press('ArrowUp');
 		await expect(page.getByLabel('Tank from the left')).toBeVisible();
-		await saved(page);
+		// a key is kept when it has rested
+		await expect
+			.poll(async () => {
+				const answer = await request.get(`${house.home}/api/designs/${id}`);
+				return ((await answer.json()) as { design: { tank: { at: unknown } } }).design.tank.at;
+			})
+			.not.toBeNull();
 	} finally {
 		await house.close();
 	}

@@ -122,7 +122,7 @@ test('the season stands on the board, and goes into a calendar', async ({ page, 
 	const id = await ownRail(request);
 	await open(page, id);
 	await step(page, 'plant-out').click();
-	await expect(page.getByRole('group', { name: 'The season, crop by crop' })).toBeVisible();
+	await expect(page.getByRole('group', { name: 'The season, group by group' })).toBeVisible();
 	const download = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'As a calendar (.ics)' }).click();
 	const file = await download;
@@ -145,4 +145,39 @@ test('the timer’s table is taken along for a program', async ({ page, request 
 	expect(lines[0]).toBe('on,off,minutes');
 	expect(lines).toHaveLength(19);
 	expect(lines).toContain('05:29,05:38,9');
+});
+
+test('a feed is doubled and dropped by keys and by a press; one that runs into another is said at its time', async ({
+	page,
+	request
+}) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	await step(page, 'feed').click();
+	await expect(step(page, 'feed')).toContainText('18 × 9 min');
+	await page.getByRole('slider', { name: 'Feed 2 of 16' }).focus();
+	await page.keyboard.press('d');
+	await expect(step(page, 'feed')).toContainText('19 ×');
+	await expect(page.getByRole('radio', { name: /By hand, at set times/ })).toBeChecked();
+	await page.getByRole('slider', { name: /^Feed 3 of / }).focus();
+	await page.keyboard.press('Delete');
+	await expect(step(page, 'feed')).toContainText('18 ×');
+	await page.getByRole('slider', { name: /^Feed 1 of / }).focus();
+	await page.getByRole('button', { name: 'One more like it' }).click();
+	await expect(step(page, 'feed')).toContainText('19 ×');
+	await page.keyboard.press('Control+z');
+	await expect(step(page, 'feed')).toContainText('18 ×');
+	const first = page.getByLabel('Watering 1', { exact: true });
+	const second = page.getByLabel('Watering 2', { exact: true });
+	const [hours, minutes] = (await second.inputValue()).split(':').map(Number);
+	await first.fill(await second.inputValue());
+	await first.press('Tab');
+	await expect(page.getByRole('alert')).toContainText('There is a feed at');
+	const early = hours! * 60 + minutes! - 2;
+	await first.fill(
+		`${String(Math.floor(early / 60)).padStart(2, '0')}:${String(early % 60).padStart(2, '0')}`
+	);
+	await first.press('Tab');
+	await expect(page.getByRole('alert')).toContainText(/runs \d+ min, into the one at/);
+	await saved(page);
 });

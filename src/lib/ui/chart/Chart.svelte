@@ -275,7 +275,9 @@
 		<caption>{title}{point ? `: ${point.name}` : ''}</caption>
 		<thead
 			><tr
-				><th scope="col">Of</th><th scope="col">{across.name}</th><th scope="col">{up.name}</th></tr
+				><th scope="col">Of</th><th scope="col">{across.name || 'At'}</th><th scope="col"
+					>{up.name}</th
+				></tr
 			></thead
 		>
 		<tbody>

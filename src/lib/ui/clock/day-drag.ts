@@ -1,4 +1,4 @@
-import type { Change, Operation } from '$lib/core/design';
+import { DAY_MIN, type Change, type Operation } from '$lib/core/design';
 
 /** Height of the day under the drawing, pixels. */
 export const STRIP = 226;
@@ -34,7 +34,7 @@ export function moveFeed(
 	return [start(window.startAfterOnMin + by), stop(window.stopBeforeOffMin - by)];
 }
 
-const set = (field: string, value: number): Change => ({ path: `operation.feed.${field}`, value });
+const set = (field: string, value: unknown): Change => ({ path: `operation.feed.${field}`, value });
 const start = (min: number): Change => set('window.startAfterOnMin', min);
 const stop = (min: number): Change => set('window.stopBeforeOffMin', min);
 
@@ -48,6 +48,47 @@ function moveStart(feed: Operation['feed'], index: number, byMin: number): Chang
 	const starts = [...feed.startsMin].sort((a, b) => a - b);
 	const moved = starts.map((at, i) => (i === index ? clampWhole(at + byMin, 0, 1439) : at));
 	return { path: 'operation.feed.startsMin', value: moved };
+}
+
+/** Feeds at set times from now on, as they are planned and with one more or fewer. */
+const atSetTimes = (startsMin: readonly number[]): Change[] => [
+	set('school', 'fixed'),
+	set(
+		'startsMin',
+		[...new Set(startsMin)].sort((a, b) => a - b)
+	)
+];
+
+/**
+ * One more feed like that at `startMin`, half way to the next one; by set times from then on.
+ *
+ * @param startsMin of all feeds, by day and by night
+ * @returns null where there is no room for it
+ */
+export function copyFeed(
+	startsMin: readonly number[],
+	startMin: number,
+	onMin: number
+): Change[] | null {
+	const after = Math.min(...startsMin.map((at) => (at - startMin + DAY_MIN) % DAY_MIN || DAY_MIN));
+	const at = Math.round(startMin + after / 2) % DAY_MIN;
+	return after < 2 * onMin + 1 ? null : atSetTimes([...startsMin, at]);
+}
+
+/** The feeds without that at `startMin`, by set times from then on; null where it is the only one. */
+export const dropFeed = (startsMin: readonly number[], startMin: number): Change[] | null =>
+	startsMin.length < 2 ? null : atSetTimes(startsMin.filter((at) => at !== startMin));
+
+/** Which feeds run into the next one, by their start; the next's start is told. */
+export function runsInto(startsMin: readonly number[], onMin: number): Map<number, number> {
+	const sorted = [...startsMin].sort((a, b) => a - b);
+	return new Map(
+		sorted.flatMap((at, i): [number, number][] => {
+			const next = sorted[(i + 1) % sorted.length]!;
+			const gap = (next - at + DAY_MIN) % DAY_MIN || DAY_MIN;
+			return sorted.length > 1 && gap < onMin ? [[at, next]] : [];
+		})
+	);
 }
 
 /** What a clock reads as minutes since midnight; null where it reads nothing. */

@@ -96,7 +96,6 @@
 		justify-items: start;
 		grid-template-rows: auto auto 1fr auto;
 		min-height: 152px;
-		height: 100%;
 		align-self: stretch;
 		margin-bottom: 40px;
 	}

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { MONTH_NAMES, monthsOf, readingsOf, type Place } from '$lib/core/design';
-	import { InvalidInput, plural, type Issue } from '$lib/core/quantity';
+	import { counted, InvalidInput, type Issue } from '$lib/core/quantity';
 	import { useFields } from '../workspace/context';
 
 	/** Daily readings of a logger or a station, made into months; a mistake is told at its row and column. */
@@ -30,7 +30,7 @@
 			else
 				done = months
 					.flatMap((month, i) =>
-						month ? [`${MONTH_NAMES[i]} from ${plural(days[i]!, ['day', `${days[i]} days`])}`] : []
+						month ? [`${MONTH_NAMES[i]} from ${counted(days[i]!, ['day', 'days'])}`] : []
 					)
 					.join(', ');
 		} catch (fault) {

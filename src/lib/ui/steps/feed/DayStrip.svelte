@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { useSession } from '../../workspace/context';
-	import { clockOf, moveFeed, STRIP } from '../../clock/day-drag';
+	import { clockOf, copyFeed, dropFeed, moveFeed, STRIP } from '../../clock/day-drag';
 	import DayLines from './DayLines.svelte';
 
 	const { width }: { width: number } = $props();
@@ -46,6 +46,7 @@
 		if (steady || !feed) return;
 		event.currentTarget.setPointerCapture(event.pointerId);
 		held = { index, at: event.clientX, mode, base: settings, on: feed.onMin };
+		chosen = dayFeeds[index]?.startMin ?? null;
 		event.stopPropagation();
 	}
 	function drag(event: PointerEvent): void {
@@ -59,6 +60,7 @@
 	}
 	function drop(): void {
 		if (!held) return;
+		chosen = dayFeeds[held.index]?.startMin ?? null;
 		held = null;
 		session.commit('feeds moved on the day');
 	}
@@ -67,7 +69,30 @@
 			{ path: 'operation.feed.setMin', value: Math.round(Math.min(240, Math.max(1, minutes))) }
 		]);
 
+	/** The feed last taken hold of, by its start; it can be doubled or dropped. */
+	let chosen = $state<number | null>(null);
+	const starts = $derived(feed?.plan.events.map(({ startMin }) => startMin) ?? []);
+	const doubled = $derived(
+		feed && chosen !== null && starts.includes(chosen) ? copyFeed(starts, chosen, feed.onMin) : null
+	);
+	const dropped = $derived(
+		chosen !== null && starts.includes(chosen) ? dropFeed(starts, chosen) : null
+	);
+	function keep(changes: typeof doubled, label: string): void {
+		if (!changes) return;
+		chosen = null;
+		session.apply(changes, label);
+	}
+
 	function key(event: KeyboardEvent, index: number): void {
+		if (event.key === 'd' || event.key === 'Delete' || event.key === 'Backspace') {
+			event.preventDefault();
+			event.stopPropagation();
+			chosen = dayFeeds[index]?.startMin ?? null;
+			if (event.key === 'd') keep(doubled, 'one feed more');
+			else keep(dropped, 'one feed fewer');
+			return;
+		}
 		const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
 		if (by === 0 || !feed || steady) return;
 		event.preventDefault();
@@ -129,10 +154,11 @@
 						session.revert();
 					}}
 					onkeydown={(e) => key(e, index)}
+					onfocus={() => (chosen = event.startMin)}
 				>
 					<title
 						>Feed at {clockOf(event.startMin)} for {feed.onMin} min. Drag to move, drag its right edge
-						to stretch; arrow keys move, Shift with them stretches.</title
+						to stretch; arrow keys move, Shift with them stretches, D makes one more, Delete drops it.</title
 					>
 					<rect class="touch" x={x(event.startMin) - 6} y="14" width={wide + 12} height="38" />
 					<rect class="feed" x={x(event.startMin)} y="20" width={wide} height="26" />
@@ -157,6 +183,18 @@
 		<text class="empty" x={width / 2} y="37"
 			>No plan: plant something that gets water, or open the feeding window.</text
 		>
+	{/if}
+	{#if doubled || dropped}
+		<foreignObject x={right - 210} y="50" width="210" height="24">
+			<div class="verbs">
+				{#if doubled}<button class="quiet" onclick={() => keep(doubled, 'one feed more')}
+						>One more like it</button
+					>{/if}
+				{#if dropped}<button class="quiet" onclick={() => keep(dropped, 'one feed fewer')}
+						>Drop {clockOf(chosen!)}</button
+					>{/if}
+			</div>
+		</foreignObject>
 	{/if}
 	<DayLines {left} {right} />
 </svg>
@@ -200,6 +238,15 @@
 		cursor: grab;
 		touch-action: none;
 		outline: none;
+	}
+	.verbs {
+		display: flex;
+		justify-content: flex-end;
+		font-size: 12.5px;
+	}
+	.verbs button {
+		padding: 0 6px;
+		background: var(--ground);
 	}
 	.touch {
 		fill: transparent;

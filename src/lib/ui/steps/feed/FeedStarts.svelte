@@ -1,6 +1,6 @@
 <script lang="ts">
 	import X from '@lucide/svelte/icons/x';
-	import { clockOf, minutesOf } from '../../clock/day-drag';
+	import { clockOf, minutesOf, runsInto } from '../../clock/day-drag';
 	import { useSession } from '../../workspace/context';
 
 	/** When somebody waters by hand: clock times, as many as there are. */
@@ -9,9 +9,17 @@
 	const keep = (next: readonly number[]): void =>
 		void session.set('operation.feed.startsMin', next, 'when it is watered');
 
-	function move(index: number, text: string): void {
-		const to = minutesOf(text);
-		if (to !== null) keep(starts.map((at, i) => (i === index ? to : at)));
+	const onMin = $derived(session.model.feed?.onMin ?? 0);
+	const over = $derived(runsInto(starts, onMin));
+	let problem = $state<string | null>(null);
+	function move(index: number, input: HTMLInputElement): void {
+		const to = minutesOf(input.value);
+		if (to === null || to === starts[index]) return;
+		problem = starts.includes(to)
+			? `There is a feed at ${clockOf(to)} already: choose another time, or drop one.`
+			: null;
+		if (problem) input.value = clockOf(starts[index]!);
+		else keep(starts.map((at, i) => (i === index ? to : at)));
 	}
 	/** In the middle of the longest time without one. */
 	function add(): void {
@@ -30,7 +38,8 @@
 					type="time"
 					value={clockOf(at)}
 					aria-label="Watering {i + 1}"
-					onchange={(event) => move(i, event.currentTarget.value)}
+					aria-invalid={over.has(at)}
+					onchange={(event) => move(i, event.currentTarget)}
 				/>
 				<button
 					class="quiet"
@@ -42,6 +51,14 @@
 		{/each}
 		<li><button class="quiet" onclick={add}>One more</button></li>
 	</ul>
+	{#if problem}<p role="alert">{problem}</p>{/if}
+	{#each over as [at, next] (at)}
+		<p role="alert">
+			The feed at {clockOf(at)} runs {onMin} min, into the one at {clockOf(next)}: begin it at {clockOf(
+				next - onMin
+			)} or before, or drop one.
+		</p>
+	{/each}
 </div>
 
 <style>
@@ -63,5 +80,9 @@
 	}
 	input {
 		font: inherit;
+	}
+	p {
+		color: var(--dry);
+		font-size: 13.5px;
 	}
 </style>

@@ -183,7 +183,12 @@
 		{#each LANES as { name, of, kind }, lane (name)}
 			{@const base = foot + (lane + 1) * LANE - 6}
 			<line class="month" x1={left} x2={right} y1={base} y2={base} />
-			<text class="lane" x={right} y={base - 6}>{name}, a week</text>
+			<!-- sowing ends before picking does: each lane is named where it is empty -->
+			<text
+				class={kind === 'picked' ? 'name' : 'lane'}
+				x={kind === 'picked' ? left : right}
+				y={base - 6}>{name}, a week</text
+			>
 			{#each weeks as week (week.monday)}
 				{@const count = of(week)}
 				{#if count > 0}
