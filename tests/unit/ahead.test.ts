@@ -85,6 +85,14 @@ describe('the days ahead', function () {
 		});
 	}
 
+	it('today is as everywhere: what plants drink on the first day is what the account says', () => {
+		for (const name of EXAMPLES) {
+			const model = modelOf(name, set('operation.succession', {}));
+			const [today] = aheadOf(model, DAY, 1).days;
+			expect(today!.leavesL, name).to.be.closeTo(model.account.leavesLPerDay, 1e-9);
+		}
+	});
+
 	it('a plant grows on from the stage it was seen at, and drinks no less from day to day', () => {
 		const model = modelOf('outdoor-bucket-rows');
 		for (const stage of ['seedling', 'young', 'growing', 'full']) {

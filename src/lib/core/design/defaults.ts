@@ -136,7 +136,8 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 		repeatEveryMin: 120,
 		repeatFromMin: 0,
 		startsMin: [480, 1080],
-		setMin: null
+		setMin: null,
+		relay: null
 	},
 	lampHours: {},
 	mix: {

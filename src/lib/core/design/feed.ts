@@ -65,6 +65,18 @@ export const feedSchema = z.strictObject({
 	repeatFromMin: feedFields.repeatFromMin,
 	/** When somebody waters by hand. */
 	startsMin: feedFields.startsMin.default([480, 1080]),
-	setMin: minutes('minutes set on the timer', 1, DAY_MIN).nullable()
+	setMin: minutes('minutes set on the timer', 1, DAY_MIN).nullable(),
+	/** A relay that switches by seconds all through a feed; null: the pump runs on end. */
+	relay: z
+		.strictObject({
+			onS: quantity('relay on', 'seconds', { min: 1, max: 3600, whole: true }),
+			offS: quantity('relay off', 'seconds', { min: 1, max: 3600, whole: true })
+		})
+		.nullable()
+		.default(null)
 });
+/** Of the minutes of a feed, the share in which water runs. */
+export const dutyOf = ({ relay }: Pick<z.infer<typeof feedSchema>, 'relay'>): number =>
+	relay ? relay.onS / (relay.onS + relay.offS) : 1;
+
 export type School = (typeof SCHOOLS)[number];

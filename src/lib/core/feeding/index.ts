@@ -1,3 +1,4 @@
+export { sharesByMinute } from './drinking';
 export * from './feed-plan';
 export * from './feed-plan-schema';
 export * from './root-zone';

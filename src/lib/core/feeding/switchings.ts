@@ -33,18 +33,24 @@ export const guardMin = (switchings: readonly Switching[]): number =>
 const clock = (min: number): string =>
 	`${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
 
-/** The table for those who switch by a program: a line a feed, on and off by the clock and minutes between. */
-export const switchingsCsv = (switchings: readonly Switching[]): string =>
+/** A relay that switches by seconds all through a feed. */
+type Relay = { onS: number; offS: number } | null;
+
+/**
+ * The table for those who switch by a program: a line a feed, on and off by the clock and minutes between; with a
+ * relay also its seconds.
+ */
+export const switchingsCsv = (switchings: readonly Switching[], relay: Relay = null): string =>
 	[
-		'on,off,minutes',
+		['on,off,minutes', ...(relay ? ['on_seconds,off_seconds'] : [])].join(','),
 		...switchings.map(({ onMin, offMin, minutes }) =>
-			[clock(onMin), clock(offMin), minutes].join(',')
+			[clock(onMin), clock(offMin), minutes, ...(relay ? [relay.onS, relay.offS] : [])].join(',')
 		),
 		''
 	].join('\n');
 
 /** The same for programs that read it, with the guard that switches off a pump that is stuck on. */
-export const switchingsJson = (switchings: readonly Switching[]): string =>
+export const switchingsJson = (switchings: readonly Switching[], relay: Relay = null): string =>
 	`${JSON.stringify(
 		{
 			switchings: switchings.map(({ onMin, offMin, minutes }) => ({
@@ -52,6 +58,7 @@ export const switchingsJson = (switchings: readonly Switching[]): string =>
 				off: clock(offMin),
 				minutes
 			})),
+			...(relay && { relay: { onSeconds: relay.onS, offSeconds: relay.offS } }),
 			stuckOnGuardMin: guardMin(switchings)
 		},
 		null,

@@ -1,4 +1,4 @@
-import { DAY_MIN, kindOf, type Design, type Operation, type School } from '../design';
+import { DAY_MIN, dutyOf, kindOf, type Design, type Operation, type School } from '../design';
 import {
 	dosesAt,
 	feedPlan,
@@ -25,6 +25,8 @@ export interface FeedState {
 	plan: FeedPlan;
 	/** Minutes the timer runs at each feed: as set by the grower, else as planned. */
 	onMin: number;
+	/** Of those, the share in which water runs: a relay switches by seconds. */
+	duty: number;
 	/** Flow each site with an outlet must be given so that it and all below it get their deficit and drain, L/h. */
 	needLph: Map<string, number>;
 	/** What a feed brings each planted site and what it must make good, L, and when it has it. */
@@ -58,6 +60,7 @@ export function feedInput(of: Fed, feed: Settings, dryLph = 0): FeedPlanInput | 
 	const ownLph = given(of, dryLph);
 	const arrives = dryLph === 0 ? flows.arrivesLph : passedDown(layout, ownLph);
 	const storeOf = storesOf(of);
+	const duty = dutyOf(feed);
 	let [allowed, leastMin] = [1, 1];
 	const sites = layout.sites.flatMap((site): FeedPlanInput['sites'] => {
 		// where a valve lets water in as it is drunk, no timer does
@@ -65,11 +68,12 @@ export function feedInput(of: Fed, feed: Settings, dryLph = 0): FeedPlanInput | 
 		const drinks = waterUse.bySite.get(site.id);
 		if (drinks === undefined && !inLine(site, arrives, ownLph)) return [];
 		const { mediumL, availableFraction, ...store } = storeOf(site);
-		const flowLph = ownLph.get(site.id) ?? 0;
+		// in whole minutes a relay brings so much less
+		const flowLph = duty * (ownLph.get(site.id) ?? 0);
 		if (drinks !== undefined) {
 			allowed = Math.min(allowed, store.allowedDepletion);
 			const leastL = parameters.roots.leastDose.value * mediumL * availableFraction;
-			leastMin = Math.max(leastMin, (60 * leastL) / arrives.get(site.id)!);
+			leastMin = Math.max(leastMin, (60 * leastL) / (duty * arrives.get(site.id)!));
 		}
 		return [
 			{
@@ -182,9 +186,10 @@ export const feed = stage(
 			input,
 			plan,
 			onMin,
+			duty: dutyOf(feed),
 			dose,
 			needLph: needsOf(all, feed, { input, plan, onMin }),
-			...dayOf(all, onMin * plan.events.length)
+			...dayOf(all, dutyOf(feed) * onMin * plan.events.length)
 		};
 	}
 );
@@ -217,7 +222,8 @@ function needsOf(of: Fed, feed: Settings, planned: Planned): FeedState['needLph'
 			for (const i of places) {
 				const { id, flowLph } = input.sites[i]!;
 				if (minutes > 0) drinking.add(id);
-				if (flowLph > 0 && minutes > 0) needs.set(id, (flowLph * minutes) / planned.onMin);
+				if (flowLph > 0 && minutes > 0)
+					needs.set(id, (flowLph * minutes) / planned.onMin / dutyOf(feed));
 			}
 	}
 	for (const { leastLph, shares, nodeId } of layout.outlets) {
@@ -252,9 +258,9 @@ export const advisedSchool = (
 	{ thresholds }: Pick<ParameterSet, 'thresholds'>
 ): School => (availableFraction < thresholds.pulseUnder.value ? 'pulse' : 'soak');
 
-/** Pump minutes a day with the timer as it is set. */
+/** Minutes of the day in which the pump runs, with the timer and the relay as they are set. */
 export const pumpMinutes = ({ feed }: { feed: FeedState | null }): number =>
-	feed ? Math.min(DAY_MIN, feed.onMin * feed.plan.events.length) : 0;
+	feed ? feed.duty * Math.min(DAY_MIN, feed.onMin * feed.plan.events.length) : 0;
 
 /**
  * Flow each outlet must give so that the thirstiest site it waters gets its need, L/h by node. Where several

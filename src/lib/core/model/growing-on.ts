@@ -45,24 +45,24 @@ export function groupsOf(model: Growing, today: string): Group[] {
 	for (const round of roundsOf(model, record.plantOutOn ?? today))
 		for (const id of round.siteIds) rounds.set(id, [...(rounds.get(id) ?? []), round]);
 	const groups = new Map<string, Group>();
+	// where one was looked at the others are taken to be as far on, as everywhere
+	const looked = Object.keys(record.stages).length > 0;
 	for (const { id, standId } of layout.sites) {
 		const plant = plants.get(id);
 		if (!plant) continue;
 		const crop = pick(shelf.crops, plant.cropId);
 		const mine = rounds.get(id) ?? [];
 		const planned = operation.succession[crop.id] !== undefined;
-		const seen = record.stages[id];
-		const key = [standId, crop.id, mine[0]?.key, seen ?? plant.stage].join('|');
+		const key = [standId, crop.id, mine[0]?.key, plant.stage].join('|');
 		const group = groups.get(key);
 		if (group) {
 			group.count += 1;
 			continue;
 		}
 		const days = crop.harvestDays ?? parameters.growth.season.value;
-		// a plant nobody looked at goes by the calendar, where there is one
-		const counted = planned || (seen === undefined && record.plantOutOn !== null);
-		const stage = counted ? seen : plant.stage;
-		const from = stage === undefined ? null : aheadAt(stage, parameters.growth);
+		// plants nobody looked at go by the calendar, where there is one
+		const counted = planned || (!looked && record.plantOutOn !== null);
+		const from = counted && !looked ? null : aheadAt(plant.stage, parameters.growth);
 		const at = counted
 			? byCalendar(mine, { ends: planned, days, today, from })
 			: (date: string) => from! + daysBetween(today, date) / days;

@@ -1,4 +1,4 @@
-export { aheadOf, MOST_DAYS, type Ahead, type DayAhead } from './ahead';
+export { aheadOf, MOST_DAYS } from './ahead';
 export { givenOf } from './evaluator';
 export { evenAmong, evenKinds, lossesTo, metOf, type EvenKind, type LinePart } from './evenness';
 export { advisedSchool, feedInput, outletNeeds, pumpMinutes, timedSites } from './feed';
@@ -12,6 +12,8 @@ export { restsOn, type Ground } from './rests-on';
 export { bestFront, latitudeOf } from './shade';
 export type { Pair } from './spacing';
 export { dialFor } from './dial';
+export { byHandOf, stageWeeks } from './first-weeks';
+export { levelDay } from './level-day';
 export { dialled, levelOf } from './source';
 export { stage, type Stage } from './stage';
 export { STAGES } from './stages';
@@ -28,8 +30,7 @@ export {
 	successionOf,
 	suggestedSuccession,
 	weeksOf,
-	type Round,
-	type SeasonWeek
+	type Round
 } from './succession';
-export { monthsAhead, type MonthAhead } from './months-ahead';
-export { SUPPLIES, topUpSteps, type Supply, type TopUpRun } from './top-up-schools';
+export { monthsAhead } from './months-ahead';
+export { SUPPLIES, topUpSteps, type TopUpRun } from './top-up-schools';

@@ -1,4 +1,4 @@
-import { DAY_MIN, SCHOOLS, type School } from '../design';
+import { DAY_MIN, dutyOf, SCHOOLS, type School } from '../design';
 import { feedPlan, rootZone, worstCut, type RootZone, type RootZoneInput } from '../feeding';
 import { InvalidInput, NoSolution, type Steps } from '../quantity';
 import { pick } from '../shelf';
@@ -94,7 +94,8 @@ function runOf(model: SystemModel, school: School): SchoolRun {
 	const course = (id: string) => hot.series.sites.find((site) => site.id === id)!.fraction;
 	const worst = worstCut(input, byMinute);
 	const cut = worst && cutRun(input, worst.siteId, worst.atMin);
-	const pumpMinutes = Math.min(DAY_MIN, made.onMin * made.plan.events.length);
+	const onMin = Math.min(DAY_MIN, made.onMin * made.plan.events.length);
+	const pumpMinutes = Math.round(dutyOf(model.operation.feed) * onMin);
 	return {
 		school,
 		feeds: { count: made.plan.events.length, onMin: made.onMin, pumpMinutes },

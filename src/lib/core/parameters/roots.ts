@@ -13,6 +13,9 @@ export const roots = {
 	cubeDepletion: parameter(0.1, 'of its easy water', [0.05, 0.2]),
 	/** Of its pot, where a young plant has roots. */
 	youngShare: parameter(0.5, 'of the pot', [0.3, 0.7]),
+	/** Young plants are watered by hand until their roots have left the cube, and grow down so fast from it. */
+	handDays: parameter(5, 'days', [3, 10]),
+	downMmPerDay: parameter(8, 'mm a day', [5, 15], 'common practice: a hand’s breadth in ten days'),
 	/** Roots with no medium to speak of: what hangs on them, by leaf they feed, and what of it may go. */
 	collarUnderL: parameter(0.04, 'L', [0.02, 0.08], 'a plug or net cup of 50 mm and less'),
 	heldLM2: parameter(0.8, 'L a m² of leaf', [0.4, 1.5]),

@@ -4,7 +4,8 @@ import type { SystemModel } from '../../model';
 import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { say } from '../sentence';
 import { ringOf, type LevelState, type RingState } from '../../model';
-import { levelOf } from '../../model';
+import { byHandOf, levelOf } from '../../model';
+import { dayOf } from '../dates';
 import { subjectOn } from '../words';
 
 const at = (model: SystemModel, standId: string): number =>
@@ -180,6 +181,18 @@ export const valveTooEarly: Rule = (model) =>
 		];
 	});
 
+/** How long roots take to where the valve keeps its water, and by what date where one is set. */
+function untilDown(model: SystemModel, standId: string): string {
+	const { plantOutOn } = model.record;
+	const hand = byHandOf(model, plantOutOn ?? model.today ?? ANY_DAY).find(
+		(one) => one.standId === standId
+	);
+	if (!hand) return '10 to 21 days';
+	const days = `about ${say(hand.days, 'days')}`;
+	return plantOutOn === null ? days : `${days}, until ${dayOf(hand.until)}`;
+}
+const ANY_DAY = '2026-04-01';
+
 /** A valve stays shut until roots are down, and a stuck one lets the whole tank go. */
 export const valveRisks: Rule = (model) =>
 	model.design.stands.flatMap((stand): Said[] => {
@@ -194,8 +207,7 @@ export const valveRisks: Rule = (model) =>
 							step: 'plant-out' as const,
 							severity: 'caution' as const,
 							subject: subjectOn(model, stand, 'top'),
-							message:
-								'The valves are shut while roots reach down, 10 to 21 days: drench the pots once from above and water by hand. Then unlatch each valve and see it float before you open the tap.',
+							message: `The valves are shut while roots reach down, ${untilDown(model, stand.id)}: drench the pots once from above and water by hand. Then unlatch each valve and see it float before you open the tap.`,
 							fixes: () => [
 								{
 									label: 'Roots are down: valves open',

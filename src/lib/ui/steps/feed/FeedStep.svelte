@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { lineWants } from '$lib/core/feeding';
 	import { cutsAt, pumpMinutes, timedSites } from '$lib/core/model';
+	import { dutyOf } from '$lib/core/design';
 	import { pick } from '$lib/core/shelf';
 	import { capital } from '$lib/core/quantity';
 	import ClockField from '../../control/ClockField.svelte';
@@ -9,6 +10,7 @@
 	import { clockOf } from '../../clock/day-drag';
 	import Big from '../../inspector/Big.svelte';
 	import Doses from './Doses.svelte';
+	import FirstWeeks from './FirstWeeks.svelte';
 	import FeedStarts from './FeedStarts.svelte';
 	import Schools from './Schools.svelte';
 	import SiteDay from './SiteDay.svelte';
@@ -91,6 +93,25 @@
 	<NumberField label="Timer holds" path="operation.feed.timer.slotsPerDay" />
 	<NumberField label="Timer's step" path="operation.feed.timer.resolutionMin" />
 	<NumberField label="Shortest the timer can run" path="operation.feed.timer.minOnMin" />
+	{#if settings.relay}
+		<NumberField label="Relay on, in a feed" path="operation.feed.relay.onS" />
+		<NumberField label="Relay off, in between" path="operation.feed.relay.offS" />
+		<p class="soft">
+			Water runs {Math.round(100 * dutyOf(settings))} % of each feed: the plan counts with so much less
+			in whole minutes.
+			<button class="quiet" onclick={() => session.set('operation.feed.relay', null, 'no relay')}
+				>It runs all through</button
+			>
+		</p>
+	{:else}
+		<p>
+			<button
+				class="quiet"
+				onclick={() => session.set('operation.feed.relay', { onS: 20, offS: 40 }, 'a relay')}
+				>My relay switches by seconds</button
+			>
+		</p>
+	{/if}
 	{#if settings.school === 'repeat'}<ClockField
 			label="First of the repeats"
 			path="operation.feed.repeatFromMin"
@@ -146,6 +167,7 @@
 	<SiteDay />
 	{#if feed}
 		<Switchings />
+		<FirstWeeks />
 		<Doses />
 		<Figure label="Pump runs" value={pumpMinutes(model)} unit="min a day" op="feed-plan" />
 		<Figure

@@ -56,7 +56,8 @@
 	const hours = (minutes: number) => session.say(minutes / 60, 'hours');
 	function sum({ feeds, overSlots, stressMin }: SchoolRun): string {
 		if (!feeds) return 'no plan';
-		const run = feeds.pumpMinutes >= 1440 ? 'all day' : `${feeds.count} × ${feeds.onMin} min`;
+		const run =
+			feeds.onMin * feeds.count >= 1440 ? 'all day' : `${feeds.count} × ${feeds.onMin} min`;
 		if (overSlots) return `${run}, more than the timer holds`;
 		return stressMin > 0 ? `${run}, ${hours(stressMin)} of stress` : run;
 	}

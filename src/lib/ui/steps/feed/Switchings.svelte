@@ -9,6 +9,7 @@
 	const session = useSession();
 	const feed = $derived(session.model.feed);
 	const list = $derived(feed ? switchingsOf(eventsOf(feed)) : []);
+	const relay = $derived(session.operation.feed.relay);
 	const step = $derived(session.operation.feed.timer.resolutionMin);
 </script>
 
@@ -31,17 +32,21 @@
 				{/each}
 			</tbody>
 		</table>
+		{#if relay}<p>
+				In each feed the relay is on {relay.onS} s and off {relay.offS} s, all through.
+			</p>{/if}
 		<p class="soft">
 			A pump that runs longer than {guardMin(list)} min on end is stuck on: have whatever switches it
 			turn it off then.
 		</p>
 		<p>
-			<button class="quiet" onclick={() => saveText(switchingsCsv(list), 'feeds.csv', 'text/csv')}
-				>As CSV</button
+			<button
+				class="quiet"
+				onclick={() => saveText(switchingsCsv(list, relay), 'feeds.csv', 'text/csv')}>As CSV</button
 			>
 			<button
 				class="quiet"
-				onclick={() => saveText(switchingsJson(list), 'feeds.json', 'application/json')}
+				onclick={() => saveText(switchingsJson(list, relay), 'feeds.json', 'application/json')}
 				>As JSON</button
 			>
 		</p>

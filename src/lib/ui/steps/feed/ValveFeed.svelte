@@ -1,6 +1,11 @@
 <script lang="ts">
 	import Figure from '../../control/Figure.svelte';
 	import NumberField from '../../control/NumberField.svelte';
+	import { levelDay } from '$lib/core/model';
+	import { scaleOf, toShown } from '$lib/core/quantity';
+	import Chart from '../../chart/Chart.svelte';
+	import { clockOf } from '../../clock/day-drag';
+	import FirstWeeks from './FirstWeeks.svelte';
 	import { useSession } from '../../workspace/context';
 	import Big from '../../inspector/Big.svelte';
 
@@ -18,6 +23,8 @@
 				] as const)
 			: []
 	);
+	const day = $derived(state ? levelDay(session.model, state) : null);
+	const shown = (mm: number) => toShown(mm, 'size', session.units);
 </script>
 
 <p class="soft">
@@ -37,6 +44,37 @@
 	{#each rows as row, i (`${i} ${row.label}`)}
 		<Figure {...row} op="level-fill" entry={filled} />
 	{/each}
+	{#if day}
+		<h3>Through the day</h3>
+		<p class="soft">
+			{day.fillsAtMin.length > 0
+				? `Today it opens at ${day.fillsAtMin.map(clockOf).slice(0, 6).join(', ')}${day.fillsAtMin.length > 6 ? ` and ${day.fillsAtMin.length - 6} times more` : ''}.`
+				: 'Not every day: a fill lasts longer.'}
+			{#if day.longestH !== null && day.shortestH !== null}A fill lasts {session.say(
+					day.shortestH,
+					'hours'
+				)} to {session.say(day.longestH, 'hours')}, by the light.{/if}
+		</p>
+		<Chart
+			title="Depth of the water through the day"
+			across={{ name: 'hour', min: 0, max: 24, say: (hour) => String(Math.round(hour)) }}
+			up={{
+				name: scaleOf('size', session.units).unit,
+				min: 0,
+				say: (value) => value.toLocaleString('en-GB', { maximumSignificantDigits: 3 })
+			}}
+			series={[
+				{
+					name: 'depth',
+					colour: '--supply',
+					kind: 'line',
+					points: day.depthMm.map((mm, i) => ({ x: (i * day.everyMin) / 60, y: shown(mm) }))
+				}
+			]}
+			height={150}
+		/>
+	{/if}
+	<FirstWeeks />
 	<NumberField
 		label="Flushed with plain water every"
 		path="operation.flushEveryDays"

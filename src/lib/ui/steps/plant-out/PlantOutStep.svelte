@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { containerWords, dayOf } from '$lib/core/review';
-	import { entriesOf, roundsOf, weeksOf } from '$lib/core/model';
+	import { byHandOf, entriesOf, roundsOf, weeksOf } from '$lib/core/model';
 	import { calendarOf } from '../../clock/calendar';
 	import Big from '../../inspector/Big.svelte';
 	import DateField from '../../control/DateField.svelte';
@@ -19,6 +19,7 @@
 				monday >= session.today.slice(0, 8) && cubes + cuttings + plantedOut + picked > 0
 		)
 	);
+	const hand = $derived(byHandOf(session.model, on ?? session.today)[0]);
 	const FIRST = 8;
 	let all = $state(false);
 	let failed = $state(false);
@@ -44,7 +45,12 @@
 <DateField label="Planted out on" path="record.plantOutOn" />
 <p class="note">
 	First fill at part strength for young plants: set their stage under Plants and the mix follows.
-	Water from above by hand for the first days.
+	{#if hand}Water from above by hand for {session.say(hand.days, 'days')}, {session.say(
+			hand.mlAPlant,
+			'liquid'
+		)} a plant {hand.everyDays === 1
+			? 'a day'
+			: `every ${session.say(hand.everyDays, 'days')}`}.{/if}
 </p>
 {#if rounds.length > 0}
 	{#if !on}<p class="soft">The dates below: were the first planted out today.</p>{/if}

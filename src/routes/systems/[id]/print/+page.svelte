@@ -8,6 +8,7 @@
 	import HeadLine from '$lib/ui/drawing/HeadLine.svelte';
 	import PlanView from '$lib/ui/drawing/PlanView.svelte';
 	import Unrolled from '$lib/ui/drawing/Unrolled.svelte';
+	import DayAndSeason from '$lib/ui/print/DayAndSeason.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';
 	import { stepName } from '$lib/ui/workspace/step-names';
@@ -33,7 +34,8 @@
 	const timer = $derived.by(() => {
 		const { school, repeatEveryMin, repeatFromMin } = session.operation.feed;
 		if (school === 'continuous') return 'The pump runs all day.';
-		const on = `${model.feed?.onMin ?? 0} min`;
+		const relay = session.operation.feed.relay;
+		const on = `${model.feed?.onMin ?? 0} min${relay ? ` (${relay.onS} s on, ${relay.offS} s off)` : ''}`;
 		if (school === 'repeat')
 			return `${on} every ${repeatEveryMin} min, day and night, from ${clockOf(repeatFromMin)}.`;
 		return `${on} at ${feeds.map((e) => clockOf(e.startMin)).join(', ')}`;
@@ -112,6 +114,7 @@
 			</ul>
 		</section>
 	</div>
+	<DayAndSeason {width} />
 </main>
 
 <style>

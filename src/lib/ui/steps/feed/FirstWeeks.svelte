@@ -1,0 +1,97 @@
+<script lang="ts">
+	import { byHandOf, stageWeeks } from '$lib/core/model';
+	import { dayOf } from '$lib/core/review';
+	import { useSession } from '../../workspace/context';
+
+	/** From planting out until they are full grown: by hand at first, then the timer by stage. */
+	const session = useSession();
+	let open = $state(false);
+	const on = $derived(session.record.plantOutOn);
+	const from = $derived(on ?? session.today);
+	const byHand = $derived(byHandOf(session.model, from));
+	// each stage is planned as if all were of it: a drag waits for its end
+	const weeks = $derived(open ? stageWeeks(session.kept, from) : []);
+	const nameOf = (standId: string) =>
+		session.design.stands.length > 1
+			? `Stand ${session.design.stands.findIndex(({ id }) => id === standId) + 1}: `
+			: '';
+</script>
+
+<details bind:open>
+	<summary>The first weeks</summary>
+	{#each byHand as { standId, valve, days, until, reachMm, everyDays, mlAPlant } (standId)}
+		<p>
+			{nameOf(standId)}by hand from above {everyDays === 1
+				? 'every day'
+				: `every ${session.say(everyDays, 'days')}`}, {session.say(mlAPlant, 'liquid')} a plant, for {session.say(
+				days,
+				'days'
+			)}, until about {dayOf(until)}{#if valve && reachMm !== null}: roots have {session.say(
+					reachMm,
+					'size'
+				)} to go down. Drench the medium once before, keep the valves shut; then unlatch each, see it
+				float, and open the tap{:else}: roots are still in the cube{/if}.
+		</p>
+	{/each}
+	{#if weeks.some(({ feeds }) => feeds)}
+		<table>
+			<thead
+				><tr
+					><th scope="col">Plants are</th><th scope="col">From about</th><th scope="col">Timer</th
+					><th scope="col">All drink</th></tr
+				></thead
+			>
+			<tbody>
+				{#each weeks as { stage, from: date, feeds, drinksLPerDay } (stage)}
+					<tr>
+						<th scope="row">{stage === 'full' ? 'full grown' : stage}</th>
+						<td>{dayOf(date)}</td>
+						<td
+							>{!feeds
+								? 'no plan'
+								: feeds.overSlots
+									? 'by hand: more feeds than it holds'
+									: `${feeds.count} × ${feeds.onMin} min`}</td
+						>
+						<td>{session.say(drinksLPerDay, 'use')}</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+		<p class="soft">Go by the plants: say under Plants how far they are, and the plan follows.</p>
+	{/if}
+	{#if !on}<p class="soft">Counted as if planted out today.</p>{/if}
+</details>
+
+<style>
+	details {
+		border-top: 1px solid var(--hair);
+		padding: 6px 0;
+	}
+	summary {
+		cursor: pointer;
+		font: 600 15px var(--head);
+	}
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		margin: 6px 0;
+	}
+	th,
+	td {
+		text-align: left;
+		padding: 3px 6px 3px 0;
+		border-top: 1px solid var(--hair);
+		font-size: 13.5px;
+	}
+	th {
+		font-weight: 400;
+		color: var(--soft);
+	}
+	th[scope='row'] {
+		color: var(--ink);
+	}
+	thead th {
+		border-top: 0;
+	}
+</style>
