@@ -18,7 +18,7 @@ type Time = (work: () => void, rounds: number) => number;
 const place = newPlace('Field', [newArea('field', { kind: 'yard', lengthM: 100, widthM: 100 })]);
 
 /** Three benches in a field, put side by side, with about so many buckets in all. */
-function garden(sites: number): Parts {
+export function garden(sites: number): Parts {
 	const perRow = Math.max(2, Math.round(sites / 6));
 	const ask = { name: 'Bench', areaId: 'field', variant: 'bucket-bench' as const };
 	const { parts } = begin(

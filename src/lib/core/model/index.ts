@@ -20,7 +20,7 @@ export { STAGES } from './stages';
 export type { Held } from './stored-water';
 export { daysKept, daysLeft } from './supply';
 export { openOutlets, systemCurve, variationWith } from './water-path';
-export { cutRun, cutsAt, eventsOf } from './root-zone';
+export { cutRun, cutsAt, eventsOf, rootZoneOf } from './root-zone';
 export { hoursFull, schoolSteps, type SchoolRun } from './schools';
 export { entriesOf, type CalendarEntry } from './season';
 export {

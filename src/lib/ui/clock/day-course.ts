@@ -1,5 +1,5 @@
 import { lineAround, rootZone, SETTLED_DAYS, type RootZoneInput } from '$lib/core/feeding';
-import type { SystemModel } from '$lib/core/model';
+import { rootZoneOf, type SystemModel } from '$lib/core/model';
 import { tankCourse } from '$lib/core/water';
 
 /** Minutes between two points of a line. */
@@ -39,13 +39,17 @@ function courseOf(input: RootZoneInput, id: string, cutMin: number | null): Floa
  * A hot day at the driest and at the wettest site, and at the driest with the power off from a minute on.
  *
  * @param chosenIds sites that are chosen; the first that drinks is shown as well
+ * @param like the model whose driest and wettest site are shown: another than the first while a garden of hundreds
+ *   is dragged, so that only their lines are run and not all of it
  * @returns null where no timer feeds anything
  */
 export function dayCourses(
-	{ rootZone: zone }: SystemModel,
+	model: SystemModel,
 	cutMin: number | null,
-	chosenIds: readonly string[] = []
+	chosenIds: readonly string[] = [],
+	like: SystemModel = model
 ): DayCourses | null {
+	const zone = like.rootZone;
 	const drinks = new Set(
 		zone?.input.sites.filter(({ demandLPerDay }) => demandLPerDay > 0).map(({ id }) => id)
 	);
@@ -54,12 +58,15 @@ export function dayCourses(
 	const driest = sites.reduce((a, b) => (a.minFraction <= b.minFraction ? a : b)).id;
 	const wettest = sites.reduce((a, b) => (a.meanFraction >= b.meanFraction ? a : b)).id;
 	const chosen = chosenIds.find((id) => drinks.has(id) && id !== driest && id !== wettest);
+	const input = like === model ? zone.input : model.feed && rootZoneOf(model.feed);
+	const inPlan = (id: string) => input?.sites.some((site) => site.id === id);
+	if (!input || !inPlan(driest) || !inPlan(wettest)) return null;
 	return {
-		chosen: chosen ? { id: chosen, share: courseOf(zone.input, chosen, null) } : null,
-		driest: { id: driest, share: courseOf(zone.input, driest, null) },
-		wettest: { id: wettest, share: courseOf(zone.input, wettest, null) },
-		cut: cutMin === null ? null : courseOf(zone.input, driest, cutMin),
-		stressShare: zone.input.stressFraction
+		chosen: chosen && inPlan(chosen) ? { id: chosen, share: courseOf(input, chosen, null) } : null,
+		driest: { id: driest, share: courseOf(input, driest, null) },
+		wettest: { id: wettest, share: courseOf(input, wettest, null) },
+		cut: cutMin === null ? null : courseOf(input, driest, cutMin),
+		stressShare: input.stressFraction
 	};
 }
 

@@ -30,7 +30,7 @@ import { oursOver, refusalOf, samePlan, saveOf, type Snapshot } from './changes'
 import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
 import { Stopped } from '$lib/workers';
 import { fixesBeside } from './proving';
-import { assessed, CANNOT_BE, holds } from './trial';
+import { assessed, CANNOT_BE, draws, holds } from './trial';
 
 export interface Opened {
 	id: string;
@@ -50,7 +50,7 @@ export const MOST_ZOOM = 12;
 /** Which finding it is. */
 const aboutOf = ({ code, subject, state }: Finding): string => [code, subject, state].join('|');
 /** With more sites a drag is judged once it is over. */
-const MANY_SITES = 300;
+const MANY_SITES = 150;
 
 /**
  * One open system: its parts as they stand on screen, everything that follows from it, what is selected,
@@ -99,7 +99,7 @@ export class Session {
 	readonly assessment = $derived(assessed(this.judged));
 	readonly findings = $derived(this.assessment.findings);
 	/** What is judged: a garden of hundreds while it is dragged only as it was last kept, so that it follows the hand. */
-	private get judged(): SystemModel {
+	get judged(): SystemModel {
 		return this.model.layout.sites.length > MANY_SITES ? this.kept : this.model;
 	}
 	private committed: Parts;
@@ -176,7 +176,8 @@ export class Session {
 	/** Shows a change without keeping it: a drag in progress. What cannot be drawn is not shown. */
 	preview(changes: Change[]): void {
 		const next = this.model.with(changes);
-		if (holds(next)) this.model = next;
+		const many = next.layout.sites.length > MANY_SITES;
+		if (many ? draws(next) : holds(next)) this.model = next;
 	}
 
 	/** Drops a preview: a drag given up. */

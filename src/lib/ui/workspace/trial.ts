@@ -11,6 +11,17 @@ export function assessed(model: SystemModel): Assessed {
 	return known;
 }
 
+/** The system can be drawn with its water, whatever is to be said of it. */
+export function draws(model: SystemModel): boolean {
+	try {
+		void model.path;
+		return true;
+	} catch (fault) {
+		console.warn(fault);
+		return false;
+	}
+}
+
 /** The system can be worked out and drawn; false: the model has no answer to it. */
 export function holds(model: SystemModel): boolean {
 	try {

@@ -9,7 +9,7 @@
 	const { left, right }: { left: number; right: number } = $props();
 	const session = useSession();
 	const x = (min: number) => left + (min / 1440) * (right - left);
-	const cutMin = $derived(session.cutMin ?? session.model.powerCut?.atMin ?? null);
+	const cutMin = $derived(session.cutMin ?? session.judged.powerCut?.atMin ?? null);
 	/** Sites of what is chosen in the drawing. */
 	const chosenIds = $derived.by(() => {
 		const id = session.selected;
@@ -17,7 +17,7 @@
 		const container = containers.find((c) => c.id === id || c.siteIds.includes(id ?? ''));
 		return container ? (container.id === id ? container.siteIds : [id!]) : [];
 	});
-	const courses = $derived(dayCourses(session.model, cutMin, chosenIds));
+	const courses = $derived(dayCourses(session.model, cutMin, chosenIds, session.judged));
 	const warmth = $derived(temperatures(session.model));
 	const MOIST = { top: 86, bottom: 150 };
 	const WARM = { top: 170, bottom: 202 };

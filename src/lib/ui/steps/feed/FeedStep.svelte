@@ -32,8 +32,8 @@
 		);
 	});
 	/** The driest site of each crop, and what a power cut does to it at the minute that is looked at. */
-	const cutMin = $derived(session.cutMin ?? model.powerCut?.atMin ?? null);
-	const cuts = $derived(cutMin === null ? [] : cutsAt(model, cutMin));
+	const cutMin = $derived(session.cutMin ?? session.judged.powerCut?.atMin ?? null);
+	const cuts = $derived(cutMin === null ? [] : cutsAt(session.judged, cutMin));
 	const byValve = $derived(timedSites(model).size === 0);
 	const night = $derived(feed?.plan.nightEvents ?? 0);
 </script>

@@ -4,7 +4,7 @@
 
 	/** A hot day at the site that is chosen: what arrives, stays, is drunk and goes on down. */
 	const session = useSession();
-	const zone = $derived(session.model.rootZone);
+	const zone = $derived(session.judged.rootZone);
 	const site = $derived.by(() => {
 		const { layout } = session.model;
 		const id = session.selected;
