@@ -33,7 +33,7 @@ const SHOTS: Shot[] = [
 	})),
 	{ name: 'columns', path: at('kitchen-columns') },
 	{ name: 'trays', path: at('away-bench'), before: step('feed') },
-	{ name: 'channels', path: at('yard-channels'), before: step('sites') },
+	{ name: 'season', path: at('kitchen-columns'), before: step('plant-out') },
 	{
 		name: 'marking',
 		path: at('kitchen-columns'),

@@ -86,7 +86,7 @@
 		<text class="title" x={beside.left} y={titleY}
 			>Tower {tower.label} unrolled{roomy ? `, ${wider.toFixed(1)} × wider than high` : ''}</text
 		>
-		{#if z(input.lengthMm) > titleY + 20}<text class="title" x={beside.left} y={titleY + 15}
+		{#if z(input.lengthMm) > titleY + 17}<text class="title" x={beside.left} y={titleY + 15}
 				>{result.siteCount} holes{roomy ? ` of ${session.say(input.holeDiameterMm, 'size')}` : ''};
 				from the
 				{fromTop ? 'upper' : 'lower'} end:</text

@@ -54,6 +54,10 @@
 		return list;
 	});
 	const many = $derived(new Set(rows.filter(({ batch }) => batch > 0).map((row) => row.cropId)));
+	/** On a phone. */
+	const narrow = $derived(width < 560);
+	const shortOf = (round: Round) =>
+		many.has(round.cropId) ? `batch ${round.batch + 1}` : round.plural;
 	const nameOf = ({ cropId, plural, batch, siteIds }: Round) =>
 		`${siteIds.length} ${plural}${many.has(cropId) ? `, batch ${batch + 1}` : ''}`;
 	const said = (range: readonly [string, string]) => `${dayOf(range[0])} to ${dayOf(range[1])}`;
@@ -176,7 +180,7 @@
 					<rect class="two" x={x(plantOut)} width={-emptyDays * perDay} {y} height={ROW - 6} />
 				{/if}
 				{#if round.round === 0}<text class="crop" x={x(plantOut) + 6} y={y + (ROW + 1) / 2}
-						>{nameOf(round)}</text
+						>{narrow ? shortOf(round) : nameOf(round)}</text
 					>{/if}
 			</g>
 		{/each}
@@ -217,7 +221,9 @@
 		/>
 		<text class="name" x={Math.min(right - 30, x(session.today) + 4)} y={height - 6}>today</text>
 		<text class="key" x={left} y="12"
-			>Raised, grown, picked; pale: between the earliest and the latest. Drag a planting to move it.</text
+			>{narrow
+				? 'Raised, grown, picked. Drag a planting to move it.'
+				: 'Raised, grown, picked; pale: between the earliest and the latest. Drag a planting to move it.'}</text
 		>
 	</svg>
 {/if}
