@@ -329,7 +329,13 @@ export const WATER_TROUBLES: readonly Trouble[] = [
 		],
 		says: /14 mg\/L of manganese where 5 is the most/
 	},
-	// the season
+	// the weeks and the season
+	{
+		code: 'strength-leaves-band',
+		from: 'loft-table',
+		by: [set('operation.topUp', { kind: 'hand', everyDays: 3, with: 'solution' })],
+		says: /these plants bear .* then, and it is too strong from that day on/
+	},
 	{
 		code: 'site-stands-empty',
 		from: 'kitchen-columns',

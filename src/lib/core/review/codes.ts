@@ -82,6 +82,7 @@ export const FINDING_CODES = [
 	'stand-it-level',
 	'stands-too-high',
 	'stands-too-low',
+	'strength-leaves-band',
 	'stress-before-feed',
 	'support-bears',
 	'tank-barely-over',

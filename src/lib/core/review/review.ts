@@ -59,6 +59,7 @@ export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[tank.drainBackSpill, 'grown'],
 	[tank.belowPump, 'both'],
 	[tank.drift, 'both'],
+	[tank.leavesBand, 'now'],
 	[reserve, 'grown'],
 	[feed.noPlan, 'now'],
 	[feed.tooLittle, 'both'],

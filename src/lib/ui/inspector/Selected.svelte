@@ -1,16 +1,22 @@
 <script lang="ts">
 	import { useSession } from '../workspace/context';
 	import { selectedLine } from './selected-line';
+	import { siteLine } from './site-line';
 
 	/** What is chosen in the drawing: the same wherever it was chosen. */
 	const session = useSession();
 	const line = $derived(selectedLine(session.model, session.selected));
+	const site = $derived(siteLine(session.judged, session.selected, session.today));
 </script>
 
 {#if line}
 	<div class="chosen" role="status">
 		<b>{line.name}</b>
-		<span>{line.words}</span>
+		<span
+			>{line.words}{#if site}<small
+					>{site.day ? `On a hot day ${site.day}. ` : ''}Its season: {site.season}.</small
+				>{/if}</span
+		>
 		<button class="quiet" aria-label="Choose nothing" onclick={() => (session.selected = null)}
 			>×</button
 		>
@@ -30,6 +36,11 @@
 	}
 	b {
 		font: 650 15px/1.2 var(--head);
+	}
+	small {
+		display: block;
+		font-size: 13px;
+		color: var(--soft);
 	}
 	.quiet {
 		padding: 0 6px;

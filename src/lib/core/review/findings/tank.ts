@@ -292,6 +292,46 @@ export const drift: Rule = (model) => {
 	];
 };
 
+/** No meter at home reads closer, mS/cm. */
+const READ_MSCM = 0.1;
+
+/** The first day on which the strength is past what these plants bear by then, while there is water. */
+function pastBand({ run, strength }: SystemModel): { day: number; ecMsCm: number } | null {
+	const { result, days } = run;
+	const until = Math.min(result.firstDayBelowPump ?? Infinity, result.reserveEmptyDay ?? Infinity);
+	for (const { day, ecMsCm, volumeL } of result.days) {
+		if (day >= until || volumeL <= 0) return null;
+		const band = days[day - 1]?.band ?? strength.range;
+		if (ecMsCm > band.high + READ_MSCM || ecMsCm < band.low - READ_MSCM) return { day, ecMsCm };
+	}
+	return null;
+}
+
+/** A strength that is right today and leaves what the crops bear on a day to come. */
+export const leavesBand: Rule = (model) => {
+	const { range } = model.strength;
+	const start = model.run.input.ecStartMsCm;
+	const right = range.agree && start <= range.high + READ_MSCM && start >= range.low - READ_MSCM;
+	// one that strays further than is allowed is said as that
+	if (!right || driftOf(model).percent > model.operation.maxDriftPercent) return [];
+	const past = pastBand(model);
+	if (!past) return [];
+	const band = model.run.days[past.day - 1]?.band ?? range;
+	const over = past.ecMsCm > band.high;
+	return [
+		{
+			code: 'strength-leaves-band',
+			step: 'tank',
+			severity: 'caution',
+			subject: 'tank',
+			message: `By ${dayWords(model, past.day)} the tank has come to ${say(past.ecMsCm, 'strength')}: these plants bear ${say(band.low, 'strength')} to ${say(band.high, 'strength')} then, and it is ${over ? 'too strong' : 'too weak'} from that day on.`,
+			off: 21 / past.day,
+			acknowledge: 'I measure it and correct it',
+			fixes: () => availableFixes(...steadier(model))
+		}
+	];
+};
+
 /** Another top-up, a change of solution in time, a refill sooner, a larger tank. */
 function* steadier(model: SystemModel): Iterable<Fix> {
 	const { topUp, maxDriftPercent } = model.operation;

@@ -77,6 +77,11 @@
 				label="A feed every"
 				path="operation.feed.repeatEveryMin"
 			/>{/if}
+		{#if settings.school === 'repeat' && 1440 % settings.repeatEveryMin > 0}<p class="soft">
+				A timer that only counts goes on past midnight: its feeds come {settings.repeatEveryMin -
+					(1440 % settings.repeatEveryMin)} min later each day. Set it anew, or take a spacing that goes
+				into a day.
+			</p>{/if}
 		{#if settings.school === 'fixed'}<FeedStarts />{/if}
 	{/if}
 	<NumberField

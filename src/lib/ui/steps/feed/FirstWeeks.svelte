@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { byHandOf, stageWeeks } from '$lib/core/model';
 	import { dayOf } from '$lib/core/review';
+	import Explain from '../../explain/Explain.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** From planting out until they are full grown: by hand at first, then the timer by stage. */
@@ -58,7 +59,11 @@
 				{/each}
 			</tbody>
 		</table>
-		<p class="soft">Go by the plants: say under Plants how far they are, and the plan follows.</p>
+		<p class="soft">
+			<Explain op="feed-plan" entry={undefined} title="The first weeks" rows={[]}
+				>Each is planned as if all were of it.</Explain
+			> Go by the plants: say under Plants how far they are, and the plan follows.
+		</p>
 	{/if}
 	{#if !on}<p class="soft">Counted as if planted out today.</p>{/if}
 </details>

@@ -2,6 +2,7 @@
 	import { onDestroy } from 'svelte';
 	import type { TopUpRun } from '$lib/core/model';
 	import { calculateBeside, Stopped } from '$lib/workers';
+	import Explain from '../../explain/Explain.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** The ways of topping up, each run through the same three weeks; one press takes it. */
@@ -74,7 +75,9 @@
 			.join(', ');
 </script>
 
-<h3>Ways to top up</h3>
+<h3>
+	<Explain op="top-ups" entry={of.run} title="Ways to top up" rows={[]}>Ways to top up</Explain>
+</h3>
 <p class="soft">
 	Strength over the same three weeks, beside what these crops bear. By hand as rarely as the tank
 	lasts.

@@ -3,6 +3,7 @@
 	import { MONTH_NAMES } from '$lib/core/design';
 	import { scaleOf, toShown } from '$lib/core/quantity';
 	import Chart from '../../chart/Chart.svelte';
+	import Explain from '../../explain/Explain.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** A year of the tank, month by month, worked out when it is opened. */
@@ -29,6 +30,11 @@
 				plants grow on.
 			{:else}Every day as the typical one: say what the months are like under Place, and each has
 				its own.{/if}
+		</p>
+		<p>
+			<Explain op="reservoir-run" entry={ahead} title="The year of the tank" rows={[]}
+				>How it is worked out</Explain
+			>
 		</p>
 		<Chart
 			title="Litres a month"
