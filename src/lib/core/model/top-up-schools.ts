@@ -40,18 +40,30 @@ const BARREL_L = 120;
 /** Days between two fillings that are tried, the longest first. */
 const TRIED_DAYS = [14, 10, 7, 5, 4, 3, 2, 1];
 
-/** As rarely by hand as the tank bears, and no more rarely than it is done now. */
-function rarest(model: SystemModel, from: string, days: number): number {
-	const { topUp } = model.operation;
-	const most = topUp.kind === 'hand' ? topUp.everyDays : TRIED_DAYS[0]!;
-	const value = { kind: 'hand', everyDays: most, with: 'solution' } as const;
-	const { input } = aheadOf(model.with([{ path: 'operation.topUp', value }]), from, days);
-	const dry = (everyDays: number) => {
-		if (input.topUp.kind !== 'refill') return false;
-		const run = reservoirRun({ ...input, topUp: { ...input.topUp, everyDays } });
-		return run.firstDayBelowPump !== null;
+/** As rarely by hand as the tank bears: never dry, and no longer out of the band than if it were filled daily. */
+function rarest(model: SystemModel, ofWhat: TopUpRun['with'], from: string, days: number): number {
+	const value = { kind: 'hand', everyDays: 1, with: ofWhat } as const;
+	const ahead = aheadOf(model.with([{ path: 'operation.topUp', value }]), from, days);
+	const { topUp } = ahead.input;
+	if (topUp.kind !== 'refill') return 1;
+	const off = (everyDays: number) => {
+		const result = reservoirRun({ ...ahead.input, topUp: { ...topUp, everyDays } });
+		return result.firstDayBelowPump === null ? offOf({ ...ahead, result }).days : Infinity;
 	};
-	return [most, ...TRIED_DAYS].find((every) => every <= most && !dry(every)) ?? 1;
+	const daily = off(1);
+	// too small a tank runs dry even so
+	if (daily === Infinity) return 1;
+	return TRIED_DAYS.find((every) => off(every) <= daily) ?? 1;
+}
+
+/** Days on which the strength is past what the crops bear, and the furthest it is from there. */
+function offOf({ days, input, result }: Pick<Ahead, 'days' | 'input' | 'result'>) {
+	const off = result.days.map(({ ecMsCm, volumeL }, i) => {
+		const { band } = days[i]!;
+		if (!band || volumeL <= input.pumpMinimumL) return 0;
+		return Math.max(0, ecMsCm - band.high, band.low - ecMsCm);
+	});
+	return { days: off.filter((by) => by > READ_MSCM).length, furthestMsCm: Math.max(0, ...off) };
 }
 
 function changesFor(
@@ -83,8 +95,8 @@ const POSSIBLE: readonly (readonly [Supply, TopUpRun['with']])[] = SUPPLIES.flat
  */
 export function* topUpSteps(model: SystemModel, from: string, days: number): Steps<TopUpRun[]> {
 	const runs: TopUpRun[] = [];
-	const everyDays = rarest(model, from, days);
 	for (const [supply, ofWhat] of POSSIBLE) {
+		const everyDays = supply === 'hand' ? rarest(model, ofWhat, from, days) : 1;
 		const changes = changesFor(model, supply, ofWhat, everyDays);
 		runs.push({
 			supply,
@@ -95,7 +107,9 @@ export function* topUpSteps(model: SystemModel, from: string, days: number): Ste
 		});
 		yield runs.length / POSSIBLE.length;
 	}
-	return advised(runs);
+	const { topUp } = model.operation;
+	const onMains = topUp.kind === 'float' && model.design.reserve === null;
+	return advised(runs, onMains || model.area.points.some(({ what }) => what === 'tap'));
 }
 
 function figures(
@@ -103,18 +117,14 @@ function figures(
 	supply: Supply
 ): Omit<TopUpRun, 'supply' | 'with' | 'changes' | 'everyDays'> {
 	const { days, input, result, outsideL, tankShare } = ahead;
-	const off = result.days.map(({ ecMsCm, volumeL }, i) => {
-		const { band } = days[i]!;
-		if (!band || volumeL <= input.pumpMinimumL) return 0;
-		return Math.max(0, ecMsCm - band.high, band.low - ecMsCm);
-	});
+	const off = offOf(ahead);
 	const wet = result.days.findIndex(({ volumeL }) => volumeL <= input.pumpMinimumL);
 	const fed = wet < 0 ? result.days : result.days.slice(0, wet);
 	// a barrel is filled by hand as well, by as much as runs out of it
 	const carriedL = supply === 'mains' ? 0 : result.totals.addedL;
 	return {
-		daysOff: off.filter((by) => by > READ_MSCM).length,
-		furthestMsCm: Math.max(0, ...off),
+		daysOff: off.days,
+		furthestMsCm: off.furthestMsCm,
 		dryDay: result.firstDayBelowPump,
 		reserveEmptyDay: result.reserveEmptyDay,
 		handLPerWeek: (7 * carriedL) / days.length,
@@ -125,15 +135,18 @@ function figures(
 }
 
 /** Never dry, then in the band, then nearest to it, then least to carry. */
-function advised(runs: readonly TopUpRun[]): TopUpRun[] {
-	const lasts = (run: TopUpRun) => (run.dryDay === null ? 0 : 1);
-	const [best] = [...runs].sort(
-		(a, b) =>
-			lasts(a) - lasts(b) ||
-			a.daysOff - b.daysOff ||
-			Math.round(10 * (a.furthestMsCm - b.furthestMsCm)) ||
-			a.handLPerWeek - b.handLPerWeek
-	);
+function advised(runs: readonly TopUpRun[], tap: boolean): TopUpRun[] {
+	const lasts = (run: TopUpRun) => run.dryDay ?? Infinity;
+	// without a tap nearby there are no mains to speak of
+	const [best] = runs
+		.filter(({ supply }) => tap || supply !== 'mains')
+		.sort(
+			(a, b) =>
+				(lasts(a) === lasts(b) ? 0 : lasts(b) - lasts(a)) ||
+				a.daysOff - b.daysOff ||
+				Math.round(10 * (a.furthestMsCm - b.furthestMsCm)) ||
+				a.handLPerWeek - b.handLPerWeek
+		);
 	return runs.map((run) => (run === best ? { ...run, because: reason(run) } : run));
 }
 
