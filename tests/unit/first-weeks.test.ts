@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { calculate } from '../../src/lib/core/operations';
 import { dutyOf } from '../../src/lib/core/design';
 import { switchingsCsv, switchingsJson, switchingsOf } from '../../src/lib/core/feeding';
 import {
@@ -7,7 +8,9 @@ import {
 	eventsOf,
 	levelDay,
 	pumpMinutes,
+	rinsed,
 	roundsOf,
+	saltAtSites,
 	stageWeeks
 } from '../../src/lib/core/model';
 import { copyFeed, dropFeed, runsInto } from '../../src/lib/ui/clock/day-drag';
@@ -82,6 +85,29 @@ describe('the first weeks', function () {
 				expect(day.shortestH).to.be.at.most(mean + 1);
 				expect(day.longestH).to.be.at.least(state.hoursAFill! - 1);
 				expect(totalL).to.be.greaterThan(0);
+			}
+		});
+});
+
+describe('salt round the roots of single sites', () => {
+	for (const name of ['away-bench', 'valve-pots', 'slab-gutter', 'outdoor-bucket-rows'])
+		it(`${name}: the thirstiest gathers no less than the mean of like media, a rinse never adds`, () => {
+			const model = modelOf(name);
+			for (const state of model.saltInMedia) {
+				const sites = saltAtSites(model, state);
+				expect(sites).to.not.have.length(0);
+				for (const { input, result, which } of sites) {
+					expect(calculate('salt-build-up', input)).to.deep.equal({ result });
+					const least = rinsed(model, input, 14);
+					for (const [i, { msCm }] of least.days.entries())
+						expect(msCm).to.be.at.most(result.days[i]!.msCm + 1e-9);
+					if (which === 'least fed')
+						expect(input.drainFraction).to.be.at.most(sites[0]!.input.drainFraction);
+				}
+				const [thirstiest] = sites;
+				const perL = ({ useLPerDay, mediumL }: { useLPerDay: number; mediumL: number }) =>
+					useLPerDay / mediumL;
+				expect(perL(thirstiest!.input)).to.be.at.least(perL(state.input) - 1e-9);
 			}
 		});
 });

@@ -21,6 +21,7 @@ export type { Held } from './stored-water';
 export { daysKept, daysLeft } from './supply';
 export { openOutlets, systemCurve, variationWith } from './water-path';
 export { cutRun, cutsAt, eventsOf, rootZoneOf } from './root-zone';
+export { rinsed, saltAtSites } from './salt-at-sites';
 export { hoursFull, schoolSteps, type SchoolRun } from './schools';
 export { entriesOf, type CalendarEntry } from './season';
 export {

@@ -12,6 +12,7 @@
 	import Doses from './Doses.svelte';
 	import FirstWeeks from './FirstWeeks.svelte';
 	import FeedStarts from './FeedStarts.svelte';
+	import SaltDays from './SaltDays.svelte';
 	import Schools from './Schools.svelte';
 	import SiteDay from './SiteDay.svelte';
 	import Switchings from './Switchings.svelte';
@@ -171,6 +172,7 @@
 	{/if}
 	<SiteDay />
 	{#if feed}
+		<SaltDays />
 		<Switchings />
 		<FirstWeeks />
 		<Doses />

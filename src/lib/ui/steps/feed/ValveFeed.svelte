@@ -6,6 +6,7 @@
 	import Chart from '../../chart/Chart.svelte';
 	import { clockOf } from '../../clock/day-drag';
 	import FirstWeeks from './FirstWeeks.svelte';
+	import SaltDays from './SaltDays.svelte';
 	import { useSession } from '../../workspace/context';
 	import Big from '../../inspector/Big.svelte';
 
@@ -80,16 +81,7 @@
 		path="operation.flushEveryDays"
 		empty="never"
 	/>
-	{#each session.model.saltInMedia as salt (salt.standId)}
-		<Figure
-			label="Salt round the roots, in {salt.result.days.length} days"
-			value={salt.result.days.at(-1)!.msCm}
-			kind="strength"
-			op="salt-build-up"
-			entry={salt}
-			state={salt.result.dayOverLimit === null ? null : 'look'}
-		/>
-	{/each}
+	<SaltDays />
 {:else}
 	<p class="soft">Nothing runs: the tank stands too low over the level the valves keep.</p>
 {/if}
