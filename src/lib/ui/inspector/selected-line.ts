@@ -10,6 +10,10 @@ export interface SelectedLine {
 	words: string;
 }
 
+/** Less than a litre is read in millilitres. */
+export const litresOf = (say: SystemModel['say'], litres: number): string =>
+	say(litres, litres < 1 ? 'dose' : 'volume');
+
 export function selectedLine(model: SystemModel, id: string | null): SelectedLine | null {
 	if (id === null) return null;
 	return (
@@ -43,7 +47,7 @@ function bucketLine(model: SystemModel, id: string): SelectedLine | null {
 		}
 	const crops = [...kinds].map(([name, count]) => (count > 1 ? `${count} × ${name}` : name));
 	const needed = need > 0 ? ` of ${say(need, 'flow')} needed` : '';
-	const thirsty = drinks > 0 ? `; drinks ${say(drinks, 'volume')} a day` : '';
+	const thirsty = drinks > 0 ? `; drinks ${litresOf(say, drinks)} a day` : '';
 	const { mediumL } = container;
 	const { availableL, poolL } = model.held.get(container.id)!.result;
 	const held = [

@@ -1,5 +1,6 @@
 import { roundsOf, type SystemModel } from '$lib/core/model';
 import { dayOf } from '$lib/core/review';
+import { litresOf } from './selected-line';
 
 /** The site that is chosen, or the first of the container that is; null: none. */
 function siteOf({ layout }: SystemModel, id: string | null): string | null {
@@ -32,7 +33,7 @@ export function siteLine(
 function dayAt({ rootZone, layout, say }: SystemModel, siteId: string): string | null {
 	const site = rootZone?.result.sites.find((one) => one.id === siteId);
 	if (!rootZone || !site) return null;
-	const litres = (of: number) => say(of / rootZone.input.days, 'volume');
+	const litres = (of: number) => litresOf(say, of / rootZone.input.days);
 	const on = layout.sites.find((one) => one.id === siteId)?.passesTo
 		? 'go on to the site below'
 		: 'run through';
