@@ -95,11 +95,18 @@ test('works at 390 px: nothing is wider than the screen, targets are large', asy
 	expect((await fix.boundingBox())!.height).toBeGreaterThanOrEqual(44);
 });
 
-test('prints on one page', async ({ page, request }) => {
+test('prints the system on one page, and its day and season on the next', async ({
+	page,
+	request
+}) => {
 	const id = await ownRail(request);
 	await visit(page, `/systems/${id}/print`);
 	for (const format of ['A4', 'Letter'] as const) {
 		const pdf = await page.pdf({ format });
-		expect(pdf.toString('latin1').match(/\/Type \/Page[^s]/g)).toHaveLength(1);
+		expect(pdf.toString('latin1').match(/\/Type \/Page[^s]/g)).toHaveLength(2);
 	}
+	// without the second the first is a page of its own
+	await page.addStyleTag({ content: '.second { display: none }' });
+	const pdf = await page.pdf({ format: 'Letter' });
+	expect(pdf.toString('latin1').match(/\/Type \/Page[^s]/g)).toHaveLength(1);
 });

@@ -1,8 +1,9 @@
 import { expect } from 'chai';
-import { partsSchema } from '../../src/lib/core/design';
+import { partsSchema, type Change } from '../../src/lib/core/design';
 import { SystemModel } from '../../src/lib/core/model';
 import {
 	FINDING_CODES,
+	findingsOf,
 	provenFindings,
 	type ProvenFinding,
 	type FindingCode,
@@ -165,4 +166,43 @@ describe('every code there is', () => {
 		for (const found of sound)
 			for (const code of found) expect(known.has(code), code).to.equal(true);
 	});
+});
+
+/** What is said of the day, the weeks and the season; `without`: the cause taken away where the example has it. */
+const OF_TIME: Partial<Record<FindingCode, readonly Change[]>> = {
+	'stress-before-feed': [],
+	'medium-stays-soaked': [
+		set('operation.feed.soakPerDay', 14),
+		set('operation.feed.school', 'soak')
+	],
+	'pumped-under-drunk': [],
+	'feed-slots': [],
+	'feed-night-too-long': [
+		set('operation.feed.repeatEveryMin', 17),
+		set('operation.feed.school', 'repeat')
+	],
+	'power-cut-wilts': [set('operation.awayH', 0)],
+	'tank-heats-up': [set('design.tank.shaded', true)],
+	'frost-before-pick': [],
+	'reserve-runs-out': [set('design.reserve.count', 12)],
+	'strength-leaves-band': [],
+	'salt-builds-up': [set('operation.flushEveryDays', 7)],
+	'nothing-leaches': [],
+	'valve-too-early': [],
+	'site-stands-empty': [],
+	'same-hour': []
+};
+
+describe('what is said of time', () => {
+	for (const [code, without] of Object.entries(OF_TIME))
+		it(`${code}: is raised, is absent without its cause, and its first way out makes it go`, () => {
+			const trouble = TROUBLES.find((one) => one.code === code)!;
+			const model = troubled(trouble);
+			const finding = provenFindings(model).find((f) => f.code === code)!;
+			const has = (of: SystemModel) => findingsOf(of).some((f) => f.code === code);
+			expect(has(modelOf(trouble.from, ...without))).to.equal(false);
+			const [first] = finding.fixes;
+			expect(first, 'a way out').to.not.equal(undefined);
+			expect(has(model.with(first!.change)), first!.label).to.equal(false);
+		});
 });

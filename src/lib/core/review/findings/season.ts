@@ -134,39 +134,69 @@ export const frostBeforePick: Rule = (model) => {
 			message: `Frost comes about ${dayOf(frost)}, and the ${round.plural} planted out on ${dayOf(round.plantOut)} are picked until ${dayOf(round.until)}${others > 0 ? `; so it goes with ${others} more ${plural(others, ['planting', 'plantings'])}` : ''}.`,
 			off: daysBetween(frost, round.until) / 30,
 			acknowledge: 'I cover or heat them',
-			fixes: () => beforeFrost(model, round)
+			fixes: () => beforeFrost(model, met)
 		}
 	];
 };
 
 const WEEKS = 30;
 
-/** Planted out so many weeks sooner or later that none is met, or fewer plantings in a row. */
-function beforeFrost(model: SystemModel, { cropId }: Round): Fix[] {
-	const on = model.record.plantOutOn!;
+/** Sown so many weeks sooner or later that frost meets none, picked only until it comes, or planted fewer times. */
+function beforeFrost(model: SystemModel, met: readonly { round: Round; frost: string }[]): Fix[] {
+	const crops = [...new Set(met.map(({ round }) => round.cropId))];
+	const planOf = (cropId: string) => successionOf(model, pick(model.shelf.crops, cropId));
+	const all = (changed: (plan: Succession, cropId: string) => Succession): Fix['change'] => [
+		set('operation.succession', {
+			...model.operation.succession,
+			...Object.fromEntries(crops.map((id) => [id, changed(planOf(id), id)]))
+		})
+	];
 	const free = (change: Fix['change']) => frostBeforePick(model.with(change)).length === 0;
-	const plan = successionOf(model, pick(model.shelf.crops, cropId));
-	const fewer = Array.from({ length: plan.rounds - 1 }, (_, i) => plan.rounds - 1 - i)
-		.map((rounds) => ({ rounds, change: replanned(model, cropId, { ...plan, rounds }) }))
-		.find(({ change }) => free(change));
-	const moved = Array.from({ length: WEEKS }, (_, i) => i + 1)
+	const sooner = Array.from({ length: WEEKS }, (_, i) => i + 1)
 		.flatMap((weeks) => [-weeks, weeks])
-		.map((weeks) => ({ weeks, date: shifted(on, 7 * weeks) }))
-		.filter(({ date }) => model.today === null || date >= model.today)
-		.find(({ date }) => free([set('record.plantOutOn', date)]));
+		.filter((weeks) => model.today === null || weeks > 0 || soonEnough(model, crops, weeks))
+		.map((weeks) => ({ weeks, change: all((plan) => shiftedBy(plan, 7 * weeks)) }))
+		.find(({ change }) => free(change));
+	const cut = all((plan, cropId) => {
+		const mine = met.filter(({ round }) => round.cropId === cropId);
+		const days = mine.map(({ round, frost }) => daysBetween(round.pickFrom, frost) - 1);
+		return { ...plan, pickDays: Math.max(0, Math.min(plan.pickDays, ...days)) };
+	});
+	const fewer = all((plan) => ({ ...plan, rounds: Math.max(1, plan.rounds - 1) }));
 	return availableFixes(
-		fewer && {
-			label: `Plant these sites ${fewer.rounds === 1 ? 'once' : `${fewer.rounds} times`} only`,
-			effect: 'the last is picked before the frost',
-			change: fewer.change
-		},
-		moved && {
-			label: `Plant out ${Math.abs(moved.weeks)} ${plural(Math.abs(moved.weeks), ['week', 'weeks'])} ${moved.weeks < 0 ? 'sooner' : 'later'}, on ${dayOf(moved.date)}`,
+		sooner && {
+			label: `Plant them ${Math.abs(sooner.weeks)} ${plural(Math.abs(sooner.weeks), ['week', 'weeks'])} ${sooner.weeks < 0 ? 'sooner' : 'later'}`,
 			effect: 'no frost from then until the last is picked',
-			change: [set('record.plantOutOn', moved.date)]
+			change: sooner.change
+		},
+		free(cut) && {
+			label: 'Pick them only until the frost',
+			effect: 'what is left then is taken out',
+			change: cut
+		},
+		free(fewer) && {
+			label: 'Plant these sites once less',
+			effect: 'the last is picked before the frost',
+			change: fewer
 		}
 	);
 }
+
+/** Every first planting of a batch moved, and what follows with it. */
+function shiftedBy(plan: Succession, days: number): Succession {
+	const moved = { ...plan.moved };
+	for (let batch = 0; batch < plan.batches; batch++) {
+		const key = `${batch}.0`;
+		moved[key] = (moved[key] ?? 0) + days;
+	}
+	return { ...plan, moved };
+}
+
+/** None of them would have had to be planted before today. */
+const soonEnough = (model: SystemModel, crops: readonly string[], weeks: number): boolean =>
+	roundsIn(model)
+		.filter(({ cropId, round }) => round === 0 && crops.includes(cropId))
+		.every(({ plantOut }) => shifted(plantOut, 7 * weeks) >= model.today!);
 
 /** How long a tank is empty while its solution is changed. */
 const CHANGE_MIN = 60;

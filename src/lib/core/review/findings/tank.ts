@@ -191,14 +191,29 @@ function* byFloatInLarger(model: SystemModel): Iterable<Fix> {
 		};
 }
 
+const MOST_VESSELS = 12;
+
+/** As many vessels joined as last over the weeks ahead; where that is more than stand together, twice as many. */
+function moreVessels(model: SystemModel, count: number): Fix | null {
+	const joined = (to: number) => [set('design.reserve.count', to)];
+	const counts = Array.from({ length: MOST_VESSELS - count }, (_, i) => count + 1 + i);
+	const enough = counts.find((to) => model.with(joined(to)).run.result.reserveEmptyDay === null);
+	const to = enough ?? Math.min(MOST_VESSELS, 2 * count);
+	if (to <= count) return null;
+	const days = daysLeft(model.with(joined(to)));
+	return {
+		label: to === 2 ? 'Join a second vessel to it' : `Join ${to} vessels`,
+		effect: days === null ? 'never empty' : `lasts ${say(days, 'days')}`,
+		change: joined(to)
+	};
+}
+
 /** A reserve that is empty before the weeks ahead are over, and a float that cannot keep up. */
 function reserveEmpty(model: SystemModel): Said[] {
 	const { reserve } = model.design;
 	const holds = model.reserve;
 	const { reserveEmptyDay: empty, firstDayBelowPump: day } = model.run.result;
 	if (!reserve || !holds || empty === null || day === null) return [];
-	const more = [set('design.reserve.count', reserve.count * 2)];
-	const later = daysLeft(model.with(more));
 	return [
 		{
 			code: 'reserve-runs-out',
@@ -209,17 +224,7 @@ function reserveEmpty(model: SystemModel): Said[] {
 				`The reserve of ${say(holds.usableL, 'volume')} is empty on ${dayWords(model, empty)} and on ${dayWords(model, day)} the tank is down to the pump's minimum. ` +
 				`Refill the reserve before then, or somebody must look in.`,
 			off: 21 / day,
-			fixes: () =>
-				availableFixes(
-					reserve.count <= 6 && {
-						label:
-							reserve.count === 1
-								? 'Join a second vessel to it'
-								: `Join ${reserve.count * 2} vessels`,
-						effect: later === null ? 'never empty' : `lasts ${say(later, 'days')}`,
-						change: more
-					}
-				)
+			fixes: () => availableFixes(moreVessels(model, reserve.count))
 		}
 	];
 }

@@ -126,6 +126,14 @@
 		<NumberField label="First feed after light" path="operation.feed.window.startAfterOnMin" />
 		<NumberField label="Last feed before dark" path="operation.feed.window.stopBeforeOffMin" />
 	{/if}
+	{#if settings.school === 'soak' || settings.school === 'pulse'}<p class="soft">
+			{settings.lights.onMin !== null
+				? 'Feeds follow the light you set'
+				: model.area.climate.setting === 'indoors'
+					? 'Feeds follow the lamps, on'
+					: 'Feeds follow sunrise,'} at {clockOf(model.day.lights.onMin)}; by hand, at set times,
+			they follow the clock.
+		</p>{/if}
 	<NumberField label="Drunk by day" path="operation.feed.dayShare" />
 	<ClockField
 		label="Light begins"
