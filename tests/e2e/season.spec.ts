@@ -86,7 +86,8 @@ test('a crop is sown batch by batch, a planting moved by keys and by date, its g
 	await page.mouse.up();
 	await expect(second).toHaveAttribute('aria-valuetext', /sites empty \d+ days before/);
 	const download = page.waitForEvent('download');
-	await sheet.getByRole('button', { name: 'As a calendar (.ics)' }).click();
+	await sheet.getByRole('button', { name: 'As a calendar (.ics)' }).focus();
+	await page.keyboard.press('Enter');
 	const { createReadStream } = await import('node:fs');
 	let text = '';
 	for await (const part of createReadStream(await (await download).path())) text += String(part);

@@ -55,6 +55,13 @@ test('a feed is pressed together by keys until plants are stressed, and its way 
 	await open(page, id);
 	await step(page, 'feed').focus();
 	await page.keyboard.press('Enter');
+	// through the ways of feeding by arrows, and back
+	const way = (name: RegExp) => page.getByRole('radio', { name });
+	await way(/^A few long soaks/).focus();
+	await page.keyboard.press('ArrowDown');
+	await expect(way(/^Many short pulses/)).toBeChecked();
+	await page.keyboard.press('ArrowUp');
+	await expect(way(/^A few long soaks/)).toBeChecked();
 	await page.getByRole('slider', { name: 'Feed 1 of 16' }).focus();
 	for (let i = 0; i < 8; i++) await page.keyboard.press('Shift+ArrowLeft');
 	await expect(step(page, 'feed')).toContainText('18 × 1 min');

@@ -1,8 +1,7 @@
 <script lang="ts">
-	import { onDestroy } from 'svelte';
 	import type { School } from '$lib/core/design';
 	import type { SchoolRun } from '$lib/core/model';
-	import { calculateBeside, Stopped } from '$lib/workers';
+	import { Asked } from '../../workspace/asked.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** The ways of feeding, each run through the same three hot days; one press takes it. */
@@ -17,33 +16,10 @@
 	];
 	// a drag would plan and run five ways of feeding at every step: it waits until the drag ends
 	const of = $derived(session.kept);
-	let told = $state.raw<{ of: typeof of; runs: SchoolRun[] } | null>(null);
-	let share = $state<number | null>(null);
-	let wanted = new AbortController();
+	const asked = new Asked<{ schools: SchoolRun[] }>('schools');
+	$effect(() => void asked.ask({ ...of.parts, shelf: session.own, today: session.today }));
 
-	async function ask(model: typeof of): Promise<void> {
-		wanted.abort();
-		wanted = new AbortController();
-		share = 0;
-		try {
-			const answer = await calculateBeside(
-				'schools',
-				'schools',
-				{ ...model.parts, shelf: session.own, today: session.today },
-				{ progress: (done) => (share = done), signal: wanted.signal }
-			);
-			if ('result' in answer)
-				told = { of: model, runs: (answer.result as { schools: SchoolRun[] }).schools };
-			share = null;
-		} catch (fault) {
-			// a newer question goes on
-			if (!(fault instanceof Stopped)) share = null;
-		}
-	}
-	$effect(() => void ask(of));
-	onDestroy(() => wanted.abort());
-
-	const runs = $derived(new Map(told?.runs.map((run) => [run.school, run])));
+	const runs = $derived(new Map(asked.told?.schools.map((run) => [run.school, run])));
 	const [WIDE, HIGH] = [320, 26];
 	const STRESS = 0.3;
 	const points = (course: readonly number[]) =>
@@ -78,7 +54,7 @@
 		].join(', ');
 </script>
 
-<fieldset aria-busy={share !== null}>
+<fieldset aria-busy={asked.share !== null}>
 	<legend class="visually-hidden">How to feed</legend>
 	{#each SCHOOLS as { id, name, words } (id)}
 		{@const run = runs.get(id)}
@@ -116,10 +92,10 @@
 		</label>
 	{/each}
 </fieldset>
-{#if share !== null && share > 0 && share < 1 && !told}
+{#if asked.share && asked.share < 1 && !asked.told}
 	<p class="soft" role="status">
-		<progress value={share} max="1"></progress> Running three hot days for each …
-		<button class="quiet" onclick={() => wanted.abort()}>Stop</button>
+		<progress value={asked.share} max="1"></progress> Running three hot days for each …
+		<button class="quiet" onclick={asked.stop}>Stop</button>
 	</p>
 {/if}
 <p class="soft">

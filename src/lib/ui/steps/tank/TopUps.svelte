@@ -1,8 +1,7 @@
 <script lang="ts">
-	import { onDestroy } from 'svelte';
 	import type { TopUpRun } from '$lib/core/model';
-	import { calculateBeside, Stopped } from '$lib/workers';
 	import Explain from '../../explain/Explain.svelte';
+	import { Asked } from '../../workspace/asked.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** The ways of topping up, each run through the same three weeks; one press takes it. */
@@ -11,31 +10,8 @@
 	const mains = $derived(topUp.kind === 'float' && session.design.reserve === null);
 	// a drag would run seven ways at every step: it waits until the drag ends
 	const of = $derived(session.kept);
-	let told = $state.raw<{ of: typeof of; ways: TopUpRun[] } | null>(null);
-	let share = $state<number | null>(null);
-	let wanted = new AbortController();
-
-	async function ask(model: typeof of): Promise<void> {
-		wanted.abort();
-		wanted = new AbortController();
-		share = 0;
-		try {
-			const answer = await calculateBeside(
-				'top-ups',
-				'top-ups',
-				{ ...model.parts, shelf: session.own, from: session.today },
-				{ progress: (done) => (share = done), signal: wanted.signal }
-			);
-			if ('result' in answer)
-				told = { of: model, ways: (answer.result as { ways: TopUpRun[] }).ways };
-			share = null;
-		} catch (fault) {
-			// a newer question goes on
-			if (!(fault instanceof Stopped)) share = null;
-		}
-	}
-	$effect(() => void ask(of));
-	onDestroy(() => wanted.abort());
+	const asked = new Asked<{ ways: TopUpRun[] }>('top-ups');
+	$effect(() => void asked.ask({ ...of.parts, shelf: session.own, from: session.today }));
 
 	const FROM = { hand: 'By hand', barrels: 'Float from barrels', mains: 'Float from the mains' };
 	const WITH = { solution: 'solution', weak: 'weak solution', water: 'plain water' };
@@ -47,7 +23,7 @@
 	/** One scale for all, so that they can be compared. */
 	const span = $derived.by(() => {
 		const bands = of.run.days.flatMap(({ band }) => (band ? [band.low, band.high] : []));
-		const all = [...(told?.ways.flatMap(({ course }) => course) ?? []), ...bands];
+		const all = [...(asked.told?.ways.flatMap(({ course }) => course) ?? []), ...bands];
 		return { low: Math.min(...all), high: Math.max(...all, Math.min(...all) + 0.2) };
 	});
 	const y = (mSCm: number) => HIGH - 2 - ((mSCm - span.low) / (span.high - span.low)) * (HIGH - 4);
@@ -82,8 +58,8 @@
 	Strength over the same three weeks, beside what these crops bear. By hand as rarely as the tank
 	lasts.
 </p>
-<ul aria-busy={share !== null}>
-	{#each told?.ways ?? [] as way (nameOf(way))}
+<ul aria-busy={asked.share !== null}>
+	{#each asked.told?.ways ?? [] as way (nameOf(way))}
 		<li>
 			<button
 				class:on={isNow(way)}
@@ -106,10 +82,10 @@
 		</li>
 	{/each}
 </ul>
-{#if share !== null && share > 0 && share < 1 && !told}
+{#if asked.share && asked.share < 1 && !asked.told}
 	<p class="soft" role="status">
-		<progress value={share} max="1"></progress> Running three weeks for each …
-		<button class="quiet" onclick={() => wanted.abort()}>Stop</button>
+		<progress value={asked.share} max="1"></progress> Running three weeks for each …
+		<button class="quiet" onclick={asked.stop}>Stop</button>
 	</p>
 {/if}
 
