@@ -46,6 +46,11 @@ test('a crop is sown batch by batch, a planting moved by keys and by date, its g
 	await step(page, 'plant-out').focus();
 	await page.keyboard.press('Enter');
 	const sheet = page.getByRole('complementary');
+	// three weeks in the cube, from today on
+	await sheet.getByRole('button', { name: 'Sow the first today' }).click();
+	await expect(page.getByLabel('Planted out on')).toHaveValue('2026-06-18');
+	await page.keyboard.press('Control+z');
+	await expect(page.getByLabel('Planted out on')).toHaveValue('');
 	await sheet.getByRole('button', { name: 'Sow batch by batch' }).focus();
 	await page.keyboard.press('Enter');
 	await expect(page.getByLabel('Batches')).toHaveValue('6');

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { containerWords, dayOf } from '$lib/core/review';
-	import { byHandOf, entriesOf, roundsOf, weeksOf } from '$lib/core/model';
+	import { byHandOf, daysBetween, entriesOf, roundsOf, shifted, weeksOf } from '$lib/core/model';
 	import { calendarOf } from '../../clock/calendar';
 	import Big from '../../inspector/Big.svelte';
 	import DateField from '../../control/DateField.svelte';
@@ -20,6 +20,21 @@
 		)
 	);
 	const hand = $derived(byHandOf(session.model, on ?? session.today)[0]);
+	/** Days the slowest of the first batches stands in its cubes. */
+	const raisedDays = $derived(
+		Math.max(
+			0,
+			...rounds
+				.filter(({ key }) => key === '0.0')
+				.flatMap(({ sow, plantOut }) =>
+					sow
+						? [Math.round((daysBetween(sow[0], plantOut) + daysBetween(sow[1], plantOut)) / 2)]
+						: []
+				)
+		)
+	);
+	const sowToday = () =>
+		session.set('record.plantOutOn', shifted(session.today, raisedDays), 'sown today');
 	const FIRST = 8;
 	let all = $state(false);
 	let failed = $state(false);
@@ -53,7 +68,10 @@
 			: `every ${session.say(hand.everyDays, 'days')}`}.{/if}
 </p>
 {#if rounds.length > 0}
-	{#if !on}<p class="soft">The dates below: were the first planted out today.</p>{/if}
+	{#if !on}<p class="soft">
+			The dates below: were the first planted out today.
+			{#if raisedDays > 0}<button class="quiet" onclick={sowToday}>Sow the first today</button>{/if}
+		</p>{/if}
 	<Successions {rounds} />
 	<h3>Week by week</h3>
 	{#if weeks.length === 0}<p class="soft">Nothing is due from this week on.</p>{:else}
