@@ -38,7 +38,7 @@
 		{#if card}
 			<p class="soft">
 				{card.area} · {card.holds} · {card.plants} plants ·
-				<span title="Long, deep and high">{size}</span>
+				<span class="size" title="Long, deep and high">{size}</span>
 			</p>
 			<p class="finding"><StateMark state={card.state} /> <span>{card.sentence}</span></p>
 			<button class="quiet" onclick={ondelete}>Delete</button>
@@ -98,6 +98,9 @@
 		min-height: 152px;
 		align-self: stretch;
 		margin-bottom: 40px;
+	}
+	.size {
+		white-space: nowrap;
 	}
 	.finding {
 		display: flex;

@@ -76,6 +76,16 @@
 		min-width: 0;
 		font-size: 13.5px;
 	}
+	input::file-selector-button {
+		font: inherit;
+		color: inherit;
+		background: var(--sheet);
+		border: 1px solid var(--ink);
+		border-radius: 3px;
+		padding: 5px 10px;
+		margin-right: 8px;
+		cursor: pointer;
+	}
 	[role='alert'] {
 		color: var(--dry);
 		font-size: 13.5px;

@@ -13,6 +13,13 @@
 	const day = $derived(on ? differenceInCalendarDays(parseISO(session.today), parseISO(on)) : null);
 	const left = $derived(daysLeft(session.model));
 	const run = $derived(session.model.run.result);
+	/** Strengths as long as there is water for the pump, and what stands behind the float. */
+	const strengths = $derived.by(() => {
+		const end = Math.min(run.firstDayBelowPump ?? Infinity, run.reserveEmptyDay ?? Infinity);
+		const fed = run.days.filter(({ day }) => day < end).map(({ ecMsCm }) => ecMsCm);
+		const all = [session.model.run.input.ecStartMsCm, ...fed];
+		return [Math.min(...all), Math.max(...all)] as const;
+	});
 </script>
 
 <p class="soft">
@@ -30,13 +37,13 @@
 />
 <Figure
 	label="Strength stays between"
-	value="{session.say(run.ecMinMsCm, 'strength').split(' ')[0]} and {session.say(
-		Math.min(run.ecMaxMsCm, 99),
+	value="{session.say(strengths[0], 'strength').split(' ')[0]} and {session.say(
+		strengths[1],
 		'strength'
 	)}"
 	unit=""
 	op="reservoir-run"
-	note="Over three weeks, to the end of the reserve."
+	note="Over the three weeks under the drawing, as long as there is water."
 />
 {#if session.design.reserve}<Figure
 		label="Reserve empty on day"

@@ -84,11 +84,18 @@
 	const dry = $derived(run.result.firstDayBelowPump);
 	const empty = $derived(run.result.reserveEmptyDay);
 	/** Said where they do not run into one another. */
-	const marks = $derived([
-		...run.result.changes.map(({ day }) => ({ day, word: 'change all', bad: false })),
-		...(dry === null ? [] : [{ day: dry, word: 'under the pump', bad: true }]),
-		...(empty === null ? [] : [{ day: empty, word: 'reserve empty', bad: true }])
-	]);
+	const marks = $derived(
+		[
+			...run.result.changes.map(({ day }) => ({ day, word: 'change all', bad: false })),
+			...(dry === null ? [] : [{ day: dry, word: 'under the pump', bad: true }]),
+			...(empty === null ? [] : [{ day: empty, word: 'reserve empty', bad: true }])
+		].sort((a, b) => a.day - b.day)
+	);
+	/** Said before its line where the next one stands close behind it. */
+	const before = (i: number): boolean => {
+		const next = marks[i + 1];
+		return next !== undefined && Math.abs(x(next.day) - x(marks[i]!.day)) < 110;
+	};
 </script>
 
 <svg
@@ -136,8 +143,9 @@
 		<text
 			class="word"
 			class:bad
-			x={Math.min(right - 34, Math.max(left + 34, x(day) + 4))}
-			y={14 + (i % 2) * 16}>{word}</text
+			class:before={before(i)}
+			x={before(i) ? x(day) - 4 : Math.min(right - 34, x(day) + 4)}
+			y="20">{word}</text
 		>
 	{/each}
 	<text class="title" x={left} y={EC.top - 6}
@@ -188,6 +196,9 @@
 	}
 	.word {
 		fill: var(--ink);
+	}
+	.word.before {
+		text-anchor: end;
 	}
 	.word.bad {
 		fill: var(--dry);
