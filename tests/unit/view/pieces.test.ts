@@ -47,22 +47,28 @@ describe('the chart of the pump', function () {
 describe('the weeks of a tank', function () {
 	this.timeout(240_000);
 	for (const name of EXAMPLES)
-		it(`${name}: a column a day, as high as the litres, dry under the pump’s minimum`, async () => {
+		it(`${name}: the level ends each day as high as the litres, and the pump’s minimum lies where it does`, async () => {
 			const session = await sessionOf(name);
-			const root = await shown(session, 'ui/steps/run/TankWeeks.svelte');
+			const root = await shown(session, 'ui/steps/tank/WeeksStrip.svelte', { width: 840 });
 			const { input, result, outsideL, tankShare } = session.model.run;
-			const { days } = result;
 			// what stands in pools, media and vessels on its level is not in the tank
 			const inTank = (litres: number) => Math.max(0, litres - outsideL) * tankShare;
-			const columns = root.querySelectorAll('rect');
-			expect(columns).to.have.length(days.length);
 			const full = Math.max(session.model.tank.fullL, 1);
-			columns.forEach((column, i) => {
-				const volumeL = inTank(days[i]!.volumeL);
-				expect(number(column, 'height')).to.be.closeTo(Math.max(1, (volumeL / full) * 62), 1e-6);
-				const dry = volumeL < inTank(input.pumpMinimumL);
-				expect(column.classList.contains('dry'), `day ${i + 1}`).to.equal(dry);
-			});
+			const high = (litres: number) => 96 - (litres / full) * 70;
+			const corners = root
+				.querySelector('.level')!
+				.getAttribute('points')!
+				.split(' ')
+				.map((corner) => corner.split(',').map(Number) as [number, number]);
+			for (const { day, volumeL } of result.days) {
+				const x = 44 + (day / result.days.length) * (840 - 66 - 44);
+				const there = corners.filter(([px]) => Math.abs(px - x) < 0.2);
+				expect(there, `day ${day}`).to.not.have.length(0);
+				// a filling by hand is the last corner of its day
+				expect(there.at(-1)![1], `day ${day}`).to.be.closeTo(high(inTank(volumeL)), 0.06);
+			}
+			const least = root.querySelector('.least')!;
+			expect(number(least, 'y1')).to.be.closeTo(high(inTank(input.pumpMinimumL)), 1e-6);
 		});
 });
 

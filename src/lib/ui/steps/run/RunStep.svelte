@@ -4,7 +4,7 @@
 	import { daysLeft } from '$lib/core/model';
 	import Figure from '../../control/Figure.svelte';
 	import TextField from '../../control/TextField.svelte';
-	import TankWeeks from './TankWeeks.svelte';
+	import Explain from '../../explain/Explain.svelte';
 	import Big from '../../inspector/Big.svelte';
 	import { useSession } from '../../workspace/context';
 
@@ -28,7 +28,13 @@
 	{:else}Look in within {session.say(Math.floor(left), 'days')}.{/if}
 </p>
 <Big figure={day === null ? 'not yet' : `day ${day}`} against={on ? `since ${dayOf(on)}` : ''} />
-<TankWeeks />
+<p class="soft">
+	Under the drawing: <Explain
+		op="reservoir-run"
+		entry={session.model.run}
+		title="The tank, day by day">three weeks from now</Explain
+	>.
+</p>
 <Figure
 	label="Plants drink"
 	value={session.model.waterUse.useLPerDay}
