@@ -13,9 +13,9 @@
 	const day = $derived(on ? differenceInCalendarDays(parseISO(session.today), parseISO(on)) : null);
 	const left = $derived(daysLeft(session.model));
 	const run = $derived(session.model.run.result);
-	/** Strengths as long as there is water for the pump, and what stands behind the float. */
+	/** Strengths as long as there is water for the pump. */
 	const strengths = $derived.by(() => {
-		const end = Math.min(run.firstDayBelowPump ?? Infinity, run.reserveEmptyDay ?? Infinity);
+		const end = run.firstDayBelowPump ?? Infinity;
 		const fed = run.days.filter(({ day }) => day < end).map(({ ecMsCm }) => ecMsCm);
 		const all = [session.model.run.input.ecStartMsCm, ...fed];
 		return [Math.min(...all), Math.max(...all)] as const;
@@ -33,7 +33,7 @@
 		op="reservoir-run"
 		entry={session.model.run}
 		title="The tank, day by day">three weeks from now</Explain
-	>.
+	>
 </p>
 <Figure
 	label="Plants drink"

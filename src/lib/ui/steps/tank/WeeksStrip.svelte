@@ -145,7 +145,7 @@
 			class:bad
 			class:before={before(i)}
 			x={before(i) ? x(day) - 4 : Math.min(right - 34, x(day) + 4)}
-			y="20">{word}</text
+			y={LEVEL.top + 14}>{word}</text
 		>
 	{/each}
 	<text class="title" x={left} y={EC.top - 6}
@@ -195,6 +195,9 @@
 		text-anchor: middle;
 	}
 	.word {
+		paint-order: stroke;
+		stroke: var(--ground);
+		stroke-width: 3px;
 		fill: var(--ink);
 	}
 	.word.before {
