@@ -23,6 +23,9 @@ function forms(pH: number, pKs: readonly number[]): number[] {
 export const charges = (pH: number, pKs: readonly number[]): number =>
 	forms(pH, pKs).reduce((sum, share, charge) => sum + share * charge, 0);
 
+/** Mean charge of a mole of dissolved carbon at a pH. */
+export const carbonateCharge = (pH: number): number => charges(pH, OF_CARBONATE);
+
 /** Hydroxide less hydrogen, mmol/L. */
 const freeOf = (pH: number): number => 1000 * (10 ** (pH - OF_WATER) - 10 ** -pH);
 
@@ -50,7 +53,7 @@ export interface Carbonate {
  */
 export function carbonOf({ alkalinityMeqL, phosphateMmolL }: Dissolved, pH: number): Carbonate {
 	const other = (at: number) => freeOf(at) + phosphateMmolL * alkalinityOfPhosphate(at);
-	const total = (alkalinityMeqL - other(pH)) / charges(pH, OF_CARBONATE);
+	const total = (alkalinityMeqL - other(pH)) / carbonateCharge(pH);
 	if (total < -ROUNDING_MMOL)
 		throw new NoSolution(
 			`Water of pH ${pH} has more alkalinity than ${alkalinityMeqL} meq/L by its hydroxide and phosphate alone: measure pH and alkalinity again.`
@@ -59,9 +62,7 @@ export function carbonOf({ alkalinityMeqL, phosphateMmolL }: Dissolved, pH: numb
 	return {
 		totalMmolL,
 		balance: (at) =>
-			totalMmolL * charges(at, OF_CARBONATE) +
-			phosphateMmolL * charges(at, OF_PHOSPHATE) +
-			freeOf(at),
-		alkalinity: (at) => totalMmolL * charges(at, OF_CARBONATE) + other(at)
+			totalMmolL * carbonateCharge(at) + phosphateMmolL * charges(at, OF_PHOSPHATE) + freeOf(at),
+		alkalinity: (at) => totalMmolL * carbonateCharge(at) + other(at)
 	};
 }

@@ -235,6 +235,27 @@ export const OPERATIONS: readonly Operation[] = [
 		nutrients.acid
 	),
 	operation(
+		'base',
+		'Base that brings water up to a pH, and the potassium it adds',
+		nutrients.baseInput,
+		nutrients.baseOutput,
+		nutrients.base
+	),
+	operation(
+		'stock',
+		'Two bottles of concentrate: what goes in which, and whether it dissolves',
+		nutrients.stockInput,
+		nutrients.stockOutput,
+		nutrients.stock
+	),
+	operation(
+		'top-up',
+		'What to dump, to fill and to dose to bring a tank back',
+		nutrients.topUpInput,
+		nutrients.topUpOutput,
+		nutrients.topUp
+	),
+	operation(
 		'dilute',
 		'Volume or strength after thinning a concentrate',
 		nutrients.diluteInput,

@@ -10,3 +10,4 @@ export * from './tank-shape';
 export * from './trade-sizes';
 export * from './shelf';
 export * from './own';
+export * from './solubility';

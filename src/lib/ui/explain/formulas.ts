@@ -19,6 +19,21 @@ export const WORDS: Record<string, Words> = {
 			'What is dissolved stays the same when water is added, so strength falls as volume grows.',
 		source: 'balance of what is dissolved'
 	},
+	base: {
+		words:
+			'The pH at which positive and negative charges balance, with carbon held: the base’s potassium takes the place of hydrogen, and a carbonate’s own carbon stays in the water and takes up part of it.',
+		source: 'closed carbonate system, Stumm and Morgan (1996)'
+	},
+	stock: {
+		words:
+			'Grams a litre times how often the bottle is thinned; calcium and iron in one bottle, sulfates and phosphates in the other. How full a bottle is of a salt is its grams over what dissolves at that warmth, each salt taken alone.',
+		source: 'handbook solubilities, hydrates by mass balance'
+	},
+	'top-up': {
+		words:
+			'Litres times strength is what is dissolved: what is left in the tank, what the water brings and what the stock adds make up the full tank at its strength. Where water alone leaves it too strong, the least is dumped that works.',
+		source: 'balance of water and of what is dissolved'
+	},
 	ppm: {
 		words: 'Meters that show ppm measure mS/cm and multiply: by 500, 640 or 700, as they are made.',
 		source: 'scales in use'

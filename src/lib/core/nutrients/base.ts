@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { NoSolution, oneOf, quantity, rootOf } from '../quantity';
+import { ATOMIC_WEIGHT } from '../shelf';
+import { carbonOf, carbonateCharge } from './carbonate';
+
+/** Bases that growers use: what a mole brings of potassium, which is its charge, and of carbon, which stays. */
+const BASES = {
+	koh: { name: 'Potassium hydroxide', equivalents: 1, carbon: 0 },
+	k2co3: { name: 'Potassium carbonate', equivalents: 2, carbon: 1 },
+	khco3: { name: 'Potassium bicarbonate', equivalents: 1, carbon: 1 }
+} as const;
+const KINDS = ['koh', 'k2co3', 'khco3'] as const;
+/** Less charge than this a mole lifts no pH. */
+const NO_LIFT = 1e-6;
+
+export const baseInput = z.strictObject({
+	volumeL: quantity('volume', 'volume', { above: 0, max: 1e6 }),
+	alkalinityMeqL: quantity('alkalinity', 'charge', { min: 0, max: 50 }),
+	startPh: quantity('pH at the start', 'ratio', { min: 3, max: 11 }),
+	targetPh: quantity('target pH', 'ratio', { min: 3, max: 11 }),
+	phosphateMmolL: quantity('phosphate', 'moles', { min: 0, max: 50 }).default(0),
+	base: z.strictObject({
+		kind: oneOf('base', KINDS),
+		/** mol a litre. */
+		molarity: quantity('molarity', 'molarity', { min: 0.0001, max: 20 })
+	})
+});
+export type BaseInput = z.input<typeof baseInput>;
+export const baseOutput = z.strictObject({
+	baseMl: z.number(),
+	/** In a litre. */
+	baseMmolL: z.number(),
+	addsMgL: z.strictObject({ K: z.number() }),
+	resultingAlkalinityMeqL: z.number()
+});
+export type Base = z.infer<typeof baseOutput>;
+
+/**
+ * Base that brings water up to a pH: the closed carbonate system of `acid` the other way, with the carbon a
+ * carbonate brings staying in it (Stumm and Morgan, Aquatic Chemistry, 1996, chapter 4).
+ *
+ * @throws NoSolution where the target is under the start, over what this base can reach, or alkalinity and pH
+ * do not go together
+ */
+export function base(input: BaseInput): Base {
+	const { volumeL, startPh, targetPh } = input;
+	if (targetPh < startPh)
+		throw new NoSolution(
+			`The water is at pH ${startPh} and should come to ${targetPh}: a base only raises pH.`
+		);
+	const carbon = carbonOf(
+		{ alkalinityMeqL: input.alkalinityMeqL, phosphateMmolL: input.phosphateMmolL ?? 0 },
+		startPh
+	);
+	const { name, equivalents, carbon: brought } = BASES[input.base.kind];
+	/** What a mole lifts: its potassium less what its own carbon takes up. */
+	const lift = (pH: number) => equivalents - brought * carbonateCharge(pH);
+	let baseMmolL = 0;
+	if (targetPh > startPh) {
+		if (lift(targetPh) <= NO_LIFT)
+			throw new NoSolution(
+				`${name} cannot lift water over pH ${(Math.floor(rootOf(lift, 3, 11, 1e-9) * 10) / 10).toFixed(1)}, and ${targetPh} is asked for.`
+			);
+		baseMmolL = (carbon.balance(targetPh) - carbon.balance(startPh)) / lift(targetPh);
+	}
+	return {
+		baseMl: (baseMmolL * volumeL) / input.base.molarity,
+		baseMmolL,
+		addsMgL: { K: baseMmolL * equivalents * ATOMIC_WEIGHT.K },
+		resultingAlkalinityMeqL:
+			carbon.alkalinity(targetPh) + baseMmolL * brought * carbonateCharge(targetPh)
+	};
+}
