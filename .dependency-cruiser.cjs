@@ -16,7 +16,8 @@ const BUILDS_ON = {
 	model: ['layout', 'hydraulics', 'water', 'feeding', 'nutrients', 'construction'],
 	review: ['model'],
 	edit: ['review'],
-	operations: ['edit']
+	logbook: ['review'],
+	operations: ['edit', 'logbook']
 };
 const below = (folder) => [...new Set(BUILDS_ON[folder].flatMap((each) => [each, ...below(each)]))];
 const FOLDERS = Object.keys(BUILDS_ON);

@@ -264,6 +264,23 @@ export const redoDesign = (id: string, { record, ...base }: Step): Promise<Outco
 		return { ...kept, revision: child, ...(note && { note }) };
 	});
 
+/** Adds to the record inside a write, over whatever stands: what was done is known to nobody else. */
+export async function noteIn(
+	tx: Database,
+	current: StoredDesign,
+	document: SystemRecord,
+	label: string
+): Promise<void> {
+	const record = await reviseRecord(
+		tx,
+		current.id,
+		current.recordRevision || null,
+		document,
+		label
+	);
+	await tx.update(designs).set({ record }).where(eq(designs.id, current.id));
+}
+
 /** Marks a design deleted, or takes the mark off again. False: there is none. */
 export const markDeleted = (id: string, deleted: boolean): Promise<boolean> =>
 	write(async (tx) => {

@@ -104,6 +104,22 @@ export const alternatives = sqliteTable(
 	(table) => [index('alternatives_design').on(table.designId)]
 );
 
+/** What was mixed, and what is being mixed: a card half done survives a dead battery. Never undone by what is drawn. */
+export const batches = sqliteTable(
+	'batches',
+	{
+		id: text('id').primaryKey(),
+		designId: text('design_id')
+			.notNull()
+			.references(() => designs.id),
+		state: text('state').notNull(),
+		mixedOn: text('mixed_on').notNull(),
+		document: text('document').notNull(),
+		createdAt: createdAt()
+	},
+	(table) => [index('batches_design').on(table.designId, table.mixedOn)]
+);
+
 /**
  * Cards worked out for home, kept so that home need not work every system out again. A cache: a row holds for
  * one revision of the system, its record, the place and its shelf, and one version of the program, and may be deleted at any time.

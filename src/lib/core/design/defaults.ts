@@ -145,7 +145,12 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 		fills: 'tank',
 		method: 'meter',
 		labelShare: 1,
-		source: { kind: 'salts', saltIds: USUAL_SALTS }
+		source: { kind: 'salts', saltIds: USUAL_SALTS },
+		measure: { by: 'scale', stepG: 0.1 },
+		bottles: null,
+		acid: null,
+		base: null,
+		fish: false
 	}
 };
 
@@ -159,6 +164,8 @@ const FRESH_RECORD: SystemRecord = {
 	caughtMl: {},
 	dryRunOn: null,
 	plantOutOn: null,
+	meters: { strength: null, ph: null, cleanedOn: null },
+	reading: null,
 	acknowledged: []
 };
 

@@ -8,6 +8,7 @@ export * from './extras';
 export * from './feed';
 export { COAT_NAMES, COATS, SPOTS } from './loop';
 export * from './file';
+export * from './batch';
 export * from './mix';
 export * from './months';
 export * from './operation';

@@ -16,6 +16,36 @@ export const pumpTestSchema = z.strictObject({
 	readings: z.array(benchReading).min(2, 'a bench test needs at least 2 readings').max(50)
 });
 
+/** The last time the meters were held into what they should show. */
+export const metersSchema = z.strictObject({
+	strength: z
+		.strictObject({
+			on: z.iso.date('checked on must be a date, YYYY-MM-DD'),
+			standardMsCm: quantity('strength of the standard', 'strength', { min: 0.05, max: 20 }),
+			readMsCm: quantity('reading in it', 'strength', { min: 0.02, max: 30 })
+		})
+		.nullable(),
+	ph: z
+		.strictObject({
+			on: z.iso.date('checked on must be a date, YYYY-MM-DD'),
+			at7: quantity('reading in the buffer of 7', 'ratio', { min: 5.5, max: 8.5 }),
+			at4: quantity('reading in the buffer of 4', 'ratio', { min: 2.5, max: 5.4 })
+		})
+		.nullable(),
+	cleanedOn: z.iso.date('cleaned on must be a date, YYYY-MM-DD').nullable()
+});
+const NO_METERS = { strength: null, ph: null, cleanedOn: null };
+
+/** What was found in the tank on a day; what nobody read is null. */
+export const readingSchema = z.strictObject({
+	on: z.iso.date('read on must be a date, YYYY-MM-DD'),
+	litres: quantity('water in the tank', 'volume', { min: 0, max: 100_000 }).nullable(),
+	msCm: quantity('strength', 'strength', { min: 0, max: 20 }).nullable(),
+	ph: quantity('pH', 'ratio', { min: 2, max: 12 }).nullable(),
+	waterC: quantity('water temperature', 'temperature', { min: 0, max: 45 }).nullable()
+});
+export type Reading = z.infer<typeof readingSchema>;
+
 /** What is and was: seen, measured, done. Another design, kind or variant leaves it as it is. */
 export const recordSchema = z.strictObject({
 	/** How far the plant at a site has grown, as last seen. */
@@ -31,6 +61,9 @@ export const recordSchema = z.strictObject({
 	caughtMl: z.record(z.string().max(120), quantity('caught', 'liquid', { min: 0, max: 100_000 })),
 	dryRunOn: z.iso.date('dry run must be a date, YYYY-MM-DD').nullable(),
 	plantOutOn: z.iso.date('plant out must be a date, YYYY-MM-DD').nullable(),
+	meters: metersSchema.default(NO_METERS),
+	/** The last one. */
+	reading: readingSchema.nullable().default(null),
 	/** Cautions the grower has seen to, by finding code. */
 	acknowledged: z.array(text('caution', 60)).max(100)
 });

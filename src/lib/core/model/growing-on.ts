@@ -2,7 +2,7 @@ import type { Plant, SystemRecord } from '../design';
 import type { Layout } from '../layout';
 import type { ParameterSet } from '../parameters';
 import { pick, type Crop, type Stage } from '../shelf';
-import { bandAt } from './mix';
+import { bandAt } from './strength';
 import { daysBetween, roundsOf, type Round, type Sown } from './succession';
 
 /** What says which plants stand where, and how far on they are. */

@@ -4,7 +4,11 @@ export { evenAmong, evenKinds, lossesTo, metOf, type EvenKind, type LinePart } f
 export { advisedSchool, feedInput, outletNeeds, pumpMinutes, timedSites } from './feed';
 export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
 export type { StandLoad } from './loads';
-export type { MixItem } from './mix';
+export { phCurve } from './acid';
+export { USUAL_BOTTLES, type Bottles } from './bottles';
+export type { Ingredient } from './ingredients';
+export type { MixItem, MixState } from './mix';
+export { broughtBy, costOf, type Weighed, type Weighing } from './weighing';
 export * from './model';
 export { inTransitL, type ReturnFault, type ReturnState } from './returns';
 export { passedDown } from './passing';

@@ -1,10 +1,5 @@
-import type { Operation, SourceWater } from '../design';
 import {
-	LIMITED,
-	recipe,
 	salts,
-	targetsAt,
-	type MixPractice,
 	type Nutrient,
 	type Recipe,
 	type RecipeInput,
@@ -12,15 +7,18 @@ import {
 	type Solution
 } from '../nutrients';
 import type { ParameterSet } from '../parameters';
-import { clamp, rootOf } from '../quantity';
-import { pick, SALTS, type Crop, type SaltId, type Stage } from '../shelf';
+import { rootOf } from '../quantity';
+import type { SaltId } from '../shelf';
+import type { Dose, Ingredient } from './ingredients';
 import { loopWater } from './loop-water';
 import { reserve } from './reserve';
 import { drainBackState } from './returns';
 import { sourceWater } from './source-water';
-import { stage } from './stage';
+import { stage, type Stage } from './stage';
+import { ionsOf, strength, type Overlap, type Water } from './strength';
 import { tank } from './tank';
-import { waterUse, type CropUse, type WaterUse } from './water-use';
+
+type Strength = typeof strength extends Stage<infer T> ? T : never;
 
 export interface MixItem {
 	name: string;
@@ -28,6 +26,8 @@ export interface MixItem {
 	amount: number;
 	unit: 'g' | 'mL';
 	saltId: SaltId | null;
+	/** Which of the ingredients it is. */
+	index: number;
 }
 
 export interface MixState {
@@ -40,6 +40,13 @@ export interface MixState {
 	/** The same of pH, and the middle to aim for. */
 	ph: Overlap & { aim: number };
 	litres: number;
+	/** What there is to mix from, and what the fit may choose. */
+	ingredients: readonly Ingredient[];
+	doses: readonly Dose[];
+	/** Dosed by what is printed, with no meter. */
+	byLabel: boolean;
+	/** Of each ingredient. */
+	gramsPerL: readonly number[];
 	items: MixItem[];
 	expectedMsCm: number;
 	/** What the twelve elements should be at the strength aimed at, mg/L. */
@@ -56,98 +63,6 @@ export interface MixState {
 const OFF_MSCM = 0.05;
 /** Less of a salt than this, g/L, is rounding and not an ingredient. */
 const NO_GRAMS = 1e-9;
-
-/** Where ranges overlap; `agree` is false where they do not, and then it is the gap between them. */
-export interface Overlap {
-	low: number;
-	high: number;
-	agree: boolean;
-}
-
-const overlap = (low: number, high: number): Overlap =>
-	low <= high ? { low, high, agree: true } : { low: high, high: low, agree: false };
-
-/** What a crop takes at its stage: weaker does little harm, much stronger than its wish burns young roots. */
-export function bandOf(
-	crop: Crop,
-	stage: Stage,
-	{ growth, mixing }: Pick<ParameterSet, 'growth' | 'mixing'>
-): { low: number; high: number } {
-	return bandAt(crop, growth[stage].value, mixing);
-}
-
-/** The same of a plant with so much of its leaf. */
-export function bandAt(
-	crop: Crop,
-	leaf: number,
-	mixing: ParameterSet['mixing']
-): { low: number; high: number } {
-	const range = crop.ecFullMsCm - crop.ecEarlyMsCm;
-	const wish = crop.ecEarlyMsCm + range * leaf;
-	const half = mixing.stageBand.value * range;
-	return { low: crop.ecEarlyMsCm, high: Math.min(crop.ecFullMsCm, wish + half) };
-}
-
-/** A crop's wish grows from its early to its full strength as the plant does. */
-export const wishOf = (crop: Crop, stage: Stage, growth: ParameterSet['growth']): number =>
-	crop.ecEarlyMsCm + (crop.ecFullMsCm - crop.ecEarlyMsCm) * growth[stage].value;
-
-/** Strength the crops would like, rounded as a meter reads; weighed by what each drinks. */
-function wishedMsCm(
-	{ crops, useLPerDay }: Pick<WaterUse, 'crops' | 'useLPerDay'>,
-	{ low, high }: Overlap,
-	{ growth, mixing }: Pick<ParameterSet, 'growth' | 'mixing'>
-): number {
-	const wish = ({ crop, stage }: CropUse) => wishOf(crop, stage, growth);
-	const mean = crops.reduce((sum, use) => sum + wish(use) * use.litresPerDay, 0) / useLPerDay;
-	const wished = crops.length === 0 || useLPerDay === 0 ? mixing.emptyMsCm.value : mean;
-	return Math.round(clamp(wished, low, high) * 20) / 20;
-}
-
-const over = (crops: readonly CropUse[], of: (use: CropUse) => number, least: number): number =>
-	Math.max(least, ...crops.map(of));
-const under = (crops: readonly CropUse[], of: (use: CropUse) => number, most: number): number =>
-	Math.min(most, ...crops.map(of));
-
-/** What the crops want, and the recipe per litre that gives it; independent of how much is mixed. */
-export const strength = stage(
-	'strength',
-	{
-		operation: ['mix'],
-		shelf: ['crops'],
-		parameters: ['growth', 'leafTargets', 'fruitTargets', 'traceTargets', 'limits', 'mixing']
-	},
-	{ waterUse, sourceWater },
-	({ operation, sourceWater, shelf, parameters, waterUse }) => {
-		const { mix } = operation;
-		const crops = waterUse.crops.map((use) => ({ ...use, crop: pick(shelf.crops, use.crop.id) }));
-		const bands = crops.map(({ crop, stage }) => bandOf(crop, stage, parameters));
-		const range = overlap(
-			Math.max(0, ...bands.map(({ low }) => low)),
-			Math.min(6, ...bands.map(({ high }) => high))
-		);
-		const ph = overlap(
-			over(crops, ({ crop }) => crop.phLow, 4),
-			under(crops, ({ crop }) => crop.phHigh, 7)
-		);
-		const wished = { crops, useLPerDay: waterUse.useLPerDay };
-		const recommendedMsCm = wishedMsCm(wished, range, parameters);
-		const aimMsCm = Math.max(mix.strengthMsCm ?? recommendedMsCm, 0.05);
-		const fruiting = crops.some(({ crop }) => crop.fruiting);
-		const { source } = mix;
-		return {
-			recommendedMsCm,
-			aimMsCm,
-			range,
-			ph: { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 },
-			targetsMgL: targetsAt(aimMsCm, fruiting, parameters),
-			recipe:
-				source.kind === 'salts'
-					? fitRecipe(sourceWater, source.saltIds, { aimMsCm, fruiting }, parameters)
-					: null
-		};
-	}
-);
 
 /** Litres of what may be mixed for: the tank, the reserve behind it, all of the loop when it is first filled. */
 export const filled = stage(
@@ -172,121 +87,85 @@ export const mix = stage(
 	{ strength, filled, sourceWater },
 	({ operation, sourceWater: water, strength, filled, parameters }): MixState => {
 		const litres = Math.max(0.1, filled[operation.mix.fills]);
-		const { source, method } = operation.mix;
-		const dosed =
-			source.kind === 'salts'
-				? weighed(water, strength.recipe!, litres)
-				: byProduct(water, operation.mix, source, strength.aimMsCm, litres);
-		const byLabel = method === 'label' && source.kind === 'product';
+		const gramsPerL = dosed(strength, water, operation.mix.labelShare);
+		const input = additionsOf(strength.ingredients, gramsPerL, litres, water);
+		const result = salts(input);
+		const { ecMsCm: expectedMsCm } = result;
 		// what cannot be reached, or the water alone passes, is not what will be in the tank
-		const reached = Math.abs(dosed.expectedMsCm - strength.aimMsCm) <= OFF_MSCM;
+		const reached = Math.abs(expectedMsCm - strength.aimMsCm) <= OFF_MSCM;
+		const { byLabel } = strength;
 		return {
 			...strength,
-			strengthMsCm: byLabel || !reached ? Math.max(0.05, dosed.expectedMsCm) : strength.aimMsCm,
+			strengthMsCm: byLabel || !reached ? Math.max(0.05, expectedMsCm) : strength.aimMsCm,
 			waterMsCm: salts({ volumeL: 1, additions: [], water: ionsOf(water) }).ecMsCm,
 			litres,
-			...dosed,
+			gramsPerL,
+			items: inMixingOrder(itemsOf(strength.ingredients, gramsPerL, litres)),
+			expectedMsCm,
+			salts: { input, result },
 			uncertaintyMsCm: byLabel
-				? ofLabel(dosed.expectedMsCm, water.ecMsCm, parameters.mixing)
-				: ofMeter(dosed.expectedMsCm, parameters.mixing)
+				? ofLabel(expectedMsCm, water.ecMsCm, parameters.mixing)
+				: ofMeter(expectedMsCm, parameters.mixing)
 		};
 	}
 );
 
-type Dosed = Pick<MixState, 'items' | 'expectedMsCm' | 'salts'>;
-type Fitted = NonNullable<MixState['recipe']>;
-
-type Water = Omit<SourceWater, 'id' | 'name'>;
-const ionsOf = ({ Ca, Mg, Na, Cl, S }: Water) => ({ Ca, Mg, Na, Cl, S });
-
-/**
- * The macro elements are fitted at a share of full strength, and the share is moved until the strength is met;
- * the traces go by the strength aimed at, and nothing passes its limit.
- */
-function fitRecipe(
-	source: Water,
-	saltIds: SaltId[],
-	{ aimMsCm, fruiting }: { aimMsCm: number; fruiting: boolean },
-	practice: MixPractice
-): Fitted {
-	const water = ionsOf(source);
-	const inputAt = (share: number): RecipeInput => ({
-		targetsMgL: targetsAt(aimMsCm, fruiting, practice, share),
-		salts: saltIds,
-		water,
-		limitsMgL: Object.fromEntries(LIMITED.map((e) => [e, practice.limits[e].value])),
-		ammoniumShare: practice.mixing.ammoniumShare.value
-	});
-	// strength rises almost in proportion to the share: a secant settles in a few steps
-	let [before, beforeMs] = [0, source.ecMsCm];
-	let share = clamp(aimMsCm / practice.mixing.fullMsCm.value, 0.05, 5);
-	let result = recipe(inputAt(share));
-	for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
-		const slope = (result.ecMsCm - beforeMs) / (share - before);
-		if (!(slope > 0)) break;
-		[before, beforeMs] = [share, result.ecMsCm];
-		share = clamp(share + (aimMsCm - result.ecMsCm) / slope, 0.01, 20);
-		if (share === before) break;
-		result = recipe(inputAt(share));
-	}
-	return { input: inputAt(share), result };
-}
-
-/** The recipe weighed out for so many litres. */
-function weighed(source: Water, { result }: Fitted, litres: number): Dosed {
-	const items = result.additions
-		.filter(({ gramsPerL }) => gramsPerL > NO_GRAMS)
-		.map(({ salt, gramsPerL }): MixItem => {
-			const saltId = salt as SaltId;
-			return { name: SALTS[saltId].name, amount: gramsPerL * litres, unit: 'g', saltId };
-		});
-	const input: SaltsInput = {
-		volumeL: litres,
-		additions: items.map(({ saltId, amount }) => ({ salt: saltId!, grams: amount, purity: 1 })),
-		water: { ...ionsOf(source), alkalinityMeqL: source.alkalinityMeqL }
-	};
-	const solution = salts(input);
-	return {
-		items: inMixingOrder(items),
-		expectedMsCm: solution.ecMsCm,
-		salts: { input, result: solution }
-	};
-}
-
 /** More of a product than this, g or mL a litre, is no dose. */
 const MOST_PER_L = 100;
 
-type Mix = Operation['mix'];
-type Product = Extract<Mix['source'], { kind: 'product' }>;
+/** Grams a litre of every ingredient: as the recipe says, as the label does, or to the strength. */
+function dosed(
+	{ ingredients, doses, recipe, byLabel, aimMsCm }: Strength,
+	water: Water,
+	labelShare: number
+): number[] {
+	if (byLabel)
+		return ingredients.map(
+			({ labelDosePerL, gramsPerUnit }) => (labelDosePerL ?? 0) * labelShare * gramsPerUnit
+		);
+	const spread = (amounts: readonly number[]): number[] => {
+		const grams = ingredients.map(() => 0);
+		doses.forEach(({ of }, i) => {
+			for (const { index, share } of of) grams[index]! += share * amounts[i]!;
+		});
+		return grams;
+	};
+	if (recipe) return spread(recipe.result.additions.map(({ gramsPerL }) => gramsPerL));
+	const most = MOST_PER_L * Math.max(...ingredients.map(({ gramsPerUnit }) => gramsPerUnit));
+	const ecAt = (grams: number) => salts(additionsOf(ingredients, spread([grams]), 1, water)).ecMsCm;
+	return spread([rootOf((grams) => ecAt(grams) - aimMsCm, 0, most, 1e-9)]);
+}
 
-function byProduct(
-	source: Water,
-	mix: Mix,
-	product: Product,
-	aimMsCm: number,
-	litres: number
-): Dosed {
-	const gramsPerUnit = product.form === 'liquid' ? product.densityKgL : 1;
-	const at = (perL: number): SaltsInput => ({
-		volumeL: litres,
-		additions: [
-			{ label: product.label, grams: Math.min(1e6, perL * gramsPerUnit * litres), purity: 1 }
-		],
-		water: { ...ionsOf(source), alkalinityMeqL: source.alkalinityMeqL }
+/** So many litres of it, as the operation `salts` reads it. */
+export function additionsOf(
+	ingredients: readonly Ingredient[],
+	gramsPerL: readonly number[],
+	litres: number,
+	water: Water
+): SaltsInput {
+	const poured = ingredients.flatMap(({ saltId, label, available }, i): SaltsInput['additions'] => {
+		const grams = Math.min(1e6, gramsPerL[i]! * litres);
+		if (saltId) return gramsPerL[i]! > NO_GRAMS ? [{ salt: saltId, grams, purity: 1 }] : [];
+		return [{ label: label!, grams, purity: available }];
 	});
-	let perL = product.labelDosePerL * mix.labelShare;
-	if (mix.method === 'meter') {
-		perL = rootOf((dose) => salts(at(dose)).ecMsCm - aimMsCm, 0, MOST_PER_L, 1e-9);
-	}
-	const input = at(perL);
-	const result = salts(input);
-	const unit = product.form === 'liquid' ? 'mL' : 'g';
 	return {
-		items: [{ name: product.name, amount: perL * litres, unit, saltId: null }],
-		expectedMsCm: result.ecMsCm,
-		salts: { input, result }
+		volumeL: litres,
+		additions: poured,
+		water: { ...ionsOf(water), alkalinityMeqL: water.alkalinityMeqL }
 	};
 }
+
+/** What is measured out, in the unit it is measured in. */
+const itemsOf = (
+	ingredients: readonly Ingredient[],
+	gramsPerL: readonly number[],
+	litres: number
+): MixItem[] =>
+	ingredients.flatMap(({ name, saltId, unit, gramsPerUnit }, index) =>
+		saltId && gramsPerL[index]! <= NO_GRAMS
+			? []
+			: [{ name, amount: (gramsPerL[index]! * litres) / gramsPerUnit, unit, saltId, index }]
+	);
 
 /** Magnesium and sulfates first, then potassium and phosphates, iron, and calcium last of all. */
 function inMixingOrder(items: MixItem[]): MixItem[] {

@@ -1,12 +1,14 @@
-import { acid } from './acid';
+import { acid, base } from './acid';
 import { day } from './day';
 import { pumpEnergy } from './energy';
 import { feed } from './feed';
+import { bottles } from './bottles';
 import { area, layout } from './layout';
 import { levels, rings } from './levels';
 import { light } from './light';
 import { loads } from './loads';
-import { filled, mix, strength } from './mix';
+import { filled, mix } from './mix';
+import { phDrift } from './ph-drift';
 import { reserve } from './reserve';
 import { drainBackState, returns } from './returns';
 import { powerCut, rootZone } from './root-zone';
@@ -18,6 +20,7 @@ import { tightest } from './spacing';
 import { siphon } from './siphon';
 import { sourceWater } from './source-water';
 import type { Stage } from './stage';
+import { strength } from './strength';
 import { held } from './stored-water';
 import { account } from './account';
 import { loopWater } from './loop-water';
@@ -28,6 +31,7 @@ import { tankDay } from './tank-day';
 import { lowestFedL, lowestFlowingL, trials } from './trials';
 import { balance, flows, graph, waterPath } from './water-path';
 import { planting, waterUse, weather } from './water-use';
+import { weighing } from './weighing';
 
 /** Every stage a model answers for, by the name it is asked under; a new one is a line here. */
 export const STAGES = {
@@ -72,8 +76,12 @@ export const STAGES = {
 	strength,
 	filled,
 	mix,
+	weighing,
+	bottles,
 	saltInMedia,
-	acid
+	acid,
+	base,
+	phDrift
 };
 
 /** What each stage comes to. */

@@ -151,7 +151,8 @@ function operationsOf(model: SystemModel): Assessment['operations'] {
 
 /** What depends on how far the plants have grown. */
 function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
-	const { waterUse, size, run, feed, mix, loads, pumpEnergy, saltInMedia, acid } = model;
+	const { waterUse, size, run, feed, mix, loads, pumpEnergy, saltInMedia, acid, base, bottles } =
+		model;
 	const { rootZone, powerCut, tankDay } = model;
 	return [
 		[
@@ -172,6 +173,8 @@ function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 		['salt-build-up', saltInMedia],
 		['recipe', mix.recipe ? [mix.recipe] : []],
 		['acid', acid ? [acid] : []],
+		['base', base ? [base] : []],
+		['stock', bottles.made && bottles.stock ? [bottles.stock] : []],
 		['salts', [mix.salts]],
 		['weight', loads.map(({ weight }) => weight)],
 		['tipping', loads.flatMap(({ tipping }) => (tipping ? [tipping.now] : []))],

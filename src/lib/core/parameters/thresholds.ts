@@ -72,8 +72,17 @@ export const thresholds = {
 	leachShare: parameter(0.05, 'of what is fed', [0.03, 0.1]),
 	/** Media that hold less easy water than this like short pulses. */
 	pulseUnder: parameter(0.12, 'of its volume', [0.08, 0.16]),
-	/** A scale for the pocket guesses under this. */
-	guessedG: parameter(0.5, 'g', [0.2, 1]),
+	/** A concentrate this full of a salt drops crystals on a cold night. */
+	nearlyFull: parameter(0.75, 'of what dissolves', [0.6, 0.9]),
+	/** An ingredient this far off for the scale or the scoop is worth a better way. */
+	roundedShare: parameter(0.1, 'of its grams', [0.05, 0.15]),
+	/** Less acid or base than this is a drop too many or too few. */
+	leastPourMl: parameter(1, 'mL', [0.5, 2]),
+	/** Meters drift: strength by the month, pH by the week or two. */
+	strengthDueDays: parameter(60, 'days', [30, 90]),
+	phDueDays: parameter(21, 'days', [7, 30]),
+	/** A pH electrode with less of its slope left reads wrong away from 7. */
+	leastSlope: parameter(0.85, 'of its slope', [0.8, 0.92], 'makers of pH electrodes'),
 	/** Salt round roots over this many times the most a crop is fed with burns them. */
 	saltTimes: parameter(1.5, 'times', [1.3, 2]),
 	/** Water with more than this takes acid worth a word, and with more sodium or chloride the crop tastes it. */

@@ -59,6 +59,21 @@ export const mixing = {
 		[0.5, 9],
 		'density of phosphoric acid at 10 to 60 %; the label on yours'
 	),
+	/** Potassium carbonate, 100 g in a litre. */
+	baseMolL: parameter(0.7, 'mol/L', [0.1, 5], 'molar mass; the label on yours'),
+	/** What rounding to the scale may change of an ingredient before it is weighed by way of a jug. */
+	roundingShare: parameter(0.05, 'of its grams', [0.02, 0.1]),
+	/** What the formula of conductivity and the purity of salts leave open. */
+	cardShare: parameter(0.07, 'of the strength', [0.05, 0.1]),
+	/** A measuring syringe or a small jug is read to so much. */
+	syringeMl: parameter(0.5, 'mL', [0.1, 1]),
+	/** Alkalinity set free with each nitrate taken up; with each ammonium as much acid is as there is of it. */
+	nitrateAlkali: parameter(
+		0.07,
+		'meq a mmol',
+		[0.03, 0.15],
+		'common practice: with 5 to 10 % ammonium pH stands still'
+	),
 	/** How far over its wish at a stage a crop may be fed, of the way from its early to its full strength. */
 	stageBand: parameter(0.5, 'of its range', [0.3, 0.7]),
 	/** Strength the targets stand for; others follow in proportion. */

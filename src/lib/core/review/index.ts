@@ -2,7 +2,7 @@ export * from './codes';
 export * from './dry-run';
 export * from './finding';
 export { allFed } from './findings/flow-fixes';
-export * from './mixing-steps';
+export * from './mix-card';
 export * from './proof';
 export * from './review';
 export { dayOf } from './dates';

@@ -3,6 +3,7 @@ import type { FindingCode } from './codes';
 import { set, SEVERITIES, STEPS, type Rule, type Finding, type Said } from './finding';
 import { whenGrown } from './grown';
 import { rendered, type SaidFigure } from './sentence';
+import * as bench from './findings/bench';
 import { emitterRange } from './findings/emitter-range';
 import * as feed from './findings/feed';
 import { doorways } from './findings/doorways';
@@ -77,6 +78,12 @@ export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[salt.sourceWater, 'now'],
 	[mix.overLimit, 'now'],
 	[mix.lacks, 'now'],
+	[bench.bottlesHold, 'now'],
+	[bench.rounding, 'now'],
+	[bench.pours, 'now'],
+	[bench.metersDue, 'now'],
+	[bench.bagsLow, 'now'],
+	[bench.fish, 'now'],
 	[parts.joints, 'now'],
 	[suits.stakes, 'now'],
 	[suits.washesOut, 'now'],

@@ -4,7 +4,7 @@ import { cropOf, CROPS, type Crop } from './crops';
 import { lampOf, LAMPS } from './lamps';
 import { bagOf, MEDIA, mediumOf, mixtureOf, type Medium } from './media';
 import { bucketOf, emitterOf, pumpOf, tankOf, tubeOf, type Emitter, type Pump } from './parts';
-import { BUILT_IN_SHELF, type Shelf, type AllLists } from './shelf';
+import { BUILT_IN_SHELF, type AllLists, type Kept, type Shelf } from './shelf';
 import { builtTankShape } from './tank-shape';
 
 const name = text('name', 60);
@@ -21,6 +21,18 @@ const price = z.strictObject({
 	/** Each, a metre of tube, a litre of medium. */
 	price: quantity('price', 'ratio', { min: 0, max: 100_000 })
 });
+/** A bag or a bottle of what is mixed from: what it cost, what is left, and the scoop that goes with it. */
+const keptItem = z.strictObject({
+	id: id('shelf item'),
+	kind: z.literal('kept'),
+	/** A salt's id, or a product's name. */
+	of: text('what is kept', 60),
+	price: quantity('price of a kilogram or a litre', 'ratio', { min: 0, max: 100_000 }).nullable(),
+	left: quantity('grams or millilitres left', 'ratio', { min: 0, max: 1e6 }).nullable(),
+	openedOn: z.iso.date('opened on must be a date, YYYY-MM-DD').nullable(),
+	scoopG: quantity('a level scoop of it', 'salt', { min: 0.05, max: 500 }).nullable()
+});
+export type KeptItem = z.infer<typeof keptItem>;
 const head = <const K extends string>(kind: K) => ({
 	id: id('shelf item'),
 	kind: z.literal(kind),
@@ -142,11 +154,11 @@ export type OwnKind = Exclude<keyof typeof KINDS, 'price'>;
 /** What the growers of a place added to the shelf: prices, and parts, media and crops of their own. */
 export const shelfItemSchema = z.discriminatedUnion(
 	'kind',
-	[price, pump, tank, bucket, tube, emitter, medium, crop, lamp],
-	{ error: () => `kind of shelf item must be one of ${Object.keys(KINDS).join(', ')}` }
+	[price, keptItem, pump, tank, bucket, tube, emitter, medium, crop, lamp],
+	{ error: () => `kind of shelf item must be one of price, kept, ${Object.keys(KINDS).join(', ')}` }
 );
 export type ShelfItem = z.infer<typeof shelfItemSchema>;
-export type OwnItem = Exclude<ShelfItem, { kind: 'price' }>;
+export type OwnItem = Exclude<ShelfItem, { kind: 'price' | 'kept' }>;
 /** The schema of one kind of own item, for its form. */
 export const ownSchemaOf = (kind: OwnKind): z.ZodType => KINDS[kind];
 
@@ -173,6 +185,14 @@ export const priceItem = (of: string, amount: number): ShelfItem => ({
 	kind: 'price',
 	of,
 	price: amount
+});
+
+/** A bag or a bottle as an item of the shelf. */
+export const keptItemOf = (of: string, kept: Kept): KeptItem => ({
+	id: `kept/${of}`,
+	kind: 'kept',
+	of,
+	...kept
 });
 
 const of = <K extends OwnKind>(own: readonly ShelfItem[], kind: K) =>
@@ -252,6 +272,13 @@ export function shelfWith(own: readonly ShelfItem[]): Shelf {
 		lamps: [...LAMPS, ...of(own, 'lamp').map((item) => lampOf(plain(item)))],
 		prices: Object.fromEntries(
 			own.flatMap((item) => (item.kind === 'price' ? [[item.of, item.price]] : []))
+		),
+		kept: Object.fromEntries(
+			own.flatMap((item) => {
+				if (item.kind !== 'kept') return [];
+				const { price, left, openedOn, scoopG } = item;
+				return [[item.of, { price, left, openedOn, scoopG }]];
+			})
 		)
 	};
 }

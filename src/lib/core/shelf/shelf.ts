@@ -34,7 +34,24 @@ export interface AllLists extends ShelfLists {
 export interface Shelf extends AllLists {
 	/** By line of the parts list: each, a metre of tube, a litre of medium. */
 	prices: Readonly<Record<string, number>>;
+	/** Bags and bottles that stand on it, by salt or by the product's name. */
+	kept: Readonly<Record<string, Kept>>;
 }
+
+/** A bag or a bottle the grower keeps. */
+export interface Kept {
+	/** Of a kilogram, or of a litre. */
+	price: number | null;
+	/** What is left, g or mL. */
+	left: number | null;
+	openedOn: string | null;
+	/** What a level scoop of it weighs. */
+	scoopG: number | null;
+}
+/** What a level kitchen teaspoon of a salt weighs, for who has not weighed their own. */
+const USUAL_SCOOP_G = 5;
+export const scoopOf = (kept: Shelf['kept'], of: string): number =>
+	kept[of]?.scoopG ?? USUAL_SCOOP_G;
 
 export const BUILT_IN_LISTS: AllLists = {
 	tubes: TUBES,
@@ -47,7 +64,7 @@ export const BUILT_IN_LISTS: AllLists = {
 	crops: CROPS,
 	lamps: LAMPS
 };
-export const BUILT_IN_SHELF: Shelf = { ...BUILT_IN_LISTS, prices: {} };
+export const BUILT_IN_SHELF: Shelf = { ...BUILT_IN_LISTS, prices: {}, kept: {} };
 
 /** The item with this id, or the first of its kind: an unknown part is a finding, not a crash. */
 export function pick<T extends { id: string }>(list: readonly T[], id: string): T {

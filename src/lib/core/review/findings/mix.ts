@@ -1,6 +1,6 @@
 import { anyOf, names } from '../../quantity';
 import { ELEMENT_NAME, LIMITED, NUTRIENTS, TRACES, type Nutrient } from '../../nutrients';
-import type { Change } from '../../design';
+import { saltsIn, withSalt, type Change } from '../../design';
 import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { set, availableFixes, type Rule, type Said, type Fix } from '../finding';
@@ -89,7 +89,7 @@ export const overLimit: Rule = perMix((model) => {
 	const fixes: (Fix & { helps: boolean })[] = [];
 	const offer = (label: string, effect: string, change: Change[]) =>
 		fixes.push({ label, effect, change, helps: clean(model.with(change)) });
-	if (operation.mix.source.kind === 'product') {
+	if (operation.mix.source.kind !== 'salts') {
 		for (const share of [0.5, 0.25, 0.1])
 			if (operation.mix.method === 'label' && share < operation.mix.labelShare)
 				offer(`${share * 100} % of the label dose`, 'within every limit', [
@@ -127,9 +127,10 @@ const lacking = ({ mix, parameters }: SystemModel): Nutrient[] => {
 
 /** The fewest bags that bring what is lacking, tried one by one; null where they do not. */
 function bagsFor(model: SystemModel): { added: SaltId[]; change: Change[] } | null {
-	const { source } = model.operation.mix;
-	if (source.kind !== 'salts') return null;
-	let saltIds: SaltId[] = source.saltIds;
+	const { source, method } = model.operation.mix;
+	if (method === 'label') return null;
+	const before = saltsIn(source);
+	let saltIds = before;
 	let at = model;
 	for (let left = lacking(at); left.length > 0;) {
 		const bag = left
@@ -144,12 +145,21 @@ function bagsFor(model: SystemModel): { added: SaltId[]; change: Change[] } | nu
 		left = lacking(at);
 	}
 	return {
-		added: saltIds.slice(source.saltIds.length),
-		change: [set('operation.mix.source.saltIds', saltIds)]
+		added: saltIds.slice(before.length),
+		change: changeTo(model, saltIds)
 	};
 }
+/** The source with these bags; those it has already stay as they are. */
+function changeTo({ operation }: SystemModel, saltIds: readonly SaltId[]): Change[] {
+	const { source } = operation.mix;
+	const had = saltsIn(source);
+	const next = saltIds.filter((id) => !had.includes(id)).reduce(withSalt, source);
+	return source.kind === 'salts' && next.kind === 'salts'
+		? [set('operation.mix.source.saltIds', next.saltIds)]
+		: [set('operation.mix.source', next)];
+}
 const withBags = (model: SystemModel, saltIds: readonly SaltId[]): SystemModel =>
-	model.with([set('operation.mix.source.saltIds', saltIds)]);
+	model.with(changeTo(model, saltIds));
 
 /** An element the crops need and the mix does not give. */
 export const lacks: Rule = perMix((model) => {
@@ -225,7 +235,7 @@ function addBags(model: SystemModel, bags: Bags): Fix | false {
 
 /** Where no few bags do, or it is no salt that is dosed. */
 function usualSalts(model: SystemModel, bags: Bags): Fix | false {
-	const product = model.operation.mix.source.kind === 'product';
+	const product = model.operation.mix.source.kind !== 'salts';
 	if (!product && bags && bags.added.length <= 3) return false;
 	return (
 		mends(model, usualBags) && {

@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import { id, oneOf, quantity, text } from '../quantity';
+
+/** What went wrong where a reading was off, as the grower says. */
+export const OFF_CAUSES = {
+	scale: 'something was weighed or poured wrong',
+	water: 'the water is harder than was said',
+	bottle: 'the wrong bottle, or one twice',
+	meter: 'the meter may be off'
+} as const;
+export type OffCause = keyof typeof OFF_CAUSES;
+
+const expected = z.strictObject({
+	what: oneOf('what is read', ['strength', 'ph']),
+	value: z.number(),
+	low: z.number(),
+	high: z.number()
+});
+/** A step of the card as it stood when it was begun: a design changed meanwhile does not change it. */
+const step = z.strictObject({
+	id: text('step', 40),
+	text: text('what to do', 600),
+	amount: text('amount', 80).nullable(),
+	waitMin: z.number().min(0).max(600).nullable(),
+	expect: expected.nullable(),
+	caution: text('caution', 400).nullable()
+});
+export const batchSchema = z.strictObject({
+	id: id('batch'),
+	on: z.iso.date('mixed on must be a date, YYYY-MM-DD'),
+	/** Half done, ended in the tank, or given up. */
+	state: oneOf('state of the batch', ['open', 'done', 'dropped']),
+	litres: quantity('mixed', 'volume', { above: 0, max: 1e6 }),
+	aimMsCm: quantity('strength', 'strength', { min: 0, max: 20 }),
+	/** What it takes of the shelf, in grams or millilitres. */
+	items: z
+		.array(
+			z.strictObject({
+				of: text('ingredient', 60),
+				name: text('name', 60),
+				amount: z.number().min(0),
+				unit: oneOf('unit', ['g', 'mL'])
+			})
+		)
+		.max(60),
+	steps: z.array(step).max(80),
+	/** Ids of the steps that are done. */
+	done: z.array(text('step', 40)).max(80),
+	/** When the wait that runs is over, ms since 1970; null: none runs. */
+	waitUntil: z.number().nullable(),
+	readMsCm: quantity('strength read', 'strength', { min: 0, max: 20 }).nullable(),
+	readPh: quantity('pH read', 'ratio', { min: 2, max: 12 }).nullable(),
+	/** Readings that were off, what was said of them, and that the rest was planned anew. */
+	off: z
+		.array(
+			z.strictObject({
+				what: oneOf('what is read', ['strength', 'ph']),
+				read: z.number(),
+				cause: oneOf('cause', Object.keys(OFF_CAUSES) as [OffCause, ...OffCause[]])
+			})
+		)
+		.max(20)
+});
+export type Batch = z.infer<typeof batchSchema>;
+export type BatchStep = Batch['steps'][number];
+
+/** The step that is next; null: all are done. */
+export const nextStep = ({ steps, done }: Pick<Batch, 'steps' | 'done'>): BatchStep | null =>
+	steps.find(({ id }) => !done.includes(id)) ?? null;

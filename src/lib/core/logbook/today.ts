@@ -1,0 +1,292 @@
+import type { Reading } from '../design';
+import { costOf, type SystemModel } from '../model';
+import {
+	acid as acidOf,
+	base as baseOf,
+	topUp,
+	trueMsCm,
+	truePh,
+	type TopUp,
+	type TopUpInput
+} from '../nutrients';
+import { lowerFirst, names, NoSolution } from '../quantity';
+import { ATOMIC_WEIGHT } from '../shelf';
+import { ACID_CAUTION, ACID_NAMES, BASE_NAMES, weighedAs } from '../review';
+import { acidForAll, phOfAll, type Part } from './ph-of-parts';
+import { doubtsOf, type Doubt } from './plausible';
+
+/** One thing to do, with its amount, in order. */
+export interface Act {
+	kind: 'dump' | 'water' | 'add' | 'acid' | 'base';
+	text: string;
+	amount: string;
+	caution: string | null;
+}
+export interface TodayPlan {
+	doubts: Doubt[];
+	/** The operation behind it; null: no meter was read, or nothing can be done. */
+	topUp: { input: TopUpInput; result: TopUp } | null;
+	acts: Act[];
+	/** All of it, in one sentence. */
+	sentence: string;
+	/** Better thrown away and mixed anew, and why. */
+	change: string | null;
+	/** What a change of all of it costs. */
+	changeCost: string;
+	/** The pH it comes to by itself, and what is aimed at. */
+	phAfter: number | null;
+}
+
+/** Throwing away more of a tank than this to thin it, one may as well change it. */
+const CHANGE_SHARE = 0.6;
+/** Less than this is no step: nobody pours it. */
+const LEAST_L = 0.2;
+/** Within the meter's own error nothing is to be mended. */
+const NEAR_MSCM = 0.1;
+
+/** What the readings would be of meters that show right. */
+export function corrected(model: SystemModel, reading: Reading): Reading {
+	const { strength, ph } = model.record.meters;
+	return {
+		...reading,
+		msCm: reading.msCm === null || !strength ? reading.msCm : trueMsCm(reading.msCm, strength),
+		ph: reading.ph === null || !ph ? reading.ph : truePh(reading.ph, ph)
+	};
+}
+
+/**
+ * From what is in the tank to where it should be: amounts in order, and one sentence. Nothing is dosed on a
+ * reading that is in doubt until the grower says it is right.
+ *
+ * @param read as the meters showed it; what nobody read is as it was last known
+ * @param last what was known before
+ * @param sure the grower looked again: doubts are said and the plan is made all the same
+ */
+export function todayPlan(
+	model: SystemModel,
+	read: Reading,
+	last: Reading | null = null,
+	sure = false
+): TodayPlan {
+	const now = corrected(model, read);
+	const doubts = doubtsOf(model, now, last);
+	const changeCost = changeWords(model);
+	const none = { doubts, topUp: null, acts: [], change: null, changeCost, phAfter: null };
+	if (model.operation.mix.fish)
+		return { ...none, sentence: 'Fish live in this loop: nothing is dosed into it.' };
+	if (doubts.length > 0 && !sure)
+		return { ...none, sentence: 'Something does not fit: look again before anything is done.' };
+	const nowL = Math.min(now.litres ?? model.nowL, model.filled.tank);
+	const made = entryOf(model, nowL, now.msCm);
+	if (typeof made === 'string') return { ...none, sentence: made };
+	const { dumpL } = made.result;
+	const acts = [...poured(model, made.result), ...dosed(model, made.result)];
+	const { act, phAfter } = towardsPh(model, nowL - dumpL, made.result.waterL, now.ph);
+	if (act) acts.push(act);
+	const change =
+		dumpL > CHANGE_SHARE * nowL
+			? `So much would have to go that all of it may as well be changed: ${changeCost}.`
+			: null;
+	return {
+		doubts,
+		topUp: made,
+		acts,
+		sentence: sentenceOf(model, acts),
+		change,
+		changeCost,
+		phAfter
+	};
+}
+
+/** Litres of the mix that one unit of what is dosed makes, and its strength over the water's. */
+export function stockOf({ bottles, mix, sourceWater }: SystemModel): number {
+	if (bottles.made && bottles.stock)
+		return bottles.stock.result.ecMsCm / bottles.stock.input.doseMlPerL;
+	return Math.max(0.01, mix.expectedMsCm - sourceWater.ecMsCm);
+}
+
+function entryOf(
+	model: SystemModel,
+	nowL: number,
+	read: number | null
+): { input: TopUpInput; result: TopUp } | string {
+	const target = model.mix.strengthMsCm;
+	// without a meter it is taken to be as it was mixed
+	const nowMsCm = read === null || Math.abs(read - target) <= NEAR_MSCM ? target : read;
+	const input: TopUpInput = {
+		nowL,
+		nowMsCm: nowL > 0 ? nowMsCm : 0,
+		fullL: Math.max(model.filled.tank, nowL),
+		targetMsCm: target,
+		waterMsCm: model.sourceWater.ecMsCm,
+		stockMsCmLPerMl: Math.min(100, stockOf(model))
+	};
+	try {
+		return { input, result: topUp(input) };
+	} catch (problem) {
+		if (problem instanceof NoSolution) return problem.message;
+		throw problem;
+	}
+}
+
+/** Out and in, in words. */
+export function poured({ say }: SystemModel, { dumpL, waterL }: TopUp): Act[] {
+	const acts: Act[] = [];
+	if (dumpL >= LEAST_L)
+		acts.push({
+			kind: 'dump',
+			text: 'Throw away',
+			amount: say(dumpL, 'volume'),
+			caution: 'On beds or lawn in small parts, or as local rules say; never into a stream.'
+		});
+	if (waterL >= LEAST_L)
+		acts.push({
+			kind: 'water',
+			text: 'Fill up with plain water',
+			amount: say(waterL, 'volume'),
+			caution: null
+		});
+	return acts;
+}
+
+/** Of bottles so many millilitres each; of bags what so many litres of the mix take. */
+export function dosed(model: SystemModel, { stockMl }: TopUp): Act[] {
+	if (stockMl <= 0) return [];
+	const { bottles, mix, say } = model;
+	const add = (text: string, amount: string, caution: string | null = null): Act => ({
+		...{ kind: 'add', text, amount, caution }
+	});
+	if (bottles.made && bottles.stock) {
+		const { A, B } = bottles.stock.result.bottles;
+		const amount = say(stockMl, 'liquid');
+		return [
+			...(A.length > 0 ? [add('Stir in of bottle A', amount)] : []),
+			...(B.length > 0
+				? [add('And when it is stirred, of bottle B', amount, 'Never both in one jug.')]
+				: [])
+		];
+	}
+	return mix.items.map((item) => {
+		const amount = (item.amount * stockMl) / mix.litres;
+		return add(`Stir in ${lowerFirst(item.name)}`, say(amount, weighedAs({ ...item, amount })));
+	});
+}
+
+/** Acid or base for what is in the tank and what is poured in, where they do not come right by themselves. */
+function towardsPh(
+	model: SystemModel,
+	leftL: number,
+	waterL: number,
+	ph: number | null
+): { act: Act | null; phAfter: number | null } {
+	if (ph === null) return { act: null, phAfter: null };
+	const { mix, sourceWater, acid, base, say } = model;
+	const phosphateMmolL = Math.min(50, mix.salts.result.elementsMgL.P / ATOMIC_WEIGHT.P);
+	const tankAlkalinity = Math.max(
+		0,
+		acid?.result.remainingAlkalinityMeqL ??
+			base?.result.resultingAlkalinityMeqL ??
+			sourceWater.alkalinityMeqL
+	);
+	const parts: Part[] = [
+		{ volumeL: leftL, alkalinityMeqL: tankAlkalinity, ph, phosphateMmolL },
+		{
+			volumeL: waterL,
+			alkalinityMeqL: sourceWater.alkalinityMeqL,
+			ph: sourceWater.ph,
+			phosphateMmolL: 0
+		}
+	];
+	const phAfter = phOfAll(parts);
+	const { low, high, aim } = mix.ph;
+	if (phAfter >= low && phAfter <= high) return { act: null, phAfter };
+	const meq = acidForAll(parts, aim);
+	const half = 'half of it first, stir, wait ten minutes, read, then the rest';
+	if (meq > 0) {
+		const { kind, molarity } = model.operation.mix.acid ?? {
+			kind: 'phosphoric' as const,
+			molarity: model.parameters.mixing.acidMolL.value
+		};
+		const one = acidOf({ ...ONE, startPh: 8, targetPh: aim, acid: { kind, molarity } });
+		const strong = acidOf({
+			...ONE,
+			startPh: 8,
+			targetPh: aim,
+			acid: { kind: 'nitric', molarity: 1 }
+		});
+		const ml = (meq * one.acidMmolL) / strong.acidMmolL / molarity;
+		return {
+			act: {
+				kind: 'acid',
+				text: `Then ${ACID_NAMES[kind]}, ${half}:`,
+				amount: say(ml, 'liquid'),
+				caution: ACID_CAUTION
+			},
+			phAfter
+		};
+	}
+	const { kind, molarity } = model.operation.mix.base ?? {
+		kind: 'k2co3' as const,
+		molarity: model.parameters.mixing.baseMolL.value
+	};
+	const one = baseOf({ ...ONE, startPh: 4.5, targetPh: aim, base: { kind, molarity } });
+	const strong = baseOf({
+		...ONE,
+		startPh: 4.5,
+		targetPh: aim,
+		base: { kind: 'koh', molarity: 1 }
+	});
+	const ml = (-meq * one.baseMmolL) / strong.baseMmolL / molarity;
+	return {
+		act: {
+			kind: 'base',
+			text: `Then ${BASE_NAMES[kind]}, ${half}:`,
+			amount: say(ml, 'liquid'),
+			caution:
+				'Base burns like acid does: gloves and goggles, little by little, never straight into acid.'
+		},
+		phAfter
+	};
+}
+/** Any water shows how much of an acid stands for a strong one at a pH. */
+const ONE = { volumeL: 1, alkalinityMeqL: 1 };
+
+/** How it is said in one breath: a long list of salts as litres of the mix. */
+function sentenceOf({ mix, say, bottles }: SystemModel, acts: readonly Act[]): string {
+	const words = acts
+		.filter(({ kind }) => kind !== 'add' || bottles.made)
+		.map(({ text, amount, kind }) =>
+			kind === 'dump'
+				? `throw away ${amount}`
+				: kind === 'water'
+					? `fill up with ${amount} of plain water`
+					: kind === 'add'
+						? `${amount} of bottle ${/bottle (.)/.exec(text)![1]!}`
+						: `${amount} of ${/^Then (.*?),/.exec(text)![1]!}`
+		);
+	const salts = acts.filter(({ kind }) => kind === 'add');
+	if (salts.length > 0 && !bottles.made) {
+		const most = salts
+			.slice(0, 3)
+			.map(({ text, amount }) => `${amount} of ${text.replace('Stir in ', '')}`);
+		const rest = salts.length - most.length;
+		words.splice(
+			acts.filter(({ kind }) => kind === 'dump' || kind === 'water').length,
+			0,
+			`stir in ${names(rest > 0 ? [...most, `${rest} more`] : most, 8)}`
+		);
+	}
+	if (words.length === 0)
+		return `It is full and at its strength, ${say(mix.strengthMsCm, 'strength')}: nothing to do today.`;
+	const said = names(words, 12);
+	return `${said[0]!.toUpperCase()}${said.slice(1)}.`;
+}
+
+/** Water and salts of a change of all of it. */
+export function changeWords({ mix, filled, shelf, say }: SystemModel): string {
+	const share = filled.tank / mix.litres;
+	const { cost, unpriced } = costOf(mix.items, mix.ingredients, shelf.kept);
+	const grams = mix.salts.result.gramsPerL * filled.tank;
+	const money = unpriced.length === 0 ? `, ${(cost * share).toFixed(2)} of your money` : '';
+	return `${say(filled.tank, 'volume')} of water and ${say(grams, 'salt')} of what is dissolved in it${money}`;
+}

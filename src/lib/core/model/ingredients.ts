@@ -1,0 +1,120 @@
+import { itemsOf, type MixSourceItem, type NutrientSource } from '../design';
+import {
+	ELEMENTS,
+	labelFractions,
+	noAmounts,
+	saltFractions,
+	SALTS,
+	scoopOf,
+	type Amounts,
+	type Kept,
+	type Label,
+	type SaltId
+} from '../shelf';
+
+/** One thing that goes into a mix, whatever it is sold as. */
+export interface Ingredient {
+	/** What the shelf knows it by: a salt's id, a product's name. */
+	of: string;
+	name: string;
+	saltId: SaltId | null;
+	label: Label | null;
+	/** Grams of one unit it is measured in: a gram, or a millilitre of a liquid. */
+	gramsPerUnit: number;
+	unit: 'g' | 'mL';
+	/** What of it plants find at once. */
+	available: number;
+	availableDays: number;
+	/** The label's full dose, units a litre; null: a salt has none. */
+	labelDosePerL: number | null;
+	/** Its grams in a ratio to the others that have some; null: free. */
+	ratioG: number | null;
+	/** Mass fraction of each element that plants find. */
+	fractions: Readonly<Amounts>;
+}
+
+/** What a recipe chooses an amount of: one ingredient, or several held in a ratio. */
+export interface Dose {
+	/** As an ingredient of the operation `recipe`. */
+	as: SaltId | { label: Label };
+	/** Which ingredients it is, and the part of its mass each makes. */
+	of: readonly { index: number; share: number }[];
+}
+
+type KeptBy = Readonly<Record<string, Kept>>;
+
+/** Every source on one model: what it holds, how it is measured, and whether it is held in a ratio. */
+export function ingredientsOf(source: NutrientSource, kept: KeptBy): Ingredient[] {
+	const scoops = source.kind === 'several' && source.partsAre === 'scoops';
+	return itemsOf(source).map((item) => ingredientOf(item, scoops, kept));
+}
+
+function ingredientOf(item: MixSourceItem, scoops: boolean, kept: KeptBy): Ingredient {
+	if (item.kind === 'salt') {
+		const { saltId, parts } = item;
+		const partG = scoops ? scoopOf(kept, saltId) : 1;
+		return {
+			of: saltId,
+			name: SALTS[saltId].name,
+			saltId,
+			label: null,
+			gramsPerUnit: 1,
+			unit: 'g',
+			available: 1,
+			availableDays: 0,
+			labelDosePerL: null,
+			ratioG: parts === null ? null : parts * partG,
+			fractions: saltFractions(saltId)
+		};
+	}
+	const { name, form, label, densityKgL, labelDosePerL, parts } = item;
+	const { available = 1, availableDays = 0 } = item;
+	const liquid = form === 'liquid';
+	const partG = liquid ? densityKgL : scoops ? scoopOf(kept, name) : 1;
+	const fractions = labelFractions(label);
+	for (const element of ELEMENTS) fractions[element] *= available;
+	return {
+		of: name,
+		name,
+		saltId: null,
+		label,
+		gramsPerUnit: liquid ? densityKgL : 1,
+		unit: liquid ? 'mL' : 'g',
+		available,
+		availableDays,
+		labelDosePerL,
+		ratioG: parts === null ? null : parts * partG,
+		fractions
+	};
+}
+
+/** As a label in percent, for what no salt is. */
+function asLabel(fractions: Readonly<Amounts>): Label {
+	// nitrogen keeps its split, be one form of it none: without, a label's is all nitrate
+	const told = ELEMENTS.filter((e) => fractions[e] > 0 || (FORMS.has(e) && fractions.N > 0));
+	if (told.length === 0) return { N: 0 };
+	return Object.fromEntries(told.map((e) => [e, 100 * fractions[e]]));
+}
+const FORMS: ReadonlySet<string> = new Set(['NO3N', 'NH4N']);
+
+/** What the fit may choose: every free ingredient by itself, and all that are held in a ratio as one. */
+export function dosesOf(ingredients: readonly Ingredient[]): Dose[] {
+	const held = ingredients.flatMap(({ ratioG }, index) => (ratioG === null ? [] : [index]));
+	const whole = held.reduce((sum, index) => sum + ingredients[index]!.ratioG!, 0);
+	const free = ingredients.flatMap((one, index): Dose[] =>
+		one.ratioG === null
+			? [{ as: one.saltId ?? { label: asLabel(one.fractions) }, of: [{ index, share: 1 }] }]
+			: []
+	);
+	if (held.length === 0) return free;
+	const shares = held.map((index) => ({ index, share: ingredients[index]!.ratioG! / whole }));
+	const mixed = asLabel(together(ingredients, shares));
+	return [{ as: { label: mixed }, of: shares }, ...free];
+}
+
+function together(ingredients: readonly Ingredient[], shares: Dose['of']): Amounts {
+	const sum = noAmounts();
+	for (const { index, share } of shares)
+		for (const e of ELEMENTS) sum[e] += share * ingredients[index]!.fractions[e];
+	return sum;
+}

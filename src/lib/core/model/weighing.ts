@@ -1,0 +1,185 @@
+import { NUTRIENTS, salts, type Nutrient, type SaltsInput, type Solution } from '../nutrients';
+import { scoopOf, solubilityGL } from '../shelf';
+import { bottles } from './bottles';
+import type { Ingredient } from './ingredients';
+import { additionsOf, mix, type MixItem, type MixState } from './mix';
+import { sourceWater } from './source-water';
+import { stage } from './stage';
+
+/** What is too little to weigh is dissolved many times over in a litre, and a part of that goes in. */
+export interface Jug {
+	/** So many times what the mix takes. */
+	times: number;
+	/** Of the litre. */
+	takeMl: number;
+}
+export interface Weighed extends MixItem {
+	/** The least its measure tells apart, in its unit. */
+	step: number;
+	/** What is put on the scale, into the jug where there is one. */
+	weigh: number;
+	jug: Jug | null;
+	/** Level scoops of that; null: it is not measured so. */
+	scoops: number | null;
+	/** What rounding makes of it, percent of what was asked. */
+	errorPercent: number;
+}
+export interface Weighing {
+	/** Ready solution it is weighed for: the fill, or all that two bottles make. */
+	litres: number;
+	items: Weighed[];
+	/** The one that rounding changes most, by its place in `items`; null: there is nothing to weigh. */
+	worst: number | null;
+	/** Least batch for which every ingredient can be weighed straight to within a tenth, L. */
+	smallestL: number;
+	/** What rounding makes of each element, percent. */
+	elementsPercent: Partial<Record<Nutrient, number>>;
+	salts: { input: SaltsInput; result: Solution };
+}
+
+/** Of a litre, 100, 50, 20 or 10 mL are taken: less no syringe measures well. */
+const TIMES = [10, 20, 50, 100];
+/** A jug stays clear well under what dissolves. */
+const JUG_SHARE = 0.5;
+const JUG_C = 15;
+/** A straight weighing off by more is worth a larger batch. */
+const TENTH = 0.1;
+
+/** How each ingredient is measured out with what the grower has, and what rounding makes of the mix. */
+export const weighing = stage(
+	'weighing',
+	{ operation: ['mix'], shelf: ['kept'], parameters: ['mixing'] },
+	{ mix, bottles, sourceWater },
+	({ operation, shelf, parameters, mix, bottles, sourceWater }): Weighing => {
+		const litres = bottles.made && bottles.stock ? bottles.stock.result.readyL : mix.litres;
+		const wanted = mix.items.map((item) => ({
+			...item,
+			amount: (item.amount * litres) / mix.litres
+		}));
+		const { by, stepG } = operation.mix.measure;
+		const { syringeMl, roundingShare } = parameters.mixing;
+		const stepOf = (one: Ingredient): number =>
+			one.unit === 'mL'
+				? syringeMl.value
+				: by === 'scale'
+					? stepG
+					: scoopOf(shelf.kept, one.of) / 2;
+		const jugs = jugsFor(wanted, mix.ingredients, stepOf, roundingShare.value);
+		const items = wanted.map((item): Weighed => {
+			const one = mix.ingredients[item.index]!;
+			const step = stepOf(one);
+			const times = jugs.get(item.index) ?? null;
+			const weigh = Math.round((item.amount * (times ?? 1)) / step) * step;
+			const put = weigh / (times ?? 1);
+			return {
+				...item,
+				step,
+				weigh,
+				jug: times === null ? null : { times, takeMl: 1000 / times },
+				scoops: by === 'scoops' && one.unit === 'g' ? weigh / scoopOf(shelf.kept, one.of) : null,
+				errorPercent: item.amount > 0 ? (100 * (put - item.amount)) / item.amount : 0
+			};
+		});
+		const perL = mix.gramsPerL.map((grams, index) => {
+			const item = items.find((one) => one.index === index);
+			return item ? grams * (1 + item.errorPercent / 100) : 0;
+		});
+		const input = additionsOf(mix.ingredients, perL, litres, sourceWater);
+		const result = salts(input);
+		return {
+			litres,
+			items,
+			worst: furthest(items),
+			smallestL: Math.max(
+				0,
+				...wanted.map(
+					({ amount, index }) =>
+						((stepOf(mix.ingredients[index]!) / 2 / TENTH) * litres) / Math.max(amount, 1e-9)
+				)
+			),
+			elementsPercent: Object.fromEntries(
+				NUTRIENTS.flatMap((e) => {
+					const asked = mix.salts.result.elementsMgL[e];
+					return asked > 0 ? [[e, (100 * (result.elementsMgL[e] - asked)) / asked]] : [];
+				})
+			),
+			salts: { input, result }
+		};
+	}
+);
+
+const furthest = (items: readonly Weighed[]): number | null => {
+	const [first] = items
+		.map(({ errorPercent }, i) => ({ i, off: Math.abs(errorPercent) }))
+		.sort((a, b) => b.off - a.off);
+	return first?.i ?? null;
+};
+
+/** Which powders go by way of a jug, and how many times over; those of one jug as many times as they can. */
+function jugsFor(
+	items: readonly MixItem[],
+	ingredients: readonly Ingredient[],
+	stepOf: (one: Ingredient) => number,
+	share: number
+): Map<number, number> {
+	const least = new Map<number, number>();
+	for (const { amount, unit, index } of items) {
+		const half = stepOf(ingredients[index]!) / 2;
+		if (unit === 'mL' || amount <= 0 || half <= share * amount) continue;
+		const fine = (times: number) => clear(ingredients[index]!, amount * times);
+		const wanted = TIMES.find((times) => half <= share * amount * times && fine(times));
+		const most = TIMES.filter(fine).at(-1);
+		const times = wanted ?? most;
+		if (times) least.set(index, times);
+	}
+	// what may stand in one jug is made up as strong as its weakest asks for
+	for (const iron of [true, false]) {
+		const group = [...least].filter(([index]) => ingredients[index]!.fractions.Fe > 0 === iron);
+		const common = Math.max(0, ...group.map(([, times]) => times));
+		for (const [index] of group) {
+			const amount = items.find((item) => item.index === index)!.amount;
+			if (clear(ingredients[index]!, amount * common)) least.set(index, common);
+		}
+	}
+	return least;
+}
+
+/** So many grams dissolve in a litre with room to spare. */
+const clear = ({ saltId }: Ingredient, grams: number): boolean =>
+	grams <= JUG_SHARE * (saltId ? solubilityGL(saltId, JUG_C) : 100);
+
+/** What the mix costs for so many litres, of the grower's own money; the names of what has no price yet. */
+export function costOf(
+	items: readonly MixItem[],
+	ingredients: readonly Ingredient[],
+	kept: Readonly<Record<string, { price: number | null }>>
+): { cost: number; unpriced: string[] } {
+	let cost = 0;
+	const unpriced: string[] = [];
+	for (const { index, amount, name } of items) {
+		const price = kept[ingredients[index]!.of]?.price ?? null;
+		if (price === null) unpriced.push(name);
+		else cost += (price * amount) / 1000;
+	}
+	return { cost, unpriced };
+}
+
+/** What one source brings of an element, mg/L; the water is no ingredient. */
+export interface Brought {
+	/** Which ingredient; null: the source water. */
+	index: number | null;
+	mgL: number;
+}
+
+/** What brings how much of each element: the water first, then ingredient by ingredient. */
+export function broughtBy(
+	{ ingredients, gramsPerL, salts: mixed }: Pick<MixState, 'ingredients' | 'gramsPerL' | 'salts'>,
+	element: Nutrient
+): Brought[] {
+	const water = mixed.input.water?.[element] ?? 0;
+	const rest = ingredients.map(({ fractions }, index) => ({
+		index,
+		mgL: gramsPerL[index]! * fractions[element] * 1000
+	}));
+	return [{ index: null, mgL: water }, ...rest].filter(({ mgL }) => mgL > 0);
+}

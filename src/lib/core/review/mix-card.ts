@@ -1,0 +1,228 @@
+import type { MixItem, SystemModel, Weighed } from '../model';
+import { counted, lowerFirst, names, type Quantity } from '../quantity';
+import { tankShapeOf } from '../layout';
+import { heightAt } from '../shelf';
+
+/** What a meter should show after a step, and how far off still counts as right. */
+export interface Expected {
+	what: 'strength' | 'ph';
+	value: number;
+	low: number;
+	high: number;
+}
+/** One step of mixing, as it is done: one thing at a time. */
+export interface CardStep {
+	id: string;
+	text: string;
+	/** What to measure out, in the grower's units. */
+	amount: string | null;
+	/** Minutes to wait before the next. */
+	waitMin: number | null;
+	expect: Expected | null;
+	/** Calm words where the step can hurt somebody or spoil the mix. */
+	caution: string | null;
+}
+export interface MixingStep {
+	text: string;
+	amount: string | null;
+	kind: 'do' | 'mind';
+}
+
+/** How an ingredient is measured out: under a gram in milligrams, wherever the grower lives. */
+export const weighedAs = ({ unit, amount }: Pick<MixItem, 'unit' | 'amount'>): Quantity =>
+	unit === 'mL' ? 'liquid' : amount < 1 ? 'trace' : 'salt';
+
+const act = (id: string, text: string, more: Partial<CardStep> = {}): CardStep => ({
+	...{ id, text, amount: null, waitMin: null, expect: null, caution: null },
+	...more
+});
+
+const VESSELS = { tank: 'the tank', reserve: 'the reserve', loop: 'the tank, in portions,' };
+/** Water there is before anything goes in, and time a pump takes to mix it. */
+const FIRST_SHARE = 0.8;
+const MIXED_MIN = 10;
+const BETWEEN_MIN = 2;
+export const ACID_CAUTION =
+	'Acid into water, never water into acid; gloves and goggles; never near bleach.';
+const BASE_CAUTION =
+	'Base into water, little by little: it burns skin and eyes like acid does; gloves and goggles; never straight into acid.';
+const CALCIUM_CAUTION =
+	'Calcium goes in last and alone: as a concentrate it must never meet sulfates or phosphates.';
+const DUST_CAUTION = 'Keep the dust out of eyes and lungs; keep salts away from children and heat.';
+
+/** The mix card: everything from plain water to a tank at its strength and pH, in the order that keeps it clear. */
+export function mixCard(model: SystemModel): CardStep[] {
+	if (model.operation.mix.fish) return [];
+	const { mix, say, operation } = model;
+	const vessel = VESSELS[operation.mix.fills];
+	const poured = model.bottles.made && model.bottles.stock ? fromBottles(model) : fromBags(model);
+	const young = model.waterUse.crops.some((c) => c.stage === 'seedling' || c.stage === 'young');
+	return [
+		act('water', `Fill ${vessel} with plain water to`, {
+			amount: say(mix.litres * FIRST_SHARE, 'volume')
+		}),
+		...poured,
+		act('mark', `Top up with plain water to`, { amount: markOf(model) }),
+		...reading(model),
+		...towardsPh(model),
+		...(young
+			? [act('young', 'This is part strength, for young plants; raise it as they grow')]
+			: [])
+	];
+}
+
+/** Litres to the mark, and how high that stands in the tank. */
+function markOf({ mix, say, operation, design, shelf }: SystemModel): string {
+	const litres = say(mix.litres, 'volume');
+	if (operation.mix.fills !== 'tank') return litres;
+	return `${litres}, ${say(heightAt(tankShapeOf(design, shelf), mix.litres), 'size')} deep`;
+}
+
+/** As it is weighed: grams, or the scoops that make them. */
+export function measured({ say }: Pick<SystemModel, 'say'>, item: Weighed): string {
+	const amount = say(item.weigh, weighedAs({ ...item, amount: item.weigh }));
+	if (item.scoops === null) return amount;
+	return `${counted(item.scoops, ['level scoop', 'level scoops'])}, about ${amount}`;
+}
+
+/** Salts and products one by one; what is too little to weigh by way of a jug. */
+function fromBags(model: SystemModel): CardStep[] {
+	const { items } = model.weighing;
+	const jugs = new Map<string, Weighed[]>();
+	for (const item of items)
+		if (item.jug) jugs.set(jugOf(model, item), [...(jugs.get(jugOf(model, item)) ?? []), item]);
+	const taken = new Set<string>();
+	const made = [...jugs].map(([id, list], i) =>
+		act(
+			`jug-${id}`,
+			`Make ${jugs.size > 1 ? `jug ${i + 1}` : 'a jug'}: a litre of plain water with ${names(
+				list.map((one) => `${measured(model, one)} of ${lowerFirst(one.name)}`),
+				8
+			)}, until it is clear`,
+			{ caution: DUST_CAUTION }
+		)
+	);
+	const stirred = items.map((item): CardStep | null => {
+		const id = `add-${item.index}`;
+		if (!item.jug)
+			return act(id, `Stir in ${lowerFirst(item.name)}, until it is clear`, {
+				amount: measured(model, item),
+				caution: isCalcium(model, item) && items.length > 1 ? CALCIUM_CAUTION : null
+			});
+		const jug = jugOf(model, item);
+		if (taken.has(jug)) return null;
+		taken.add(jug);
+		const which = [...jugs.keys()].indexOf(jug);
+		return act(
+			id,
+			`Stir in ${names(
+				jugs.get(jug)!.map((one) => lowerFirst(one.name)),
+				8
+			)}: of ${jugs.size > 1 ? `jug ${which + 1}` : 'the jug'}`,
+			{ amount: model.say(item.jug.takeMl, 'liquid') }
+		);
+	});
+	return [...made, ...stirred.filter((step) => step !== null)];
+}
+
+const isCalcium = ({ mix }: SystemModel, { index, saltId }: MixItem): boolean =>
+	saltId !== null && mix.ingredients[index]!.fractions.Ca > 0;
+/** What stands in one jug: as many times over, iron by itself. */
+const jugOf = ({ mix }: SystemModel, { index, jug }: Weighed): string =>
+	`${jug!.times}${mix.ingredients[index]!.fractions.Fe > 0 ? '-iron' : ''}`;
+
+/** Bottle A, stir, and only then bottle B. */
+function fromBottles(model: SystemModel): CardStep[] {
+	const { doseMlPerL } = model.bottles.stock!.input;
+	const amount = model.say(doseMlPerL * model.mix.litres, 'liquid');
+	const { A, B } = model.bottles.stock!.result.bottles;
+	const both = A.length > 0 && B.length > 0;
+	const bottle = (name: 'A' | 'B'): CardStep =>
+		act(`bottle-${name}`, `Shake bottle ${name}, and stir in of it`, {
+			amount,
+			waitMin: both && name === 'A' ? BETWEEN_MIN : null,
+			caution:
+				both && name === 'B'
+					? 'Never B before A is stirred in, and never both in one jug: they make chalk.'
+					: null
+		});
+	return [...(A.length > 0 ? [bottle('A')] : []), ...(B.length > 0 ? [bottle('B')] : [])];
+}
+
+/** How far off a strength may be and still be right: the meter, the purity of salts, the formula. */
+export function strengthExpected({ weighing, mix, parameters }: SystemModel): Expected {
+	const value = weighing.salts.result.ecMsCm;
+	const half = mix.byLabel
+		? mix.uncertaintyMsCm
+		: Math.hypot(mix.uncertaintyMsCm, parameters.mixing.cardShare.value * value);
+	return { what: 'strength', value, low: Math.max(0, value - half), high: value + half };
+}
+
+function reading(model: SystemModel): CardStep[] {
+	if (model.operation.mix.method !== 'meter') return [];
+	const mixed =
+		model.design.source.kind === 'pump'
+			? 'after ten minutes of the pump'
+			: 'when it is stirred well';
+	const expect = strengthExpected(model);
+	return [
+		act('read', `Read the strength ${mixed}`, {
+			amount: model.say(expect.value, 'strength'),
+			waitMin: MIXED_MIN,
+			expect
+		})
+	];
+}
+
+export const ACID_NAMES = {
+	nitric: 'nitric acid',
+	phosphoric: 'phosphoric acid',
+	sulfuric: 'sulfuric acid',
+	citric: 'citric acid'
+};
+export const BASE_NAMES = {
+	koh: 'potassium hydroxide',
+	k2co3: 'potassium carbonate',
+	khco3: 'potassium bicarbonate'
+};
+
+/** Half of the acid or the base, stir, wait, read, and the rest; where the water stands outside of what crops take. */
+function towardsPh(model: SystemModel): CardStep[] {
+	const { mix, sourceWater, acid, base, say } = model;
+	const { low, high, agree, aim } = mix.ph;
+	const down = sourceWater.ph > high;
+	if (!down && sourceWater.ph >= low) return [];
+	const band = agree ? `${low.toFixed(1)}–${high.toFixed(1)}` : aim.toFixed(2);
+	const expect = agree
+		? { what: 'ph' as const, value: aim, low, high }
+		: { what: 'ph' as const, value: aim, low: aim - 0.15, high: aim + 0.15 };
+	const caution = down ? ACID_CAUTION : BASE_CAUTION;
+	const way = down ? acid : base;
+	const from = `Bring the pH from about ${sourceWater.ph} ${down ? 'down' : 'up'}`;
+	if (!way) return [act('ph', `${from} to`, { amount: band, expect, caution })];
+	const ml = 'acidMl' in way.result ? way.result.acidMl : way.result.baseMl;
+	const what =
+		'acid' in way.input ? ACID_NAMES[way.input.acid.kind] : BASE_NAMES[way.input.base.kind];
+	return [
+		act('ph-half', `${from}: half of the ${what} first, stirred in`, {
+			amount: say(ml / 2, 'liquid'),
+			waitMin: MIXED_MIN,
+			caution
+		}),
+		act('ph', `Read the pH, then the rest little by little, about ${say(ml / 2, 'liquid')}, to`, {
+			amount: band,
+			expect,
+			caution
+		})
+	];
+}
+
+/** The card as a list for paper: what is done, then what to mind. */
+export function mixingSteps(model: SystemModel): MixingStep[] {
+	const steps = mixCard(model);
+	const cautions = [...new Set(steps.flatMap(({ caution }) => caution ?? []))];
+	return [
+		...steps.map(({ text, amount }): MixingStep => ({ text, amount, kind: 'do' })),
+		...cautions.map((text): MixingStep => ({ text, amount: null, kind: 'mind' }))
+	];
+}
