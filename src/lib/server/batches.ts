@@ -3,7 +3,8 @@ import { batchSchema, type Batch } from '$lib/core/design';
 import { leftAfter, newBatch } from '$lib/core/logbook';
 import { SystemModel } from '$lib/core/model';
 import { PARAMETERS } from '$lib/core/parameters';
-import { keptItemOf, shelfWith, type ShelfItem } from '$lib/core/shelf';
+import { bottleName } from '$lib/core/review';
+import { keptItemOf, NOTHING_KEPT, shelfWith, type ShelfItem } from '$lib/core/shelf';
 import { database, write, type Database } from './database';
 import { load, type StoredDesign } from './designs';
 import { noteIn } from './saving';
@@ -34,13 +35,17 @@ const modelOf = ({ design, operation, record, place, shelf }: StoredDesign, toda
 	new SystemModel({ design, operation, record, place }, shelfWith(shelf), PARAMETERS, today);
 
 /** Begins a batch with the card as the system stands; one that is half done already is gone on with. */
-export const startBatch = (designId: string, on: string): Promise<Batch | undefined> =>
+export const startBatch = (
+	designId: string,
+	on: string,
+	what: Batch['what'] = 'fill'
+): Promise<Batch | undefined> =>
 	write(async (tx) => {
 		const stored = await load(tx, designId);
 		if (!stored) return undefined;
 		const open = (await batchesOf(designId, tx)).find(({ state }) => state === 'open');
 		if (open) return open;
-		const batch = newBatch(modelOf(stored, on), crypto.randomUUID(), on);
+		const batch = newBatch(modelOf(stored, on), crypto.randomUUID(), on, what);
 		await tx.insert(batches).values({
 			id: batch.id,
 			designId,
@@ -79,18 +84,30 @@ export const keepBatch = (designId: string, batch: Batch): Promise<Batch | undef
 /** Bags and bottles with a figure of what is left hold so much less. */
 async function takeFromShelf(tx: Database, stored: StoredDesign, batch: Batch): Promise<void> {
 	const { kept } = shelfWith(stored.shelf);
-	const put = batch.items.flatMap(({ of, amount }): ShelfItem[] => {
+	const made = stored.operation.mix.bottles;
+	const bottles =
+		batch.what === 'bottles' && made
+			? (['A', 'B'] as const).map((name) =>
+					keptItemOf(bottleName(stored.design, name), {
+						...NOTHING_KEPT,
+						left: made.bottleL * 1000,
+						openedOn: batch.on
+					})
+				)
+			: [];
+	const bags = batch.items.flatMap(({ of, amount }): ShelfItem[] => {
 		const bag = kept[of];
 		if (!bag || bag.left === null) return [];
 		return [keptItemOf(of, { ...bag, left: leftAfter(bag.left, amount) })];
 	});
+	const put = [...bottles, ...bags];
 	if (put.length > 0) await changeShelf(tx, stored.placeId, { put, drop: [] });
 }
 
 /** The tank is as full and as strong as it was read. */
 async function noteMixed(tx: Database, stored: StoredDesign, batch: Batch): Promise<void> {
 	const { on, litres, readMsCm, readPh } = batch;
-	if (stored.operation.mix.fills === 'reserve') return;
+	if (batch.what === 'bottles' || stored.operation.mix.fills === 'reserve') return;
 	const reading = {
 		on,
 		litres: Math.min(litres, stored.operation.fillL),

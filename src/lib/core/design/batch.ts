@@ -28,6 +28,8 @@ const step = z.strictObject({
 export const batchSchema = z.strictObject({
 	id: id('batch'),
 	on: z.iso.date('mixed on must be a date, YYYY-MM-DD'),
+	/** A fill of the tank, or two bottles of concentrate. */
+	what: oneOf('what is mixed', ['fill', 'bottles']),
 	/** Half done, ended in the tank, or given up. */
 	state: oneOf('state of the batch', ['open', 'done', 'dropped']),
 	litres: quantity('mixed', 'volume', { above: 0, max: 1e6 }),

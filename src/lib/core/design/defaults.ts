@@ -15,7 +15,7 @@ import { standPath } from './change';
 import type { Design } from './design';
 import { NO_CHANGE, type Operation } from './operation';
 import type { Plan, System } from './parts';
-import type { SystemRecord } from './record';
+import { NO_METERS, type SystemRecord } from './record';
 import { kindOf, type StandRequest, type Stand, type Variant } from './stand';
 
 /** What somebody starting a system has told us; everything else is filled in and marked as assumed. */
@@ -150,6 +150,7 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 		bottles: null,
 		acid: null,
 		base: null,
+		held: {},
 		fish: false
 	}
 };
@@ -164,7 +165,7 @@ const FRESH_RECORD: SystemRecord = {
 	caughtMl: {},
 	dryRunOn: null,
 	plantOutOn: null,
-	meters: { strength: null, ph: null, cleanedOn: null },
+	meters: NO_METERS,
 	reading: null,
 	acknowledged: []
 };

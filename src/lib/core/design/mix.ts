@@ -119,6 +119,10 @@ export const mixSchema = z.strictObject({
 		})
 		.nullable()
 		.default(null),
+	/** Amounts the grower holds themselves, g a litre, by salt or by the product's name; the rest is fitted round them. */
+	held: z
+		.record(z.string().max(120), quantity('grams a litre', 'salt', { min: 0, max: 50 }))
+		.default({}),
 	/** Fish live in the loop and feed it: nothing is dosed. */
 	fish: z.boolean('fish must be true or false').default(false)
 });

@@ -32,9 +32,11 @@ export const metersSchema = z.strictObject({
 			at4: quantity('reading in the buffer of 4', 'ratio', { min: 2.5, max: 5.4 })
 		})
 		.nullable(),
-	cleanedOn: z.iso.date('cleaned on must be a date, YYYY-MM-DD').nullable()
+	cleanedOn: z.iso.date('cleaned on must be a date, YYYY-MM-DD').nullable(),
+	/** The strength meter brings its reading to 25 °C by itself, as most do. */
+	compensates: z.boolean('compensates must be true or false').default(true)
 });
-const NO_METERS = { strength: null, ph: null, cleanedOn: null };
+export const NO_METERS = { strength: null, ph: null, cleanedOn: null, compensates: true };
 
 /** What was found in the tank on a day; what nobody read is null. */
 export const readingSchema = z.strictObject({

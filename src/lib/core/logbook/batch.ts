@@ -1,26 +1,42 @@
 import type { Batch, BatchStep, OffCause } from '../design';
 import type { SystemModel } from '../model';
-import { mixCard, strengthExpected } from '../review';
+import { bottleCard, bottleName, mixCard, strengthExpected } from '../review';
 import { topUp } from '../nutrients';
 import { NoSolution } from '../quantity';
 import { changeWords, dosed, poured, stockOf } from './today';
 
 /** A batch about to be mixed: the card as it is now, and what it takes of the shelf. */
-export function newBatch(model: SystemModel, batchId: string, on: string): Batch {
-	const { mix } = model;
+export function newBatch(
+	model: SystemModel,
+	batchId: string,
+	on: string,
+	what: Batch['what'] = 'fill'
+): Batch {
+	const { mix, bottles, weighing, design } = model;
+	const bags = weighing.items.map(({ index, name, weigh, unit }) => ({
+		of: mix.ingredients[index]!.of,
+		name,
+		amount: weigh,
+		unit
+	}));
+	const stock = bottles.made ? bottles.stock : null;
+	const poured = (['A', 'B'] as const)
+		.filter((name) => stock && stock.result.bottles[name].length > 0)
+		.map((name) => ({
+			of: bottleName(design, name),
+			name: `Bottle ${name}`,
+			amount: stock!.input.doseMlPerL * mix.litres,
+			unit: 'mL' as const
+		}));
 	return {
 		id: batchId,
 		on,
+		what,
 		state: 'open',
-		litres: mix.litres,
+		litres: what === 'bottles' && stock ? stock.input.bottleL : mix.litres,
 		aimMsCm: mix.strengthMsCm,
-		items: mix.items.map(({ index, name, amount, unit }) => ({
-			of: mix.ingredients[index]!.of,
-			name,
-			amount,
-			unit
-		})),
-		steps: mixCard(model),
+		items: what === 'fill' && stock ? poured : bags,
+		steps: what === 'bottles' ? bottleCard(model) : mixCard(model),
 		done: [],
 		waitUntil: null,
 		readMsCm: null,
@@ -72,18 +88,7 @@ function mending(
 				'Rinse the meter, hold it into its standard and set it; pour nothing until it shows what it should'
 			)
 		];
-	if (cause === 'bottle')
-		return [
-			plain(
-				id('dump'),
-				`Throw it away: a bottle twice leaves the plants without the other. It costs ${changeWords(model)}`,
-				{ caution: 'On beds or lawn in small parts, or as local rules say.' }
-			),
-			...mixCard(model)
-				.filter(({ expect }) => expect === null)
-				.filter(({ id: step }) => !step.startsWith('ph') && step !== 'young')
-				.map((step) => ({ ...step, id: id(step.id) }))
-		];
+	if (cause === 'bottle') return begunAgain(model, id);
 	try {
 		const result = topUp({
 			nowL: model.mix.litres,
@@ -102,6 +107,19 @@ function mending(
 		return [plain(id('water'), problem.message)];
 	}
 }
+
+/** All of it away, and the card from its beginning to the reading. */
+const begunAgain = (model: SystemModel, id: (name: string) => string): BatchStep[] => [
+	plain(
+		id('dump'),
+		`Throw it away: a bottle twice leaves the plants without the other. It costs ${changeWords(model)}`,
+		{ caution: 'On beds or lawn in small parts, or as local rules say.' }
+	),
+	...mixCard(model)
+		.filter(({ expect }) => expect === null)
+		.filter(({ id: step }) => !step.startsWith('ph') && step !== 'young')
+		.map((step) => ({ ...step, id: id(step.id) }))
+];
 
 /** What a batch that is done leaves of the shelf: what stands there less what went in. */
 export const leftAfter = (left: number, amount: number): number =>

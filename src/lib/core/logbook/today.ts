@@ -2,16 +2,19 @@ import type { Reading } from '../design';
 import { costOf, type SystemModel } from '../model';
 import {
 	acid as acidOf,
+	at25C,
 	base as baseOf,
 	topUp,
 	trueMsCm,
 	truePh,
+	type AcidInput,
+	type BaseInput,
 	type TopUp,
 	type TopUpInput
 } from '../nutrients';
 import { lowerFirst, names, NoSolution } from '../quantity';
 import { ATOMIC_WEIGHT } from '../shelf';
-import { ACID_CAUTION, ACID_NAMES, BASE_NAMES, weighedAs } from '../review';
+import { ACID_CAUTION, ACID_NAMES, BASE_CAUTION, BASE_NAMES, weighedAs } from '../review';
 import { acidForAll, phOfAll, type Part } from './ph-of-parts';
 import { doubtsOf, type Doubt } from './plausible';
 
@@ -45,11 +48,14 @@ const LEAST_L = 0.2;
 const NEAR_MSCM = 0.1;
 
 /** What the readings would be of meters that show right. */
-export function corrected(model: SystemModel, reading: Reading): Reading {
-	const { strength, ph } = model.record.meters;
+function corrected(model: SystemModel, reading: Reading): Reading {
+	const { strength, ph, compensates } = model.record.meters;
+	const { waterC } = reading;
+	const warm = (msCm: number) => (compensates || waterC === null ? msCm : at25C(msCm, waterC));
+	const checked = (msCm: number) => (strength ? trueMsCm(msCm, strength) : msCm);
 	return {
 		...reading,
-		msCm: reading.msCm === null || !strength ? reading.msCm : trueMsCm(reading.msCm, strength),
+		msCm: reading.msCm === null ? null : checked(warm(reading.msCm)),
 		ph: reading.ph === null || !ph ? reading.ph : truePh(reading.ph, ph)
 	};
 }
@@ -172,24 +178,20 @@ export function dosed(model: SystemModel, { stockMl }: TopUp): Act[] {
 	});
 }
 
-/** Acid or base for what is in the tank and what is poured in, where they do not come right by themselves. */
-function towardsPh(
-	model: SystemModel,
-	leftL: number,
-	waterL: number,
-	ph: number | null
-): { act: Act | null; phAfter: number | null } {
-	if (ph === null) return { act: null, phAfter: null };
-	const { mix, sourceWater, acid, base, say } = model;
-	const phosphateMmolL = Math.min(50, mix.salts.result.elementsMgL.P / ATOMIC_WEIGHT.P);
-	const tankAlkalinity = Math.max(
-		0,
+/** What is left in the tank and what is poured in, as acid and base read them. */
+function partsOf(model: SystemModel, leftL: number, waterL: number, ph: number): Part[] {
+	const { mix, sourceWater, acid, base } = model;
+	const atAim =
 		acid?.result.remainingAlkalinityMeqL ??
-			base?.result.resultingAlkalinityMeqL ??
-			sourceWater.alkalinityMeqL
-	);
-	const parts: Part[] = [
-		{ volumeL: leftL, alkalinityMeqL: tankAlkalinity, ph, phosphateMmolL },
+		base?.result.resultingAlkalinityMeqL ??
+		sourceWater.alkalinityMeqL;
+	return [
+		{
+			volumeL: leftL,
+			alkalinityMeqL: Math.max(0, atAim),
+			ph,
+			phosphateMmolL: Math.min(50, mix.salts.result.elementsMgL.P / ATOMIC_WEIGHT.P)
+		},
 		{
 			volumeL: waterL,
 			alkalinityMeqL: sourceWater.alkalinityMeqL,
@@ -197,59 +199,55 @@ function towardsPh(
 			phosphateMmolL: 0
 		}
 	];
+}
+
+/** Acid or base for both, where they do not come right by themselves. */
+function towardsPh(
+	model: SystemModel,
+	leftL: number,
+	waterL: number,
+	ph: number | null
+): { act: Act | null; phAfter: number | null } {
+	if (ph === null) return { act: null, phAfter: null };
+	const parts = partsOf(model, leftL, waterL, ph);
 	const phAfter = phOfAll(parts);
-	const { low, high, aim } = mix.ph;
+	const { low, high, aim } = model.mix.ph;
 	if (phAfter >= low && phAfter <= high) return { act: null, phAfter };
 	const meq = acidForAll(parts, aim);
-	const half = 'half of it first, stir, wait ten minutes, read, then the rest';
-	if (meq > 0) {
-		const { kind, molarity } = model.operation.mix.acid ?? {
-			kind: 'phosphoric' as const,
-			molarity: model.parameters.mixing.acidMolL.value
-		};
-		const one = acidOf({ ...ONE, startPh: 8, targetPh: aim, acid: { kind, molarity } });
-		const strong = acidOf({
-			...ONE,
-			startPh: 8,
-			targetPh: aim,
-			acid: { kind: 'nitric', molarity: 1 }
-		});
-		const ml = (meq * one.acidMmolL) / strong.acidMmolL / molarity;
-		return {
-			act: {
-				kind: 'acid',
-				text: `Then ${ACID_NAMES[kind]}, ${half}:`,
-				amount: say(ml, 'liquid'),
-				caution: ACID_CAUTION
-			},
-			phAfter
-		};
-	}
-	const { kind, molarity } = model.operation.mix.base ?? {
-		kind: 'k2co3' as const,
-		molarity: model.parameters.mixing.baseMolL.value
-	};
-	const one = baseOf({ ...ONE, startPh: 4.5, targetPh: aim, base: { kind, molarity } });
-	const strong = baseOf({
-		...ONE,
-		startPh: 4.5,
-		targetPh: aim,
-		base: { kind: 'koh', molarity: 1 }
-	});
-	const ml = (-meq * one.baseMmolL) / strong.baseMmolL / molarity;
-	return {
-		act: {
-			kind: 'base',
-			text: `Then ${BASE_NAMES[kind]}, ${half}:`,
-			amount: say(ml, 'liquid'),
-			caution:
-				'Base burns like acid does: gloves and goggles, little by little, never straight into acid.'
-		},
-		phAfter
-	};
+	return { act: meq > 0 ? acidAct(model, meq, aim) : baseAct(model, -meq, aim), phAfter };
 }
+
 /** Any water shows how much of an acid stands for a strong one at a pH. */
 const ONE = { volumeL: 1, alkalinityMeqL: 1 };
+const HALF = 'half of it first, stir, wait ten minutes, read, then the rest';
+
+function acidAct({ operation, parameters, say }: SystemModel, meq: number, aim: number): Act {
+	const usual = { kind: 'phosphoric' as const, molarity: parameters.mixing.acidMolL.value };
+	const bought: AcidInput['acid'] = operation.mix.acid ?? usual;
+	const mmol = (acid: typeof bought) =>
+		acidOf({ ...ONE, startPh: 8, targetPh: aim, acid }).acidMmolL;
+	const ml = (meq * mmol(bought)) / mmol({ kind: 'nitric', molarity: 1 }) / bought.molarity;
+	return {
+		kind: 'acid',
+		text: `Then ${ACID_NAMES[bought.kind]}, ${HALF}:`,
+		amount: say(ml, 'liquid'),
+		caution: ACID_CAUTION
+	};
+}
+
+function baseAct({ operation, parameters, say }: SystemModel, meq: number, aim: number): Act {
+	const usual = { kind: 'k2co3' as const, molarity: parameters.mixing.baseMolL.value };
+	const bought: BaseInput['base'] = operation.mix.base ?? usual;
+	const mmol = (base: typeof bought) =>
+		baseOf({ ...ONE, startPh: 4.5, targetPh: aim, base }).baseMmolL;
+	const ml = (meq * mmol(bought)) / mmol({ kind: 'koh', molarity: 1 }) / bought.molarity;
+	return {
+		kind: 'base',
+		text: `Then ${BASE_NAMES[bought.kind]}, ${HALF}:`,
+		amount: say(ml, 'liquid'),
+		caution: BASE_CAUTION
+	};
+}
 
 /** How it is said in one breath: a long list of salts as litres of the mix. */
 function sentenceOf({ mix, say, bottles }: SystemModel, acts: readonly Act[]): string {

@@ -5,10 +5,9 @@ export { advisedSchool, feedInput, outletNeeds, pumpMinutes, timedSites } from '
 export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
 export type { StandLoad } from './loads';
 export { phCurve } from './acid';
-export { USUAL_BOTTLES, type Bottles } from './bottles';
-export type { Ingredient } from './ingredients';
-export type { MixItem, MixState } from './mix';
-export { broughtBy, costOf, type Weighed, type Weighing } from './weighing';
+export { USUAL_BOTTLES } from './bottles';
+export type { MixItem } from './mix';
+export { broughtBy, costOf, type Weighed } from './weighing';
 export * from './model';
 export { inTransitL, type ReturnFault, type ReturnState } from './returns';
 export { passedDown } from './passing';

@@ -27,6 +27,8 @@ export interface Ingredient {
 	availableDays: number;
 	/** The label's full dose, units a litre; null: a salt has none. */
 	labelDosePerL: number | null;
+	/** Held by the grower at so many grams a litre; null: it is fitted. */
+	heldGPerL: number | null;
 	/** Its grams in a ratio to the others that have some; null: free. */
 	ratioG: number | null;
 	/** Mass fraction of each element that plants find. */
@@ -44,29 +46,43 @@ export interface Dose {
 type KeptBy = Readonly<Record<string, Kept>>;
 
 /** Every source on one model: what it holds, how it is measured, and whether it is held in a ratio. */
-export function ingredientsOf(source: NutrientSource, kept: KeptBy): Ingredient[] {
+export function ingredientsOf(
+	source: NutrientSource,
+	kept: KeptBy,
+	held: Readonly<Record<string, number>>
+): Ingredient[] {
 	const scoops = source.kind === 'several' && source.partsAre === 'scoops';
-	return itemsOf(source).map((item) => ingredientOf(item, scoops, kept));
+	return itemsOf(source).map((item) => {
+		const one = ingredientOf(item, scoops, kept);
+		return { ...one, heldGPerL: held[one.of] ?? null };
+	});
 }
 
-function ingredientOf(item: MixSourceItem, scoops: boolean, kept: KeptBy): Ingredient {
-	if (item.kind === 'salt') {
-		const { saltId, parts } = item;
-		const partG = scoops ? scoopOf(kept, saltId) : 1;
-		return {
-			of: saltId,
-			name: SALTS[saltId].name,
-			saltId,
-			label: null,
-			gramsPerUnit: 1,
-			unit: 'g',
-			available: 1,
-			availableDays: 0,
-			labelDosePerL: null,
-			ratioG: parts === null ? null : parts * partG,
-			fractions: saltFractions(saltId)
-		};
-	}
+type Fitted = Omit<Ingredient, 'heldGPerL'>;
+type SaltItem = Extract<MixSourceItem, { kind: 'salt' }>;
+type ProductItem = Extract<MixSourceItem, { kind: 'product' }>;
+
+const ingredientOf = (item: MixSourceItem, scoops: boolean, kept: KeptBy): Fitted =>
+	item.kind === 'salt' ? ofSalt(item, scoops, kept) : ofProduct(item, scoops, kept);
+
+function ofSalt({ saltId, parts }: SaltItem, scoops: boolean, kept: KeptBy): Fitted {
+	const partG = scoops ? scoopOf(kept, saltId) : 1;
+	return {
+		of: saltId,
+		name: SALTS[saltId].name,
+		saltId,
+		label: null,
+		gramsPerUnit: 1,
+		unit: 'g',
+		available: 1,
+		availableDays: 0,
+		labelDosePerL: null,
+		ratioG: parts === null ? null : parts * partG,
+		fractions: saltFractions(saltId)
+	};
+}
+
+function ofProduct(item: ProductItem, scoops: boolean, kept: KeptBy): Fitted {
 	const { name, form, label, densityKgL, labelDosePerL, parts } = item;
 	const { available = 1, availableDays = 0 } = item;
 	const liquid = form === 'liquid';
@@ -88,6 +104,18 @@ function ingredientOf(item: MixSourceItem, scoops: boolean, kept: KeptBy): Ingre
 	};
 }
 
+/** What is held brings before anything is fitted, mg/L. */
+export function heldMgL(ingredients: readonly Ingredient[]): Partial<Amounts> {
+	const sum = noAmounts();
+	let any = false;
+	for (const { heldGPerL, fractions } of ingredients) {
+		if (heldGPerL === null) continue;
+		any = true;
+		for (const e of ELEMENTS) sum[e] += 1000 * heldGPerL * fractions[e];
+	}
+	return any ? sum : {};
+}
+
 /** As a label in percent, for what no salt is. */
 function asLabel(fractions: Readonly<Amounts>): Label {
 	// nitrogen keeps its split, be one form of it none: without, a label's is all nitrate
@@ -99,10 +127,12 @@ const FORMS: ReadonlySet<string> = new Set(['NO3N', 'NH4N']);
 
 /** What the fit may choose: every free ingredient by itself, and all that are held in a ratio as one. */
 export function dosesOf(ingredients: readonly Ingredient[]): Dose[] {
-	const held = ingredients.flatMap(({ ratioG }, index) => (ratioG === null ? [] : [index]));
+	const held = ingredients.flatMap(({ ratioG, heldGPerL }, index) =>
+		ratioG === null || heldGPerL !== null ? [] : [index]
+	);
 	const whole = held.reduce((sum, index) => sum + ingredients[index]!.ratioG!, 0);
 	const free = ingredients.flatMap((one, index): Dose[] =>
-		one.ratioG === null
+		one.ratioG === null && one.heldGPerL === null
 			? [{ as: one.saltId ?? { label: asLabel(one.fractions) }, of: [{ index, share: 1 }] }]
 			: []
 	);

@@ -40,6 +40,8 @@ export interface MixState {
 	/** The same of pH, and the middle to aim for. */
 	ph: Overlap & { aim: number };
 	litres: number;
+	/** Fruit asks for other shares than leaf. */
+	fruiting: boolean;
 	/** What there is to mix from, and what the fit may choose. */
 	ingredients: readonly Ingredient[];
 	doses: readonly Dose[];
@@ -121,15 +123,17 @@ function dosed(
 ): number[] {
 	if (byLabel)
 		return ingredients.map(
-			({ labelDosePerL, gramsPerUnit }) => (labelDosePerL ?? 0) * labelShare * gramsPerUnit
+			({ labelDosePerL, gramsPerUnit, heldGPerL }) =>
+				heldGPerL ?? (labelDosePerL ?? 0) * labelShare * gramsPerUnit
 		);
 	const spread = (amounts: readonly number[]): number[] => {
-		const grams = ingredients.map(() => 0);
+		const grams = ingredients.map(({ heldGPerL }) => heldGPerL ?? 0);
 		doses.forEach(({ of }, i) => {
 			for (const { index, share } of of) grams[index]! += share * amounts[i]!;
 		});
 		return grams;
 	};
+	if (doses.length === 0) return spread([]);
 	if (recipe) return spread(recipe.result.additions.map(({ gramsPerL }) => gramsPerL));
 	const most = MOST_PER_L * Math.max(...ingredients.map(({ gramsPerUnit }) => gramsPerUnit));
 	const ecAt = (grams: number) => salts(additionsOf(ingredients, spread([grams]), 1, water)).ecMsCm;

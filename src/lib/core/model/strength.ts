@@ -9,8 +9,8 @@ import {
 } from '../nutrients';
 import type { ParameterSet } from '../parameters';
 import { clamp } from '../quantity';
-import { pick, type Crop, type Stage } from '../shelf';
-import { dosesOf, ingredientsOf, type Dose } from './ingredients';
+import { ELEMENTS, pick, type Crop, type Stage } from '../shelf';
+import { dosesOf, heldMgL, ingredientsOf, type Dose, type Ingredient } from './ingredients';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
 import { waterUse, type CropUse, type WaterUse } from './water-use';
@@ -92,7 +92,7 @@ export const strength = stage(
 		const recommendedMsCm = wishedMsCm(wished, range, parameters);
 		const aimMsCm = Math.max(mix.strengthMsCm ?? recommendedMsCm, 0.05);
 		const fruiting = crops.some(({ crop }) => crop.fruiting);
-		const ingredients = ingredientsOf(mix.source, shelf.kept);
+		const ingredients = ingredientsOf(mix.source, shelf.kept, mix.held);
 		const doses = dosesOf(ingredients);
 		const byLabel = mix.method === 'label' && labelled(mix.source);
 		return {
@@ -101,13 +101,14 @@ export const strength = stage(
 			range,
 			ph: { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 },
 			targetsMgL: targetsAt(aimMsCm, fruiting, parameters),
+			fruiting,
 			ingredients,
 			doses,
 			byLabel,
 			recipe:
-				byLabel || byStrength(doses)
+				byLabel || doses.length === 0 || byStrength(doses)
 					? null
-					: fitRecipe(sourceWater, doses, { aimMsCm, fruiting }, parameters)
+					: fitRecipe(withHeld(sourceWater, ingredients), doses, { aimMsCm, fruiting }, parameters)
 		};
 	}
 );
@@ -115,6 +116,22 @@ export const strength = stage(
 export type Water = Omit<SourceWater, 'id' | 'name'>;
 /** What of a source water counts towards a mix. */
 export const ionsOf = ({ Ca, Mg, Na, Cl, S }: Water) => ({ Ca, Mg, Na, Cl, S });
+
+interface Fitting {
+	/** What is there before anything is fitted, mg/L. */
+	water: NonNullable<RecipeInput['water']>;
+	ecMsCm: number;
+}
+/** The source water with what the grower holds in it already. */
+function withHeld(source: Water, ingredients: readonly Ingredient[]): Fitting {
+	const water: Fitting['water'] = { ...ionsOf(source) };
+	const held = heldMgL(ingredients);
+	for (const e of ELEMENTS) {
+		const mgL = (water[e] ?? 0) + (held[e] ?? 0);
+		if (mgL > 0 && e in held) water[e] = Math.min(10_000, mgL);
+	}
+	return { water, ecMsCm: source.ecMsCm };
+}
 
 /** One product, or several in a fixed ratio: there is nothing to fit, only how much of it. */
 export const byStrength = (doses: readonly Dose[]): boolean =>
@@ -125,12 +142,11 @@ export const byStrength = (doses: readonly Dose[]): boolean =>
  * the traces go by the strength aimed at, and nothing passes its limit.
  */
 function fitRecipe(
-	source: Water,
+	{ water, ecMsCm }: Fitting,
 	doses: readonly Dose[],
 	{ aimMsCm, fruiting }: { aimMsCm: number; fruiting: boolean },
 	practice: MixPractice
 ): { input: RecipeInput; result: Recipe } {
-	const water = ionsOf(source);
 	const inputAt = (share: number): RecipeInput => ({
 		targetsMgL: targetsAt(aimMsCm, fruiting, practice, share),
 		salts: doses.map(({ as }) => as),
@@ -139,7 +155,7 @@ function fitRecipe(
 		ammoniumShare: practice.mixing.ammoniumShare.value
 	});
 	// strength rises almost in proportion to the share: a secant settles in a few steps
-	let [before, beforeMs] = [0, source.ecMsCm];
+	let [before, beforeMs] = [0, ecMsCm];
 	let share = clamp(aimMsCm / practice.mixing.fullMsCm.value, 0.05, 5);
 	let result = recipe(inputAt(share));
 	for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {

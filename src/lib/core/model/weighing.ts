@@ -1,5 +1,5 @@
 import { NUTRIENTS, salts, type Nutrient, type SaltsInput, type Solution } from '../nutrients';
-import { scoopOf, solubilityGL } from '../shelf';
+import { scoopOf, solubilityGL, type Amounts } from '../shelf';
 import { bottles } from './bottles';
 import type { Ingredient } from './ingredients';
 import { additionsOf, mix, type MixItem, type MixState } from './mix';
@@ -58,55 +58,61 @@ export const weighing = stage(
 		}));
 		const { by, stepG } = operation.mix.measure;
 		const { syringeMl, roundingShare } = parameters.mixing;
-		const stepOf = (one: Ingredient): number =>
-			one.unit === 'mL'
-				? syringeMl.value
-				: by === 'scale'
-					? stepG
-					: scoopOf(shelf.kept, one.of) / 2;
-		const jugs = jugsFor(wanted, mix.ingredients, stepOf, roundingShare.value);
-		const items = wanted.map((item): Weighed => {
+		const scoopG = ({ of }: Ingredient) => scoopOf(shelf.kept, of);
+		const steps = mix.ingredients.map((one) =>
+			one.unit === 'mL' ? syringeMl.value : by === 'scale' ? stepG : scoopG(one) / 2
+		);
+		const jugs = jugsFor(wanted, mix.ingredients, steps, roundingShare.value);
+		const items = wanted.map((item) => {
 			const one = mix.ingredients[item.index]!;
-			const step = stepOf(one);
-			const times = jugs.get(item.index) ?? null;
-			const weigh = Math.round((item.amount * (times ?? 1)) / step) * step;
-			const put = weigh / (times ?? 1);
-			return {
-				...item,
-				step,
-				weigh,
-				jug: times === null ? null : { times, takeMl: 1000 / times },
-				scoops: by === 'scoops' && one.unit === 'g' ? weigh / scoopOf(shelf.kept, one.of) : null,
-				errorPercent: item.amount > 0 ? (100 * (put - item.amount)) / item.amount : 0
-			};
+			const scoop = by === 'scoops' && one.unit === 'g' ? scoopG(one) : null;
+			return measuredOut(item, steps[item.index]!, jugs.get(item.index) ?? null, scoop);
 		});
-		const perL = mix.gramsPerL.map((grams, index) => {
-			const item = items.find((one) => one.index === index);
-			return item ? grams * (1 + item.errorPercent / 100) : 0;
-		});
+		const off = new Map(items.map(({ index, errorPercent }) => [index, errorPercent]));
+		const perL = mix.gramsPerL.map((grams, i) => grams * (1 + (off.get(i) ?? -100) / 100));
 		const input = additionsOf(mix.ingredients, perL, litres, sourceWater);
 		const result = salts(input);
 		return {
 			litres,
 			items,
 			worst: furthest(items),
-			smallestL: Math.max(
-				0,
-				...wanted.map(
-					({ amount, index }) =>
-						((stepOf(mix.ingredients[index]!) / 2 / TENTH) * litres) / Math.max(amount, 1e-9)
-				)
-			),
-			elementsPercent: Object.fromEntries(
-				NUTRIENTS.flatMap((e) => {
-					const asked = mix.salts.result.elementsMgL[e];
-					return asked > 0 ? [[e, (100 * (result.elementsMgL[e] - asked)) / asked]] : [];
-				})
-			),
+			smallestL: smallest(wanted, steps) * litres,
+			elementsPercent: percentOff(mix.salts.result.elementsMgL, result.elementsMgL),
 			salts: { input, result }
 		};
 	}
 );
+
+/** One ingredient as it comes off the scale, out of the scoop or by way of a jug. */
+function measuredOut(
+	item: MixItem,
+	step: number,
+	times: number | null,
+	scoopG: number | null
+): Weighed {
+	const weigh = Math.round((item.amount * (times ?? 1)) / step) * step;
+	const put = weigh / (times ?? 1);
+	return {
+		...item,
+		step,
+		weigh,
+		jug: times === null ? null : { times, takeMl: 1000 / times },
+		scoops: scoopG === null ? null : weigh / scoopG,
+		errorPercent: item.amount > 0 ? (100 * (put - item.amount)) / item.amount : 0
+	};
+}
+
+/** So many times a batch has to be for everything to be weighed straight to within a tenth. */
+const smallest = (items: readonly MixItem[], steps: readonly number[]): number =>
+	Math.max(
+		0,
+		...items.map(({ amount, index }) => steps[index]! / 2 / TENTH / Math.max(amount, 1e-9))
+	);
+
+const percentOff = (asked: Amounts, got: Amounts): Weighing['elementsPercent'] =>
+	Object.fromEntries(
+		NUTRIENTS.flatMap((e) => (asked[e] > 0 ? [[e, (100 * (got[e] - asked[e])) / asked[e]]] : []))
+	);
 
 const furthest = (items: readonly Weighed[]): number | null => {
 	const [first] = items
@@ -119,12 +125,12 @@ const furthest = (items: readonly Weighed[]): number | null => {
 function jugsFor(
 	items: readonly MixItem[],
 	ingredients: readonly Ingredient[],
-	stepOf: (one: Ingredient) => number,
+	steps: readonly number[],
 	share: number
 ): Map<number, number> {
 	const least = new Map<number, number>();
 	for (const { amount, unit, index } of items) {
-		const half = stepOf(ingredients[index]!) / 2;
+		const half = steps[index]! / 2;
 		if (unit === 'mL' || amount <= 0 || half <= share * amount) continue;
 		const fine = (times: number) => clear(ingredients[index]!, amount * times);
 		const wanted = TIMES.find((times) => half <= share * amount * times && fine(times));

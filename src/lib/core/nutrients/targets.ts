@@ -60,3 +60,25 @@ export function targetsAt(
 		])
 	) as Record<Nutrient, number>;
 }
+
+/**
+ * Between what and what each element may lie at a strength, mg/L: the ranges that are found in practice, in
+ * proportion to it.
+ */
+export function bandsAt(
+	strengthMsCm: number,
+	fruiting: boolean,
+	practice: MixPractice = PARAMETERS
+): Record<Nutrient, { low: number; high: number }> {
+	const macro = fruiting ? practice.fruitTargets : practice.leafTargets;
+	const share = strengthMsCm / practice.mixing.fullMsCm.value;
+	return Object.fromEntries(
+		NUTRIENTS.map((e) => {
+			const { low, high } =
+				e in macro
+					? macro[e as keyof typeof macro]
+					: practice.traceTargets[e as keyof ParameterSet['traceTargets']];
+			return [e, { low: low * share, high: high * share }];
+		})
+	) as Record<Nutrient, { low: number; high: number }>;
+}

@@ -4,6 +4,7 @@ export * from './parameter';
 export * from './problem';
 export * from './root';
 export * from './unit-system';
+export * from './slips';
 export * from './units';
 export * from './words';
 

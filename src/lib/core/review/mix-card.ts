@@ -1,4 +1,5 @@
 import type { MixItem, SystemModel, Weighed } from '../model';
+import type { BottleName } from '../nutrients';
 import { counted, lowerFirst, names, type Quantity } from '../quantity';
 import { tankShapeOf } from '../layout';
 import { heightAt } from '../shelf';
@@ -44,7 +45,7 @@ const MIXED_MIN = 10;
 const BETWEEN_MIN = 2;
 export const ACID_CAUTION =
 	'Acid into water, never water into acid; gloves and goggles; never near bleach.';
-const BASE_CAUTION =
+export const BASE_CAUTION =
 	'Base into water, little by little: it burns skin and eyes like acid does; gloves and goggles; never straight into acid.';
 const CALCIUM_CAUTION =
 	'Calcium goes in last and alone: as a concentrate it must never meet sulfates or phosphates.';
@@ -80,14 +81,17 @@ function markOf({ mix, say, operation, design, shelf }: SystemModel): string {
 
 /** As it is weighed: grams, or the scoops that make them. */
 export function measured({ say }: Pick<SystemModel, 'say'>, item: Weighed): string {
-	const amount = say(item.weigh, weighedAs({ ...item, amount: item.weigh }));
+	// no nought is read off a scale that does not show it
+	const amount = say(item.weigh, weighedAs({ ...item, amount: item.weigh })).replace(
+		/(\.\d*?)0+ /,
+		'$1 '
+	);
 	if (item.scoops === null) return amount;
 	return `${counted(item.scoops, ['level scoop', 'level scoops'])}, about ${amount}`;
 }
 
 /** Salts and products one by one; what is too little to weigh by way of a jug. */
-function fromBags(model: SystemModel): CardStep[] {
-	const { items } = model.weighing;
+function fromBags(model: SystemModel, items = model.weighing.items): CardStep[] {
 	const jugs = new Map<string, Weighed[]>();
 	for (const item of items)
 		if (item.jug) jugs.set(jugOf(model, item), [...(jugs.get(jugOf(model, item)) ?? []), item]);
@@ -130,6 +134,39 @@ const isCalcium = ({ mix }: SystemModel, { index, saltId }: MixItem): boolean =>
 /** What stands in one jug: as many times over, iron by itself. */
 const jugOf = ({ mix }: SystemModel, { index, jug }: Weighed): string =>
 	`${jug!.times}${mix.ingredients[index]!.fractions.Fe > 0 ? '-iron' : ''}`;
+
+/** What a bottle of a system is called on the shelf. */
+export const bottleName = ({ name }: { name: string }, bottle: BottleName): string =>
+	`${name.slice(0, 48)}, bottle ${bottle}`;
+
+/** Both bottles made, one after the other: salts into warm water, shaken clear, filled to the mark. */
+export function bottleCard(model: SystemModel): CardStep[] {
+	const { stock, of } = model.bottles;
+	if (!stock) return [];
+	const { bottleL } = stock.input;
+	return (['A', 'B'] as const).flatMap((name) => {
+		const inIt = new Set(stock.result.bottles[name].map(({ index }) => of[index]!));
+		const items = model.weighing.items.filter(({ index }) => inIt.has(index));
+		if (items.length === 0) return [];
+		return [
+			act(`${name}-water`, `Fill bottle ${name} with hand-warm water to`, {
+				amount: model.say((bottleL * 2) / 3, 'volume'),
+				caution: name === 'B' ? 'Rinse funnel and spoon first: nothing of A may come into B.' : null
+			}),
+			...fromBags(model, items).map((step) => ({
+				...step,
+				id: `${name}-${step.id}`,
+				text: step.text.replace('Stir in', 'Shake in')
+			})),
+			act(`${name}-mark`, `Fill bottle ${name} to the mark, and shake`, {
+				amount: model.say(bottleL, 'volume')
+			}),
+			act(`${name}-label`, `Stick its label on: made on, dose, cautions`, {
+				caution: 'In the dark, cool but free of frost, away from children and from acids.'
+			})
+		];
+	});
+}
 
 /** Bottle A, stir, and only then bottle B. */
 function fromBottles(model: SystemModel): CardStep[] {

@@ -48,6 +48,7 @@ export interface Kept {
 	/** What a level scoop of it weighs. */
 	scoopG: number | null;
 }
+export const NOTHING_KEPT: Kept = { price: null, left: null, openedOn: null, scoopG: null };
 /** What a level kitchen teaspoon of a salt weighs, for who has not weighed their own. */
 const USUAL_SCOOP_G = 5;
 export const scoopOf = (kept: Shelf['kept'], of: string): number =>

@@ -18,10 +18,14 @@ import { seenFrom } from '$lib/core/layout';
 import { SystemModel } from '$lib/core/model';
 import { type Finding, type Fix, type Step } from '$lib/core/review';
 import {
+	keptItemOf,
 	likeOnShelf,
+	NOTHING_KEPT,
 	priceItem,
 	shelfItemSchema,
 	shelfWith,
+	type Kept,
+	type KeptItem,
 	type OwnItem,
 	type OwnKind,
 	type ShelfItem
@@ -250,8 +254,18 @@ export class Session {
 		return null;
 	}
 
+	/** What is known of a bag or a bottle on the place's shelf. Says why not. */
+	keepBag(of: string, change: Partial<Kept>): string | null {
+		const before = this.model.shelf.kept[of] ?? NOTHING_KEPT;
+		const item = keptItemOf(of, { ...before, ...change });
+		const refused = shelfItemSchema.safeParse(item).error?.issues[0]?.message;
+		if (refused) return refused;
+		this.keepOwn(item);
+		return null;
+	}
+
 	/** Puts a part, medium or crop of one's own on the place's shelf, or changes it there. */
-	keepOwn(item: OwnItem): void {
+	keepOwn(item: OwnItem | KeptItem): void {
 		this.own = [...this.own.filter((one) => one.id !== item.id), item];
 		this.model = this.kept = this.model.of(this.committed, shelfWith(this.own));
 		this.queue.push({ verb: 'shelf', put: [item], drop: [] });

@@ -1,25 +1,42 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { USUAL_BOTTLES } from '../../model';
-import { slopeOf } from '../../nutrients';
+import { slopeOf, type Stock } from '../../nutrients';
 import { capital, lowerFirst, names } from '../../quantity';
 import { SALTS } from '../../shelf';
-import type { SystemModel } from '../../model';
-import { availableFixes, set, type Rule } from '../finding';
+import { availableFixes, set, type Fix, type Rule, type Said } from '../finding';
+import { bottleName } from '../mix-card';
 import { say } from '../sentence';
 
 /** Doses a measuring cup knows, mL a litre. */
 const DOSES = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40, 50];
 
+const AS_IT_IS: Fix = {
+	label: 'Mix without bottles',
+	effect: 'each fill is weighed or poured as it is',
+	change: [set('operation.mix.bottles', null)]
+};
+
+function weaker({ factor, maxFactor, worstSaturation }: Stock, warn: number, shedC: number): Fix[] {
+	const safe = DOSES.find((dose) => 1000 / dose <= maxFactor! * warn);
+	return availableFixes(
+		safe !== undefined && {
+			label: `Make them weaker: ${say(safe, 'liquid')} a litre of each`,
+			effect: `the fullest salt at ${Math.round((100 * worstSaturation! * (1000 / safe)) / factor)} % of what dissolves`,
+			change: [set('operation.mix.bottles.doseMlPerL', safe)]
+		},
+		shedC < 20 && {
+			label: `Keep them at ${say(20, 'temperature')} at least`,
+			effect: 'more dissolves in the warm',
+			change: [set('operation.mix.bottles.shedC', 20)]
+		},
+		AS_IT_IS
+	);
+}
+
 /** Concentrates that cloud, or hold more than dissolves where they stand. */
 export const bottlesHold: Rule = (model) => {
 	const { made, stock, why } = model.bottles;
 	if (!made) return [];
-	const give = set('operation.mix.bottles', null);
-	const asItIs = {
-		label: 'Mix without bottles',
-		effect: 'each fill is weighed or poured as it is',
-		change: [give]
-	};
 	if (!stock)
 		return [
 			{
@@ -28,7 +45,7 @@ export const bottlesHold: Rule = (model) => {
 				severity: 'stop',
 				subject: 'mix',
 				message: why!,
-				fixes: () => [asItIs]
+				fixes: () => [AS_IT_IS]
 			}
 		];
 	const { worstSaturation, worstSalt, maxFactor, factor } = stock.result;
@@ -36,7 +53,6 @@ export const bottlesHold: Rule = (model) => {
 	if (worstSaturation === null || worstSaturation <= warn) return [];
 	const name = lowerFirst(SALTS[worstSalt!].name);
 	const over = worstSaturation > 1;
-	const safe = DOSES.find((dose) => 1000 / dose <= maxFactor! * warn);
 	const { temperatureC: shedC } = stock.input;
 	return [
 		{
@@ -48,20 +64,7 @@ export const bottlesHold: Rule = (model) => {
 				? `The bottle asks for ${Math.round(100 * worstSaturation)} % of the ${name} that dissolves at ${say(shedC, 'temperature')}: the rest stays at its bottom, and every dose is short of it. At most ${Math.floor(maxFactor!)} times as strong as the tank can be made, and ${Math.round(factor)} is asked for.`
 				: `At ${say(shedC, 'temperature')} the bottle is ${Math.round(100 * worstSaturation)} % full of ${name}: with other salts beside it crystals fall out on a cold night.`,
 			off: worstSaturation / warn - 1,
-			fixes: () =>
-				availableFixes(
-					safe !== undefined && {
-						label: `Make them weaker: ${say(safe, 'liquid')} a litre of each`,
-						effect: `the fullest salt at ${Math.round((100 * worstSaturation * (1000 / safe)) / factor)} % of what dissolves`,
-						change: [set('operation.mix.bottles.doseMlPerL', safe)]
-					},
-					shedC < 20 && {
-						label: `Keep them at ${say(20, 'temperature')} at least`,
-						effect: 'more dissolves in the warm',
-						change: [set('operation.mix.bottles.shedC', 20)]
-					},
-					asItIs
-				)
+			fixes: () => weaker(stock.result, warn, shedC)
 		}
 	];
 };
@@ -168,26 +171,40 @@ export const metersDue: Rule = (model) => {
 };
 
 /** A bag or a bottle that does not hold the next fill. */
-export const bagsLow: Rule = ({ mix, shelf, operation }) => {
+export const bagsLow: Rule = ({ mix, bottles, design, shelf, operation }) => {
 	if (operation.mix.fish) return [];
-	const low = mix.items.flatMap(({ amount, index, name, unit }) => {
+	if (bottles.made && bottles.stock) {
+		const needs = bottles.stock.input.doseMlPerL * mix.litres;
+		const empty = (['A', 'B'] as const).filter((name) => {
+			const left = shelf.kept[bottleName(design, name)]?.left ?? null;
+			return left !== null && left < needs;
+		});
+		return empty.length === 0
+			? []
+			: [
+					low(
+						`Bottle ${names(empty)} holds less than the ${say(needs, 'liquid')} of the next fill.`
+					)
+				];
+	}
+	const short = mix.items.flatMap(({ amount, index, name, unit }) => {
 		const left = shelf.kept[mix.ingredients[index]!.of]?.left ?? null;
 		return left !== null && left < amount
 			? [`${say(left, unit === 'mL' ? 'liquid' : 'salt')} of ${lowerFirst(name)}`]
 			: [];
 	});
-	if (low.length === 0) return [];
-	return [
-		{
-			code: 'bag-low',
-			step: 'mix',
-			severity: 'caution',
-			subject: 'mix',
-			message: `On the shelf are ${names(low)}, less than the next fill takes.`,
-			fixes: () => []
-		}
-	];
+	if (short.length === 0) return [];
+	return [low(`On the shelf are ${names(short)}, less than the next fill takes.`)];
 };
+
+const low = (message: string): Said => ({
+	code: 'bag-low',
+	step: 'mix',
+	severity: 'caution',
+	subject: 'mix',
+	message,
+	fixes: () => []
+});
 
 /** Fish feed the loop: what plants get comes of them, and what would be dosed harms them. */
 export const fish: Rule = ({ operation }) =>

@@ -1,221 +1,232 @@
 <script lang="ts">
-	import { SALTS, SALT_IDS, USUAL_SALTS, type SaltId } from '$lib/core/shelf';
+	import { costOf, USUAL_BOTTLES } from '$lib/core/model';
+	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { showRange } from '$lib/core/quantity';
-	import { mixingSteps, weighedAs } from '$lib/core/review';
+	import { weighedAs } from '$lib/core/review';
 	import Choice from '../../control/Choice.svelte';
-	import NumberField from '../../control/NumberField.svelte';
 	import Figure from '../../control/Figure.svelte';
+	import NumberField from '../../control/NumberField.svelte';
+	import Toggle from '../../control/Toggle.svelte';
 	import Big from '../../inspector/Big.svelte';
-	import MixElements from './MixElements.svelte';
-	import ProductLabel from './ProductLabel.svelte';
 	import { useSession } from '../../workspace/context';
+	import Bags from './Bags.svelte';
+	import BottleFields from './BottleFields.svelte';
+	import LetDown from './LetDown.svelte';
+	import Meters from './Meters.svelte';
+	import MixElements from './MixElements.svelte';
+	import PhWay from './PhWay.svelte';
+	import SourceFields from './SourceFields.svelte';
 
 	const session = useSession();
-	const mix = $derived(session.model.mix);
-	const acid = $derived(session.model.acid);
+	const model = $derived(session.model);
+	const mix = $derived(model.mix);
 	const settings = $derived(session.operation.mix);
+	const weighing = $derived(model.weighing);
 	const FILLS = $derived([
 		{ id: 'tank' as const, name: 'the tank' },
 		...(session.design.reserve ? [{ id: 'reserve' as const, name: 'the reserve' }] : []),
 		{ id: 'loop' as const, name: 'all of the loop, the first time' }
 	]);
-	const source = $derived(settings.source);
-	const byLabel = $derived(settings.method === 'label' && source.kind === 'product');
-	const steps = $derived(mixingSteps(session.model));
-
-	const PRODUCT = {
-		kind: 'product' as const,
-		name: 'One-bottle feed',
-		form: 'liquid' as const,
-		label: {
-			...{ N: 6, NO3N: 5, NH4N: 1, P2O5: 4, K2O: 8, CaO: 4, MgO: 1.6, SO3: 3 },
-			...{ Fe: 0.08, Mn: 0.03, Zn: 0.006, Cu: 0.003, B: 0.012, Mo: 0.002 }
-		},
-		densityKgL: 1.2,
-		labelDosePerL: 4
-	};
-	const choose = (kind: 'salts' | 'product') =>
-		session.apply(
-			[
-				{
-					path: 'operation.mix.source',
-					value: kind === 'salts' ? { kind, saltIds: USUAL_SALTS } : PRODUCT
-				},
-				...(kind === 'salts' ? [{ path: 'operation.mix.method', value: 'meter' }] : [])
-			],
-			'what it is mixed from'
-		);
-	function salt(id: SaltId, on: boolean): void {
-		if (source.kind !== 'salts') return;
-		const ids = on ? [...source.saltIds, id] : source.saltIds.filter((s) => s !== id);
-		problem = session.set('operation.mix.source.saltIds', ids, 'salts');
-	}
-	let problem = $state<string | null>(null);
+	const furthest = $derived.by(() => {
+		const holds = mix.salts.result.elementsMgL;
+		const [most] = NUTRIENTS.map((e) => ({
+			e,
+			percent: 100 * (holds[e] / mix.targetsMgL[e] - 1)
+		})).sort((a, b) => Math.abs(b.percent) - Math.abs(a.percent));
+		return most!;
+	});
+	const cost = $derived(costOf(mix.items, mix.ingredients, model.shelf.kept));
+	const worst = $derived(weighing.worst === null ? null : weighing.items[weighing.worst]!);
+	const way = $derived(model.acid ?? model.base);
+	const pour = $derived(way && ('acidMl' in way.result ? way.result.acidMl : way.result.baseMl));
+	const stock = $derived(model.bottles.stock);
+	const rows = $derived([
+		{ name: 'volume', value: session.say(mix.litres, 'volume') },
+		...mix.items.map((i) => ({ name: i.name, value: session.say(i.amount, weighedAs(i)) }))
+	]);
 </script>
 
-<p class="soft">
-	{#if byLabel}By the label alone: expect {session.say(mix.expectedMsCm, 'strength')}, give or take {session.say(
-			mix.uncertaintyMsCm,
-			'strength'
-		)}. A meter would make it sure.
-	{:else}The crops on this loop take {showRange(
-			mix.range.low,
-			mix.range.high,
-			'strength',
-			session.units
-		)}{mix.range.agree ? '' : ' at best'}; at their stage {session.say(
-			mix.recommendedMsCm,
-			'strength'
-		)} suits.{/if}
-</p>
-<Choice
-	label="Mixed for"
-	value={settings.fills}
-	options={FILLS}
-	onpick={(fills) => session.set('operation.mix.fills', fills, 'what is filled')}
-/>
-<Big
-	op="salts"
-	rows={[]}
-	figure={session.say(mix.expectedMsCm, 'strength')}
-	against="in {session.say(mix.litres, 'volume')}"
-/>
-<ol>
-	{#each steps as step, i (i)}
-		<li class={step.kind}>
-			<span
-				>{step.text}{#if step.amount}<b>{step.amount}</b>{/if}</span
-			>
-		</li>
-	{/each}
-</ol>
-<Figure
-	label="Strength to expect"
-	value={mix.expectedMsCm}
-	kind="strength"
-	op="salts"
-	entry={mix.salts}
-	rows={[
-		{ name: 'volume', value: session.say(mix.litres, 'volume') },
-		...mix.items.map((i) => ({
-			name: i.name,
-			value: session.say(i.amount, weighedAs(i))
-		}))
-	]}
-/>
-<Figure
-	label="Give or take"
-	value={mix.uncertaintyMsCm}
-	kind="strength"
-	op="salts"
-	entry={mix.salts}
-	rows={[]}
-	note={byLabel
-		? 'The print on the label, the spoon or cap and the water, added in squares.'
-		: 'Your meter’s own error.'}
-/>
-<Figure
-	label="pH to aim for"
-	value={mix.ph.agree
-		? `${mix.ph.low.toFixed(1)}–${mix.ph.high.toFixed(1)}`
-		: `about ${mix.ph.aim.toFixed(2)}`}
-	unit=""
-	op="salts"
-	rows={[]}
-	note={mix.ph.agree
-		? 'Where the ranges of these crops overlap.'
-		: 'Their ranges do not meet: halfway between them.'}
-/>
-{#if acid}
-	<Figure
-		label="Phosphoric acid for it, to pH {acid.input.targetPh}"
-		value={acid.result.acidMl}
-		kind="liquid"
-		op="acid"
-		entry={acid}
-		note="Of {acid.input.acid.molarity} mol/L; it brings {session.say(
-			acid.result.addsMgL.P ?? 0,
-			'concentration'
-		)} of phosphorus. Half of it first, stir, measure, then the rest."
-	/>
-{/if}
-<MixElements />
-<h3>Mixed from</h3>
-<Choice
-	label="Mixed from"
-	value={source.kind}
-	options={[
-		{ id: 'salts', name: 'salts from bags' },
-		{ id: 'product', name: 'a labelled product' }
-	]}
-	onpick={choose}
-/>
-<NumberField
-	label="Strength"
-	path="operation.mix.strengthMsCm"
-	empty={session.say(mix.recommendedMsCm, 'strength').split(' ')[0]}
-/>
-{#if source.kind === 'salts'}
-	<details>
-		<summary>{source.saltIds.length} salts on the shelf</summary>
-		{#each SALT_IDS as id (id)}
-			<label
-				><input
-					type="checkbox"
-					checked={source.saltIds.includes(id)}
-					onchange={(e) => salt(id, e.currentTarget.checked)}
-				/>
-				{SALTS[id].name}</label
-			>
-		{/each}
-		{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
-	</details>
+{#if settings.fish}
+	<p>Fish live in this loop: nothing is dosed into it.</p>
+	<Toggle label="Fish live in this loop and feed it" path="operation.mix.fish" />
 {:else}
+	<p class="soft">
+		{#if mix.byLabel}By the label alone: expect {session.say(mix.expectedMsCm, 'strength')}, give or
+			take {session.say(mix.uncertaintyMsCm, 'strength')}. A meter would make it sure.
+		{:else}The crops on this loop take {showRange(
+				mix.range.low,
+				mix.range.high,
+				'strength',
+				session.units
+			)}{mix.range.agree ? '' : ' at best'}; at their stage {session.say(
+				mix.recommendedMsCm,
+				'strength'
+			)} suits.{/if}
+	</p>
 	<Choice
-		label="Dosed"
-		value={settings.method}
-		options={[
-			{ id: 'meter', name: 'to a strength, with a meter' },
-			{ id: 'label', name: 'by the label alone' }
-		]}
-		onpick={(id) => session.set('operation.mix.method', id, 'how it is dosed')}
+		label="Mixed for"
+		value={settings.fills}
+		options={FILLS}
+		onpick={(fills) => session.set('operation.mix.fills', fills, 'what is filled')}
 	/>
-	<ProductLabel />
+	<Big
+		op="salts"
+		{rows}
+		figure={session.say(mix.expectedMsCm, 'strength')}
+		against="in {session.say(mix.litres, 'volume')}, ± {session
+			.say(mix.uncertaintyMsCm, 'strength')
+			.split(' ')[0]}"
+	/>
+	<p class="verbs">
+		<a class="button main" href="/systems/{session.id}/mix">Mix it, step by step</a>
+		{#if model.bottles.made}
+			<button
+				class="button"
+				onclick={() => session.set('operation.mix.bottles', null, 'mixed without bottles')}
+				>Weigh each fill</button
+			>
+		{:else}
+			<button
+				class="button"
+				disabled={!stock}
+				onclick={() => session.set('operation.mix.bottles', USUAL_BOTTLES, 'two bottles')}
+				>Make two bottles</button
+			>
+		{/if}
+		<a class="button" href="/systems/{session.id}/today">The tank today</a>
+	</p>
+	{#if model.bottles.made}<BottleFields />{/if}
+	<Figure
+		label="Furthest from what was asked"
+		value={`${furthest.percent > 0 ? '+' : '−'}${Math.abs(Math.round(furthest.percent))}`}
+		unit="% {ELEMENT_NAME[furthest.e]}"
+		op={mix.recipe ? 'recipe' : 'salts'}
+		entry={mix.recipe ?? mix.salts}
+		rows={[]}
+		note="Of the twelve elements, the one that lies furthest from its target at this strength."
+	/>
+	{#if worst}
+		<Figure
+			label={settings.measure.by === 'scale'
+				? `A scale of ${settings.measure.stepG} g changes most`
+				: 'Scoops change most'}
+			value={`${worst.errorPercent >= 0 ? '+' : '−'}${Math.abs(worst.errorPercent).toFixed(1)}`}
+			unit="% {worst.name.split(/ \(|,/)[0]!.toLowerCase()}"
+			op="salts"
+			entry={weighing.salts}
+			rows={[]}
+			note="What is too little to weigh goes by way of a jug: many times over in a litre, and a part of that. Weighed straight, everything is within a tenth from {session.say(
+				weighing.smallestL,
+				'volume'
+			)} on."
+		/>
+	{/if}
+	<Figure
+		label="Costs"
+		value={cost.unpriced.length === 0 ? cost.cost.toFixed(2) : '–'}
+		unit={cost.unpriced.length === 0
+			? `a fill, ${((100 * cost.cost) / mix.litres).toFixed(2)} per ${session.say(100, 'volume')}`
+			: 'type prices below'}
+		op="salts"
+		rows={[]}
+		note={cost.unpriced.length === 0
+			? 'Grams of each times its price.'
+			: `No price yet for ${cost.unpriced.join(', ')}.`}
+	/>
+	<Figure
+		label="pH to aim for"
+		value={mix.ph.agree
+			? `${mix.ph.low.toFixed(1)}–${mix.ph.high.toFixed(1)}`
+			: `about ${mix.ph.aim.toFixed(2)}`}
+		unit=""
+		op="salts"
+		rows={[]}
+		note={mix.ph.agree
+			? 'Where the ranges of these crops overlap.'
+			: 'Their ranges do not meet: halfway between them.'}
+	/>
+	{#if way && pour !== null}
+		<Figure
+			label="{model.acid ? 'Acid' : 'Base'} for it, to pH {way.input.targetPh}"
+			value={pour}
+			kind="liquid"
+			op={model.acid ? 'acid' : 'base'}
+			entry={way}
+		/>
+	{/if}
+	{#if stock && !model.bottles.made}
+		<Figure
+			label="As two bottles, {Math.round(stock.result.factor)} : 1"
+			value={stock.input.doseMlPerL}
+			kind="liquid"
+			unit="{session.say(stock.input.doseMlPerL, 'liquid').split(' ')[1]} a litre, each"
+			op="stock"
+			entry={stock}
+		/>
+	{/if}
+	<NumberField
+		label="Strength"
+		path="operation.mix.strengthMsCm"
+		empty={session.say(mix.recommendedMsCm, 'strength').split(' ')[0]}
+	/>
+	<details open={settings.source.kind !== 'salts'}>
+		<summary>What it is mixed from</summary>
+		<SourceFields />
+	</details>
+	<details>
+		<summary>pH: the way there, and after</summary>
+		<PhWay />
+	</details>
+	<details>
+		<summary>All twelve elements, targets and limits</summary>
+		<MixElements />
+	</details>
+	<details>
+		<summary>Scale and scoops</summary>
+		<Choice
+			label="Measured by"
+			value={settings.measure.by}
+			options={[
+				{ id: 'scale', name: 'on a scale' },
+				{ id: 'scoops', name: 'by level scoops' }
+			]}
+			onpick={(by) => session.set('operation.mix.measure.by', by, 'how it is measured')}
+		/>
+		{#if settings.measure.by === 'scale'}
+			<NumberField label="The scale shows steps of" path="operation.mix.measure.stepG" />
+		{:else}
+			<p class="soft">
+				Halves of a level scoop; how much yours hold stands with the bags below. A spoon is off by a
+				tenth and more.
+			</p>
+		{/if}
+	</details>
+	<details>
+		<summary>Bags and bottles on the shelf</summary>
+		<Bags />
+	</details>
+	<details>
+		<summary>Meters</summary>
+		<Meters />
+	</details>
+	<details>
+		<summary>A premix that is too strong</summary>
+		<LetDown />
+	</details>
+	<Toggle label="Fish live in this loop and feed it" path="operation.mix.fish" />
 {/if}
 
 <style>
-	ol {
-		margin: 6px 0 10px;
-		padding-left: 20px;
-	}
-	li {
-		padding: 4px 0 4px 2px;
-		border-top: 1px solid var(--hair);
-	}
-	li > span {
+	.verbs {
 		display: flex;
-		justify-content: space-between;
-		align-items: baseline;
-		gap: 12px;
-	}
-	li b {
-		font: 650 16px var(--head);
-		white-space: nowrap;
-	}
-	li.mind {
-		color: var(--caution);
-		list-style: none;
-	}
-	details label {
-		display: flex;
+		flex-wrap: wrap;
 		gap: 8px;
-		padding: 2px 0;
+		padding: 6px 0 8px;
 	}
 	summary {
 		cursor: pointer;
-		padding: 4px 0;
-	}
-	.problem {
-		color: var(--dry);
+		padding: 5px 0;
+		border-top: 1px solid var(--hair);
+		font-weight: 600;
 	}
 </style>

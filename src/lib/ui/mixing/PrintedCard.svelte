@@ -1,0 +1,79 @@
+<script lang="ts">
+	import type { CardStep } from '$lib/core/review';
+	import { useSession } from '../workspace/context';
+
+	/** The whole card on one sheet, with boxes to tick and lines to write the readings on. */
+	const { steps }: { steps: readonly CardStep[] } = $props();
+	const session = useSession();
+	const cautions = $derived([...new Set(steps.flatMap(({ caution }) => caution ?? []))]);
+</script>
+
+<article class="card">
+	<header>
+		<h2>{session.design.name}: {session.say(session.model.mix.litres, 'volume')} to mix</h2>
+		<p>{session.today}</p>
+	</header>
+	<ol>
+		{#each steps as step (step.id)}
+			<li>
+				<span class="box" aria-hidden="true"></span>
+				<span class="text">{step.text}</span>
+				<b>{step.amount ?? ''}</b>
+				{#if step.expect}<span class="write">read:</span>{/if}
+				{#if step.waitMin}<span class="soft">wait {step.waitMin} min first</span>{/if}
+			</li>
+		{/each}
+	</ol>
+	<h3>Mind</h3>
+	<ul>
+		{#each cautions as caution (caution)}<li class="mind">{caution}</li>{/each}
+		<li class="mind">Keep salts, acids and bases dry, cool, apart and away from children.</li>
+	</ul>
+</article>
+
+<style>
+	.card {
+		display: none;
+	}
+	@media print {
+		.card {
+			display: block;
+			font-size: 13pt;
+		}
+	}
+	header {
+		display: flex;
+		justify-content: space-between;
+		align-items: baseline;
+	}
+	ol {
+		list-style: none;
+		padding: 0;
+	}
+	ol li {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: baseline;
+		gap: 10px;
+		border-top: 1px solid var(--hair);
+		padding: 7px 0;
+		break-inside: avoid;
+	}
+	.box {
+		width: 15px;
+		height: 15px;
+		border: 1.4px solid var(--ink);
+		flex: none;
+	}
+	.text {
+		flex: 1;
+		min-width: 50%;
+	}
+	.write {
+		border-bottom: 1px solid var(--ink);
+		min-width: 100px;
+	}
+	.mind {
+		padding: 3px 0;
+	}
+</style>

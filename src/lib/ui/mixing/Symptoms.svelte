@@ -1,0 +1,44 @@
+<script lang="ts">
+	import { LEAVES, likelyCauses, SIGNS, type Leaves, type Sign } from '$lib/core/logbook';
+	import Choice from '../control/Choice.svelte';
+
+	/** From what leaves show to what it may be, and one correction at a time. */
+	let leaves = $state<Leaves>('older');
+	let sign = $state<Sign>('pale');
+	const causes = $derived(likelyCauses(leaves, sign));
+	const options = <T extends string>(of: Record<T, string>) =>
+		(Object.entries(of) as [T, string][]).map(([id, name]) => ({ id, name }));
+</script>
+
+<p>Which leaves show it first?</p>
+<Choice
+	label="Which leaves"
+	value={leaves}
+	options={options(LEAVES)}
+	onpick={(id) => (leaves = id)}
+/>
+<p>And how?</p>
+<Choice label="How they look" value={sign} options={options(SIGNS)} onpick={(id) => (sign = id)} />
+<ol>
+	{#each causes as cause (cause.id)}
+		<li>
+			<b>{cause.title}</b>
+			{#if cause.measureFirst}<p class="first">{cause.measureFirst}</p>{/if}
+			<p>{cause.correct} <span class="soft">{cause.besides}</span></p>
+		</li>
+	{/each}
+</ol>
+<p class="soft">One correction, then a week: two at once teach nothing.</p>
+
+<style>
+	ol {
+		padding-left: 20px;
+	}
+	li {
+		padding: 5px 0;
+	}
+	.first {
+		color: var(--caution);
+		font-weight: 600;
+	}
+</style>

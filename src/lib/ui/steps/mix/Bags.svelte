@@ -1,0 +1,99 @@
+<script lang="ts">
+	import { format, parseISO } from 'date-fns';
+	import { lowerFirst } from '$lib/core/quantity';
+	import type { Kept } from '$lib/core/shelf';
+	import { useSession } from '../../workspace/context';
+	import { shortName } from './bench';
+
+	/** The bags and bottles on the shelf: price, what is left, and the scoop that goes with each. */
+	const session = useSession();
+	const mix = $derived(session.model.mix);
+	const kept = $derived(session.model.shelf.kept);
+	let problem = $state<string | null>(null);
+	const say = (value: number | null | undefined) => (value == null ? '' : String(value));
+
+	function take(of: string, field: keyof Kept, text: string): void {
+		const value = text.trim() === '' ? null : Number(text.replace(',', '.'));
+		if (value !== null && !Number.isFinite(value)) {
+			problem = 'That is no number.';
+			return;
+		}
+		problem = session.keepBag(of, { [field]: value });
+	}
+</script>
+
+<table>
+	<thead
+		><tr
+			><th scope="col">On the shelf</th><th scope="col">a kg or litre</th><th scope="col"
+				>left, g or mL</th
+			><th scope="col">scoop, g</th></tr
+		></thead
+	>
+	<tbody>
+		{#each mix.ingredients as { of, name } (of)}
+			{@const bag = kept[of]}
+			<tr>
+				<th scope="row">{shortName(name)}</th>
+				{#each [['price', 'Price of'], ['left', 'Left of'], ['scoopG', 'Scoop of']] as const as [field, words] (field)}
+					<td
+						><input
+							class="field"
+							inputmode="decimal"
+							aria-label="{words} {lowerFirst(name)}"
+							value={say(bag?.[field])}
+							onchange={(event) => take(of, field, event.currentTarget.value)}
+						/></td
+					>
+				{/each}
+			</tr>
+			{#if bag?.left !== null && bag?.left !== undefined}
+				<tr class="more"
+					><td colspan="4"
+						>{#if bag.openedOn}opened {format(parseISO(bag.openedOn), 'd MMM yyyy')}{:else}<button
+								class="quiet"
+								onclick={() => session.keepBag(of, { openedOn: session.today })}
+								>opened today</button
+							>{/if}</td
+					></tr
+				>
+			{/if}
+		{/each}
+	</tbody>
+</table>
+{#if problem}<p role="alert">{problem}</p>{/if}
+<p class="soft">A batch that ends in the tank is taken off what is left.</p>
+
+<style>
+	table {
+		width: 100%;
+		border-collapse: collapse;
+	}
+	th {
+		font: 400 13px var(--text);
+		text-align: right;
+		color: var(--soft);
+		padding: 2px 4px;
+	}
+	th[scope='row'],
+	th:first-child {
+		text-align: left;
+		color: var(--ink);
+	}
+	td {
+		text-align: right;
+		padding: 2px;
+	}
+	input {
+		width: 66px;
+		text-align: right;
+		padding-inline: 5px;
+	}
+	.more td {
+		font-size: 13px;
+		color: var(--soft);
+	}
+	p[role='alert'] {
+		color: var(--dry);
+	}
+</style>

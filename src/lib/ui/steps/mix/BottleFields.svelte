@@ -1,0 +1,48 @@
+<script lang="ts">
+	import { SALTS } from '$lib/core/shelf';
+	import DateField from '../../control/DateField.svelte';
+	import Figure from '../../control/Figure.svelte';
+	import NumberField from '../../control/NumberField.svelte';
+	import { useSession } from '../../workspace/context';
+
+	/** How the two bottles are made: their size, their dose, the cold they must bear. */
+	const session = useSession();
+	const stock = $derived(session.model.bottles.stock);
+	/** A sealed concentrate in the dark keeps so long; chelates fade first. */
+	const KEEPS_MONTHS = 3;
+</script>
+
+<NumberField label="A bottle holds" path="operation.mix.bottles.bottleL" />
+<NumberField label="Of each to a litre" path="operation.mix.bottles.doseMlPerL" />
+<NumberField label="Coldest they stand" path="operation.mix.bottles.shedC" />
+<DateField label="Made on" path="operation.mix.bottles.madeOn" />
+{#if stock}
+	<Figure label="They make" value={stock.result.readyL} kind="volume" op="stock" entry={stock} />
+	<Figure
+		label="Each millilitre of both adds"
+		value={Number(((1000 * stock.result.ecMsCm) / stock.input.doseMlPerL).toPrecision(3))}
+		unit="µS/cm to a litre"
+		op="stock"
+		entry={stock}
+	/>
+	{#if stock.result.worstSaturation !== null}
+		<Figure
+			label="Fullest of {SALTS[stock.result.worstSalt!].name.split(/ \(|,/)[0]!.toLowerCase()}"
+			value={Math.round(100 * stock.result.worstSaturation)}
+			unit="% of what dissolves"
+			op="stock"
+			entry={stock}
+			state={stock.result.worstSaturation > 1
+				? 'stop'
+				: stock.result.worstSaturation > 0.75
+					? 'look'
+					: null}
+		/>
+	{/if}
+	<p class="soft">
+		An in-line doser is set to 1 : {Math.round(stock.result.factor)}, one for each bottle. In the
+		dark and sealed they keep about {KEEPS_MONTHS} months; iron fades first. Away from children.
+		<a href="/systems/{session.id}/mix?of=bottles">Make them, step by step</a> ·
+		<a href="/systems/{session.id}/labels">Print their labels</a>
+	</p>
+{/if}

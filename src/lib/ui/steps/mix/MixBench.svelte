@@ -1,0 +1,131 @@
+<script lang="ts">
+	import { withSalt } from '$lib/core/design';
+	import { bestSalt, ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
+	import { broughtBy } from '$lib/core/model';
+	import { lowerFirst, names } from '$lib/core/quantity';
+	import { SALT_IDS, SALTS } from '$lib/core/shelf';
+	import { useSession } from '../../workspace/context';
+	import { heapsOf, shortName } from './bench';
+	import ElementBars from './ElementBars.svelte';
+	import Heaps from './Heaps.svelte';
+	import TwoBottles from './TwoBottles.svelte';
+
+	/** The bench: what goes in, and under it what that gives. */
+	const { width, height }: { width: number; height: number } = $props();
+	const session = useSession();
+	const model = $derived(session.model);
+	const mix = $derived(model.mix);
+	const heaps = $derived(heapsOf(model));
+	const bottles = $derived(model.bottles.made && model.bottles.stock);
+	/** Heaps want room; on a phone they are pushed sideways, as the tape is. */
+	const wide = $derived(Math.max(width, bottles ? 620 : 230 + 62 * heaps.length));
+	const narrow = $derived(width < 560);
+	const bench = $derived(Math.min(290, Math.max(214, height * 0.42)));
+	const bars = $derived(narrow ? 400 : Math.max(180, Math.min(300, height - bench - 96)));
+	const crops = $derived(
+		names([...new Set(model.waterUse.crops.map(({ crop }) => lowerFirst(crop.plural)))], 3)
+	);
+	/** The salt that would mend most, as the mix is kept: it is no question for a drag. */
+	const best = $derived.by(() => {
+		const recipe = session.kept.mix.recipe;
+		return recipe && bestSalt(recipe.input, SALT_IDS);
+	});
+	/** What stands furthest over what was asked, and what brings it. */
+	const over = $derived.by(() => {
+		const holds = mix.salts.result.elementsMgL;
+		const [most] = NUTRIENTS.map((e) => ({ e, share: holds[e] / mix.targetsMgL[e] })).sort(
+			(a, b) => b.share - a.share
+		);
+		if (!most || most.share < 1.25) return null;
+		const [by] = broughtBy(mix, most.e).sort((a, b) => b.mgL - a.mgL);
+		return {
+			...most,
+			by: by?.index == null ? 'your water' : shortName(mix.ingredients[by.index]!.name)
+		};
+	});
+	const add = () =>
+		best &&
+		session.set(
+			'operation.mix.source',
+			withSalt(session.operation.mix.source, best.salt),
+			`${SALTS[best.salt].name} added`
+		);
+</script>
+
+{#if session.operation.mix.fish}
+	<div class="refused">
+		<h3>Nothing is dosed here</h3>
+		<p>
+			Fish feed this loop. Salts, acids, bases and peroxide harm them and the bacteria that turn
+			what they leave into what plants take. Feed the fish, test ammonia and nitrite, and change a
+			part of the water.
+		</p>
+	</div>
+{:else}
+	<div class="bench">
+		{#if bottles}<TwoBottles width={wide} height={bench} {heaps} />{:else}<Heaps
+				width={wide}
+				height={bench}
+				{heaps}
+			/>{/if}
+	</div>
+	<p class="title">
+		What the plants find, mg/L{crops ? `; the band is what ${crops} take` : ''}
+	</p>
+	<ElementBars {width} height={bars} {heaps} />
+	<p class="legend">
+		<span class="swatch" aria-hidden="true"></span> your water brings it
+		{#if over}<span class="note"
+				>{ELEMENT_NAME[over.e]} is {Math.round(100 * over.share)} % of what is asked: {lowerFirst(
+					over.by
+				)} brings most of it</span
+			>{/if}
+		{#if best}<span class="note"
+				>{ELEMENT_NAME[best.element]} comes to {Math.round(best.fromPercent)} %; with {lowerFirst(
+					shortName(SALTS[best.salt].name)
+				)} to {Math.round(best.toPercent)} %.
+				<button class="quiet" onclick={add}
+					>Add {lowerFirst(shortName(SALTS[best.salt].name))}</button
+				></span
+			>{/if}
+	</p>
+{/if}
+
+<style>
+	.bench {
+		overflow: auto hidden;
+	}
+	.title {
+		font-weight: 650;
+		font-size: 13px;
+		padding: 8px 10px 0;
+	}
+	.legend {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 4px 8px;
+		font-size: 13px;
+		color: var(--soft);
+		padding: 2px 10px 8px;
+	}
+	.note {
+		margin-left: 14px;
+	}
+	.note::first-letter {
+		text-transform: uppercase;
+	}
+	.swatch {
+		width: 14px;
+		height: 10px;
+		border: 1px solid var(--supply);
+		background: repeating-linear-gradient(135deg, var(--water) 0 3px, var(--supply) 3px 4px);
+	}
+	.refused {
+		max-width: 52ch;
+		padding: 60px 30px;
+	}
+	.refused p {
+		margin-top: 8px;
+	}
+</style>

@@ -1,0 +1,152 @@
+<script lang="ts">
+	import type { BottleName } from '$lib/core/nutrients';
+	import { measured } from '$lib/core/review';
+	import { useSession } from '../../workspace/context';
+	import { coloursOf, shortName, type Heap } from './bench';
+
+	/** Two bottles as they are filled: what stands in which, layer on layer, and what must never meet. */
+	interface Props {
+		width: number;
+		height: number;
+		heaps: readonly Heap[];
+	}
+	const { width, height, heaps }: Props = $props();
+	const session = useSession();
+	const model = $derived(session.model);
+	const made = $derived(model.bottles.stock);
+	const colours = $derived(coloursOf(heaps));
+	const ground = $derived(height - 46);
+	const tall = $derived(Math.min(190, ground - 26));
+	const WIDE = 84;
+	const half = $derived(width / 2);
+	/** Where each stands, so that its list has room beside it. */
+	const xOf = (name: BottleName) => (name === 'A' ? 18 : half + 20);
+	const shown = $derived(
+		(['A', 'B'] as const).map((name) => {
+			const list = made?.result.bottles[name] ?? [];
+			const whole = list.reduce((sum, { grams }) => sum + grams, 0);
+			let up = 0;
+			const layers = list.map(({ index, grams, saturation }) => {
+				const ingredient = model.bottles.of[index]!;
+				// what is but a pinch is seen all the same
+				const high = Math.max(5, ((tall * 0.62) / Math.max(whole, 1e-9)) * grams);
+				const item = model.weighing.items.find((one) => one.index === ingredient);
+				up += high;
+				return {
+					ingredient,
+					grams,
+					saturation,
+					y: ground - up,
+					high,
+					name: shortName(model.mix.ingredients[ingredient]!.name),
+					said: item ? measured(model, item) : '',
+					jug: item?.jug ?? null
+				};
+			});
+			return { name, x: xOf(name), layers, whole };
+		})
+	);
+	const dose = $derived(made ? session.say(made.input.doseMlPerL, 'liquid') : '');
+</script>
+
+<svg
+	{width}
+	{height}
+	viewBox="0 0 {width} {height}"
+	role="img"
+	aria-label="Two bottles of concentrate and what is in each"
+>
+	{#each shown as { name, x, layers } (name)}
+		<path class="liquid" d="M{x} {ground} V{ground - tall * 0.78} H{x + WIDE} V{ground} Z" />
+		{#each layers as layer (layer.ingredient)}
+			<rect
+				class="layer"
+				{x}
+				y={Math.max(ground - tall * 0.78, layer.y)}
+				width={WIDE}
+				height={Math.min(layer.high, tall)}
+				style:fill="var({colours.get(layer.ingredient) ?? '--timber'})"
+			/>
+		{/each}
+		<path
+			class="glass"
+			d="M{x} {ground} V{ground - tall * 0.82} Q{x} {ground - tall * 0.92} {x +
+				WIDE * 0.3} {ground - tall * 0.92} V{ground - tall} H{x + WIDE * 0.7} V{ground -
+				tall * 0.92} Q{x + WIDE} {ground - tall * 0.92} {x + WIDE} {ground -
+				tall * 0.82} V{ground} Z"
+		/>
+		<text class="letter" x={x + WIDE / 2} y={ground - tall * 0.6}>{name}</text>
+		{#each layers as layer, i (layer.ingredient)}
+			<text class="line" x={x + WIDE + 14} y={ground - tall * 0.86 + 17 * i}
+				><tspan class="amount">{layer.said}</tspan>
+				{layer.name}{layer.jug ? '*' : ''}{layer.saturation !== null && layer.saturation > 0.4
+					? ` · ${Math.round(100 * layer.saturation)} % of what dissolves`
+					: ''}</text
+			>
+		{/each}
+		{#if layers.some(({ jug }) => jug)}
+			{@const jug = layers.find((layer) => layer.jug)!.jug!}
+			<text class="line" x={x + WIDE + 14} y={ground - tall * 0.86 + 17 * layers.length + 3}
+				>* in a litre of water; {session.say(jug.takeMl, 'liquid')} of that</text
+			>
+		{/if}
+		<text class="under" x={x + WIDE / 2} y={ground + 18}>{dose} to a litre</text>
+	{/each}
+	<line class="apart" x1={half} x2={half} y1="18" y2={ground + 4} />
+	<text class="never" x={half} y={ground + 36}
+		>never together in one jug: calcium makes chalk with what is in B</text
+	>
+	<line class="floor" x1="6" x2={width - 6} y1={ground} y2={ground} />
+</svg>
+
+<style>
+	svg {
+		display: block;
+	}
+	text {
+		font-size: 12.5px;
+		fill: var(--soft);
+	}
+	.letter {
+		font: 650 34px var(--head);
+		text-anchor: middle;
+		fill: var(--ink);
+		paint-order: stroke;
+		stroke: var(--water);
+		stroke-width: 5px;
+	}
+	.amount {
+		font: 650 14px var(--head);
+		fill: var(--ink);
+	}
+	.under,
+	.never {
+		text-anchor: middle;
+	}
+	.under {
+		font-weight: 650;
+		fill: var(--ink);
+	}
+	.never {
+		fill: var(--caution);
+	}
+	.liquid {
+		fill: var(--water);
+	}
+	.layer {
+		opacity: 0.9;
+	}
+	.glass {
+		fill: none;
+		stroke: var(--ink);
+		stroke-width: 1.6;
+	}
+	.apart {
+		stroke: var(--caution);
+		stroke-dasharray: 4 3;
+	}
+	.floor {
+		stroke: var(--ink);
+		stroke-width: 1.8;
+	}
+</style>

@@ -1,0 +1,299 @@
+<script lang="ts">
+	import { format, parseISO } from 'date-fns';
+	import { OFF_CAUSES, type OffCause } from '$lib/core/design';
+	import { page } from '$app/state';
+	import { bottleCard, mixCard } from '$lib/core/review';
+	import { BatchSession } from '$lib/ui/mixing/batch-session.svelte';
+	import { keepAwake } from '$lib/ui/mixing/awake';
+	import PrintedCard from '$lib/ui/mixing/PrintedCard.svelte';
+	import ReadField from '$lib/ui/mixing/ReadField.svelte';
+	import Wait from '$lib/ui/mixing/Wait.svelte';
+	import { provideSession } from '$lib/ui/workspace/context';
+	import { Session } from '$lib/ui/workspace/session.svelte';
+	import type { PageData } from './$types';
+
+	const { data }: { data: PageData } = $props();
+	// svelte-ignore state_referenced_locally
+	const session = provideSession(new Session(data));
+	// svelte-ignore state_referenced_locally
+	const card = new BatchSession(data.id, data.batches);
+	const model = $derived(session.model);
+	/** Two bottles are made, or a fill of the tank. */
+	const what = $derived(page.url.searchParams.get('of') === 'bottles' ? 'bottles' : 'fill');
+	const steps = $derived(what === 'bottles' ? bottleCard(model) : mixCard(model));
+	const batch = $derived(card.batch);
+	const next = $derived(card.next);
+	const at = $derived(batch && next ? batch.steps.findIndex(({ id }) => id === next.id) : 0);
+	let read = $state<number | null>(null);
+	let asking = $state(false);
+	let waiting = $state(false);
+	const RANGE = { strength: { low: 0, high: 8 }, ph: { low: 3, high: 10 } };
+	const off = $derived(
+		next?.expect && read !== null && (read < next.expect.low || read > next.expect.high)
+	);
+	const said = $derived.by(() => {
+		if (!next?.expect) return '';
+		const { what, low, high } = next.expect;
+		return what === 'ph'
+			? `${low.toFixed(1)} to ${high.toFixed(1)}`
+			: `${session.say(low, 'strength').split(' ')[0]} to ${session.say(high, 'strength')}`;
+	});
+	const after = $derived(batch?.steps[at + 1] ?? null);
+	const past = $derived(
+		data.batches.filter(({ state, what }) => state === 'done' && what === 'fill')
+	);
+
+	async function done(): Promise<void> {
+		const value = read;
+		const what = next?.expect?.what;
+		if (what === 'strength' && off) {
+			asking = true;
+			return;
+		}
+		read = null;
+		await card.tick(Date.now(), {
+			...(value !== null && what === 'strength' && { msCm: value }),
+			...(value !== null && what === 'ph' && { ph: value })
+		});
+	}
+	async function because(cause: OffCause): Promise<void> {
+		if (read === null) return;
+		const value = read;
+		read = null;
+		asking = false;
+		await card.replan(model, value, cause);
+	}
+	$effect(() => (batch?.state === 'open' ? keepAwake() : undefined));
+</script>
+
+<svelte:head><title>Mixing, {session.design.name} · Crelbo</title></svelte:head>
+
+<nav class="no-print">
+	<a href="/systems/{session.id}">Back to {session.design.name}</a>
+	<button class="quiet" onclick={() => print()}>Print the card</button>
+</nav>
+<main class="no-print">
+	{#if session.operation.mix.fish}
+		<h1>Nothing is dosed here</h1>
+		<p>Fish live in this loop: salts and acids harm them.</p>
+	{:else if !batch || batch.state !== 'open'}
+		{#if batch?.state === 'done'}
+			<h1>{batch.what === 'bottles' ? 'Both are made' : 'It is in the tank'}</h1>
+			<p class="lead">
+				{session.say(batch.litres, 'volume')}{batch.readMsCm !== null
+					? ` at ${session.say(batch.readMsCm, 'strength')}`
+					: ''}{batch.readPh !== null ? `, pH ${batch.readPh.toFixed(1)}` : ''}. Noted in the
+				record, and taken off what is left on the shelf.
+			</p>
+			<a class="button main" href="/systems/{session.id}/today">The tank today</a>
+		{:else}
+			<h1>
+				{#if what === 'bottles'}Two bottles of concentrate{:else}{session.say(
+						model.mix.litres,
+						'volume'
+					)} of {session.say(model.mix.expectedMsCm, 'strength')}{/if}
+			</h1>
+			<p class="lead">
+				{steps.length} steps, one at a time. Lay out {what === 'fill' && model.bottles.made
+					? 'both bottles and a jug'
+					: 'the bags, the scale and a jug'}{what === 'fill' &&
+				session.operation.mix.method === 'meter'
+					? ', and the meter'
+					: ''}. It may be put down at any step.
+			</p>
+		{/if}
+		<p>
+			<button class="button main large" onclick={() => card.start(what)}
+				>{batch ? 'Mix another' : 'Begin'}</button
+			>
+		</p>
+		{#if past.length > 0}
+			<h2>Mixed before</h2>
+			<ul class="past">
+				{#each past as one (one.id)}
+					<li>
+						<b>{format(parseISO(one.on), 'd MMM')}</b>
+						{session.say(one.litres, 'volume')}, {one.readMsCm === null
+							? `aimed at ${session.say(one.aimMsCm, 'strength')}`
+							: session.say(one.readMsCm, 'strength')}{one.readPh === null
+							? ''
+							: `, pH ${one.readPh.toFixed(1)}`}{one.off.length > 0
+							? `, ${one.off.length === 1 ? 'one reading' : `${one.off.length} readings`} mended`
+							: ''}
+					</li>
+				{/each}
+			</ul>
+		{/if}
+	{:else if next}
+		<p class="count">
+			Step {at + 1} of {batch.steps.length}
+			<progress max={batch.steps.length} value={at}></progress>
+		</p>
+		<section aria-live="polite">
+			{#if batch.waitUntil}
+				<Wait until={batch.waitUntil} bind:waiting />
+			{/if}
+			<h1 class="do">{next.text}</h1>
+			{#if next.amount}<p class="amount">{next.amount}</p>{/if}
+			{#if next.caution}<p class="caution">{next.caution}</p>{/if}
+			{#if next.expect}
+				{#key next.id}
+					<ReadField
+						label={next.expect.what === 'ph' ? 'The pH it shows' : 'What it shows'}
+						of={next.expect.what === 'ph' ? 'ratio' : 'strength'}
+						units={session.units}
+						range={RANGE[next.expect.what]}
+						near={next.expect.value}
+						bind:value={read}
+						unit={next.expect.what === 'ph' ? '' : undefined}
+					/>
+				{/key}
+				<p class="soft">Right is {said}.</p>
+			{/if}
+			{#if asking}
+				<div class="ask">
+					<h2>
+						That is {read! < next.expect!.low ? 'weaker' : 'stronger'} than it should be. What was it?
+					</h2>
+					{#each Object.entries(OFF_CAUSES) as [cause, words] (cause)}
+						<button class="button" onclick={() => because(cause as OffCause)}
+							>{words[0]!.toUpperCase()}{words.slice(1)}</button
+						>
+					{/each}
+					<button class="quiet" onclick={() => (asking = false)}>I read it again</button>
+				</div>
+			{:else}
+				{#if off && next.expect?.what === 'ph'}<p class="caution">
+						Not there yet: a little more, stir, wait, and read again.
+					</p>{/if}
+				{#if after}<p class="soft then">
+						Then: {after.text}{after.amount ? ` ${after.amount}` : ''}
+					</p>{/if}
+				<button
+					class="button main large"
+					disabled={(next.expect !== null && read === null) ||
+						(off === true && next.expect?.what === 'ph')}
+					onclick={done}
+					>{waiting ? 'Go on before the wait is over' : next.expect ? 'That is it' : 'Done'}</button
+				>
+			{/if}
+		</section>
+		{#if card.problem}<p class="problem" role="alert">{card.problem}</p>{/if}
+		<p class="foot">
+			<button class="quiet" disabled={batch.done.length === 0} onclick={() => card.back()}
+				>One step back</button
+			>
+			{#if next.expect}<button class="quiet" onclick={() => card.tick(Date.now())}
+					>I have no meter here</button
+				>{/if}
+			<button class="quiet" onclick={() => card.drop()}>Give it up</button>
+		</p>
+	{/if}
+</main>
+<PrintedCard steps={batch?.state === 'open' ? batch.steps : steps} />
+
+<style>
+	nav,
+	main {
+		max-width: 620px;
+		margin: 0 auto;
+		padding: 14px 18px;
+	}
+	nav {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+	}
+	h1 {
+		font-size: 30px;
+	}
+	.do {
+		font-size: clamp(22px, 6vw, 30px);
+		text-wrap: balance;
+	}
+	.lead {
+		font-size: 17px;
+		padding: 10px 0 14px;
+	}
+	.amount {
+		font: 650 clamp(40px, 13vw, 64px) / 1.1 var(--head);
+		padding: 12px 0;
+	}
+	.caution {
+		background: var(--caution-pale);
+		color: var(--caution);
+		padding: 9px 12px;
+		margin: 8px 0;
+		font-weight: 600;
+	}
+	.large {
+		min-height: 58px;
+		font-size: 19px;
+		padding: 14px 26px;
+		margin-top: 14px;
+		align-items: center;
+	}
+	@media (max-width: 620px) {
+		.large {
+			width: 100%;
+			justify-content: center;
+		}
+		section {
+			min-height: 58dvh;
+			display: flex;
+			flex-direction: column;
+		}
+		.then {
+			margin-top: auto;
+		}
+	}
+	.then {
+		padding-top: 18px;
+	}
+	.count {
+		display: flex;
+		align-items: center;
+		gap: 12px;
+		color: var(--soft);
+		padding-bottom: 14px;
+	}
+	progress {
+		flex: 1;
+		height: 8px;
+		accent-color: var(--growth);
+	}
+	section {
+		min-height: 300px;
+	}
+	.ask {
+		display: grid;
+		gap: 10px;
+		margin-top: 10px;
+	}
+	.ask .button {
+		min-height: 52px;
+		align-items: center;
+	}
+	.foot {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px 14px;
+		border-top: 1px solid var(--hair);
+		margin-top: 24px;
+		padding-top: 10px;
+	}
+	.foot .quiet {
+		min-height: 44px;
+	}
+	.past {
+		padding-left: 18px;
+	}
+	h2 {
+		font-size: 17px;
+		margin-top: 18px;
+	}
+	.problem {
+		color: var(--dry);
+		padding-top: 8px;
+	}
+</style>

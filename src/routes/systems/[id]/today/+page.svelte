@@ -1,0 +1,234 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import type { Reading } from '$lib/core/design';
+	import { todayPlan } from '$lib/core/logbook';
+	import { LiveMeter } from '$lib/ui/mixing/live-meter.svelte';
+	import NoMeter from '$lib/ui/mixing/NoMeter.svelte';
+	import ReadField from '$lib/ui/mixing/ReadField.svelte';
+	import Symptoms from '$lib/ui/mixing/Symptoms.svelte';
+	import { provideSession } from '$lib/ui/workspace/context';
+	import { Session } from '$lib/ui/workspace/session.svelte';
+	import type { PageData } from './$types';
+
+	/** Three numbers in, one sentence out. */
+	const { data }: { data: PageData } = $props();
+	// svelte-ignore state_referenced_locally
+	const session = provideSession(new Session(data));
+	const model = $derived(session.model);
+	// svelte-ignore state_referenced_locally
+	const meter = new LiveMeter(data.id);
+	let litres = $state<number | null>(null);
+	let msCm = $state<number | null>(null);
+	let ph = $state<number | null>(null);
+	let waterC = $state<number | null>(null);
+	let sure = $state(false);
+	let kept = $state(false);
+
+	const last = session.record.reading;
+	const reading = $derived<Reading>({ on: session.today, litres, msCm, ph, waterC });
+	const typed = $derived(litres !== null || msCm !== null || ph !== null);
+	const plan = $derived(typed ? todayPlan(model, reading, last, sure) : null);
+	const due = $derived(session.findings.find(({ code }) => code === 'meter-due'));
+	onMount(() => {
+		void meter.poll();
+		return () => meter.stop();
+	});
+	$effect(() => {
+		const { shown } = meter;
+		if (!meter.live || !shown) return;
+		[litres, msCm, ph, waterC] = [shown.litres, shown.msCm, shown.ph, shown.waterC];
+	});
+	$effect(() => {
+		void [litres, msCm, ph];
+		kept = false;
+	});
+	function keep(): void {
+		const changes = [
+			{ path: 'record.reading', value: reading },
+			...(litres === null ? [] : [{ path: 'record.nowL', value: litres }]),
+			...(waterC === null ? [] : [{ path: 'record.waterC', value: waterC }])
+		];
+		kept = session.apply(changes, 'read the tank') === null;
+	}
+</script>
+
+<svelte:head><title>Today, {session.design.name} · Crelbo</title></svelte:head>
+
+<nav>
+	<a href="/systems/{session.id}">Back to {session.design.name}</a>
+	<a href="/systems/{session.id}/mix">Mix a fill</a>
+</nav>
+<main>
+	<h1>{session.design.name} today</h1>
+	{#if due}<p class="due">{due.message}</p>{/if}
+	<div class="fields">
+		<ReadField
+			label="In the tank, by its tape"
+			of="volume"
+			units={session.units}
+			range={{ low: 0, high: model.tank.fullL }}
+			near={last?.litres ?? model.nowL}
+			bind:value={litres}
+		/>
+		<ReadField
+			label="Strength"
+			of="strength"
+			units={session.units}
+			range={{ low: 0, high: 8 }}
+			near={last?.msCm ?? model.mix.strengthMsCm}
+			bind:value={msCm}
+		/>
+		<ReadField
+			label="pH"
+			of="ratio"
+			unit=""
+			units={session.units}
+			range={{ low: 3, high: 10 }}
+			near={last?.ph ?? model.mix.ph.aim}
+			bind:value={ph}
+		/>
+		{#if !session.record.meters.compensates}
+			<ReadField
+				label="Water"
+				of="temperature"
+				units={session.units}
+				range={{ low: 0, high: 45 }}
+				near={session.record.waterC}
+				bind:value={waterC}
+			/>
+		{/if}
+	</div>
+	{#if meter.name}
+		<p class="meter">
+			{#if meter.live}
+				<button class="button" onclick={() => meter.stop()}>Stop listening</button>
+				<span aria-live="off">the {meter.name} is read as it goes</span>
+			{:else}
+				<button class="button" onclick={() => meter.listen()}>Read the {meter.name}</button>
+			{/if}
+			{#if meter.problem}<span role="alert">{meter.problem}</span>{/if}
+		</p>
+	{/if}
+	<section aria-live={meter.live ? 'off' : 'polite'}>
+		{#if plan}
+			<p class="sentence">{plan.sentence}</p>
+			{#each plan.doubts as doubt (doubt.about)}
+				<p class="doubt">{doubt.message}</p>
+			{/each}
+			{#if plan.doubts.length > 0 && !sure}
+				<button class="button" onclick={() => (sure = true)}>I looked again: it is right</button>
+			{:else}
+				{#if plan.change}<p class="doubt">{plan.change}</p>{/if}
+				<ol>
+					{#each plan.acts as act, i (i)}
+						<li>
+							<span>{act.text}</span> <b>{act.amount}</b>
+							{#if act.caution}<small>{act.caution}</small>{/if}
+						</li>
+					{/each}
+				</ol>
+				{#if plan.phAfter !== null}<p class="soft">
+						By itself it comes to pH {plan.phAfter.toFixed(1)}.
+					</p>{/if}
+			{/if}
+			<p class="verbs">
+				<button class="button main" disabled={kept || meter.live} onclick={keep}
+					>{kept ? 'Noted' : 'Note it'}</button
+				>
+				<span class="soft">A change of all of it costs {plan.changeCost}.</span>
+			</p>
+		{:else}
+			<p class="soft lead">
+				Type what you can read: the litres alone say how much water goes in, the strength says
+				whether with or without feed, the pH whether it wants acid.
+			</p>
+		{/if}
+	</section>
+	<details>
+		<summary>No meter at hand</summary>
+		<NoMeter />
+	</details>
+	<details>
+		<summary>The leaves show something</summary>
+		<Symptoms />
+	</details>
+</main>
+
+<style>
+	nav,
+	main {
+		max-width: 620px;
+		margin: 0 auto;
+		padding: 12px 18px;
+	}
+	nav {
+		display: flex;
+		justify-content: space-between;
+	}
+	h1 {
+		font-size: 28px;
+	}
+	.fields {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 2px 26px;
+		padding: 8px 0;
+	}
+	.sentence {
+		font: 650 clamp(21px, 5.6vw, 27px) / 1.25 var(--head);
+		padding: 10px 0;
+		text-wrap: pretty;
+	}
+	.doubt,
+	.due {
+		background: var(--caution-pale);
+		color: var(--caution);
+		padding: 9px 12px;
+		margin: 6px 0;
+		font-weight: 600;
+	}
+	.meter {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		align-items: center;
+		color: var(--soft);
+	}
+	ol {
+		padding-left: 22px;
+	}
+	li {
+		padding: 6px 0;
+		border-top: 1px solid var(--hair);
+	}
+	li b {
+		font: 650 18px var(--head);
+		white-space: nowrap;
+	}
+	small {
+		display: block;
+		color: var(--caution);
+		font-size: 13.5px;
+	}
+	.verbs {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 12px;
+		align-items: center;
+		padding: 10px 0;
+	}
+	.button {
+		min-height: 46px;
+		align-items: center;
+	}
+	.lead {
+		font-size: 16px;
+		padding: 8px 0 14px;
+	}
+	summary {
+		cursor: pointer;
+		padding: 12px 0;
+		border-top: 1px solid var(--hair);
+		font-weight: 600;
+	}
+</style>
