@@ -13,7 +13,7 @@ import { emitterRange } from '../../src/lib/core/review/findings/emitter-range';
 import { brokenColumn } from '../../src/lib/core/review/findings/flow';
 import { unitsOnlyIn } from '../../src/lib/core/quantity';
 import { codes, EXAMPLES, figureWith, modelOf, set } from './example';
-import { TROUBLES, type Trouble } from './troubles';
+import { troubled, TROUBLES } from './troubles';
 
 /** A figure with a metric unit, which somebody who asked for feet and gallons should not meet. */
 const METRIC_FIGURE = figureWith(unitsOnlyIn('metric'));
@@ -32,14 +32,6 @@ function readable({ code, message, fixes }: ProvenFinding): void {
 		expect(effect, code).to.not.match(/\.$/);
 	}
 }
-const troubled = (
-	{ from, by, area }: Trouble,
-	units?: SystemModel['place']['units']
-): SystemModel => {
-	const model = modelOf(from, ...by);
-	const areas = model.place.areas.map((one) => ({ ...one, ...area }));
-	return model.with([set('place.areas', areas), ...(units ? [set('place.units', units)] : [])]);
-};
 const worst = (list: readonly ProvenFinding[], of: ProvenFinding) =>
 	list.filter((f) => f.code === of.code && f.subject === of.subject).length;
 
@@ -96,7 +88,9 @@ describe('what goes wrong', () => {
 		const us = { system: 'us' as const, strength: 'ppm500' as const };
 		for (const trouble of TROUBLES) {
 			const { code } = trouble;
-			for (const f of provenFindings(troubled(trouble, us)).filter((one) => one.code === code)) {
+			for (const f of provenFindings(troubled(trouble).with([set('place.units', us)])).filter(
+				(one) => one.code === code
+			)) {
 				readable(f);
 				// parts are called by the size they are sold in
 				if (

@@ -21,7 +21,7 @@ import { catchesOf, findingsOf, judged, mixingSteps, stepsOf } from '../../src/l
 import { BUILT_IN_LISTS, BUILT_IN_SHELF, FIXINGS } from '../../src/lib/core/shelf';
 import { groundRow, WORDS } from '../../src/lib/ui/explain/formulas';
 import { EXAMPLES, example, exampleFile, modelOf, set } from './example';
-import { TROUBLES } from './troubles';
+import { troubled, TROUBLES } from './troubles';
 
 const CUTTINGS = {
 	batches: 2,
@@ -86,13 +86,11 @@ describe('figures of practice', () => {
 			advisedSchool(model.shelf.media[0]!, model.parameters);
 		};
 		for (const name of EXAMPLES) look(new SystemModel(example(name), BUILT_IN_SHELF, watched));
-		for (const { from, by, area } of TROUBLES) {
-			const whole = new SystemModel(example(from), BUILT_IN_SHELF, watched).with(by);
-			const areas = whole.place.areas.map((one) => ({ ...one, ...area }));
-			look(whole.with([set('place.areas', areas)]));
-		}
+		for (const trouble of TROUBLES) look(troubled(trouble, watched));
 		const rail = new SystemModel(example('lean-to-rail'), BUILT_IN_SHELF, watched);
 		look(rail.with([set('design.lines.checkValve', true)]));
+		// water that wants a base
+		look(rail.with([set('place.waters[id=tap].ph', 5)]));
 		// a tank in foam, with an air stone
 		look(rail.with([set('design.tank.insulated', true), set('design.tank.airStone', true)]));
 		// a crop that is bought as a plant has a season instead of days to a harvest

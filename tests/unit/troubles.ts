@@ -1,6 +1,10 @@
-import type { Area, Change } from '../../src/lib/core/design';
+import { applyChanges, type Area, type Change } from '../../src/lib/core/design';
+import { SystemModel } from '../../src/lib/core/model';
+import { PARAMETERS } from '../../src/lib/core/parameters';
 import type { FindingCode } from '../../src/lib/core/review';
-import { set } from './example';
+import { shelfWith, type ShelfItem } from '../../src/lib/core/shelf';
+import { BENCH_TROUBLES } from './bench-troubles';
+import { example, set } from './example';
 import { pump, WATER_TROUBLES } from './water-troubles';
 
 /** A way to bring about each thing that can go wrong, from a shipped example. */
@@ -14,6 +18,9 @@ export interface Trouble {
 	says?: RegExp;
 	/** Another area than the example's. */
 	area?: Partial<Area>;
+	/** What the place added to the shelf, and the day it is looked at. */
+	shelf?: ShelfItem[];
+	today?: string;
 	/** Nothing but the grower can mend it. */
 	unmended?: true;
 }
@@ -309,5 +316,17 @@ export const TROUBLES: readonly Trouble[] = [
 		says: /63 of 64 sites have no plant/
 	},
 	// pump, tank, feed, valves and cautions
-	...WATER_TROUBLES
+	...WATER_TROUBLES,
+	...BENCH_TROUBLES
 ];
+
+/** An example with a trouble brought about, on another shelf, figures of practice or day where it asks for them. */
+export function troubled(
+	{ from, by, area, shelf, today }: Trouble,
+	parameters = PARAMETERS
+): SystemModel {
+	const parts = applyChanges(example(from), by);
+	const model = new SystemModel(parts, shelfWith(shelf ?? []), parameters, today ?? null);
+	const areas = model.place.areas.map((one) => ({ ...one, ...area }));
+	return model.with([set('place.areas', areas)]);
+}

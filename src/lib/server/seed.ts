@@ -7,6 +7,8 @@ import { applyChanges, parseDesignFile, usualReserve, type Change } from '$lib/c
 import { keepAlternative } from './alternatives';
 import { createDesign } from './saving';
 import { createPlace, listPlaces } from './places';
+import { demoShelf, seedBatches } from './seed-batches';
+import { saveShelf } from './shelves';
 
 interface Demo {
 	id: string;
@@ -75,8 +77,10 @@ export async function seedDemo(): Promise<boolean> {
 	if ((await listPlaces()).length > 0) return false;
 	const files = DEMO.map(({ file, ...demo }) => ({ ...demo, ...parseDesignFile(file) }));
 	const { id: placeId } = await createPlace(files[0]!.place, 'tern-cottage');
-	for (const { id, design, operation, record, variant } of files) {
+	await saveShelf(placeId, { put: demoShelf(), drop: [] });
+	for (const [seed, { id, design, operation, record, variant }] of files.entries()) {
 		await createDesign(placeId, { design, operation, record }, id);
+		await seedBatches(id, operation.mix.bottles !== null, seed + 1);
 		const plan = applyChanges({ design, operation }, variant.changes);
 		await keepAlternative(id, variant.name, plan, `${id}-variant`);
 	}

@@ -31,7 +31,28 @@ export const sourceWaterSchema = z.strictObject({
 	Mg: mgL('magnesium'),
 	Na: mgL('sodium'),
 	Cl: mgL('chloride'),
-	S: mgL('sulfur')
+	S: mgL('sulfur'),
+	/** What few reports tell; not said: none. */
+	K: mgL('potassium').optional(),
+	NO3N: mgL('nitrate nitrogen').optional(),
+	B: quantity('boron', 'concentration', { min: 0, max: 50 }).optional(),
+	/** Only strength and a drop test are known: the ions are guessed by them. */
+	guessed: z.boolean('guessed must be true or false').optional(),
+	/** What stands before the tank. */
+	treated: z
+		.discriminatedUnion(
+			'kind',
+			[
+				z.strictObject({ kind: z.literal('softener') }),
+				z.strictObject({
+					kind: z.literal('osmosis'),
+					holdsBack: quantity('held back', 'share', { min: 0.5, max: 0.99 }),
+					yields: quantity('of the water that goes in', 'share', { min: 0.05, max: 0.9 })
+				})
+			],
+			{ error: () => 'treated must be one of softener, osmosis' }
+		)
+		.optional()
 });
 export type SourceWater = z.infer<typeof sourceWaterSchema>;
 

@@ -1,13 +1,10 @@
-import { waterOf } from '../design';
+import { treatedWater, waterOf } from '../design';
 import { stage } from './stage';
 
-/** What is in the water this system is filled with. */
+/** What is in the water this system is filled with, as it comes out of a softener or a membrane. */
 export const sourceWater = stage(
 	'source water',
 	{ operation: ['waterId'], place: ['waters'] },
 	{},
-	({ operation, place }) => {
-		const { ecMsCm, ph, alkalinityMeqL, Ca, Mg, Na, Cl, S } = waterOf(place, operation.waterId);
-		return { ecMsCm, ph, alkalinityMeqL, Ca, Mg, Na, Cl, S };
-	}
+	({ operation, place }) => treatedWater(waterOf(place, operation.waterId))
 );

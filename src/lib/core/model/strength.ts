@@ -1,4 +1,4 @@
-import { labelled, type SourceWater } from '../design';
+import { labelled, type WaterFigures } from '../design';
 import {
 	LIMITED,
 	recipe,
@@ -113,9 +113,14 @@ export const strength = stage(
 	}
 );
 
-export type Water = Omit<SourceWater, 'id' | 'name'>;
+export type Water = WaterFigures;
 /** What of a source water counts towards a mix. */
-export const ionsOf = ({ Ca, Mg, Na, Cl, S }: Water) => ({ Ca, Mg, Na, Cl, S });
+export const ionsOf = ({ Ca, Mg, Na, Cl, S, K, NO3N, B }: Water) => ({
+	...{ Ca, Mg, Na, Cl, S },
+	...(K !== undefined && { K }),
+	...(NO3N !== undefined && { NO3N }),
+	...(B !== undefined && { B })
+});
 
 interface Fitting {
 	/** What is there before anything is fitted, mg/L. */

@@ -182,7 +182,8 @@ export function broughtBy(
 	{ ingredients, gramsPerL, salts: mixed }: Pick<MixState, 'ingredients' | 'gramsPerL' | 'salts'>,
 	element: Nutrient
 ): Brought[] {
-	const water = mixed.input.water?.[element] ?? 0;
+	const { water: told = {} } = mixed.input;
+	const water = told[element] ?? (element === 'N' ? (told.NO3N ?? 0) : 0);
 	const rest = ingredients.map(({ fractions }, index) => ({
 		index,
 		mgL: gramsPerL[index]! * fractions[element] * 1000

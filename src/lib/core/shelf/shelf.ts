@@ -48,9 +48,11 @@ export interface Kept {
 	/** What a level scoop of it weighs. */
 	scoopG: number | null;
 }
+/** A bag nobody has said anything of. */
 export const NOTHING_KEPT: Kept = { price: null, left: null, openedOn: null, scoopG: null };
 /** What a level kitchen teaspoon of a salt weighs, for who has not weighed their own. */
 const USUAL_SCOOP_G = 5;
+/** What a level scoop of it weighs, g: the grower's own, else a teaspoon's. */
 export const scoopOf = (kept: Shelf['kept'], of: string): number =>
 	kept[of]?.scoopG ?? USUAL_SCOOP_G;
 

@@ -1,3 +1,4 @@
+import { seeded } from './chance';
 import type { Meter, MeterReading } from './meter';
 import { SimulatedTank, type TankFault, type TankFigures } from './tank';
 
@@ -28,17 +29,6 @@ const DRIFT = { msCm: 0.03, ph: 0.05 };
 const OFF = { msCm: 1.15, ph: 0.4 };
 const FOULED = { msCm: 0.7, ph: 0.5 };
 
-/** Numbers by chance that come again with the seed (mulberry32, Tommy Ettinger 2017, public domain). */
-export function seeded(seed: number): () => number {
-	let state = seed >>> 0;
-	return () => {
-		state = (state + 0x6d2b79f5) >>> 0;
-		let t = state;
-		t = Math.imul(t ^ (t >>> 15), t | 1);
-		t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-		return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-	};
-}
 /** About normal, of spread one (Irwin and Hall: twelve even ones less six). */
 const about = (chance: () => number): number => {
 	let sum = -6;

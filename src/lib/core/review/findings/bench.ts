@@ -69,6 +69,9 @@ export const bottlesHold: Rule = (model) => {
 	];
 };
 
+/** Under a gram in milligrams, wherever the grower lives. */
+const step = (grams: number): string => say(grams, grams < 1 ? 'trace' : 'salt');
+
 /** What the scale or the scoop makes of an ingredient. */
 export const rounding: Rule = (model) => {
 	const { weighing, operation } = model;
@@ -78,7 +81,7 @@ export const rounding: Rule = (model) => {
 	const most = 100 * model.limit('roundedShare');
 	if (Math.abs(errorPercent) <= most) return [];
 	const { by, stepG } = operation.mix.measure;
-	const with_ = by === 'scale' ? `a scale of ${stepG} g` : 'level scoops';
+	const with_ = by === 'scale' ? `a scale of ${step(stepG)}` : 'level scoops';
 	const finer = [0.1, 0.01].find((step) => by === 'scoops' || step < stepG);
 	return [
 		{
@@ -92,7 +95,7 @@ export const rounding: Rule = (model) => {
 				availableFixes(
 					finer !== undefined &&
 						unit === 'g' && {
-							label: `Weigh on a scale of ${finer} g`,
+							label: `Weigh on a scale of ${step(finer)}`,
 							effect: 'and by way of a jug where that is too coarse',
 							change: [set('operation.mix.measure', { by: 'scale', stepG: finer })]
 						},

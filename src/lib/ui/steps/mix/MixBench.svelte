@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { withSalt } from '$lib/core/design';
+	import { GUESS_OFF, rejectL, waterOf, withSalt } from '$lib/core/design';
 	import { bestSalt, ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { broughtBy } from '$lib/core/model';
 	import { lowerFirst, names } from '$lib/core/quantity';
@@ -43,6 +43,21 @@
 			by: by?.index == null ? 'your water' : shortName(mix.ingredients[by.index]!.name)
 		};
 	});
+	const water = $derived(waterOf(session.place, session.operation.waterId));
+	/** What a guessed water leaves open, and what a membrane lets run. */
+	const ofWater = $derived.by(() => {
+		const said: string[] = [];
+		if (water.guessed) {
+			const { Ca } = mix.salts.result.elementsMgL;
+			const off = GUESS_OFF * (mix.salts.input.water?.Ca ?? 0);
+			said.push(
+				`The water’s ions are guessed: calcium is ${Math.round(Ca - off)} to ${Math.round(Ca + off)} mg/L`
+			);
+		}
+		const reject = rejectL(water, mix.litres);
+		if (reject > 0) said.push(`${session.say(reject, 'volume')} run to the drain for this fill`);
+		return said;
+	});
 	const add = () =>
 		best &&
 		session.set(
@@ -75,6 +90,7 @@
 	<ElementBars {width} height={bars} {heaps} />
 	<p class="legend">
 		<span class="swatch" aria-hidden="true"></span> your water brings it
+		{#each ofWater as words (words)}<span class="note">{words}</span>{/each}
 		{#if over}<span class="note"
 				>{ELEMENT_NAME[over.e]} is {Math.round(100 * over.share)} % of what is asked: {lowerFirst(
 					over.by

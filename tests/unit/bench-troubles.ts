@@ -1,0 +1,73 @@
+import { keptItemOf, NOTHING_KEPT } from '../../src/lib/core/shelf';
+import { set } from './example';
+import type { Trouble } from './troubles';
+
+const bottles = (over: object = {}) =>
+	set('operation.mix.bottles', {
+		doseMlPerL: 10,
+		bottleL: 2,
+		shedC: 5,
+		madeOn: null,
+		...over
+	});
+const oneBottle = set('operation.mix.source', {
+	kind: 'product',
+	name: 'One bottle',
+	form: 'liquid',
+	label: { N: 6, P2O5: 4, K2O: 8, CaO: 4 },
+	densityKgL: 1.2,
+	labelDosePerL: 4
+});
+
+/** What goes wrong at the mixing bench. */
+export const BENCH_TROUBLES: readonly Trouble[] = [
+	{
+		code: 'bottle-clouds',
+		from: 'lean-to-rail',
+		by: [bottles(), oneBottle],
+		says: /calcium and phosphorus in it cannot be made a concentrate/
+	},
+	{
+		code: 'bottle-will-not-dissolve',
+		from: 'lean-to-rail',
+		by: [bottles({ doseMlPerL: 2 })],
+		says: /% of the potassium nitrate that dissolves at 5 °C/
+	},
+	{
+		code: 'rounding-off',
+		from: 'lean-to-rail',
+		by: [set('operation.mix.measure', { by: 'scale', stepG: 5 })],
+		says: /With a scale of 5 g .* comes out \d+ % (?:over|under)/
+	},
+	{
+		code: 'acid-too-strong',
+		from: 'single-bucket',
+		by: [set('operation.mix.acid', { kind: 'phosphoric', molarity: 14.6 })],
+		says: /a drop too many is past the mark/
+	},
+	{
+		code: 'meter-due',
+		from: 'lean-to-rail',
+		by: [
+			set('record.meters.strength', { on: '2026-01-02', standardMsCm: 1.413, readMsCm: 1.5 }),
+			set('record.meters.ph', { on: '2026-03-02', at7: 7.1, at4: 4.9 })
+		],
+		today: '2026-05-28',
+		says: /checked 146 days ago, .* set 87 days ago and .* shows 74 % of the way/,
+		unmended: true
+	},
+	{
+		code: 'bag-low',
+		from: 'lean-to-rail',
+		by: [],
+		shelf: [keptItemOf('potassium-nitrate', { ...NOTHING_KEPT, left: 12 })],
+		says: /On the shelf are 12 g of potassium nitrate, less than the next fill takes/,
+		unmended: true
+	},
+	{
+		code: 'fish-in-loop',
+		from: 'lean-to-rail',
+		by: [set('operation.mix.fish', true)],
+		says: /Crelbo doses nothing into it/
+	}
+];
