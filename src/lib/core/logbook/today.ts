@@ -12,7 +12,7 @@ import {
 	type TopUp,
 	type TopUpInput
 } from '../nutrients';
-import { lowerFirst, names, NoSolution } from '../quantity';
+import { clamp, lowerFirst, names, NoSolution } from '../quantity';
 import { ATOMIC_WEIGHT } from '../shelf';
 import { ACID_CAUTION, ACID_NAMES, BASE_CAUTION, BASE_NAMES, weighedAs } from '../review';
 import { acidForAll, phOfAll, type Part } from './ph-of-parts';
@@ -172,25 +172,39 @@ export function dosed(model: SystemModel, { stockMl }: TopUp): Act[] {
 				: [])
 		];
 	}
-	return mix.items.map((item) => {
-		const amount = (item.amount * stockMl) / mix.litres;
-		return add(`Stir in ${lowerFirst(item.name)}`, say(amount, weighedAs({ ...item, amount })));
+	return ofBags(model, stockMl / mix.litres);
+}
+
+/** What a part of the fill takes of each bag; what is too little to weigh, of the jug it is made up in. */
+function ofBags({ weighing, mix, say }: SystemModel, share: number): Act[] {
+	const taken = new Set<string>();
+	return weighing.items.flatMap((item): Act[] => {
+		const amount = item.amount * share;
+		const weighed = say(amount, weighedAs({ ...item, amount }));
+		if (!item.jug)
+			return [
+				{ kind: 'add', text: `Stir in ${lowerFirst(item.name)}`, amount: weighed, caution: null }
+			];
+		const iron = mix.ingredients[item.index]!.fractions.Fe > 0;
+		const what = iron ? 'iron chelate' : 'trace salts';
+		const jug = `${what} ${item.jug.times}`;
+		if (taken.has(jug)) return [];
+		taken.add(jug);
+		const ml = say(item.jug.takeMl * share, 'liquid');
+		return [{ kind: 'add', text: `Stir in ${what}, of their jug`, amount: ml, caution: null }];
 	});
 }
 
 /** What is left in the tank and what is poured in, as acid and base read them. */
 function partsOf(model: SystemModel, leftL: number, waterL: number, ph: number): Part[] {
-	const { mix, sourceWater, acid, base } = model;
-	const atAim =
-		acid?.result.remainingAlkalinityMeqL ??
-		base?.result.resultingAlkalinityMeqL ??
-		sourceWater.alkalinityMeqL;
+	const { mix, sourceWater } = model;
+	const phosphateMmolL = Math.min(50, mix.salts.result.elementsMgL.P / ATOMIC_WEIGHT.P);
 	return [
 		{
 			volumeL: leftL,
-			alkalinityMeqL: Math.max(0, atAim),
+			alkalinityMeqL: alkalinityAt(ph, sourceWater, phosphateMmolL),
 			ph,
-			phosphateMmolL: Math.min(50, mix.salts.result.elementsMgL.P / ATOMIC_WEIGHT.P)
+			phosphateMmolL
 		},
 		{
 			volumeL: waterL,
@@ -199,6 +213,25 @@ function partsOf(model: SystemModel, leftL: number, waterL: number, ph: number):
 			phosphateMmolL: 0
 		}
 	];
+}
+
+/** Alkalinity of the mix where it stands at a pH: what carbon its water brought is in it still. */
+function alkalinityAt(
+	ph: number,
+	{ alkalinityMeqL, ph: startPh }: SystemModel['sourceWater'],
+	phosphateMmolL: number
+): number {
+	const from = { volumeL: 1, alkalinityMeqL, startPh, targetPh: ph, phosphateMmolL };
+	try {
+		const left =
+			ph <= startPh
+				? acidOf({ ...from, acid: { kind: 'nitric', molarity: 1 } }).remainingAlkalinityMeqL
+				: baseOf({ ...from, base: { kind: 'koh', molarity: 1 } }).resultingAlkalinityMeqL;
+		return clamp(left, -50, 50);
+	} catch (problem) {
+		if (problem instanceof NoSolution) return alkalinityMeqL;
+		throw problem;
+	}
 }
 
 /** Acid or base for both, where they do not come right by themselves. */

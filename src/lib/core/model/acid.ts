@@ -55,9 +55,9 @@ export const base = stage(
 	{ operation: ['mix'], parameters: ['mixing'] },
 	{ before },
 	({ operation, parameters, before }): { input: BaseInput; result: Base } | null => {
-		if (before.startPh >= before.targetPh) return null;
 		const usual = { kind: 'k2co3' as const, molarity: parameters.mixing.baseMolL.value };
 		const input: BaseInput = { ...before, base: operation.mix.base ?? usual };
+		if (before.startPh >= before.targetPh) return null;
 		return orNone(() => ({ input, result: baseOf(input) }));
 	}
 );

@@ -17,7 +17,7 @@ export interface CardStep {
 	text: string;
 	/** What to measure out, in the grower's units. */
 	amount: string | null;
-	/** Minutes to wait before the next. */
+	/** Minutes to wait before it. */
 	waitMin: number | null;
 	expect: Expected | null;
 	/** Calm words where the step can hurt somebody or spoil the mix. */
@@ -177,7 +177,7 @@ function fromBottles(model: SystemModel): CardStep[] {
 	const bottle = (name: 'A' | 'B'): CardStep =>
 		act(`bottle-${name}`, `Shake bottle ${name}, and stir in of it`, {
 			amount,
-			waitMin: both && name === 'A' ? BETWEEN_MIN : null,
+			waitMin: both && name === 'B' ? BETWEEN_MIN : null,
 			caution:
 				both && name === 'B'
 					? 'Never B before A is stirred in, and never both in one jug: they make chalk.'
@@ -243,11 +243,11 @@ function towardsPh(model: SystemModel): CardStep[] {
 	return [
 		act('ph-half', `${from}: half of the ${what} first, stirred in`, {
 			amount: say(ml / 2, 'liquid'),
-			waitMin: MIXED_MIN,
 			caution
 		}),
 		act('ph', `Read the pH, then the rest little by little, about ${say(ml / 2, 'liquid')}, to`, {
 			amount: band,
+			waitMin: MIXED_MIN,
 			expect,
 			caution
 		})

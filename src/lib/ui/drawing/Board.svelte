@@ -94,28 +94,28 @@
 		{#if surface.over}<surface.over {frame} />{/if}
 		{#if Under}<Under {width} tall={under} />{/if}
 	</section>
-	<div class="near" style:bottom="{stripped ? under : 0}px">
-		{#if !surface.board}
+	{#if !surface.board}
+		<div class="near" style:bottom="{stripped ? under : 0}px">
 			<button
 				class="quiet"
 				aria-label="Turn the drawing, now seen from {asSeen}"
 				title="Seen from {asSeen}: turn it"
 				onclick={() => (session.side = NEXT_SIDE[session.side])}>↻</button
 			>
-		{/if}
-		<button
-			class="quiet"
-			aria-label="Closer"
-			disabled={zoom >= MOST_ZOOM}
-			onclick={() => session.zoomBy(1.5)}>+</button
-		>
-		<button
-			class="quiet"
-			aria-label="Further away"
-			disabled={zoom <= 1}
-			onclick={() => session.zoomBy(1 / 1.5)}>−</button
-		>
-	</div>
+			<button
+				class="quiet"
+				aria-label="Closer"
+				disabled={zoom >= MOST_ZOOM}
+				onclick={() => session.zoomBy(1.5)}>+</button
+			>
+			<button
+				class="quiet"
+				aria-label="Further away"
+				disabled={zoom <= 1}
+				onclick={() => session.zoomBy(1 / 1.5)}>−</button
+			>
+		</div>
+	{/if}
 </div>
 
 <style>

@@ -25,19 +25,15 @@ export class LiveMeter {
 	/** Asks once. */
 	async poll(): Promise<void> {
 		const response = await fetch(this.address).catch(() => null);
-		if (!response) {
+		if (!response?.ok) {
 			this.problem = 'The meter cannot be reached just now.';
 			return;
 		}
-		if (!response.ok) {
-			this.name = null;
-			return;
-		}
 		const { meter, reading } = (await response.json()) as {
-			meter: { name: string };
-			reading: Shown;
+			meter: { name: string } | null;
+			reading: Shown | null;
 		};
-		this.name = meter.name;
+		this.name = meter?.name ?? null;
 		this.shown = reading;
 		this.problem = null;
 	}

@@ -97,10 +97,10 @@
 				class="apart"
 				x1={x - step / 2}
 				x2={x - step / 2}
-				y1={ground - tall * 0.9}
+				y1={ground - tall - 4}
 				y2={ground + 6}
 			/>
-			<text class="alone" x={x - step / 2 - 4} y={ground - tall * 0.9 - 4}>last, and alone</text>
+			<text class="alone" x={x - step / 2 - 4} y={ground - tall - 10}>last, and alone</text>
 		{/if}
 		<g class="one">
 			<title

@@ -233,20 +233,6 @@
 		margin-top: 14px;
 		align-items: center;
 	}
-	@media (max-width: 620px) {
-		.large {
-			width: 100%;
-			justify-content: center;
-		}
-		section {
-			min-height: 58dvh;
-			display: flex;
-			flex-direction: column;
-		}
-		.then {
-			margin-top: auto;
-		}
-	}
 	.then {
 		padding-top: 18px;
 	}
@@ -295,5 +281,19 @@
 	.problem {
 		color: var(--dry);
 		padding-top: 8px;
+	}
+	@media (max-width: 620px) {
+		.large {
+			width: 100%;
+			justify-content: center;
+		}
+		section {
+			min-height: 74dvh;
+			display: flex;
+			flex-direction: column;
+		}
+		.then {
+			margin-top: auto;
+		}
 	}
 </style>

@@ -10,11 +10,11 @@ const settings = z.strictObject({
 });
 const none = () => problem(404, 'no-meter', 'No meter stands in this tank.');
 
-/** What the meter shows just now. */
+/** What the meter shows just now; where none stands in the tank, that. */
 export const GET: RequestHandler = ({ params }) =>
 	answer(async () => {
 		const meter = await meterOf(params.id);
-		if (!meter) return none();
+		if (!meter) return json({ meter: null, reading: null });
 		return json({ meter: { name: meter.name, ...meter.settings }, reading: await meter.read() });
 	});
 

@@ -1,0 +1,243 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { applyChanges, type Batch, type Reading } from '../../src/lib/core/design';
+import {
+	byLitres,
+	CAUSES,
+	LEAVES,
+	leftAfter,
+	likelyCauses,
+	newBatch,
+	planAnew,
+	SIGNS,
+	todayPlan
+} from '../../src/lib/core/logbook';
+import { SystemModel } from '../../src/lib/core/model';
+import { mixCard } from '../../src/lib/core/review';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { EXAMPLES, example, modelOf, set } from './example';
+
+const TODAY = '2026-05-28';
+const read = (over: Partial<Reading>): Reading => ({
+	...{ on: TODAY, litres: null, msCm: null, ph: null, waterC: null },
+	...over
+});
+const bags = set('operation.mix.bottles', null);
+const rail = modelOf('lean-to-rail', bags);
+const amountOf = (text: string): number => Number(/[\d.]+/.exec(text)![0]);
+
+describe('the tank today', () => {
+	it('full and right asks for nothing', () => {
+		const plan = todayPlan(
+			rail,
+			read({ litres: rail.filled.tank, msCm: rail.mix.strengthMsCm, ph: rail.mix.ph.aim })
+		);
+		expect(plan.acts).to.deep.equal([]);
+		expect(plan.sentence).to.match(/nothing to do today/);
+	});
+
+	it('brings any tank of any example to its mark and its strength: a balance of litres and salt', () => {
+		const cases = fc.record({
+			name: fc.constantFrom(...EXAMPLES),
+			share: fc.double({ min: 0.05, max: 1, noNaN: true }),
+			times: fc.double({ min: 0.3, max: 2.5, noNaN: true })
+		});
+		fc.assert(
+			fc.property(cases, ({ name, share, times }) => {
+				const model = modelOf(name);
+				const { strengthMsCm } = model.mix;
+				const litres = share * model.filled.tank;
+				const msCm = times * strengthMsCm;
+				const { topUp } = todayPlan(model, read({ litres, msCm }));
+				if (!topUp) return;
+				const { dumpL, waterL, stockMl, resultMsCm } = topUp.result;
+				const salt =
+					(litres - dumpL) * topUp.input.nowMsCm +
+					waterL * topUp.input.waterMsCm +
+					stockMl * topUp.input.stockMsCmLPerMl;
+				expect(litres - dumpL + waterL).to.be.closeTo(model.filled.tank, 1e-6);
+				expect(salt / model.filled.tank).to.be.closeTo(resultMsCm, 1e-6);
+				expect(resultMsCm).to.be.closeTo(strengthMsCm, 1e-6);
+			}),
+			{ numRuns: 100 }
+		);
+	});
+
+	it('a strong, low tank takes plain water; a strong, full one is thinned by throwing away the least', () => {
+		const low = todayPlan(rail, read({ litres: 20, msCm: 2.9 }));
+		expect(low.acts.map(({ kind }) => kind)).to.include('water');
+		expect(low.acts.map(({ kind }) => kind)).to.not.include('dump');
+		const full = todayPlan(rail, read({ litres: 34, msCm: 2.9 }));
+		const [dump, water] = full.acts;
+		expect([dump!.kind, water!.kind]).to.deep.equal(['dump', 'water']);
+		// (34 × 2.9 − 34 × 2.2) / (2.9 − 0.32)
+		expect(amountOf(dump!.amount)).to.be.closeTo((34 * 0.7) / 2.58, 0.06);
+		expect(todayPlan(rail, read({ litres: 34, msCm: 7 })).change).to.match(
+			/may as well be changed/
+		);
+	});
+
+	it('doses bottles by the millilitre and bags by the gram, in the order of the card', () => {
+		const weak = read({ litres: 34, msCm: 1.4 });
+		const bottled = todayPlan(modelOf('lean-to-rail'), weak);
+		expect(bottled.sentence).to.match(/of bottle A and [\d.]+ m?L of bottle B/);
+		const dry = todayPlan(rail, weak);
+		expect(dry.acts.at(-1)!.text).to.match(/calcium nitrate/i);
+		expect(dry.sentence).to.match(/^Stir in .* and \d more/);
+	});
+
+	it('asks for acid only where pH does not come right by itself, and for as much as brings it there', () => {
+		const at = (ph: number, litres = 34) =>
+			todayPlan(rail, read({ litres, msCm: 2.2, ph })).acts.find(
+				({ kind }) => kind === 'acid' || kind === 'base'
+			);
+		expect(at(6)).to.equal(undefined);
+		expect(at(7.2)!.kind).to.equal('acid');
+		expect(at(4.6)!.kind).to.equal('base');
+		// a tank half empty is filled with alkaline water
+		expect(at(6, 15)!.kind).to.equal('acid');
+		expect(at(6, 15)!.caution).to.match(/Acid into water/);
+	});
+
+	it('does nothing on a reading that cannot be until it was looked at again', () => {
+		const last = read({ on: '2026-05-27', litres: 34, msCm: 2.2, ph: 6 });
+		const ask = (over: Partial<Reading>, sure = false) => todayPlan(rail, read(over), last, sure);
+		const about = (over: Partial<Reading>) => ask(over).doubts.map((doubt) => doubt.about);
+		expect(about({ litres: 18, msCm: 2.5, ph: 6.1 })).to.deep.equal([]);
+		// nobody filled it, it did not run out overnight, and salt does not come out of nothing
+		expect(about({ litres: 60 })).to.include('litres');
+		expect(about({ litres: 400 })).to.include('litres');
+		expect(about({ litres: 18, msCm: 5.9 })).to.include('msCm');
+		expect(about({ litres: 32, msCm: 0.6 })).to.include('msCm');
+		expect(about({ litres: 30, ph: 8.4 })).to.include('ph');
+		expect(ask({ litres: 18, msCm: 5.9 }).acts).to.deep.equal([]);
+		expect(ask({ litres: 18, msCm: 5.9 }, true).acts).to.not.deep.equal([]);
+	});
+
+	it('takes a reading for what a checked meter would show', () => {
+		const off = modelOf(
+			'lean-to-rail',
+			bags,
+			set('record.meters.strength', { on: TODAY, standardMsCm: 1.413, readMsCm: 1.5543 })
+		);
+		// it shows a tenth too much: 2.42 is 2.20
+		const plan = todayPlan(off, read({ litres: 34, msCm: 2.42 }));
+		expect(plan.acts).to.deep.equal([]);
+		const cold = modelOf('lean-to-rail', bags, set('record.meters.compensates', false));
+		expect(todayPlan(cold, read({ litres: 34, msCm: 1.87, waterC: 17.5 })).acts).to.deep.equal([]);
+	});
+
+	it('doses nothing where fish live in the loop', () => {
+		const fish = modelOf('lean-to-rail', set('operation.mix.fish', true));
+		expect(mixCard(fish)).to.deep.equal([]);
+		expect(todayPlan(fish, read({ litres: 10, msCm: 1 })).acts).to.deep.equal([]);
+	});
+});
+
+describe('a card with a reading that is off', () => {
+	const model = modelOf('lean-to-rail', bags);
+	const at = (batch: Batch) => batch.steps.findIndex(({ expect: e }) => e?.what === 'strength');
+	const batch = newBatch(model, 'b', TODAY);
+
+	it('is planned anew from what is in the tank, whatever it was', () => {
+		const strong = planAnew(model, batch, 2.8, 'scale');
+		expect(strong[0]!.text).to.match(/Throw away/);
+		expect(strong.some(({ expect: e }) => e?.what === 'strength')).to.equal(true);
+		const weak = planAnew(model, batch, 1.6, 'water');
+		expect(weak[0]!.text).to.match(/Stir in/);
+		expect(planAnew(model, batch, 2.8, 'meter')[0]!.text).to.match(/standard/);
+		expect(planAnew(model, batch, 2.8, 'bottle')[0]!.text).to.match(/Throw it away/);
+		// the rest of the card is still to do, and no step has another's name
+		const whole = [...batch.steps.slice(0, at(batch) + 1), ...strong];
+		expect(whole.some(({ id }) => id === 'ph')).to.equal(true);
+		expect(new Set(whole.map(({ id }) => id)).size).to.equal(whole.length);
+	});
+
+	it('weighs in what is missing: the strength comes out at the aim', () => {
+		const weak = planAnew(model, batch, 1.6, 'scale');
+		const calcium = weak.find(({ text }) => /calcium nitrate/i.test(text))!;
+		const share = (2.2 - 1.6) / (model.mix.expectedMsCm - 0.32);
+		const item = model.mix.items.find(({ saltId }) => saltId === 'calcium-nitrate-4h')!;
+		expect(amountOf(calcium.amount!)).to.be.closeTo(item.amount * share, 0.1);
+	});
+
+	it('takes off the shelf what went in, and never more than there is', () => {
+		expect(leftAfter(100, 29.8)).to.equal(70.2);
+		expect(leftAfter(10, 29.8)).to.equal(0);
+	});
+});
+
+describe('without a meter', () => {
+	const labelled = modelOf(
+		'lean-to-rail',
+		bags,
+		set('operation.mix.source', {
+			kind: 'product',
+			name: 'One bottle',
+			form: 'liquid',
+			label: { N: 6, P2O5: 4, K2O: 8, CaO: 4 },
+			densityKgL: 1.2,
+			labelDosePerL: 4
+		}),
+		set('operation.mix.method', 'label')
+	);
+
+	it('doses by the litres poured in, with bounds that widen as they add up', () => {
+		const [some, more] = [byLitres(labelled, 5)!, byLitres(labelled, 60)!];
+		expect(some.doses[0]!.amount).to.be.closeTo(20, 1e-9);
+		const wide = ({ lowMsCm, highMsCm }: typeof some) => highMsCm - lowMsCm;
+		expect(wide(more)).to.be.above(wide(some));
+		expect(some.lowMsCm).to.be.below(labelled.mix.expectedMsCm);
+		expect(some.highMsCm).to.be.above(labelled.mix.expectedMsCm);
+		expect(byLitres(rail, 5)).to.equal(null);
+	});
+
+	it('leads from what leaves show to causes, each with one correction and what else it does', () => {
+		for (const leaves of Object.keys(LEAVES) as (keyof typeof LEAVES)[])
+			for (const sign of Object.keys(SIGNS) as (keyof typeof SIGNS)[]) {
+				const causes = likelyCauses(leaves, sign);
+				expect(causes.length, `${leaves}, ${sign}`).to.be.within(1, 3);
+				for (const cause of causes) expect(cause.signs).to.include(sign);
+			}
+		expect(likelyCauses('younger', 'veins')[0]!.id).to.equal('iron');
+		expect(likelyCauses('older', 'veins')[0]!.id).to.equal('magnesium');
+		for (const cause of CAUSES) expect(cause.correct.length * cause.besides.length).to.be.above(0);
+	});
+});
+
+describe('what is measured out', () => {
+	it('rounding is never worse than said, and what is said is what is weighed', () => {
+		const some = fc.record({
+			name: fc.constantFrom(...EXAMPLES),
+			stepG: fc.constantFrom(0.01, 0.1, 0.5, 1, 5),
+			bottleL: fc.option(fc.double({ min: 0.25, max: 10, noNaN: true })),
+			scoops: fc.boolean()
+		});
+		fc.assert(
+			fc.property(some, ({ name, stepG, bottleL, scoops }) => {
+				const model = new SystemModel(
+					applyChanges(example(name), [
+						set('operation.mix.measure', { by: scoops ? 'scoops' : 'scale', stepG }),
+						set(
+							'operation.mix.bottles',
+							bottleL === null ? null : { doseMlPerL: 10, bottleL, shedC: 10, madeOn: null }
+						)
+					]),
+					BUILT_IN_SHELF
+				);
+				const { weighing } = model;
+				const most = Math.max(...weighing.items.map(({ errorPercent }) => Math.abs(errorPercent)));
+				for (const { weigh, step, amount, jug, errorPercent } of weighing.items) {
+					expect(Math.abs(weigh / step - Math.round(weigh / step))).to.be.below(1e-6);
+					const put = weigh / (jug?.times ?? 1);
+					expect(100 * (put / amount - 1)).to.be.closeTo(errorPercent, 1e-6);
+					// half a step of the scale, of what is put on it
+					expect(Math.abs(put - amount) * (jug?.times ?? 1)).to.be.at.most(step / 2 + 1e-9);
+				}
+				for (const percent of Object.values(weighing.elementsPercent))
+					expect(Math.abs(percent)).to.be.at.most(most + 1e-6);
+			}),
+			{ numRuns: 120 }
+		);
+	});
+});
