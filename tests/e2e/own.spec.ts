@@ -17,9 +17,10 @@ test('a bench of one’s own, from nothing to a mix', async ({ page, request }) 
 	await page.getByLabel('As you see it now').selectOption('young');
 	await step(page, 'mix').click();
 	const sheet = page.getByRole('complementary', { name: 'Mix' });
-	await expect(sheet).toContainText('Stir in potassium nitrate');
+	await expect(page.getByRole('group', { name: /^The bench/ })).toContainText('Potassium');
 	await expect(sheet).toContainText('part strength');
-	await page.getByText('a labelled product').click();
+	await page.getByText('What it is mixed from').click();
+	await page.getByLabel('Begin from').selectOption('bottle');
 	await page.getByText('by the label alone').click();
 	await expect(sheet).toContainText(/expect .* give or take/);
 	await page.getByRole('textbox', { name: 'Name of the system' }).fill('Hall chillies');

@@ -210,11 +210,12 @@ test('mix: fewer salts, another strength, a product by its label', async ({ page
 	await step(page, 'mix').click();
 	await fill(page, 'Strength', '1.8');
 	await expect(step(page, 'mix')).toContainText('1.80 mS/cm');
-	await page.getByText('10 salts on the shelf').click();
-	await page.getByLabel('Iron chelate DTPA, 11 %').uncheck();
-	await expect(
-		sheet(page, 'Mix').getByRole('listitem').filter({ hasText: 'iron chelate' })
-	).toHaveCount(0);
+	await page.getByRole('button', { name: 'Weigh each fill' }).click();
+	const bench = page.getByRole('group', { name: /^The bench/ });
+	await expect(bench).toContainText('Iron chelate');
+	await page.getByText('What it is mixed from').click();
+	await page.getByRole('checkbox', { name: 'Iron chelate DTPA, 11 %' }).uncheck();
+	await expect(bench).not.toContainText('Iron chelate');
 	await fill(page, 'Strength', '4');
 	await expect(bar(page)).not.toContainText('nothing stands');
 	for (let i = 0; i < 9; i++) {
@@ -225,8 +226,8 @@ test('mix: fewer salts, another strength, a product by its label', async ({ page
 		.getByRole('button', { name: /^Mix at 2.20/ })
 		.click();
 	await expect(step(page, 'mix')).toContainText('2.20 mS/cm');
-	await page.getByText('a labelled product').click();
-	await expect(sheet(page, 'Mix')).toContainText('Stir in one-bottle feed');
+	await page.getByLabel('Begin from').selectOption('bottle');
+	await expect(bench).toContainText('One-bottle');
 	await fill(page, 'Nitrogen, all', '2');
 	await expect(page.getByRole('alert')).toContainText('more than N at 2 %');
 	await fill(page, 'Nitrogen, all', '7');

@@ -59,7 +59,7 @@ export const BENCH_TROUBLES: readonly Trouble[] = [
 	{
 		code: 'bag-low',
 		from: 'lean-to-rail',
-		by: [],
+		by: [set('operation.mix.bottles', null)],
 		shelf: [keptItemOf('potassium-nitrate', { ...NOTHING_KEPT, left: 12 })],
 		says: /On the shelf are 12 g of potassium nitrate, less than the next fill takes/,
 		unmended: true

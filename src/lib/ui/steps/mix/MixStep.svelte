@@ -35,6 +35,12 @@
 		})).sort((a, b) => Math.abs(b.percent) - Math.abs(a.percent));
 		return most!;
 	});
+	/** A chart that nobody looks at is not drawn. */
+	let phOpen = $state(false);
+	let sourceOpen = $state(session.operation.mix.source.kind !== 'salts');
+	const young = $derived(
+		model.waterUse.crops.some(({ stage }) => stage === 'seedling' || stage === 'young')
+	);
 	const cost = $derived(costOf(mix.items, mix.ingredients, model.shelf.kept));
 	const worst = $derived(weighing.worst === null ? null : weighing.items[weighing.worst]!);
 	const way = $derived(model.acid ?? model.base);
@@ -61,7 +67,7 @@
 			)}{mix.range.agree ? '' : ' at best'}; at their stage {session.say(
 				mix.recommendedMsCm,
 				'strength'
-			)} suits.{/if}
+			)} suits{young ? ': part strength, for young plants; raise it as they grow' : ''}.{/if}
 	</p>
 	<Choice
 		label="Mixed for"
@@ -107,9 +113,11 @@
 	/>
 	{#if worst}
 		<Figure
-			label={settings.measure.by === 'scale'
-				? `A scale of ${settings.measure.stepG} g changes most`
-				: 'Scoops change most'}
+			label={worst.unit === 'mL'
+				? 'A syringe changes most'
+				: settings.measure.by === 'scale'
+					? `A scale of ${settings.measure.stepG} g changes most`
+					: 'Scoops change most'}
 			value={`${worst.errorPercent >= 0 ? '+' : '−'}${Math.abs(worst.errorPercent).toFixed(1)}`}
 			unit="% {worst.name.split(/ \(|,/)[0]!.toLowerCase()}"
 			op="salts"
@@ -169,13 +177,13 @@
 		path="operation.mix.strengthMsCm"
 		empty={session.say(mix.recommendedMsCm, 'strength').split(' ')[0]}
 	/>
-	<details open={settings.source.kind !== 'salts'}>
+	<details bind:open={sourceOpen}>
 		<summary>What it is mixed from</summary>
 		<SourceFields />
 	</details>
-	<details>
+	<details bind:open={phOpen}>
 		<summary>pH: the way there, and after</summary>
-		<PhWay />
+		{#if phOpen}<PhWay />{/if}
 	</details>
 	<details>
 		<summary>All twelve elements, targets and limits</summary>

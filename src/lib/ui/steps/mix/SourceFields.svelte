@@ -13,6 +13,7 @@
 	const source = $derived(session.operation.mix.source);
 	const items = $derived(itemsOf(source));
 	let problem = $state<string | null>(null);
+	let listed = $state(session.operation.mix.source.kind === 'salts');
 
 	function begin(id: string): void {
 		const start = STARTS.find((one) => one.id === id);
@@ -136,7 +137,7 @@
 		put(next, 'a product added');
 	}}>Add a product by its label</button
 >
-<details open={source.kind === 'salts'}>
+<details bind:open={listed}>
 	<summary>{saltsIn(source).length} salts in it</summary>
 	{#each SALT_IDS as id (id)}
 		<label class="salt"

@@ -2,7 +2,7 @@ import { saltItem, type MixSourceItem, type NutrientSource } from '$lib/core/des
 import { USUAL_SALTS } from '$lib/core/shelf';
 
 type Item = Extract<MixSourceItem, { kind: 'product' }>;
-const TRACES = { Fe: 0.08, Mn: 0.03, Zn: 0.006, Cu: 0.003, B: 0.012, Mo: 0.002 };
+const TRACES = { Fe: 0.08, Mn: 0.03, Zn: 0.0025, Cu: 0.0012, B: 0.008, Mo: 0.0012 };
 
 /** A bottle to begin from; its label is the grower's to type over. */
 const ONE_BOTTLE: Omit<Item, 'id' | 'parts'> = {
