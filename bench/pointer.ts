@@ -1,4 +1,4 @@
-import { chromium } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -26,6 +26,43 @@ const WATCH = `
 `;
 
 const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+
+/** Pressed at a point and moved to and fro along an axis, a step a frame. @returns the median from pointer to pixels */
+async function dragged(page: Page, x: number, y: number, axis: 'x' | 'y'): Promise<number> {
+	await page.evaluate(WATCH);
+	await page.mouse.move(x, y);
+	await page.mouse.down();
+	for (let i = 0; i < MOVES; i++) {
+		const by = (i % 20) - 10;
+		await page.mouse.move(axis === 'x' ? x + by : x, axis === 'y' ? y + by : y);
+		await page.evaluate(() => new Promise((done) => requestAnimationFrame(done)));
+	}
+	await page.mouse.up();
+	return median(await page.evaluate(() => (window as unknown as { lag: number[] }).lag));
+}
+
+/** An amount on the bench dragged: the recipe is fitted round it and every bar drawn anew. */
+async function heap(
+	browser: Browser,
+	rail: string,
+	print: (name: string, value: string) => void
+): Promise<void> {
+	const answer = await fetch(`${HOME}/api/designs?import`, {
+		method: 'POST',
+		body: rail,
+		headers: { 'content-type': 'application/json', origin: HOME }
+	});
+	const { id } = (await answer.json()) as { id: string };
+	const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+	await page.goto(`${HOME}/systems/${id}`);
+	await page.locator('[data-step="mix"]').click();
+	await page.getByRole('button', { name: 'Weigh each fill' }).click();
+	const grip = page.getByRole('slider', { name: /^Amount of Potassium nitrate/ });
+	const box = (await grip.boundingBox())!;
+	const lag = await dragged(page, box.x + box.width / 2, box.y + box.height / 2, 'y');
+	print('an amount dragged on the bench, pointer to pixels', `${lag.toFixed(0)} ms`);
+	await page.close();
+}
 
 /** From pointer to pixels while a feed is dragged along the day, in a browser: of 14 sites and of 300. */
 export async function pointer(print: (name: string, value: string) => void): Promise<void> {
@@ -67,19 +104,12 @@ export async function pointer(print: (name: string, value: string) => void): Pro
 			await page.locator('[data-step="feed"]').click();
 			const block = page.getByRole('slider', { name: /^Feed 1 of/ });
 			const box = (await block.boundingBox())!;
-			await page.evaluate(WATCH);
-			await page.mouse.move(box.x + box.width / 2, box.y + 14);
-			await page.mouse.down();
-			for (let i = 0; i < MOVES; i++) {
-				await page.mouse.move(box.x + box.width / 2 + (i % 20) - 10, box.y + 14);
-				await page.evaluate(() => new Promise((done) => requestAnimationFrame(done)));
-			}
-			await page.mouse.up();
-			const lag = median(await page.evaluate(() => (window as unknown as { lag: number[] }).lag));
+			const lag = await dragged(page, box.x + box.width / 2, box.y + 14, 'x');
 			spent.push(lag);
 			print(`a feed dragged, ${sites} sites, pointer to pixels`, `${lag.toFixed(0)} ms`);
 			await page.close();
 		}
+		await heap(browser, rail, print);
 		print('a feed dragged, 300 sites over 14', `${(spent[1]! / spent[0]!).toFixed(1)} times`);
 	} finally {
 		await browser.close();

@@ -26,38 +26,47 @@ const SHOTS: Shot[] = [
 	{ name: 'start', path: '/start' },
 	{ name: 'workspace', path: RAIL },
 	{ name: 'workspace-dark', path: RAIL, dark: true },
-	...['lines', 'tank', 'feed', 'mix'].map((name): Shot => ({
+	...['lines', 'tank', 'feed'].map((name): Shot => ({
 		name,
 		path: RAIL,
 		before: step(name)
 	})),
-	{ name: 'columns', path: at('kitchen-columns') },
-	{ name: 'trays', path: at('away-bench'), before: step('feed') },
-	{ name: 'season', path: at('kitchen-columns'), before: step('plant-out') },
+	{ name: 'mix-bottles', path: RAIL, before: step('mix') },
 	{
-		name: 'marking',
-		path: at('kitchen-columns'),
+		name: 'mix-ph',
+		path: at('loft-table'),
 		before: async (page) => {
-			await step('sites')(page);
-			await page.getByRole('heading', { name: 'Marking out' }).scrollIntoViewIfNeeded();
+			await step('mix')(page);
+			await page.getByText('pH: the way there, and after').click();
+			await page.getByText('A tendency, not a forecast').scrollIntoViewIfNeeded();
 		}
 	},
+	{
+		name: 'mix-card',
+		path: `${at('away-bench')}/mix`,
+		size: [390, 844],
+		before: async (page) => {
+			await page.getByRole('button', { name: 'Begin' }).click();
+			for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Done' }).click();
+		}
+	},
+	{
+		name: 'today',
+		path: `${RAIL}/today`,
+		size: [390, 844],
+		before: async (page) => {
+			for (const [name, value] of [
+				['In the tank, by its tape', '24'],
+				['Strength', '2.45'],
+				['pH', '6.9']
+			])
+				await page.getByRole('textbox', { name: name!, exact: true }).fill(value!);
+		}
+	},
+	{ name: 'columns', path: at('kitchen-columns') },
+	{ name: 'season', path: at('kitchen-columns'), before: step('plant-out') },
 	{ name: 'compare', path: `${at('kitchen-columns')}/compare` },
 	{ name: 'place', path: '/places/tern-cottage?area=yard' },
-	{
-		name: 'spot',
-		path: '/places/tern-cottage',
-		before: (page) => page.getByRole('button', { name: 'Add an area' }).click()
-	},
-	{
-		name: 'shelf',
-		path: at('lean-to-rail'),
-		before: async (page) => {
-			await step('sites')(page);
-			await page.getByRole('combobox', { name: 'Medium', exact: true }).selectOption('+');
-			await page.getByRole('dialog').getByRole('button', { name: 'Add a part' }).click();
-		}
-	},
 	{
 		name: 'floor',
 		path: at('yard-channels'),
@@ -71,7 +80,16 @@ const SHOTS: Shot[] = [
 		}
 	},
 	{ name: 'print', path: `${RAIL}/print`, size: [800, 1120] },
-	{ name: 'phone', path: at('kitchen-columns'), size: [390, 844] }
+	{ name: 'phone', path: at('kitchen-columns'), size: [390, 844] },
+	// last: it changes how the rail is mixed
+	{
+		name: 'mix',
+		path: RAIL,
+		before: async (page) => {
+			await step('mix')(page);
+			await page.getByRole('button', { name: 'Weigh each fill' }).click();
+		}
+	}
 ];
 
 const browser = await chromium.launch({

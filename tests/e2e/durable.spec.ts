@@ -298,6 +298,6 @@ test('a mix without trace elements says so, and the fix brings them', async ({ p
 		.getByRole('button', { name: /Add the 5 salts/ })
 		.click();
 	await saved(page);
-	await expect(page.getByLabel('Boric acid')).toBeChecked();
+	await expect(page.getByRole('checkbox', { name: 'Boric acid' })).toBeChecked();
 	await expect(bar(page)).not.toContainText('no trace elements');
 });
