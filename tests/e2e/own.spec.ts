@@ -22,7 +22,7 @@ test('a bench of one’s own, from nothing to a mix', async ({ page, request }) 
 	await page.getByText('What it is mixed from').click();
 	await page.getByLabel('Begin from').selectOption('bottle');
 	await page.getByText('by the label alone').click();
-	await expect(sheet).toContainText(/expect .* give or take/);
+	await expect(sheet).toContainText(/expect .*, give or\s+take/);
 	await page.getByRole('textbox', { name: 'Name of the system' }).fill('Hall chillies');
 	await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 	await saved(page);

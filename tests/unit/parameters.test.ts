@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import {
+	strengthRamp,
 	advisedSchool,
 	restsOn,
 	roundsOf,
@@ -83,6 +84,7 @@ describe('figures of practice', () => {
 			for (const { fixes } of judged(model).slice(0, 2)) fixes();
 			catchesOf(model);
 			mixingSteps(model);
+			strengthRamp(model, '2026-05-28');
 			advisedSchool(model.shelf.media[0]!, model.parameters);
 		};
 		for (const name of EXAMPLES) look(new SystemModel(example(name), BUILT_IN_SHELF, watched));

@@ -151,6 +151,7 @@ const USUAL_OPERATION: Omit<Operation, 'crops' | 'fillL'> = {
 		acid: null,
 		base: null,
 		held: {},
+		profile: {},
 		fish: false
 	}
 };

@@ -76,6 +76,15 @@ function refuseTwice(
 	});
 }
 
+const target = (name: string) =>
+	quantity(`target for ${name}`, 'concentration', { above: 0, max: 2000 }).optional();
+const ownTargets = {
+	...{ N: target('nitrogen'), P: target('phosphorus'), K: target('potassium') },
+	...{ Ca: target('calcium'), Mg: target('magnesium'), S: target('sulfur') },
+	...{ Fe: target('iron'), Mn: target('manganese'), Zn: target('zinc') },
+	...{ Cu: target('copper'), B: target('boron'), Mo: target('molybdenum') }
+};
+
 export const mixSchema = z.strictObject({
 	/** null: what the planted crops want at their stage. */
 	strengthMsCm: quantity('strength', 'strength', { min: 0.2, max: 6 }).nullable(),
@@ -123,6 +132,8 @@ export const mixSchema = z.strictObject({
 	held: z
 		.record(z.string().max(120), quantity('grams a litre', 'salt', { min: 0, max: 50 }))
 		.default({}),
+	/** Targets of the grower's own, mg/L at full strength, by element; the others are the usual. */
+	profile: z.strictObject(ownTargets).default({}),
 	/** Fish live in the loop and feed it: nothing is dosed. */
 	fish: z.boolean('fish must be true or false').default(false)
 });

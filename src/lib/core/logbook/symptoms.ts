@@ -114,7 +114,7 @@ export const CAUSES: readonly Cause[] = [
 		signs: ['limp', 'pale'],
 		correct:
 			'Feed less often, cool the water, look at the roots: white is well, brown and slimy is not.',
-		besides: 'Nothing is dosed.',
+		besides: 'No peroxide: it kills what helps as well, and burns skin and eyes.',
 		measureFirst: 'Read the water temperature; over 26 °C there is little air in it.'
 	}
 ];

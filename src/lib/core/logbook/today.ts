@@ -36,6 +36,8 @@ export interface TodayPlan {
 	change: string | null;
 	/** What a change of all of it costs. */
 	changeCost: string;
+	/** Why plain water alone does, where it does. */
+	because: string | null;
 	/** The pH it comes to by itself, and what is aimed at. */
 	phAfter: number | null;
 }
@@ -77,7 +79,15 @@ export function todayPlan(
 	const now = corrected(model, read);
 	const doubts = doubtsOf(model, now, last);
 	const changeCost = changeWords(model);
-	const none = { doubts, topUp: null, acts: [], change: null, changeCost, phAfter: null };
+	const none = {
+		doubts,
+		topUp: null,
+		acts: [],
+		change: null,
+		changeCost,
+		because: null,
+		phAfter: null
+	};
 	if (model.operation.mix.fish)
 		return { ...none, sentence: 'Fish live in this loop: nothing is dosed into it.' };
 	if (doubts.length > 0 && !sure)
@@ -85,23 +95,45 @@ export function todayPlan(
 	const nowL = Math.min(now.litres ?? model.nowL, model.filled.tank);
 	const made = entryOf(model, nowL, now.msCm);
 	if (typeof made === 'string') return { ...none, sentence: made };
-	const { dumpL } = made.result;
+	return { ...none, ...planned(model, made, nowL, now) };
+}
+
+/** What is done about it, in order, and in one sentence. */
+function planned(
+	model: SystemModel,
+	made: NonNullable<TodayPlan['topUp']>,
+	nowL: number,
+	{ msCm, ph }: Reading
+): Omit<TodayPlan, 'doubts' | 'changeCost'> {
+	const { dumpL, waterL } = made.result;
 	const acts = [...poured(model, made.result), ...dosed(model, made.result)];
-	const { act, phAfter } = towardsPh(model, nowL - dumpL, made.result.waterL, now.ph);
+	const { act, phAfter } = towardsPh(model, nowL - dumpL, waterL, ph);
 	if (act) acts.push(act);
 	const change =
 		dumpL > CHANGE_SHARE * nowL
-			? `So much would have to go that all of it may as well be changed: ${changeCost}.`
+			? `So much would have to go that all of it may as well be changed: ${changeWords(model)}.`
 			: null;
 	return {
-		doubts,
 		topUp: made,
 		acts,
 		sentence: sentenceOf(model, acts),
 		change,
-		changeCost,
+		because: becauseOf(made, msCm, model.mix.strengthMsCm),
 		phAfter
 	};
+}
+
+/** After a hot week plants have drunk more than they ate. */
+function becauseOf(
+	{ result }: NonNullable<TodayPlan['topUp']>,
+	msCm: number | null,
+	aimMsCm: number
+): string | null {
+	const strong = msCm !== null && msCm > aimMsCm + NEAR_MSCM;
+	if (!strong || result.stockMl > 0) return null;
+	return result.dumpL > 0
+		? 'Plants drank much more than they ate, as in a hot week: water alone no longer brings it back. A weaker fill in hot weeks does.'
+		: 'Plants drank more than they ate, as in warm weather: plain water brings it back.';
 }
 
 /** Litres of the mix that one unit of what is dosed makes, and its strength over the water's. */

@@ -53,6 +53,8 @@ export interface MixState {
 	expectedMsCm: number;
 	/** What the twelve elements should be at the strength aimed at, mg/L. */
 	targetsMgL: Record<Nutrient, number>;
+	/** Between what and what each may lie. */
+	bandsMgL: Record<Nutrient, { low: number; high: number }>;
 	/** Strength of the source water by what is dissolved in it, mS/cm. */
 	waterMsCm: number;
 	/** Half width of what to expect, mS/cm. */

@@ -1,6 +1,8 @@
 import { labelled, type WaterFigures } from '../design';
 import {
+	bandsAt,
 	LIMITED,
+	practiceWith,
 	recipe,
 	targetsAt,
 	type MixPractice,
@@ -94,13 +96,15 @@ export const strength = stage(
 		const fruiting = crops.some(({ crop }) => crop.fruiting);
 		const ingredients = ingredientsOf(mix.source, shelf.kept, mix.held);
 		const doses = dosesOf(ingredients);
+		const practice = practiceWith(parameters, mix.profile);
 		const byLabel = mix.method === 'label' && labelled(mix.source);
 		return {
 			recommendedMsCm,
 			aimMsCm,
 			range,
 			ph: { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 },
-			targetsMgL: targetsAt(aimMsCm, fruiting, parameters),
+			targetsMgL: targetsAt(aimMsCm, fruiting, practice),
+			bandsMgL: bandsAt(aimMsCm, fruiting, practice),
 			fruiting,
 			ingredients,
 			doses,
@@ -108,7 +112,7 @@ export const strength = stage(
 			recipe:
 				byLabel || doses.length === 0 || byStrength(doses)
 					? null
-					: fitRecipe(withHeld(sourceWater, ingredients), doses, { aimMsCm, fruiting }, parameters)
+					: fitRecipe(withHeld(sourceWater, ingredients), doses, { aimMsCm, fruiting }, practice)
 		};
 	}
 );

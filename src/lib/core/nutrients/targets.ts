@@ -36,6 +36,32 @@ export const ELEMENT_NAME: Partial<Record<Element, string>> = {
 
 export const LIMITED = Object.keys(PARAMETERS.limits) as (keyof ParameterSet['limits'])[];
 
+/** How far an own target may be missed before it counts as missed. */
+const OWN_BAND = 0.2;
+
+/** Practice with targets of the grower's own in place of the usual, mg/L at full strength. */
+export function practiceWith<P extends MixPractice>(
+	practice: P,
+	own: Partial<Record<Nutrient, number>>
+): P {
+	if (Object.keys(own).length === 0) return practice;
+	const mine = <T extends object>(group: T): T =>
+		Object.fromEntries(
+			Object.entries(group).map(([e, usual]) => {
+				const value = own[e as Nutrient];
+				if (value === undefined) return [e, usual];
+				const band = { low: value * (1 - OWN_BAND), high: value * (1 + OWN_BAND) };
+				return [e, { ...(usual as object), value, ...band }];
+			})
+		) as T;
+	return {
+		...practice,
+		leafTargets: mine(practice.leafTargets),
+		fruitTargets: mine(practice.fruitTargets),
+		traceTargets: mine(practice.traceTargets)
+	};
+}
+
 /**
  * What a mix should hold at a strength, mg/L. The macro elements go by the share that a fit has found, the
  * traces by the strength alone: a fit that stretches its macros must never stretch what harms.

@@ -65,6 +65,9 @@ export const mixing = {
 	roundingShare: parameter(0.05, 'of its grams', [0.02, 0.1]),
 	/** What the formula of conductivity and the purity of salts leave open. */
 	cardShare: parameter(0.07, 'of the strength', [0.05, 0.1]),
+	/** Fresh potting compost feeds besides, and for so long, fading. */
+	compostMsCm: parameter(0.4, 'mS/cm', [0.2, 0.8]),
+	compostDays: parameter(28, 'days', [14, 42]),
 	/** A measuring syringe or a small jug is read to so much. */
 	syringeMl: parameter(0.5, 'mL', [0.1, 1]),
 	/** Alkalinity set free with each nitrate taken up; with each ammonium as much acid is as there is of it. */

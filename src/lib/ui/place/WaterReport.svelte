@@ -48,7 +48,7 @@
 
 <details>
 	<summary>From a water report</summary>
-	<label for="{uid}-text">Paste its lines: a name, a figure and its unit on each</label>
+	<label for="{uid}-text">Paste its lines, each with what it is, a figure and its unit</label>
 	<textarea
 		id="{uid}-text"
 		class="field"

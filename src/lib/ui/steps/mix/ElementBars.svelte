@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { broughtBy } from '$lib/core/model';
-	import { bandsAt, ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
+	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { capital } from '$lib/core/quantity';
 	import { useSession } from '../../workspace/context';
 	import { coloursOf, shortName, type Heap } from './bench';
@@ -15,7 +15,7 @@
 	const session = useSession();
 	const mix = $derived(session.model.mix);
 	const colours = $derived(coloursOf(heaps));
-	const bands = $derived(bandsAt(mix.aimMsCm, mix.fruiting, session.model.parameters));
+	const bands = $derived(mix.bandsMgL);
 	const rows = $derived(width < 560 ? 2 : 1);
 	const perRow = $derived(NUTRIENTS.length / rows);
 	const step = $derived(width / perRow);

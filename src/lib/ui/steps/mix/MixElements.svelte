@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { ELEMENT_NAME, LIMITED, NUTRIENTS } from '$lib/core/nutrients';
-	import type { Parameter } from '$lib/core/quantity';
+	import { ELEMENT_NAME, LIMITED, NUTRIENTS, type Nutrient } from '$lib/core/nutrients';
+	import { typedNumber, type Parameter } from '$lib/core/quantity';
 	import { useSession } from '../../workspace/context';
 
 	/** What the mix holds of each element, what it should, and what it must not pass. */
@@ -18,6 +18,16 @@
 	);
 	/** Macro elements, then iron and the traces. */
 	const WANTED = [NUTRIENTS.slice(0, 6), NUTRIENTS.slice(6)];
+	const usual = (e: Nutrient): string => {
+		const macro = mix.fruiting ? practice.fruitTargets : practice.leafTargets;
+		const of = e in macro ? macro[e as keyof typeof macro] : targets[e];
+		return String(of?.value ?? '');
+	};
+	let problem = $state<string | null>(null);
+	function own(e: Nutrient, text: string): void {
+		const value = text.trim() === '' ? undefined : typedNumber(text);
+		problem = session.set(`operation.mix.profile.${e}`, value, `target for ${ELEMENT_NAME[e]}`);
+	}
 	const mgL = (value: number) => value.toFixed(value < 0.995 ? 2 : value < 9.95 ? 1 : 0);
 </script>
 
@@ -59,6 +69,26 @@
 		100 * practice.mixing.ammoniumShare.value
 	)} % at most.
 </p>
+<details>
+	<summary>Targets of my own</summary>
+	<p class="soft">
+		mg/L at {session.say(practice.mixing.fullMsCm.value, 'strength')}, in proportion for other
+		strengths; empty: the usual.
+	</p>
+	{#each NUTRIENTS as e (e)}
+		<label
+			>{ELEMENT_NAME[e]}
+			<input
+				class="field"
+				inputmode="decimal"
+				placeholder={usual(e)}
+				value={session.operation.mix.profile[e] ?? ''}
+				onchange={(event) => own(e, event.currentTarget.value)}
+			/></label
+		>
+	{/each}
+	{#if problem}<p role="alert">{problem}</p>{/if}
+</details>
 <details>
 	<summary>Where targets and limits come from</summary>
 	<p class="soft">
@@ -107,6 +137,19 @@
 	.small {
 		font-size: 13px;
 		text-align: right;
+	}
+	label {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		padding: 2px 0;
+	}
+	label input {
+		width: 84px;
+		text-align: right;
+	}
+	p[role='alert'] {
+		color: var(--dry);
 	}
 	details ul {
 		margin: 4px 0 8px;

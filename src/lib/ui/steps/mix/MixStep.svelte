@@ -15,6 +15,7 @@
 	import Meters from './Meters.svelte';
 	import MixElements from './MixElements.svelte';
 	import PhWay from './PhWay.svelte';
+	import Ramp from './Ramp.svelte';
 	import SourceFields from './SourceFields.svelte';
 
 	const session = useSession();
@@ -37,6 +38,7 @@
 	});
 	/** A chart that nobody looks at is not drawn. */
 	let phOpen = $state(false);
+	let rampOpen = $state(false);
 	let sourceOpen = $state(session.operation.mix.source.kind !== 'salts');
 	const young = $derived(
 		model.waterUse.crops.some(({ stage }) => stage === 'seedling' || stage === 'young')
@@ -180,6 +182,10 @@
 	<details bind:open={sourceOpen}>
 		<summary>What it is mixed from</summary>
 		<SourceFields />
+	</details>
+	<details bind:open={rampOpen}>
+		<summary>Strength as they grow</summary>
+		{#if rampOpen}<Ramp />{/if}
 	</details>
 	<details bind:open={phOpen}>
 		<summary>pH: the way there, and after</summary>

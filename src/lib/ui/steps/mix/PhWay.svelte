@@ -140,6 +140,7 @@
 		? ', and plain water poured in brings its alkalinity'
 		: ''}. A tendency, not a forecast.
 </p>
+<p class="soft">Iron of DTPA chelate is to be had up to about pH 7.2, of EDDHA beyond 8.</p>
 
 <style>
 	label {

@@ -4,6 +4,7 @@
 	import { todayPlan } from '$lib/core/logbook';
 	import { LiveMeter } from '$lib/ui/mixing/live-meter.svelte';
 	import NoMeter from '$lib/ui/mixing/NoMeter.svelte';
+	import RigFields from '$lib/ui/mixing/RigFields.svelte';
 	import ReadField from '$lib/ui/mixing/ReadField.svelte';
 	import Symptoms from '$lib/ui/mixing/Symptoms.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
@@ -118,6 +119,7 @@
 			{#if plan.doubts.length > 0 && !sure}
 				<button class="button" onclick={() => (sure = true)}>I looked again: it is right</button>
 			{:else}
+				{#if plan.because}<p class="soft">{plan.because}</p>{/if}
 				{#if plan.change}<p class="doubt">{plan.change}</p>{/if}
 				<ol>
 					{#each plan.acts as act, i (i)}
@@ -144,6 +146,12 @@
 			</p>
 		{/if}
 	</section>
+	{#if meter.name}
+		<details>
+			<summary>The {meter.name}</summary>
+			<RigFields systemId={session.id} />
+		</details>
+	{/if}
 	<details>
 		<summary>No meter at hand</summary>
 		<NoMeter />
