@@ -50,7 +50,7 @@ test('a recipe from three salts: what is missing, the salt that brings it, and t
 	await bar(page)
 		.getByRole('button', { name: /Weigh on a scale of 100 mg/ })
 		.click();
-	await expect(page.getByText('A scale of 0.1 g changes most')).toBeVisible();
+	await expect(page.getByText('A scale of 100 mg changes most')).toBeVisible();
 	await saved(page);
 });
 
@@ -86,12 +86,12 @@ test('two bottles: too strong for a cold shed, made weaker, and their labels', a
 	await open(page, id);
 	await step(page, 'mix').click();
 	await expect(page.getByRole('img', { name: /^Two bottles/ })).toContainText('never together');
-	await fill(page, 'Of each to a litre', '2');
+	await fill(page, 'Dose of each', '2');
 	await choose(page, /of the potassium nitrate that dissolves/);
 	await bar(page)
 		.getByRole('button', { name: /Make them weaker/ })
 		.click();
-	await expect(page.getByRole('textbox', { name: 'Of each to a litre' })).not.toHaveValue('2');
+	await expect(page.getByRole('textbox', { name: 'Dose of each' })).not.toHaveValue('2');
 	await saved(page);
 	await page.getByRole('link', { name: 'Print their labels' }).click();
 	await expect(page.getByRole('heading', { name: /bottle A/ })).toBeVisible();

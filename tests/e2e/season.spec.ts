@@ -1,4 +1,4 @@
-import { expect, open, ownExample, saved, step, systemOf, test } from './bench';
+import { expect, open, ownExample, saved, step, systemOf, test, visit } from './bench';
 
 const HEAD = 'date,tmin,tmax,rhmin,rhmax,wind (km/h),rain';
 /** A file as somebody would choose it. */
@@ -106,7 +106,7 @@ test('daily readings become months; a mistake is told at its row and column, and
 }) => {
 	const id = await ownExample(request, 'outdoor-bucket-rows');
 	const { placeId } = await systemOf(request, id);
-	await page.goto(`/places/${placeId}`);
+	await visit(page, `/places/${placeId}`);
 	await page.getByRole('button', { name: 'Water, year and power' }).click();
 	const file = page.getByLabel('From daily readings (.csv)');
 	await file.setInputFiles(

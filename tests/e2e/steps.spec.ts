@@ -232,7 +232,7 @@ test('mix: fewer salts, another strength, a product by its label', async ({ page
 	await expect(page.getByRole('alert')).toContainText('more than N at 2 %');
 	await fill(page, 'Nitrogen, all', '7');
 	await page.getByText('by the label alone').click();
-	await fill(page, 'Part of that dose', '50');
+	await fill(page, 'Part of the label’s dose', '50');
 	await expect(sheet(page, 'Mix')).toContainText('68');
 	await saved(page);
 });

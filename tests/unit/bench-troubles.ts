@@ -36,7 +36,10 @@ export const BENCH_TROUBLES: readonly Trouble[] = [
 	{
 		code: 'rounding-off',
 		from: 'lean-to-rail',
-		by: [set('operation.mix.measure', { by: 'scale', stepG: 5 })],
+		by: [
+			set('operation.mix.bottles', null),
+			set('operation.mix.measure', { by: 'scale', stepG: 5 })
+		],
 		says: /With a scale of 5 g .* comes out \d+ % (?:over|under)/
 	},
 	{

@@ -1,5 +1,13 @@
 <script lang="ts">
-	import { fieldNumber, fromShown, scaleOf, toShown } from '$lib/core/quantity';
+	import {
+		fieldNumber,
+		fromShown,
+		scaleOf,
+		slipOf,
+		toShown,
+		typedNumber,
+		type Slip
+	} from '$lib/core/quantity';
 	import { valueAt } from '$lib/core/design';
 	import { useFields } from '../workspace/context';
 
@@ -26,6 +34,8 @@
 	const assumed = $derived(fields.assumed(path));
 	let draft = $state<string | null>(null);
 	let problem = $state<string | null>(null);
+	/** What it was most likely meant to be. */
+	let slip = $state<Slip | null>(null);
 	/** Something was typed, be it the very figure shown: a rounded one then becomes the stored one. */
 	let touched = false;
 
@@ -55,6 +65,16 @@
 			text === '' || !Number.isFinite(value) || (bounds?.whole && Math.abs(kept - value) > 1e-6);
 		if (off || (bounds && (kept < bounds.min || kept > bounds.max))) {
 			problem = `${label} must be ${range()}.`;
+			slip =
+				bounds && times === 1
+					? slipOf(
+							typedNumber(text),
+							kind,
+							fields.units,
+							{ low: bounds.min, high: bounds.max },
+							stored ?? (bounds.min + bounds.max) / 2
+						)
+					: null;
 			return;
 		}
 		if (kept === stored) return reset();
@@ -63,9 +83,15 @@
 		if (!problem) reset();
 	}
 
+	function meant(value: number): void {
+		problem = fields.apply([{ path, value }, ...(and?.(value) ?? [])], label);
+		if (!problem) reset();
+	}
+
 	function reset(): void {
 		draft = null;
 		problem = null;
+		slip = null;
 	}
 </script>
 
@@ -96,7 +122,10 @@
 		}}
 	/>
 	<span class="unit">{unitText}</span>
-	{#if problem}<p id="{uid}-problem" role="alert">{problem}</p>{/if}
+	{#if problem}<p id="{uid}-problem" role="alert">
+			{problem}{#if slip}{@const { value, words } = slip}
+				<button class="quiet" onclick={() => meant(value)}>Take {words}</button>{/if}
+		</p>{/if}
 </div>
 
 <style>

@@ -1,6 +1,6 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import { USUAL_BOTTLES } from '../../model';
-import { slopeOf, type Stock } from '../../nutrients';
+import { USUAL_BOTTLES, type SystemModel } from '../../model';
+import { ELEMENT_NAME, NUTRIENTS, slopeOf, type Nutrient, type Stock } from '../../nutrients';
 import { capital, lowerFirst, names } from '../../quantity';
 import { SALTS } from '../../shelf';
 import { availableFixes, set, type Fix, type Rule, type Said } from '../finding';
@@ -20,7 +20,7 @@ function weaker({ factor, maxFactor, worstSaturation }: Stock, warn: number, she
 	const safe = DOSES.find((dose) => 1000 / dose <= maxFactor! * warn);
 	return availableFixes(
 		safe !== undefined && {
-			label: `Make them weaker: ${say(safe, 'liquid')} a litre of each`,
+			label: `Make them weaker: 1 to ${Math.round(1000 / safe)}`,
 			effect: `the fullest salt at ${Math.round((100 * worstSaturation! * (1000 / safe)) / factor)} % of what dissolves`,
 			change: [set('operation.mix.bottles.doseMlPerL', safe)]
 		},
@@ -72,6 +72,14 @@ export const bottlesHold: Rule = (model) => {
 /** Under a gram in milligrams, wherever the grower lives. */
 const step = (grams: number): string => say(grams, grams < 1 ? 'trace' : 'salt');
 
+/** Elements that rounding takes out of what these crops take. */
+const leftBand = ({ mix, weighing }: SystemModel): Nutrient[] =>
+	NUTRIENTS.filter((e) => {
+		const { low, high } = mix.bandsMgL[e];
+		const within = (mgL: number) => mgL >= low && mgL <= high;
+		return within(mix.salts.result.elementsMgL[e]) && !within(weighing.salts.result.elementsMgL[e]);
+	});
+
 /** What the scale or the scoop makes of an ingredient. */
 export const rounding: Rule = (model) => {
 	const { weighing, operation } = model;
@@ -79,7 +87,7 @@ export const rounding: Rule = (model) => {
 	if (worst === null || operation.mix.fish) return [];
 	const { name, errorPercent, amount, unit } = weighing.items[worst]!;
 	const most = 100 * model.limit('roundedShare');
-	if (Math.abs(errorPercent) <= most) return [];
+	if (Math.abs(errorPercent) <= most || leftBand(model).length === 0) return [];
 	const { by, stepG } = operation.mix.measure;
 	const with_ = by === 'scale' ? `a scale of ${step(stepG)}` : 'level scoops';
 	const finer = [0.1, 0.01].find((step) => by === 'scoops' || step < stepG);
@@ -89,7 +97,7 @@ export const rounding: Rule = (model) => {
 			step: 'mix',
 			severity: 'look',
 			subject: 'mix',
-			message: `With ${unit === 'mL' ? 'a syringe' : with_} ${lowerFirst(name)} comes out ${Math.abs(Math.round(errorPercent))} % ${errorPercent > 0 ? 'over' : 'under'} what the mix takes (${say(amount, unit === 'mL' ? 'liquid' : amount < 1 ? 'trace' : 'salt')}). Weighed straight, everything is within a tenth from ${say(weighing.smallestL, 'volume')} on.`,
+			message: `With ${unit === 'mL' ? 'a syringe' : with_} ${lowerFirst(name)} comes out ${Math.abs(Math.round(errorPercent))} % ${errorPercent > 0 ? 'over' : 'under'} what the mix takes (${say(amount, unit === 'mL' ? 'liquid' : amount < 1 ? 'trace' : 'salt')}), and ${names(leftBand(model).map((e) => ELEMENT_NAME[e] ?? e))} ${leftBand(model).length > 1 ? 'leave' : 'leaves'} what these crops take. Weighed straight, everything is within a tenth from ${say(weighing.smallestL, 'volume')} on.`,
 			off: Math.abs(errorPercent) / most - 1,
 			fixes: () =>
 				availableFixes(

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { scaleOf, toShown } from '$lib/core/quantity';
 	import { SALTS } from '$lib/core/shelf';
 	import DateField from '../../control/DateField.svelte';
 	import Figure from '../../control/Figure.svelte';
@@ -8,20 +9,36 @@
 	/** How the two bottles are made: their size, their dose, the cold they must bear. */
 	const session = useSession();
 	const stock = $derived(session.model.bottles.stock);
+	const litresA = $derived(toShown(1, 'perVolume', session.units));
+	const [liquid, per] = $derived([
+		scaleOf('liquid', session.units).unit,
+		scaleOf('perVolume', session.units).unit
+	]);
+	/** Of a unit of both in a unit of water, mS/cm. */
+	const adds = $derived(
+		stock
+			? stock.result.ecMsCm / stock.input.doseMlPerL / toShown(1, 'liquid', session.units) / litresA
+			: 0
+	);
 	/** A sealed concentrate in the dark keeps so long; chelates fade first. */
 	const KEEPS_MONTHS = 3;
 </script>
 
 <NumberField label="A bottle holds" path="operation.mix.bottles.bottleL" />
-<NumberField label="Of each to a litre" path="operation.mix.bottles.doseMlPerL" />
+<NumberField
+	label="Dose of each"
+	path="operation.mix.bottles.doseMlPerL"
+	times={litresA}
+	unit="{liquid} {per}"
+/>
 <NumberField label="Coldest they stand" path="operation.mix.bottles.shedC" />
 <DateField label="Made on" path="operation.mix.bottles.madeOn" />
 {#if stock}
 	<Figure label="They make" value={stock.result.readyL} kind="volume" op="stock" entry={stock} />
 	<Figure
-		label="Each millilitre of both adds"
-		value={Number(((1000 * stock.result.ecMsCm) / stock.input.doseMlPerL).toPrecision(3))}
-		unit="µS/cm to a litre"
+		label="Each {liquid} of both adds"
+		value={toShown(adds, 'strength', session.units).toPrecision(3)}
+		unit="{scaleOf('strength', session.units).unit} to {per}"
 		op="stock"
 		entry={stock}
 	/>

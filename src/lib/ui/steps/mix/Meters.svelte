@@ -9,6 +9,7 @@
 	/** What the meters showed in what they should show: readings are corrected by it. */
 	const session = useSession();
 	const { strength, ph } = $derived(session.record.meters);
+	const at25 = $derived(session.say(25, 'temperature'));
 	const age = (on: string) => differenceInCalendarDays(parseISO(session.today), parseISO(on));
 	const ago = (on: string) =>
 		age(on) === 0 ? 'today' : age(on) === 1 ? 'yesterday' : `${age(on)} days ago`;
@@ -54,12 +55,12 @@
 {/if}
 <DateField label="Cleaned on" path="record.meters.cleanedOn" />
 <Toggle
-	label="My strength meter brings its reading to 25 °C itself"
+	label="My strength meter brings its reading to {at25} itself"
 	path="record.meters.compensates"
 />
 <p class="soft">
-	Strengths here are at 25 °C. A meter that does not do so itself reads 2 % less for each degree the
-	water is colder. Rinse with plain water after use; keep the pH electrode wet.
+	Strengths here are at {at25}. A meter that does not do so itself reads 2 % less for each degree
+	the water is colder. Rinse with plain water after use; keep the pH electrode wet.
 </p>
 
 <style>

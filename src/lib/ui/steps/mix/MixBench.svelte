@@ -56,6 +56,11 @@
 		}
 		const reject = rejectL(water, mix.litres);
 		if (reject > 0) said.push(`${session.say(reject, 'volume')} run to the drain for this fill`);
+		for (const { name, available, availableDays } of mix.ingredients)
+			if (available < 1)
+				said.push(
+					`${Math.round(100 * available)} % of ${lowerFirst(name)} is there at once, the rest within ${session.say(availableDays, 'days')}`
+				);
 		return said;
 	});
 	const add = () =>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { costOf, USUAL_BOTTLES } from '$lib/core/model';
 	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
-	import { showRange } from '$lib/core/quantity';
+	import { scaleOf, showRange, toShown } from '$lib/core/quantity';
 	import { weighedAs } from '$lib/core/review';
 	import Choice from '../../control/Choice.svelte';
 	import Figure from '../../control/Figure.svelte';
@@ -36,6 +36,8 @@
 		})).sort((a, b) => Math.abs(b.percent) - Math.abs(a.percent));
 		return most!;
 	});
+	/** Litres in what a dose is counted by. */
+	const litresA = $derived(toShown(1, 'perVolume', session.units));
 	/** A chart that nobody looks at is not drawn. */
 	let phOpen = $state(false);
 	let rampOpen = $state(false);
@@ -118,7 +120,7 @@
 			label={worst.unit === 'mL'
 				? 'A syringe changes most'
 				: settings.measure.by === 'scale'
-					? `A scale of ${settings.measure.stepG} g changes most`
+					? `A scale of ${session.say(settings.measure.stepG, settings.measure.stepG < 1 ? 'trace' : 'salt')} changes most`
 					: 'Scoops change most'}
 			value={`${worst.errorPercent >= 0 ? '+' : '−'}${Math.abs(worst.errorPercent).toFixed(1)}`}
 			unit="% {worst.name.split(/ \(|,/)[0]!.toLowerCase()}"
@@ -167,9 +169,9 @@
 	{#if stock && !model.bottles.made}
 		<Figure
 			label="As two bottles, {Math.round(stock.result.factor)} : 1"
-			value={stock.input.doseMlPerL}
-			kind="liquid"
-			unit="{session.say(stock.input.doseMlPerL, 'liquid').split(' ')[1]} a litre, each"
+			value={session.say(stock.input.doseMlPerL * litresA, 'liquid').split(' ')[0]!}
+			unit="{scaleOf('liquid', session.units).unit} {scaleOf('perVolume', session.units)
+				.unit}, each"
 			op="stock"
 			entry={stock}
 		/>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { differenceInCalendarDays, parseISO } from 'date-fns';
 	import { phCurve } from '$lib/core/model';
 	import { ACID_NAMES, BASE_NAMES } from '$lib/core/review';
 	import { scaleOf, toShown } from '$lib/core/quantity';
@@ -44,6 +45,12 @@
 			.join(', ');
 	});
 	const drift = $derived(model.phDrift);
+	/** New stone wool gives off lime in its first weeks. */
+	const wool = $derived(
+		model.layout.sites.some(({ mediumId }) => mediumId === 'stone-wool') &&
+			(session.record.plantOutOn === null ||
+				differenceInCalendarDays(parseISO(session.today), parseISO(session.record.plantOutOn)) < 14)
+	);
 	const SPEED = [
 		[0.1, 'slowly, over a week or more'],
 		[0.4, 'within a few days'],
@@ -138,7 +145,8 @@
 			? 'roots that take ammonium lower it'
 			: 'what roots do for nitrate and for ammonium nearly balances'}{drift.fromTopUpMeqL > 0
 		? ', and plain water poured in brings its alkalinity'
-		: ''}. A tendency, not a forecast.
+		: ''}. {wool ? ' New stone wool raises it besides in its first two weeks.' : ''} A tendency, not a
+	forecast.
 </p>
 <p class="soft">Iron of DTPA chelate is to be had up to about pH 7.2, of EDDHA beyond 8.</p>
 

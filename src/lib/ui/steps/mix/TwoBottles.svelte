@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { BottleName } from '$lib/core/nutrients';
+	import { scaleOf, toShown } from '$lib/core/quantity';
 	import { measured } from '$lib/core/review';
 	import { useSession } from '../../workspace/context';
 	import { coloursOf, shortName, type Heap } from './bench';
@@ -46,7 +47,12 @@
 			return { name, x: xOf(name), layers, whole };
 		})
 	);
-	const dose = $derived(made ? session.say(made.input.doseMlPerL, 'liquid') : '');
+	const litresA = $derived(toShown(1, 'perVolume', session.units));
+	const dose = $derived(
+		made
+			? `${session.say(made.input.doseMlPerL * litresA, 'liquid')} ${scaleOf('perVolume', session.units).unit}`
+			: ''
+	);
 </script>
 
 <svg
@@ -90,7 +96,7 @@
 				>* in a litre of water; {session.say(jug.takeMl, 'liquid')} of that</text
 			>
 		{/if}
-		<text class="under" x={x + WIDE / 2} y={ground + 18}>{dose} to a litre</text>
+		<text class="under" x={x + WIDE / 2} y={ground + 18}>{dose}</text>
 	{/each}
 	<line class="apart" x1={half} x2={half} y1="18" y2={ground + 4} />
 	<text class="never" x={half} y={ground + 36}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { addMonths, format, parseISO } from 'date-fns';
+	import { scaleOf, toShown } from '$lib/core/quantity';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';
 	import type { PageData } from './$types';
@@ -12,6 +13,7 @@
 	const stock = $derived(model.bottles.stock);
 	const made = $derived(session.operation.mix.bottles?.madeOn ?? session.today);
 	const day = (date: Date) => format(date, 'd MMM yyyy');
+	const litresA = $derived(toShown(1, 'perVolume', session.units));
 	const KEEPS_MONTHS = 3;
 </script>
 
@@ -30,7 +32,8 @@
 					<div>
 						<h1>{session.design.name}, bottle {name}</h1>
 						<p class="dose">
-							{session.say(stock.input.doseMlPerL, 'liquid')} to each {session.say(1, 'volume')} of water
+							{session.say(stock.input.doseMlPerL * litresA, 'liquid')}
+							{scaleOf('perVolume', session.units).unit}
 						</p>
 						<p>
 							{name === 'A' ? 'First. Stir, then bottle B.' : 'Second, when A is stirred in.'} Both together
