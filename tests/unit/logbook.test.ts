@@ -234,6 +234,16 @@ describe('what is measured out', () => {
 					// half a step of the scale, of what is put on it
 					expect(Math.abs(put - amount) * (jug?.times ?? 1)).to.be.at.most(step / 2 + 1e-9);
 				}
+				// calcium with sulfate or phosphate makes chalk in a jug as it does in a bottle
+				const jugs = new Map<string, { Ca: number; S: number; P: number }>();
+				for (const { jug, index } of weighing.items) {
+					if (!jug) continue;
+					const key = `${jug.kind} ${jug.times}`;
+					const { Ca, S, P } = model.mix.ingredients[index]!.fractions;
+					const before = jugs.get(key) ?? { Ca: 0, S: 0, P: 0 };
+					jugs.set(key, { Ca: before.Ca + Ca, S: before.S + S, P: before.P + P });
+				}
+				for (const { Ca, S, P } of jugs.values()) expect(Ca > 0 && S + P > 0).to.equal(false);
 				for (const percent of Object.values(weighing.elementsPercent))
 					expect(Math.abs(percent)).to.be.at.most(most + 1e-6);
 			}),

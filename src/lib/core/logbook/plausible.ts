@@ -50,7 +50,7 @@ export function doubtsOf(model: SystemModel, now: Reading, last: Reading | null)
 }
 
 const ago = (days: number): string =>
-	days === 0 ? 'today' : `${counted(days, ['day', 'days'])} ago`;
+	days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
 
 function ofLitres(model: SystemModel, now: Reading, last: Reading, days: number): Doubt[] {
 	if (now.litres === null || last.litres === null) return [];

@@ -138,9 +138,8 @@ function becauseOf(
 
 /** Litres of the mix that one unit of what is dosed makes, and its strength over the water's. */
 export function stockOf({ bottles, mix, sourceWater }: SystemModel): number {
-	if (bottles.made && bottles.stock)
-		return bottles.stock.result.ecMsCm / bottles.stock.input.doseMlPerL;
-	return Math.max(0.01, mix.expectedMsCm - sourceWater.ecMsCm);
+	const adds = Math.max(0.01, mix.expectedMsCm - sourceWater.ecMsCm);
+	return bottles.made && bottles.stock ? adds / bottles.stock.input.doseMlPerL : adds;
 }
 
 function entryOf(
@@ -208,7 +207,8 @@ export function dosed(model: SystemModel, { stockMl }: TopUp): Act[] {
 }
 
 /** What a part of the fill takes of each bag; what is too little to weigh, of the jug it is made up in. */
-function ofBags({ weighing, mix, say }: SystemModel, share: number): Act[] {
+const JUGS = { calcium: 'calcium', iron: 'iron chelate', other: 'trace salts' };
+function ofBags({ weighing, say }: SystemModel, share: number): Act[] {
 	const taken = new Set<string>();
 	return weighing.items.flatMap((item): Act[] => {
 		const amount = item.amount * share;
@@ -217,8 +217,7 @@ function ofBags({ weighing, mix, say }: SystemModel, share: number): Act[] {
 			return [
 				{ kind: 'add', text: `Stir in ${lowerFirst(item.name)}`, amount: weighed, caution: null }
 			];
-		const iron = mix.ingredients[item.index]!.fractions.Fe > 0;
-		const what = iron ? 'iron chelate' : 'trace salts';
+		const what = JUGS[item.jug.kind];
 		const jug = `${what} ${item.jug.times}`;
 		if (taken.has(jug)) return [];
 		taken.add(jug);

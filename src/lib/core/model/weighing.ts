@@ -6,8 +6,14 @@ import { additionsOf, mix, type MixItem, type MixState } from './mix';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
 
+/** What may stand in one jug: calcium and iron each by itself, for calcium makes chalk with sulfates and phosphates. */
+export type JugKind = 'calcium' | 'iron' | 'other';
+export const jugKind = ({ fractions: { Ca, Fe } }: Pick<Ingredient, 'fractions'>): JugKind =>
+	Ca > 0 ? 'calcium' : Fe > 0 ? 'iron' : 'other';
+
 /** What is too little to weigh is dissolved many times over in a litre, and a part of that goes in. */
 export interface Jug {
+	kind: JugKind;
 	/** So many times what the mix takes. */
 	times: number;
 	/** Of the litre. */
@@ -66,7 +72,9 @@ export const weighing = stage(
 		const items = wanted.map((item) => {
 			const one = mix.ingredients[item.index]!;
 			const scoop = by === 'scoops' && one.unit === 'g' ? scoopG(one) : null;
-			return measuredOut(item, steps[item.index]!, jugs.get(item.index) ?? null, scoop);
+			const times = jugs.get(item.index);
+			const jug = times ? { kind: jugKind(one), times, takeMl: 1000 / times } : null;
+			return measuredOut(item, steps[item.index]!, jug, scoop);
 		});
 		const off = new Map(items.map(({ index, errorPercent }) => [index, errorPercent]));
 		const perL = mix.gramsPerL.map((grams, i) => grams * (1 + (off.get(i) ?? -100) / 100));
@@ -84,19 +92,15 @@ export const weighing = stage(
 );
 
 /** One ingredient as it comes off the scale, out of the scoop or by way of a jug. */
-function measuredOut(
-	item: MixItem,
-	step: number,
-	times: number | null,
-	scoopG: number | null
-): Weighed {
-	const weigh = Math.round((item.amount * (times ?? 1)) / step) * step;
-	const put = weigh / (times ?? 1);
+function measuredOut(item: MixItem, step: number, jug: Jug | null, scoopG: number | null): Weighed {
+	const times = jug?.times ?? 1;
+	const weigh = Math.round((item.amount * times) / step) * step;
+	const put = weigh / times;
 	return {
 		...item,
 		step,
 		weigh,
-		jug: times === null ? null : { times, takeMl: 1000 / times },
+		jug,
 		scoops: scoopG === null ? null : weigh / scoopG,
 		errorPercent: item.amount > 0 ? (100 * (put - item.amount)) / item.amount : 0
 	};
@@ -139,8 +143,8 @@ function jugsFor(
 		if (times) least.set(index, times);
 	}
 	// what may stand in one jug is made up as strong as its weakest asks for
-	for (const iron of [true, false]) {
-		const group = [...least].filter(([index]) => ingredients[index]!.fractions.Fe > 0 === iron);
+	for (const kind of ['calcium', 'iron', 'other'] as const) {
+		const group = [...least].filter(([index]) => jugKind(ingredients[index]!) === kind);
 		const common = Math.max(0, ...group.map(([, times]) => times));
 		for (const [index] of group) {
 			const amount = items.find((item) => item.index === index)!.amount;

@@ -94,7 +94,7 @@ export function measured({ say }: Pick<SystemModel, 'say'>, item: Weighed): stri
 function fromBags(model: SystemModel, items = model.weighing.items): CardStep[] {
 	const jugs = new Map<string, Weighed[]>();
 	for (const item of items)
-		if (item.jug) jugs.set(jugOf(model, item), [...(jugs.get(jugOf(model, item)) ?? []), item]);
+		if (item.jug) jugs.set(jugOf(item), [...(jugs.get(jugOf(item)) ?? []), item]);
 	const taken = new Set<string>();
 	const made = [...jugs].map(([id, list], i) =>
 		act(
@@ -113,7 +113,7 @@ function fromBags(model: SystemModel, items = model.weighing.items): CardStep[] 
 				amount: measured(model, item),
 				caution: isCalcium(model, item) && items.length > 1 ? CALCIUM_CAUTION : null
 			});
-		const jug = jugOf(model, item);
+		const jug = jugOf(item);
 		if (taken.has(jug)) return null;
 		taken.add(jug);
 		const which = [...jugs.keys()].indexOf(jug);
@@ -131,9 +131,8 @@ function fromBags(model: SystemModel, items = model.weighing.items): CardStep[] 
 
 const isCalcium = ({ mix }: SystemModel, { index, saltId }: MixItem): boolean =>
 	saltId !== null && mix.ingredients[index]!.fractions.Ca > 0;
-/** What stands in one jug: as many times over, iron by itself. */
-const jugOf = ({ mix }: SystemModel, { index, jug }: Weighed): string =>
-	`${jug!.times}${mix.ingredients[index]!.fractions.Fe > 0 ? '-iron' : ''}`;
+/** What stands in one jug: as many times over, calcium and iron each by itself. */
+const jugOf = ({ jug }: Weighed): string => `${jug!.kind}-${jug!.times}`;
 
 /** What a bottle of a system is called on the shelf. */
 export const bottleName = ({ name }: { name: string }, bottle: BottleName): string =>

@@ -17,7 +17,10 @@
 	/** Of a unit of both in a unit of water, mS/cm. */
 	const adds = $derived(
 		stock
-			? stock.result.ecMsCm / stock.input.doseMlPerL / toShown(1, 'liquid', session.units) / litresA
+			? (session.model.mix.expectedMsCm - session.model.sourceWater.ecMsCm) /
+					stock.input.doseMlPerL /
+					toShown(1, 'liquid', session.units) /
+					litresA
 			: 0
 	);
 	/** A sealed concentrate in the dark keeps so long; chelates fade first. */
@@ -39,8 +42,10 @@
 		label="Each {liquid} of both adds"
 		value={toShown(adds, 'strength', session.units).toPrecision(3)}
 		unit="{scaleOf('strength', session.units).unit} to {per}"
-		op="stock"
-		entry={stock}
+		op="salts"
+		entry={session.model.mix.salts}
+		note="The strength of the mix less that of the water, by the dose."
+		rows={[]}
 	/>
 	{#if stock.result.worstSaturation !== null}
 		<Figure

@@ -1,4 +1,5 @@
 import type { SystemModel, Weighed } from '$lib/core/model';
+import type { Amounts } from '$lib/core/shelf';
 
 /** One thing on the bench, in the order it goes in: a heap, a jug of what is too little to weigh, a bottle. */
 export interface Heap {
@@ -40,17 +41,21 @@ export function inLines(name: string, most = 13): string[] {
 	return lines;
 }
 
+/** It brings none of what plants take by the gram. */
+const isTrace = ({ fractions: { N, P, K, Ca, Mg } }: { fractions: Amounts }): boolean =>
+	N + P + K + Ca + Mg === 0;
+
 /** What stands on the bench, in order; what goes by way of one jug stands together. */
 export function heapsOf({ mix, weighing }: SystemModel): Heap[] {
 	const heaps: Heap[] = [];
 	for (const item of weighing.items) {
 		const { fractions, heldGPerL } = mix.ingredients[item.index]!;
-		const iron = fractions.Fe > 0 && fractions.N === 0;
-		const id = item.jug ? `jug-${item.jug.times}${iron ? '-iron' : ''}` : `heap-${item.index}`;
+		const id = item.jug ? `jug-${item.jug.kind}-${item.jug.times}` : `heap-${item.index}`;
 		const before = heaps.find((heap) => heap.id === id);
 		if (before) {
 			before.items.push(item);
-			before.name = inLines('trace salts');
+			const traces = before.items.every(({ index }) => isTrace(mix.ingredients[index]!));
+			before.name = inLines(traces ? 'trace salts' : `${before.items.length} salts of one jug`);
 			before.held ||= heldGPerL !== null;
 			continue;
 		}

@@ -37,7 +37,7 @@
 						</p>
 						<p>
 							{name === 'A' ? 'First. Stir, then bottle B.' : 'Second, when A is stirred in.'} Both together
-							give {session.say(stock.result.ecMsCm, 'strength')} over the water’s own.
+							give {session.say(model.mix.expectedMsCm, 'strength')} in the water here.
 						</p>
 						<ul>
 							{#each stock.result.bottles[name] as one (one.index)}<li>

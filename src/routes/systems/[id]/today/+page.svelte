@@ -134,8 +134,10 @@
 					</p>{/if}
 			{/if}
 			<p class="verbs">
-				<button class="button main" disabled={kept || meter.live} onclick={keep}
-					>{kept ? 'Noted' : 'Note it'}</button
+				<button
+					class="button main"
+					disabled={kept || meter.live || (plan.doubts.length > 0 && !sure)}
+					onclick={keep}>{kept ? 'Noted' : 'Note it'}</button
 				>
 				<span class="soft">A change of all of it costs {plan.changeCost}.</span>
 			</p>
