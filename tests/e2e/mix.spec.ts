@@ -144,7 +144,7 @@ test('the card on a phone: one wrong reading, its new plan, and a reload on the 
 	const { record } = await systemOf(request, id);
 	expect(record.reading).toMatchObject({ on: '2026-05-28', msCm: 2.2, ph: 6 });
 	await page.reload();
-	await expect(page.getByRole('listitem')).toContainText(/one reading mended/);
+	await expect(page.getByRole('listitem')).toContainText(/1 reading mended/);
 });
 
 test('yesterday’s tank is brought back: three numbers in, slips caught, one sentence out', async ({

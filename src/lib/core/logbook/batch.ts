@@ -3,7 +3,7 @@ import type { SystemModel } from '../model';
 import { bottleCard, bottleName, mixCard, strengthExpected } from '../review';
 import { topUp } from '../nutrients';
 import { NoSolution } from '../quantity';
-import { changeWords, dosed, poured, stockOf } from './today';
+import { changeWords, dosed, poured, stockOf } from './acts';
 
 /** A batch about to be mixed: the card as it is now, and what it takes of the shelf. */
 export function newBatch(

@@ -1,30 +1,11 @@
 import type { Reading } from '../design';
-import { costOf, type SystemModel } from '../model';
-import {
-	acid as acidOf,
-	at25C,
-	base as baseOf,
-	topUp,
-	trueMsCm,
-	truePh,
-	type AcidInput,
-	type BaseInput,
-	type TopUp,
-	type TopUpInput
-} from '../nutrients';
-import { clamp, lowerFirst, names, NoSolution } from '../quantity';
-import { ATOMIC_WEIGHT } from '../shelf';
-import { ACID_CAUTION, ACID_NAMES, BASE_CAUTION, BASE_NAMES, weighedAs } from '../review';
-import { acidForAll, phOfAll, type Part } from './ph-of-parts';
+import type { SystemModel } from '../model';
+import { at25C, topUp, trueMsCm, truePh, type TopUp, type TopUpInput } from '../nutrients';
+import { names, NoSolution } from '../quantity';
+import { changeWords, dosed, poured, stockOf, type Act } from './acts';
 import { doubtsOf, type Doubt } from './plausible';
+import { towardsPh } from './towards-ph';
 
-/** One thing to do, with its amount, in order. */
-export interface Act {
-	kind: 'dump' | 'water' | 'add' | 'acid' | 'base';
-	text: string;
-	amount: string;
-	caution: string | null;
-}
 export interface TodayPlan {
 	doubts: Doubt[];
 	/** The operation behind it; null: no meter was read, or nothing can be done. */
@@ -44,8 +25,6 @@ export interface TodayPlan {
 
 /** Throwing away more of a tank than this to thin it, one may as well change it. */
 const CHANGE_SHARE = 0.6;
-/** Less than this is no step: nobody pours it. */
-const LEAST_L = 0.2;
 /** Within the meter's own error nothing is to be mended. */
 const NEAR_MSCM = 0.1;
 
@@ -136,12 +115,6 @@ function becauseOf(
 		: 'Plants drank more than they ate, as in warm weather: plain water brings it back.';
 }
 
-/** Litres of the mix that one unit of what is dosed makes, and its strength over the water's. */
-export function stockOf({ bottles, mix, sourceWater }: SystemModel): number {
-	const adds = Math.max(0.01, mix.expectedMsCm - sourceWater.ecMsCm);
-	return bottles.made && bottles.stock ? adds / bottles.stock.input.doseMlPerL : adds;
-}
-
 function entryOf(
 	model: SystemModel,
 	nowL: number,
@@ -164,153 +137,6 @@ function entryOf(
 		if (problem instanceof NoSolution) return problem.message;
 		throw problem;
 	}
-}
-
-/** Out and in, in words. */
-export function poured({ say }: SystemModel, { dumpL, waterL }: TopUp): Act[] {
-	const acts: Act[] = [];
-	if (dumpL >= LEAST_L)
-		acts.push({
-			kind: 'dump',
-			text: 'Throw away',
-			amount: say(dumpL, 'volume'),
-			caution: 'On beds or lawn in small parts, or as local rules say; never into a stream.'
-		});
-	if (waterL >= LEAST_L)
-		acts.push({
-			kind: 'water',
-			text: 'Fill up with plain water',
-			amount: say(waterL, 'volume'),
-			caution: null
-		});
-	return acts;
-}
-
-/** Of bottles so many millilitres each; of bags what so many litres of the mix take. */
-export function dosed(model: SystemModel, { stockMl }: TopUp): Act[] {
-	if (stockMl <= 0) return [];
-	const { bottles, mix, say } = model;
-	const add = (text: string, amount: string, caution: string | null = null): Act => ({
-		...{ kind: 'add', text, amount, caution }
-	});
-	if (bottles.made && bottles.stock) {
-		const { A, B } = bottles.stock.result.bottles;
-		const amount = say(stockMl, 'liquid');
-		return [
-			...(A.length > 0 ? [add('Stir in of bottle A', amount)] : []),
-			...(B.length > 0
-				? [add('And when it is stirred, of bottle B', amount, 'Never both in one jug.')]
-				: [])
-		];
-	}
-	return ofBags(model, stockMl / mix.litres);
-}
-
-/** What a part of the fill takes of each bag; what is too little to weigh, of the jug it is made up in. */
-const JUGS = { calcium: 'calcium', iron: 'iron chelate', other: 'trace salts' };
-function ofBags({ weighing, say }: SystemModel, share: number): Act[] {
-	const taken = new Set<string>();
-	return weighing.items.flatMap((item): Act[] => {
-		const amount = item.amount * share;
-		const weighed = say(amount, weighedAs({ ...item, amount }));
-		if (!item.jug)
-			return [
-				{ kind: 'add', text: `Stir in ${lowerFirst(item.name)}`, amount: weighed, caution: null }
-			];
-		const what = JUGS[item.jug.kind];
-		const jug = `${what} ${item.jug.times}`;
-		if (taken.has(jug)) return [];
-		taken.add(jug);
-		const ml = say(item.jug.takeMl * share, 'liquid');
-		return [{ kind: 'add', text: `Stir in ${what}, of their jug`, amount: ml, caution: null }];
-	});
-}
-
-/** What is left in the tank and what is poured in, as acid and base read them. */
-function partsOf(model: SystemModel, leftL: number, waterL: number, ph: number): Part[] {
-	const { mix, sourceWater } = model;
-	const phosphateMmolL = Math.min(50, mix.salts.result.elementsMgL.P / ATOMIC_WEIGHT.P);
-	return [
-		{
-			volumeL: leftL,
-			alkalinityMeqL: alkalinityAt(ph, sourceWater, phosphateMmolL),
-			ph,
-			phosphateMmolL
-		},
-		{
-			volumeL: waterL,
-			alkalinityMeqL: sourceWater.alkalinityMeqL,
-			ph: sourceWater.ph,
-			phosphateMmolL: 0
-		}
-	];
-}
-
-/** Alkalinity of the mix where it stands at a pH: what carbon its water brought is in it still. */
-function alkalinityAt(
-	ph: number,
-	{ alkalinityMeqL, ph: startPh }: SystemModel['sourceWater'],
-	phosphateMmolL: number
-): number {
-	const from = { volumeL: 1, alkalinityMeqL, startPh, targetPh: ph, phosphateMmolL };
-	try {
-		const left =
-			ph <= startPh
-				? acidOf({ ...from, acid: { kind: 'nitric', molarity: 1 } }).remainingAlkalinityMeqL
-				: baseOf({ ...from, base: { kind: 'koh', molarity: 1 } }).resultingAlkalinityMeqL;
-		return clamp(left, -50, 50);
-	} catch (problem) {
-		if (problem instanceof NoSolution) return alkalinityMeqL;
-		throw problem;
-	}
-}
-
-/** Acid or base for both, where they do not come right by themselves. */
-function towardsPh(
-	model: SystemModel,
-	leftL: number,
-	waterL: number,
-	ph: number | null
-): { act: Act | null; phAfter: number | null } {
-	if (ph === null) return { act: null, phAfter: null };
-	const parts = partsOf(model, leftL, waterL, ph);
-	const phAfter = phOfAll(parts);
-	const { low, high, aim } = model.mix.ph;
-	if (phAfter >= low && phAfter <= high) return { act: null, phAfter };
-	const meq = acidForAll(parts, aim);
-	return { act: meq > 0 ? acidAct(model, meq, aim) : baseAct(model, -meq, aim), phAfter };
-}
-
-/** Any water shows how much of an acid stands for a strong one at a pH. */
-const ONE = { volumeL: 1, alkalinityMeqL: 1 };
-const HALF = 'half of it first, stir, wait ten minutes, read, then the rest';
-
-function acidAct({ operation, parameters, say }: SystemModel, meq: number, aim: number): Act {
-	const usual = { kind: 'phosphoric' as const, molarity: parameters.mixing.acidMolL.value };
-	const bought: AcidInput['acid'] = operation.mix.acid ?? usual;
-	const mmol = (acid: typeof bought) =>
-		acidOf({ ...ONE, startPh: 8, targetPh: aim, acid }).acidMmolL;
-	const ml = (meq * mmol(bought)) / mmol({ kind: 'nitric', molarity: 1 }) / bought.molarity;
-	return {
-		kind: 'acid',
-		text: `Then ${ACID_NAMES[bought.kind]}, ${HALF}:`,
-		amount: say(ml, 'liquid'),
-		caution: ACID_CAUTION
-	};
-}
-
-function baseAct({ operation, parameters, say }: SystemModel, meq: number, aim: number): Act {
-	const usual = { kind: 'k2co3' as const, molarity: parameters.mixing.baseMolL.value };
-	const bought: BaseInput['base'] = operation.mix.base ?? usual;
-	const mmol = (base: typeof bought) =>
-		baseOf({ ...ONE, startPh: 4.5, targetPh: aim, base }).baseMmolL;
-	const ml = (meq * mmol(bought)) / mmol({ kind: 'koh', molarity: 1 }) / bought.molarity;
-	return {
-		kind: 'base',
-		text: `Then ${BASE_NAMES[bought.kind]}, ${HALF}:`,
-		amount: say(ml, 'liquid'),
-		caution: BASE_CAUTION
-	};
 }
 
 /** How it is said in one breath: a long list of salts as litres of the mix. */
@@ -342,13 +168,4 @@ function sentenceOf({ mix, say, bottles }: SystemModel, acts: readonly Act[]): s
 		return `It is full and at its strength, ${say(mix.strengthMsCm, 'strength')}: nothing to do today.`;
 	const said = names(words, 12);
 	return `${said[0]!.toUpperCase()}${said.slice(1)}.`;
-}
-
-/** Water and salts of a change of all of it. */
-export function changeWords({ mix, filled, shelf, say }: SystemModel): string {
-	const share = filled.tank / mix.litres;
-	const { cost, unpriced } = costOf(mix.items, mix.ingredients, shelf.kept);
-	const grams = mix.salts.result.gramsPerL * filled.tank;
-	const money = unpriced.length === 0 ? `, ${(cost * share).toFixed(2)} of your money` : '';
-	return `${say(filled.tank, 'volume')} of water and ${say(grams, 'salt')} of what is dissolved in it${money}`;
 }

@@ -17,6 +17,7 @@ export type { Pair } from './spacing';
 export { dialFor } from './dial';
 export { byHandOf, stageWeeks } from './first-weeks';
 export { levelDay } from './level-day';
+export { bandOf } from './strength';
 export { strengthRamp } from './ramp';
 export { dialled, levelOf } from './source';
 export { stage, type Stage } from './stage';

@@ -8,6 +8,7 @@ import { stage } from './stage';
 
 /** What may stand in one jug: calcium and iron each by itself, for calcium makes chalk with sulfates and phosphates. */
 export type JugKind = 'calcium' | 'iron' | 'other';
+/** Which jug an ingredient may stand in. */
 export const jugKind = ({ fractions: { Ca, Fe } }: Pick<Ingredient, 'fractions'>): JugKind =>
 	Ca > 0 ? 'calcium' : Fe > 0 ? 'iron' : 'other';
 

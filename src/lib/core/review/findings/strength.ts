@@ -1,5 +1,5 @@
-import type { SystemModel } from '../../model';
-import { clamp } from '../../quantity';
+import { bandOf, type SystemModel } from '../../model';
+import { clamp, lowerFirst, names } from '../../quantity';
 import { availableFixes, set, type Fix, type Rule, type Said } from '../finding';
 import { say } from '../sentence';
 
@@ -28,6 +28,15 @@ function phApart(model: SystemModel): Said[] {
 	];
 }
 
+/** What a strength costs each crop: how far it lies past what that one takes. */
+const costs = ({ waterUse, parameters }: SystemModel, msCm: number): string[] =>
+	waterUse.crops.flatMap(({ crop, stage }) => {
+		const { low, high } = bandOf(crop, stage, parameters);
+		const name = lowerFirst(crop.plural);
+		if (msCm > high) return [`${name} get ${say(msCm - high, 'strength')} more than they bear`];
+		return msCm < low ? [`${name} ${say(low - msCm, 'strength')} less than they want`] : [];
+	});
+
 /** Crops whose ranges do not overlap. */
 function disagreeing(model: SystemModel): Said[] {
 	const { low, high } = model.mix.range;
@@ -43,7 +52,7 @@ function disagreeing(model: SystemModel): Said[] {
 			message:
 				`These crops do not share a strength: one wants ${say(low, 'strength')} at most, another ${say(high, 'strength')} at least. ` +
 				(met
-					? `Halfway, at ${say(half, 'strength')}, neither does its best.`
+					? `Halfway, at ${say(half, 'strength')}, ${names(costs(model, half))}.`
 					: 'They need loops of their own, or one of them does poorly.'),
 			acknowledge: 'They must make do',
 			fixes: () =>

@@ -2,7 +2,9 @@ import { batchesOf } from '$lib/server/batches';
 import { openSystem } from '$lib/server/open-system';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params }) => ({
+export const load: PageServerLoad = async ({ params, url }) => ({
 	...(await openSystem(params.id)),
-	batches: await batchesOf(params.id)
+	batches: await batchesOf(params.id),
+	/** Two bottles are made, or a fill of the tank. */
+	what: url.searchParams.get('of') === 'bottles' ? ('bottles' as const) : ('fill' as const)
 });

@@ -1,10 +1,9 @@
 <script lang="ts">
-	import { format, parseISO } from 'date-fns';
 	import { OFF_CAUSES, type OffCause } from '$lib/core/design';
-	import { page } from '$app/state';
 	import { bottleCard, mixCard } from '$lib/core/review';
 	import { BatchSession } from '$lib/ui/mixing/batch-session.svelte';
 	import { keepAwake } from '$lib/ui/mixing/awake';
+	import PastBatches from '$lib/ui/mixing/PastBatches.svelte';
 	import PrintedCard from '$lib/ui/mixing/PrintedCard.svelte';
 	import ReadField from '$lib/ui/mixing/ReadField.svelte';
 	import Wait from '$lib/ui/mixing/Wait.svelte';
@@ -18,8 +17,7 @@
 	// svelte-ignore state_referenced_locally
 	const card = new BatchSession(data.id, data.batches);
 	const model = $derived(session.model);
-	/** Two bottles are made, or a fill of the tank. */
-	const what = $derived(page.url.searchParams.get('of') === 'bottles' ? 'bottles' : 'fill');
+	const what = $derived(data.what);
 	const steps = $derived(what === 'bottles' ? bottleCard(model) : mixCard(model));
 	const batch = $derived(card.batch);
 	const next = $derived(card.next);
@@ -39,9 +37,6 @@
 			: `${session.say(low, 'strength').split(' ')[0]} to ${session.say(high, 'strength')}`;
 	});
 	const after = $derived(batch?.steps[at + 1] ?? null);
-	const past = $derived(
-		data.batches.filter(({ state, what }) => state === 'done' && what === 'fill')
-	);
 
 	async function done(): Promise<void> {
 		const value = read;
@@ -107,23 +102,7 @@
 				>{batch ? 'Mix another' : 'Begin'}</button
 			>
 		</p>
-		{#if past.length > 0}
-			<h2>Mixed before</h2>
-			<ul class="past">
-				{#each past as one (one.id)}
-					<li>
-						<b>{format(parseISO(one.on), 'd MMM')}</b>
-						{session.say(one.litres, 'volume')}, {one.readMsCm === null
-							? `aimed at ${session.say(one.aimMsCm, 'strength')}`
-							: session.say(one.readMsCm, 'strength')}{one.readPh === null
-							? ''
-							: `, pH ${one.readPh.toFixed(1)}`}{one.off.length > 0
-							? `, ${one.off.length === 1 ? 'one reading' : `${one.off.length} readings`} mended`
-							: ''}
-					</li>
-				{/each}
-			</ul>
-		{/if}
+		<PastBatches batches={data.batches} />
 	{:else if next}
 		<p class="count">
 			Step {at + 1} of {batch.steps.length}
@@ -270,9 +249,6 @@
 	}
 	.foot .quiet {
 		min-height: 44px;
-	}
-	.past {
-		padding-left: 18px;
 	}
 	h2 {
 		font-size: 17px;

@@ -1,8 +1,4 @@
-import { batchesOf } from '$lib/server/batches';
 import { openSystem } from '$lib/server/open-system';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params }) => ({
-	...(await openSystem(params.id)),
-	batches: await batchesOf(params.id)
-});
+export const load: PageServerLoad = ({ params }) => openSystem(params.id);

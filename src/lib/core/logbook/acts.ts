@@ -1,0 +1,88 @@
+import { costOf, type SystemModel } from '../model';
+import type { TopUp } from '../nutrients';
+import { lowerFirst } from '../quantity';
+import { weighedAs } from '../review';
+
+/** One thing to do, with its amount, in order. */
+export interface Act {
+	kind: 'dump' | 'water' | 'add' | 'acid' | 'base';
+	text: string;
+	amount: string;
+	caution: string | null;
+}
+/** Less than this is no step: nobody pours it. */
+const LEAST_L = 0.2;
+/** Litres of the mix that one unit of what is dosed makes, and its strength over the water's. */
+export function stockOf({ bottles, mix, sourceWater }: SystemModel): number {
+	const adds = Math.max(0.01, mix.expectedMsCm - sourceWater.ecMsCm);
+	return bottles.made && bottles.stock ? adds / bottles.stock.input.doseMlPerL : adds;
+}
+
+/** Out and in, in words. */
+export function poured({ say }: SystemModel, { dumpL, waterL }: TopUp): Act[] {
+	const acts: Act[] = [];
+	if (dumpL >= LEAST_L)
+		acts.push({
+			kind: 'dump',
+			text: 'Throw away',
+			amount: say(dumpL, 'volume'),
+			caution: 'On beds or lawn in small parts, or as local rules say; never into a stream.'
+		});
+	if (waterL >= LEAST_L)
+		acts.push({
+			kind: 'water',
+			text: 'Fill up with plain water',
+			amount: say(waterL, 'volume'),
+			caution: null
+		});
+	return acts;
+}
+
+/** Of bottles so many millilitres each; of bags what so many litres of the mix take. */
+export function dosed(model: SystemModel, { stockMl }: TopUp): Act[] {
+	if (stockMl <= 0) return [];
+	const { bottles, mix, say } = model;
+	const add = (text: string, amount: string, caution: string | null = null): Act => ({
+		...{ kind: 'add', text, amount, caution }
+	});
+	if (bottles.made && bottles.stock) {
+		const { A, B } = bottles.stock.result.bottles;
+		const amount = say(stockMl, 'liquid');
+		return [
+			...(A.length > 0 ? [add('Stir in of bottle A', amount)] : []),
+			...(B.length > 0
+				? [add('And when it is stirred, of bottle B', amount, 'Never both in one jug.')]
+				: [])
+		];
+	}
+	return ofBags(model, stockMl / mix.litres);
+}
+
+/** What a part of the fill takes of each bag; what is too little to weigh, of the jug it is made up in. */
+const JUGS = { calcium: 'calcium', iron: 'iron chelate', other: 'trace salts' };
+function ofBags({ weighing, say }: SystemModel, share: number): Act[] {
+	const taken = new Set<string>();
+	return weighing.items.flatMap((item): Act[] => {
+		const amount = item.amount * share;
+		const weighed = say(amount, weighedAs({ ...item, amount }));
+		if (!item.jug)
+			return [
+				{ kind: 'add', text: `Stir in ${lowerFirst(item.name)}`, amount: weighed, caution: null }
+			];
+		const what = JUGS[item.jug.kind];
+		const jug = `${what} ${item.jug.times}`;
+		if (taken.has(jug)) return [];
+		taken.add(jug);
+		const ml = say(item.jug.takeMl * share, 'liquid');
+		return [{ kind: 'add', text: `Stir in ${what}, of their jug`, amount: ml, caution: null }];
+	});
+}
+
+/** Water and salts of a change of all of it. */
+export function changeWords({ mix, filled, shelf, say }: SystemModel): string {
+	const share = filled.tank / mix.litres;
+	const { cost, unpriced } = costOf(mix.items, mix.ingredients, shelf.kept);
+	const grams = mix.salts.result.gramsPerL * filled.tank;
+	const money = unpriced.length === 0 ? `, ${(cost * share).toFixed(2)} of your money` : '';
+	return `${say(filled.tank, 'volume')} of water and ${say(grams, 'salt')} of what is dissolved in it${money}`;
+}

@@ -1,0 +1,41 @@
+<script lang="ts">
+	import { format, parseISO } from 'date-fns';
+	import type { Batch } from '$lib/core/design';
+	import { counted } from '$lib/core/quantity';
+	import { useSession } from '../workspace/context';
+
+	/** What was mixed before, the newest first. */
+	const { batches }: { batches: readonly Batch[] } = $props();
+	const session = useSession();
+	const past = $derived(batches.filter(({ state, what }) => state === 'done' && what === 'fill'));
+	const read = ({ readMsCm, aimMsCm, readPh, off }: Batch): string =>
+		[
+			readMsCm === null
+				? `aimed at ${session.say(aimMsCm, 'strength')}`
+				: session.say(readMsCm, 'strength'),
+			...(readPh === null ? [] : [`pH ${readPh.toFixed(1)}`]),
+			...(off.length > 0 ? [`${counted(off.length, ['reading', 'readings'])} mended`] : [])
+		].join(', ');
+</script>
+
+{#if past.length > 0}
+	<h2>Mixed before</h2>
+	<ul>
+		{#each past as batch (batch.id)}
+			<li>
+				<b>{format(parseISO(batch.on), 'd MMM')}</b>
+				{session.say(batch.litres, 'volume')}, {read(batch)}
+			</li>
+		{/each}
+	</ul>
+{/if}
+
+<style>
+	h2 {
+		font-size: 17px;
+		margin-top: 18px;
+	}
+	ul {
+		padding-left: 18px;
+	}
+</style>
