@@ -28,6 +28,10 @@
 	{:else}Look in within {session.say(Math.floor(left), 'days')}.{/if}
 </p>
 <Big figure={day === null ? 'not yet' : `day ${day}`} against={on ? `since ${dayOf(on)}` : ''} />
+<p class="verbs">
+	<a class="button main" href="/systems/{session.id}/today">The tank today</a>
+	<a class="button" href="/systems/{session.id}/mix">Mix a fill</a>
+</p>
 <p class="soft">
 	Under the drawing: <Explain
 		op="reservoir-run"
@@ -64,3 +68,12 @@
 	unit="from now"
 />
 <TextField label="Notes" path="design.notes" rows={4} />
+
+<style>
+	.verbs {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		padding: 6px 0;
+	}
+</style>
