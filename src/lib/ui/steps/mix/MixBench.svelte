@@ -21,7 +21,7 @@
 	const wide = $derived(Math.max(width, bottles ? 620 : 240 + 86 * heaps.length));
 	const narrow = $derived(width < 560);
 	const bench = $derived(Math.min(290, Math.max(204, height * 0.42)));
-	const bars = $derived(narrow ? 274 : Math.max(180, Math.min(300, height - bench - 96)));
+	const bars = $derived(narrow ? 246 : Math.max(180, Math.min(300, height - bench - 96)));
 	const crops = $derived(
 		names([...new Set(model.waterUse.crops.map(({ crop }) => lowerFirst(crop.plural)))], 3)
 	);
