@@ -23,6 +23,7 @@ import {
 	stageOf,
 	type Failure
 } from '../src/lib/core/operations';
+import { InvalidInput, parseJson } from '../src/lib/core/quantity';
 
 const [command, ...rest] = process.argv.slice(2);
 
@@ -57,8 +58,9 @@ function inputText(): string {
 
 function readInput(): unknown {
 	try {
-		return JSON.parse(inputText());
+		return parseJson(inputText());
 	} catch (problem) {
+		if (problem instanceof InvalidInput) fail(invalid('', problem.issues[0]!.message).error);
 		if (!(problem instanceof SyntaxError)) throw problem;
 		fail(invalid('', `this is not JSON: ${problem.message}`).error);
 	}

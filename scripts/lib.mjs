@@ -65,7 +65,7 @@ export async function serve({ port, host, env = {} }) {
 			...env,
 			PORT: String(port),
 			HOST: host,
-			BODY_SIZE_LIMIT: '512M',
+			BODY_SIZE_LIMIT: '4G',
 			SHUTDOWN_TIMEOUT: '5'
 		},
 		stdio: ['ignore', 'pipe', 'inherit']

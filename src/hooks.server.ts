@@ -1,11 +1,18 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { clockFor, setClock } from '$lib/server/clock';
-import { closeDatabase, DatabaseProblem, openDatabase } from '$lib/server/database';
+import { sweep } from '$lib/server/copies';
+import {
+	closeDatabase,
+	databaseHeld,
+	DatabaseProblem,
+	openAgain,
+	openDatabase
+} from '$lib/server/database';
 import { splitOldPlans } from '$lib/server/saving';
 import { mayCome } from '$lib/server/hosts';
 import { problem } from '$lib/server/http';
-import { pool } from '$lib/server/pool';
+import { closePools } from '$lib/server/pool';
 import { seedDemo } from '$lib/server/seed';
 import { thinHistory } from '$lib/server/thin';
 import { Unreadable } from '$lib/server/unreadable';
@@ -17,6 +24,7 @@ export const init: ServerInit = async () => {
 	setClock(clockFor(process.env.CRELBO_TODAY));
 	try {
 		await openDatabase();
+		sweep();
 		await splitOldPlans();
 		if (process.env.CRELBO_SEED === 'demo') await seedDemo();
 	} catch (fault) {
@@ -28,7 +36,7 @@ export const init: ServerInit = async () => {
 	const thin = () => void thinHistory(new Date()).catch((fault) => console.error(String(fault)));
 	thin();
 	setInterval(thin, DAY_MS).unref();
-	process.once('sveltekit:shutdown', () => void Promise.all([pool().close(), closeDatabase()]));
+	process.once('sveltekit:shutdown', () => void Promise.all([closePools(), closeDatabase()]));
 };
 
 const WORDS: Record<number, [code: string, message: string]> = {
@@ -71,6 +79,8 @@ const answer: Handle = async ({ event, resolve }) => {
 	const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
 	if (api && changes && origin !== null && origin !== url.origin && !sameHost(origin, request))
 		return problem(403, 'wrong-origin', 'This was sent from a page that is not Crelbo’s.');
+	await openAgain();
+	if (databaseHeld()) return api ? heldApi() : heldPage();
 	const response = await resolve(event);
 	const isJson = response.headers.get('content-type')?.includes('json');
 	if (api && response.status >= 400 && !isJson) {
@@ -79,6 +89,14 @@ const answer: Handle = async ({ event, resolve }) => {
 	}
 	return response;
 };
+
+const HELD = 'A copy is being put in place. Crelbo is back in a moment.';
+const heldApi = (): Response => problem(503, 'database', HELD);
+const heldPage = (): Response =>
+	new Response(
+		`<!doctype html><html lang="en"><meta charset="utf-8"><meta http-equiv="refresh" content="3"><title>Crelbo</title><p>${HELD} This page comes back by itself.</p></html>`,
+		{ status: 503, headers: { 'content-type': 'text/html; charset=utf-8', 'retry-after': '3' } }
+	);
 
 /** The protocol a browser sees may differ behind a proxy; the host may not. */
 const sameHost = (origin: string, request: Request): boolean =>

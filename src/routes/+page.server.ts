@@ -2,6 +2,7 @@ import { version } from '$app/environment';
 import { METRIC } from '$lib/core/quantity';
 import { cardsOf } from '$lib/server/cards';
 import { today } from '$lib/server/clock';
+import { keptCopies } from '$lib/server/copies';
 import { databaseFile } from '$lib/server/database';
 import { listDesigns } from '$lib/server/designs';
 import { listPlaces } from '$lib/server/places';
@@ -46,6 +47,7 @@ export const load: PageServerLoad = async ({ url }) => {
 		deleted: url.searchParams.get('deleted'),
 		settings: await readSettings(),
 		/** A database of another server is copied there. */
-		copies: databaseFile() !== null
+		copies: databaseFile() !== null,
+		kept: keptCopies()
 	};
 };

@@ -73,7 +73,7 @@
 				onchange={bringIn}
 			/></label
 		>
-		<Keeping hosts={data.settings.hosts} copies={data.copies} />
+		<Keeping hosts={data.settings.hosts} copies={data.copies} kept={data.kept} />
 		<ThemeButton />
 	</header>
 	<main>

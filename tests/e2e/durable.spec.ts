@@ -226,7 +226,9 @@ test('a copy of everything, taken while it runs, stands again in another place',
 		await page.getByRole('button', { name: 'Copies and network' }).click();
 		await page.getByLabel('Restore a copy').setInputFiles(await download.path());
 		await page.getByRole('button', { name: 'Restore it' }).click();
-		await expect(page.getByText('The copy stands in place of what was here.')).toBeVisible();
+		await expect(
+			page.getByText(/Restored: 5 systems in 1 place\. What was here before is kept as own\.kept-/)
+		).toBeVisible();
 		await page.getByRole('button', { name: 'Close' }).click();
 		await expect(page.getByRole('article')).toHaveCount(5);
 		await expect(page.getByRole('article').filter({ hasText: 'Attic table' })).toBeVisible();

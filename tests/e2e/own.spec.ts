@@ -65,7 +65,7 @@ test('exported, deleted, taken back, deleted and imported again: the same bytes'
 
 	await page.getByRole('button', { name: 'More' }).click();
 	await page.getByRole('menuitem', { name: 'Delete this system' }).click();
-	await page.getByRole('alertdialog').getByRole('button', { name: 'Keep it' }).click();
+	await page.getByRole('alertdialog').getByRole('button', { name: 'Cancel' }).click();
 	await page.getByRole('button', { name: 'More' }).click();
 	await page.getByRole('menuitem', { name: 'Delete this system' }).click();
 	await page.getByRole('alertdialog').getByRole('button', { name: 'Delete it' }).click();
@@ -164,7 +164,7 @@ test('a lost connection is said, and the change is saved when it is back', async
 test('the finding bar says when nothing stands against a design', async ({ page, request }) => {
 	const id = await ownRail(request);
 	await open(page, id);
-	const fine = bar(page).getByText('Nothing stands against it');
+	const fine = bar(page).getByText('No problems found');
 	for (let i = 0; i < 14; i++) {
 		const next = bar(page).locator('.fixes .button');
 		await expect(next.last().or(fine).first()).toBeVisible();

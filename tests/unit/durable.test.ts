@@ -24,7 +24,6 @@ import {
 	undoDesign,
 	type Outcome
 } from '../../src/lib/server/saving';
-import { everything, restoreEverything } from '../../src/lib/server/everything';
 import { goBack } from '../../src/lib/server/go-back';
 import { mayCome } from '../../src/lib/server/hosts';
 import { createPlace, findPlace, listPlaces, mendPlace } from '../../src/lib/server/places';
@@ -304,6 +303,65 @@ describe('the pool', () => {
 		await pool.close();
 	});
 
+	it('nothing a job or a worker does ends more than that job', async () => {
+		const pool = new Pool({ ...options, size: 1 });
+		let deep: unknown = 0;
+		for (let i = 0; i < 20_000; i++) deep = [deep];
+		await refused(pool.run('calculate', 'ppm', deep), TaskFault, /call stack/);
+		await refused(pool.run('calculate', 'ppm', { msCm: () => 2 }), TaskFault, /cloned/);
+		expect(await pool.run('calculate', 'ppm', { msCm: 2, scale: 500 })).to.have.property('result');
+		await pool.close();
+		const on =
+			"import { parentPort as p } from 'node:worker_threads'; p.on('message', ({ id }) => ";
+		const SEAMS = {
+			'throws when it is loaded': 'throw new Error("broken at the start")',
+			'throws at a message': `${on} { throw new Error('broken at work') })`,
+			ends: `${on} process.exit(3))`,
+			'answers what cannot be sent': `${on} p.postMessage({ id, result: () => 1 }))`,
+			'answers nothing at all': `${on} { p.postMessage(null); throw new Error('and breaks') })`
+		};
+		for (const [seam, source] of Object.entries(SEAMS)) {
+			const file = join(folder(), 'seam.mjs');
+			writeFileSync(file, source);
+			const broken = new Pool({ file, size: 2 });
+			for (let i = 0; i < 3; i++)
+				await refused(
+					broken.run('calculate', 'ppm', { msCm: 2, scale: 500 }),
+					TaskFault,
+					/./
+				).catch((fault: Error) => expect.fail(`${seam}: ${fault.message}`));
+			await broken.close();
+		}
+	});
+
+	it('an answer to something else is not taken for this one’s', async () => {
+		const file = join(folder(), 'late.mjs');
+		writeFileSync(
+			file,
+			`import { parentPort as p } from 'node:worker_threads';
+			p.on('message', ({ id }) => { p.postMessage({ id: id - 1, result: 'old' }); p.postMessage({ id, result: 'new' }); })`
+		);
+		const pool = new Pool({ file, size: 1 });
+		for (let i = 0; i < 4; i++)
+			expect(await pool.run('calculate', 'ppm', i)).to.equal('new' as never);
+		await pool.close();
+	});
+
+	it('who hangs up frees the worker, and leaves the queue', async () => {
+		const pool = new Pool({ ...options, size: 1, deadlineMs: 60_000 });
+		await pool.run('calculate', 'ppm', { msCm: 2, scale: 500 });
+		const [one, two] = [new AbortController(), new AbortController()];
+		const gone = [one, two].map(({ signal }) =>
+			refused(pool.runWhile(signal, 'calculate', 'network', ladder(4000)), Overload, /has left/)
+		);
+		const small = pool.run('calculate', 'ppm', { msCm: 1, scale: 500 });
+		two.abort();
+		one.abort();
+		expect(await small).to.deep.equal({ result: { ppm: 500 } });
+		await Promise.all(gone);
+		await pool.close();
+	});
+
 	it('more than wait in the queue are turned away', async () => {
 		const pool = new Pool({ ...options, size: 1, waiting: 2 });
 		const asked = Array.from({ length: 5 }, () =>
@@ -440,28 +498,6 @@ describe('the database file', () => {
 		const { rmSync } = await import('node:fs');
 		rmSync(path);
 		await refused(createPlace(example('loft-table').place), DatabaseProblem, /gone from/);
-	});
-
-	it('a copy of everything is whole, and restored elsewhere it is all there', async () => {
-		await openDatabase(fresh());
-		await seedDemo();
-		const { name, bytes } = await everything();
-		expect(name).to.match(/^crelbo-\d{4}-\d{2}-\d{2}\.db$/);
-		const systems = await listDesigns();
-		const url = fresh();
-		const before = process.env.DATABASE_URL;
-		process.env.DATABASE_URL = url;
-		await openDatabase(url);
-		await createPlace(example('loft-table').place);
-		await refused(restoreEverything(Buffer.from('{}')), Error, /of another kind/);
-		const half = bytes.slice(0, bytes.length / 2);
-		await refused(restoreEverything(half), Error, /broken/);
-		expect(await listPlaces()).to.have.length(1);
-		await restoreEverything(bytes);
-		expect(await listDesigns()).to.deep.equal(systems);
-		expect(existsSync(`${url.slice(5)}.before-restore`)).to.equal(true);
-		if (before === undefined) delete process.env.DATABASE_URL;
-		else process.env.DATABASE_URL = before;
 	});
 
 	it('only who comes under a name of ours may come', async () => {

@@ -1,12 +1,11 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { batchSchema, type Batch } from '$lib/core/design';
-import { leftAfter, newBatch } from '$lib/core/logbook';
-import { SystemModel } from '$lib/core/model';
-import { PARAMETERS } from '$lib/core/parameters';
+import { leftAfter } from '$lib/core/logbook';
 import { bottleName } from '$lib/core/review';
 import { keptItemOf, NOTHING_KEPT, shelfWith, type ShelfItem } from '$lib/core/shelf';
 import { database, write, type Database } from './database';
-import { load, type StoredDesign } from './designs';
+import { findDesign, load, rowOf, type StoredDesign } from './designs';
+import { Overload, poolForSaves } from './pool';
 import { noteIn } from './saving';
 import { batches } from './schema';
 import { changeShelf } from './shelves';
@@ -31,31 +30,59 @@ export async function batchesOf(designId: string, tx: Database = database()): Pr
 	return rows.flatMap((row) => batchIn(row.document));
 }
 
-const modelOf = ({ design, operation, record, place, shelf }: StoredDesign, today: string) =>
-	new SystemModel({ design, operation, record, place }, shelfWith(shelf), PARAMETERS, today);
+const openOf = async (designId: string, tx?: Database): Promise<Batch | undefined> =>
+	(await batchesOf(designId, tx)).find(({ state }) => state === 'open');
 
-/** Begins a batch with the card as the system stands; one that is half done already is gone on with. */
-export const startBatch = (
+/** So often it is worked out anew where the system is changed meanwhile. */
+const TRIES = 3;
+
+/**
+ * Begins a batch with the card as the system stands; one that is half done already is gone on with. The card is
+ * worked out beside, and no write waits for it.
+ *
+ * @throws Overload where the system changes faster than its card can be worked out
+ */
+export async function startBatch(
 	designId: string,
 	on: string,
 	what: Batch['what'] = 'fill'
-): Promise<Batch | undefined> =>
-	write(async (tx) => {
-		const stored = await load(tx, designId);
+): Promise<Batch | undefined> {
+	for (let tries = 0; tries < TRIES; tries++) {
+		const stored = await findDesign(designId);
 		if (!stored) return undefined;
-		const open = (await batchesOf(designId, tx)).find(({ state }) => state === 'open');
+		const open = await openOf(designId);
 		if (open) return open;
-		const batch = newBatch(modelOf(stored, on), crypto.randomUUID(), on, what);
-		await tx.insert(batches).values({
-			id: batch.id,
-			designId,
-			state: batch.state,
-			mixedOn: on,
-			document: JSON.stringify(batch),
-			createdAt: new Date()
-		});
-		return batch;
+		const { design, operation, record, place, shelf } = stored;
+		const parts = { design, operation, record, place };
+		const id = crypto.randomUUID();
+		const batch = await poolForSaves().run('batch', parts, shelf, id, on, what);
+		const kept = await write((tx) => insertBatch(tx, stored, batch));
+		if (kept) return kept;
+	}
+	throw new Overload('busy', 'The system is being changed just now. Try again in a moment.');
+}
+
+/** Keeps a new batch, if the system still is what it was made for; another that is open goes before. */
+async function insertBatch(
+	tx: Database,
+	{ id: designId, revision, recordRevision }: StoredDesign,
+	batch: Batch
+): Promise<Batch | undefined> {
+	const now = await rowOf(tx, designId);
+	if (now?.designs.current !== revision || (now.designs.record ?? 0) !== recordRevision)
+		return undefined;
+	const open = await openOf(designId, tx);
+	if (open) return open;
+	await tx.insert(batches).values({
+		id: batch.id,
+		designId,
+		state: batch.state,
+		mixedOn: batch.on,
+		document: JSON.stringify(batch),
+		createdAt: new Date()
 	});
+	return batch;
+}
 
 /**
  * Keeps how far a batch is. One that ends in the tank is taken off the shelf and noted in the record, once.

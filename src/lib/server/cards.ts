@@ -42,7 +42,7 @@ export async function cardsOf(
 			Object.entries(at).every(([name, value]) => row[name as keyof typeof at] === value);
 		if (holds) return void found.set(id, { card: JSON.parse(row.card) as Card });
 		try {
-			const card = await pool().run('card', parts, shelf, today);
+			const card = await cardBeside(parts, shelf, today);
 			found.set(id, { card });
 			made.push({
 				designId: id,
@@ -58,6 +58,16 @@ export async function cardsOf(
 	});
 	if (made.length > 0) await keep(made).catch(() => undefined);
 	return found;
+}
+
+/** One that takes longer than a server waits is drawn plain, and kept so: home does not try it at every visit. */
+async function cardBeside(parts: Parts, shelf: readonly ShelfItem[], today: string): Promise<Card> {
+	try {
+		return await pool().run('card', parts, shelf, today);
+	} catch (fault) {
+		if (!(fault instanceof Overload && fault.code === 'too-long')) throw fault;
+		return pool().run('plainCard', parts, shelf);
+	}
 }
 
 /** A home full of systems must not crowd everybody else out of the pool: a few at a time. */

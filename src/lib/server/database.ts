@@ -5,6 +5,8 @@ import { migrate } from 'drizzle-orm/libsql/migrator';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import { besideProgram } from './beside';
 import * as schema from './schema';
 
@@ -28,15 +30,26 @@ export function databaseUrl(given = process.env.DATABASE_URL): string {
 interface Open {
 	db: Database;
 	client: Client;
+	url: string;
 	/** Its file, where it is one. */
 	file: string | null;
 }
 let opened: Open | undefined;
+/** Who is turned away while a copy is put in place: those who write, or everybody. */
+let held: 'writes' | 'all' | null = null;
+const HELD_WORDS =
+	'A copy is being put in place just now: nothing was saved. Try again in a moment.';
 
-/** Opens the database, brings it up to date and makes sure it can be written. @throws DatabaseProblem */
+/**
+ * Opens the database, brings it up to date and makes sure it can be written.
+ *
+ * @param how `alone`: it is a copy nobody else uses, so none is made before migrations, and it keeps no journal
+ * @throws DatabaseProblem
+ */
 export async function openDatabase(
 	url = databaseUrl(),
-	migrations = besideProgram('drizzle')
+	migrations = besideProgram('drizzle'),
+	how: { alone?: boolean } = {}
 ): Promise<Database> {
 	const file = url.startsWith('file:') ? pathOf(url) : null;
 	const where = file ?? url;
@@ -49,11 +62,11 @@ export async function openDatabase(
 		const client = createClient({ url });
 		// every acknowledged save is on disk before it is acknowledged; a lock is waited for below, not here
 		if (file)
-			for (const pragma of ['journal_mode = WAL', 'synchronous = FULL'])
+			for (const pragma of [`journal_mode = ${how.alone ? 'DELETE' : 'WAL'}`, 'synchronous = FULL'])
 				await patiently(() => client.execute(`PRAGMA ${pragma}`));
 		const db = drizzle(client, { schema });
-		opened = { db, client, file };
-		await bringUpToDate(opened, migrations);
+		opened = { db, client, url, file };
+		await bringUpToDate(opened, migrations, !how.alone);
 		await patiently(() =>
 			client.batch(
 				[
@@ -66,6 +79,7 @@ export async function openDatabase(
 		);
 		return db;
 	} catch (problem) {
+		opened?.client.close();
 		opened = undefined;
 		if (problem instanceof DatabaseProblem) throw problem;
 		throw new DatabaseProblem(
@@ -75,7 +89,11 @@ export async function openDatabase(
 }
 
 /** Applies what migrations it lacks, after a copy of the file; a database of a newer Crelbo is left alone. */
-async function bringUpToDate({ db, client, file }: Open, folder: string): Promise<void> {
+async function bringUpToDate(
+	{ db, client, file }: Open,
+	folder: string,
+	copyFirst: boolean
+): Promise<void> {
 	const { entries } = JSON.parse(readFileSync(join(folder, 'meta', '_journal.json'), 'utf8')) as {
 		entries: { when: number; tag: string }[];
 	};
@@ -92,7 +110,7 @@ async function bringUpToDate({ db, client, file }: Open, folder: string): Promis
 		throw new DatabaseProblem(
 			`The database at ${file ?? 'its address'} was written by a newer Crelbo. Update Crelbo to open it; nothing in it was changed.`
 		);
-	if (last != null && Number(last) < newest.when && file) {
+	if (last != null && Number(last) < newest.when && file && copyFirst) {
 		const copy = `${file}.before-${newest.tag}`;
 		rmSync(copy, { force: true });
 		await client.execute({ sql: 'VACUUM INTO ?', args: [copy] });
@@ -105,7 +123,7 @@ const textOf = (problem: unknown): string =>
 const isLock = (problem: unknown): boolean =>
 	/SQLITE_BUSY|database is locked|SQL statements in progress/.test(textOf(problem));
 
-function reason(problem: unknown): string {
+export function reason(problem: unknown): string {
 	const text = textOf(problem);
 	if (/SQLITE_FULL|disk is full|ENOSPC/i.test(text)) return 'written: the disk is full';
 	if (/readonly|read-only|EROFS|EACCES|EPERM/i.test(text)) return 'written: it is read-only';
@@ -131,6 +149,7 @@ const pathOf = (url: string): string =>
 	url.startsWith('file://') ? fileURLToPath(url) : resolve(url.slice('file:'.length));
 
 function current(): Open {
+	if (held === 'all') throw new DatabaseProblem(HELD_WORDS);
 	if (!opened) throw new DatabaseProblem('The database is not open.');
 	return opened;
 }
@@ -147,6 +166,7 @@ let folding: NodeJS.Timeout | undefined;
  */
 export function write<T>(work: (tx: Database) => Promise<T>): Promise<T> {
 	const run = async (): Promise<T> => {
+		if (held) throw new DatabaseProblem(HELD_WORDS);
 		const { db, client, file } = current();
 		if (file && !existsSync(file))
 			throw new DatabaseProblem(`The database is gone from ${file}: nothing was saved.`);
@@ -182,11 +202,6 @@ async function foldIn(): Promise<void> {
 		await opened.db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`).catch(() => undefined);
 }
 
-/** A whole copy of the database as a new file, while it is in use. */
-export async function copyDatabase(to: string): Promise<void> {
-	await patiently(() => current().client.execute({ sql: 'VACUUM INTO ?', args: [to] }));
-}
-
 /** Folds the journal in and lets go of the file. */
 export async function closeDatabase(): Promise<void> {
 	clearTimeout(folding);
@@ -194,7 +209,94 @@ export async function closeDatabase(): Promise<void> {
 	await foldIn();
 	opened?.client.close();
 	opened = undefined;
+	await collectClosed();
 }
 
 /** The database's file; null where it is another server's. */
 export const databaseFile = (): string | null => current().file;
+
+/** Whether everybody is turned away just now. */
+export const databaseHeld = (): boolean => held === 'all';
+
+/** Opens it again where it was lost, on a later request; at most once in so long. */
+let triedAt = 0;
+const RETRY_MS = 3000;
+export async function openAgain(): Promise<void> {
+	if (opened || held || Date.now() - triedAt < RETRY_MS) return;
+	triedAt = Date.now();
+	await openDatabase().catch((fault: Error) => console.error(fault.message));
+}
+
+/** How long another program may take to let go of the file before a swap. */
+const LET_GO_MS = 5000;
+
+/**
+ * Puts another file in the database's place. Writers are turned away while it is prepared, everybody while it is
+ * done; whatever goes wrong before the swap leaves the database as it was and open.
+ *
+ * @param prepare makes what must stand before anything is moved; nobody writes meanwhile
+ * @param swap moves files while the database is closed, its journal folded in and gone
+ * @param back what is to be done where the new file cannot be opened
+ * @throws DatabaseProblem where another program has the file open
+ */
+export async function exchange(
+	prepare: () => Promise<void>,
+	swap: () => void,
+	back: () => void
+): Promise<void> {
+	if (held) throw new DatabaseProblem('A copy is being put in place already.');
+	const { url, file, client } = current();
+	if (!file) throw new DatabaseProblem('This database stands on a server of its own.');
+	held = 'writes';
+	try {
+		await queue;
+		clearTimeout(folding);
+		await prepare();
+		held = 'all';
+		client.close();
+		opened = undefined;
+		try {
+			await alone(file);
+			swap();
+		} catch (problem) {
+			await openDatabase(url);
+			throw problem;
+		}
+		await openDatabase(url).catch(async (problem: Error) => {
+			back();
+			await openDatabase(url);
+			throw new DatabaseProblem(`The copy could not be opened: ${problem.message}`);
+		});
+	} finally {
+		held = null;
+	}
+}
+
+/**
+ * The journal is folded into the file and removed, which SQLite does only for who has the file to himself: a
+ * program that still had it open would write into a file that is no longer there.
+ */
+async function alone(file: string): Promise<void> {
+	const client = createClient({ url: `file:${file}` });
+	try {
+		await patiently(async () => {
+			await collectClosed();
+			const { rows } = await client.execute('PRAGMA journal_mode = DELETE');
+			if (rows[0]?.journal_mode !== 'delete') throw new Error('database is locked');
+		}, LET_GO_MS);
+	} catch (problem) {
+		if (!isLock(problem)) throw problem;
+		throw new DatabaseProblem(
+			'Another program has the database open: close it there, then restore again. Nothing was changed.'
+		);
+	} finally {
+		client.close();
+	}
+}
+
+/** A connection that was closed keeps its file open until the statements made on it are collected. */
+async function collectClosed(): Promise<void> {
+	setFlagsFromString('--expose-gc');
+	(runInNewContext('gc') as () => void)();
+	await new Promise((done) => setTimeout(done, 20));
+}

@@ -1,12 +1,26 @@
 import { recordSchema } from '$lib/core/design';
-import { id, InvalidInput, quantity, toIssues, type Issue } from '$lib/core/quantity';
+import { id, InvalidInput, parseJson, quantity, toIssues, type Issue } from '$lib/core/quantity';
 import { z } from 'zod';
 import { DatabaseProblem } from './database';
 import { Overload, TaskFault } from './pool';
 import { Unreadable } from './unreadable';
 
+/** More of them help nobody. */
+const MOST_ISSUES = 50;
 /** Nothing the API takes is larger than this; design files are held to less. */
 const MAX_BODY_BYTES = 4 * 1024 * 1024;
+
+/** Ends when whoever asked has hung up. Node tells it by the socket: the request itself is long read by then. */
+export function whileThere(platform: Readonly<App.Platform> | undefined): {
+	signal: AbortSignal;
+	end: () => void;
+} {
+	const gone = new AbortController();
+	const socket = platform?.req?.socket;
+	const leave = () => gone.abort();
+	socket?.once('close', leave);
+	return { signal: gone.signal, end: () => void socket?.off('close', leave) };
+}
 
 export const json = (body: unknown, status = 200): Response =>
 	new Response(JSON.stringify(body), {
@@ -38,7 +52,7 @@ export const recordField = {
 };
 
 /** So many times its limit is read of a body that is too large, to answer instead of cutting it off. */
-const DRAINED = 8;
+const DRAINED = 64;
 
 /** Refusal of a request as a response: thrown by the readers below, caught by `answer`. */
 class Refusal extends Error {
@@ -79,8 +93,9 @@ export async function readBytes(request: Request, limit: number): Promise<Buffer
 export async function readJson(request: Request): Promise<unknown> {
 	const text = await readText(request);
 	try {
-		return JSON.parse(text);
-	} catch {
+		return parseJson(text);
+	} catch (fault) {
+		if (fault instanceof InvalidInput) throw fault;
 		const issues = [{ path: '', message: 'the body must be JSON' }];
 		throw new Refusal(json({ error: { code: 'invalid-input', issues } }, 400));
 	}
@@ -103,9 +118,15 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
 	} catch (fault) {
 		if (fault instanceof Refusal) return fault.response;
 		if (fault instanceof InvalidInput)
-			return json({ error: { code: 'invalid-input', issues: fault.issues } }, 400);
+			return json(
+				{ error: { code: 'invalid-input', issues: fault.issues.slice(0, MOST_ISSUES) } },
+				400
+			);
 		if (fault instanceof Overload) return problem(503, fault.code, fault.message);
 		if (fault instanceof DatabaseProblem) return problem(503, 'database', fault.message);
+		// the database was exchanged for another while this was being read
+		if ((fault as { code?: unknown } | null)?.code === 'CLIENT_CLOSED')
+			return problem(503, 'database', 'The database was just replaced. Load the page again.');
 		if (fault instanceof Unreadable) return problem(422, 'unreadable', fault.message);
 		if (fault instanceof TaskFault) {
 			console.error(fault.message);

@@ -6,7 +6,7 @@ import { besideProgram } from './beside';
 /** A calculation that cannot be had now: too many wait, or it takes longer than anybody waits for. */
 export class Overload extends Error {
 	constructor(
-		readonly code: 'busy' | 'too-long',
+		readonly code: 'busy' | 'too-long' | 'gone',
 		message: string
 	) {
 		super(message);
@@ -62,6 +62,19 @@ export class Pool {
 
 	/** @throws Overload when too many wait or the deadline passes; TaskFault when the task breaks */
 	run<T extends TaskName>(task: T, ...args: Parameters<Tasks[T]>): Promise<ReturnType<Tasks[T]>> {
+		return this.runWhile(undefined, task, ...args);
+	}
+
+	/**
+	 * As `run`, until nobody waits for it any more: its worker is then free for others.
+	 *
+	 * @param signal ends the job wherever it is
+	 */
+	runWhile<T extends TaskName>(
+		signal: AbortSignal | undefined,
+		task: T,
+		...args: Parameters<Tasks[T]>
+	): Promise<ReturnType<Tasks[T]>> {
 		const id = this.next++;
 		if (this.options.file === null) return here({ id, task, args }) as never;
 		if (this.queue.length >= this.most)
@@ -69,9 +82,20 @@ export class Pool {
 				new Overload('busy', 'Too many calculations wait already. Try again in a moment.')
 			);
 		return new Promise((done, failed) => {
-			this.queue.push({ id, task, args, done: done as (result: unknown) => void, failed });
+			const job = { id, task, args, done: done as (result: unknown) => void, failed };
+			if (signal?.aborted) return failed(left());
+			signal?.addEventListener('abort', () => this.giveUp(job), { once: true });
+			this.queue.push(job);
 			this.serve();
 		});
+	}
+
+	private giveUp(job: Waiting): void {
+		const at = this.queue.indexOf(job);
+		if (at >= 0) this.queue.splice(at, 1);
+		const hand = this.hands.find((one) => one.job === job);
+		if (hand) void this.lost(hand, left());
+		else job.failed(left());
 	}
 
 	/** Ends all workers; what waits is turned away. */
@@ -82,14 +106,21 @@ export class Pool {
 
 	private serve(): void {
 		// nobody is hired for nothing, nor after the end
-		if (this.queue.length === 0) return;
-		const idle = this.hands.find((hand) => hand.job === null) ?? this.hire();
-		const job = idle && this.queue.shift();
-		if (!job) return;
-		const { id, task, args } = job;
-		idle.job = job;
-		idle.timer = setTimeout(() => this.tooLong(idle), this.deadlineMs);
-		idle.worker.postMessage({ id, task, args } satisfies Job);
+		while (this.queue.length > 0) {
+			const idle = this.hands.find((hand) => hand.job === null) ?? this.hire();
+			if (!idle) return;
+			const job = this.queue.shift()!;
+			idle.job = job;
+			idle.timer = setTimeout(() => this.tooLong(idle), this.deadlineMs);
+			try {
+				const { id, task, args } = job;
+				idle.worker.postMessage({ id, task, args } satisfies Job);
+			} catch (fault) {
+				// what cannot be handed over is this job's fault alone
+				this.free(idle);
+				job.failed(new TaskFault(String(fault)));
+			}
+		}
 	}
 
 	private hire(): Hand | undefined {
@@ -101,11 +132,14 @@ export class Pool {
 		worker.unref();
 		const hand: Hand = { worker, job: null, timer: null };
 		worker.on('message', (reply: Reply) => {
+			// an answer to something else than what it was given is nobody's
+			if (hand.job?.id !== reply?.id) return;
 			const job = this.free(hand);
 			if (job) answer(job, reply);
 			this.serve();
 		});
-		worker.on('error', (fault) => void this.lost(hand, fault));
+		for (const end of ['error', 'messageerror', 'exit'] as const)
+			worker.on(end, (fault: unknown) => void this.lost(hand, fault));
 		this.hands.push(hand);
 		return hand;
 	}
@@ -126,17 +160,19 @@ export class Pool {
 	/** A worker that broke or was too slow goes; the next job gets a new one. */
 	private async lost(hand: Hand, fault: unknown): Promise<void> {
 		const at = this.hands.indexOf(hand);
-		if (at >= 0) this.hands.splice(at, 1);
+		if (at < 0) return;
+		this.hands.splice(at, 1);
 		await this.dismiss(hand, fault instanceof Overload ? fault : new TaskFault(String(fault)));
 		this.serve();
 	}
 
 	private async dismiss(hand: Hand, fault: Error): Promise<void> {
 		this.free(hand)?.failed(fault);
-		await hand.worker.terminate();
+		await hand.worker.terminate().catch(() => undefined);
 	}
 }
 
+const left = () => new Overload('gone', 'Whoever asked has left.');
 const closing = () => new Overload('busy', 'The server is stopping.');
 
 function answer(job: Waiting, reply: Reply): void {
@@ -146,11 +182,26 @@ function answer(job: Waiting, reply: Reply): void {
 
 /** Without workers (in development and in tests) the same answers on this thread. */
 async function here(job: Job): Promise<unknown> {
-	const reply = work(structuredClone(job));
+	let copy: Job;
+	try {
+		copy = structuredClone(job);
+	} catch (fault) {
+		throw new TaskFault(String(fault));
+	}
+	const reply = work(copy);
 	if ('fault' in reply) throw new TaskFault(reply.fault);
 	return reply.result;
 }
 
+const file = () => besideProgram('pool-worker.js');
 let common: Pool | undefined;
-/** The server's pool; its worker is built beside the server. */
-export const pool = (): Pool => (common ??= new Pool({ file: besideProgram('pool-worker.js') }));
+/** The server's pool, for whoever asks; its worker is built beside the server. */
+export const pool = (): Pool => (common ??= new Pool({ file: file() }));
+
+let saves: Pool | undefined;
+/** What a save has to wait for has a worker of its own: no calculation stands before it. */
+export const poolForSaves = (): Pool => (saves ??= new Pool({ file: file(), size: 1 }));
+
+/** Ends the workers of both. */
+export const closePools = async (): Promise<void> =>
+	void (await Promise.all([common?.close(), saves?.close()]));

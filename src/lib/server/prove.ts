@@ -1,6 +1,6 @@
 import type { Parts } from '$lib/core/design';
 import { refuse } from '$lib/core/quantity';
-import { Overload, pool, TaskFault } from './pool';
+import { Overload, poolForSaves, TaskFault } from './pool';
 
 /**
  * Tries a system before it is kept: what cannot be worked out is refused in words. One that only takes longer
@@ -10,7 +10,7 @@ import { Overload, pool, TaskFault } from './pool';
  */
 export async function refuseUndrawn(parts: Parts): Promise<void> {
 	try {
-		await pool().run('prove', parts);
+		await poolForSaves().run('prove', parts);
 	} catch (fault) {
 		if (fault instanceof Overload && fault.code === 'too-long') return;
 		if (!(fault instanceof TaskFault)) throw fault;

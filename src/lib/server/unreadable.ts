@@ -1,4 +1,4 @@
-import { InvalidInput, toIssues } from '$lib/core/quantity';
+import { InvalidInput, parseJson, toIssues } from '$lib/core/quantity';
 import type { z } from 'zod';
 
 /** A stored document that cannot be read: broken, out of its ranges, or of a newer version. */
@@ -17,7 +17,7 @@ export function readDocument<S extends z.ZodType>(
 	if (text === null) throw new Unreadable('The version it should stand at is missing.');
 	let raw: unknown;
 	try {
-		raw = upgrade(JSON.parse(text));
+		raw = upgrade(parseJson(text));
 	} catch (fault) {
 		// a newer version says so itself; anything else is no document at all
 		throw new Unreadable(

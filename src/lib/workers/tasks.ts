@@ -1,8 +1,11 @@
-import type { Parts, Place, NewSystem, System } from '../core/design';
+import type { Batch, NewSystem, Parts, Place, System } from '../core/design';
+import { newBatch } from '../core/logbook';
+import { SystemModel } from '../core/model';
+import { PARAMETERS } from '../core/parameters';
 import { assessModel, calculate, modelFrom, type Answer } from '../core/operations';
 import { begin } from '../core/edit';
 import { shelfWith, type ShelfItem } from '../core/shelf';
-import { cardOf, type Card } from '../ui/home/card';
+import { cardOf, plainCardOf, type Card } from '../ui/home/card';
 
 /** Work a server hands to its pool, by name: everything that runs the model. */
 export const TASKS = {
@@ -10,6 +13,11 @@ export const TASKS = {
 	/** A system as it hangs on the wall at home; also the proof that it can be drawn. */
 	card: (parts: Parts, own: readonly ShelfItem[], today: string): Card =>
 		cardOf(parts, shelfWith(own), today),
+	/** The same without flows and judgement, for one that takes too long for that. */
+	plainCard: (parts: Parts, own: readonly ShelfItem[]): Card => plainCardOf(parts, shelfWith(own)),
+	/** A batch as its card is on that day. */
+	batch: (parts: Parts, own: readonly ShelfItem[], id: string, on: string, what: Batch['what']) =>
+		newBatch(new SystemModel(parts, shelfWith(own), PARAMETERS, on), id, on, what),
 	/** Throws where a system cannot be worked out. */
 	prove: (parts: Parts): true => {
 		assessModel(modelFrom(parts));

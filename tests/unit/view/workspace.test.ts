@@ -32,7 +32,7 @@ describe('the bar of findings', function () {
 				const offered = root.querySelectorAll('.fixes button').map((b) => wordsOf(b).trim());
 				expect(offered).to.deep.equal([
 					...session.fixesOf(session.findings[i]!)!.map((f) => `${f.label} ${f.effect}`),
-					...(acknowledge ? [`${acknowledge.label} settled by your word`] : [])
+					...(acknowledge ? [`${acknowledge.label} mark as done`] : [])
 				]);
 			}
 		});
@@ -56,7 +56,7 @@ describe('the bar of findings', function () {
 				);
 		}
 		expect(session.findings.map((f) => f.code)).to.deep.equal([]);
-		expect(wordsOf(await bar(session))).to.match(/Nothing stands against it/);
+		expect(wordsOf(await bar(session))).to.match(/No problems found/);
 	});
 
 	it('turns only where there is another to turn to', async () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { InvalidInput, toIssues } from '../quantity';
+import { InvalidInput, parseJson, toIssues } from '../quantity';
 import { ownShelfSchema, type ShelfItem } from '../shelf';
 import { partsIn, partsSchema, type Parts } from './parts';
 import { PLACE_VERSION } from './place';
@@ -93,8 +93,9 @@ export function readDesignFile(text: string): DesignFile {
 		throw refusal('', 'This file is larger than 2 MB; a Crelbo design is far smaller.');
 	let raw: unknown;
 	try {
-		raw = JSON.parse(text);
-	} catch {
+		raw = parseJson(text);
+	} catch (fault) {
+		if (fault instanceof InvalidInput) throw fault;
 		throw refusal('', 'This file is not a Crelbo design: it is broken or of another kind.');
 	}
 	if (!isRaw(raw) || !('design' in raw) || !('place' in raw))

@@ -1,4 +1,5 @@
 export * from './fields';
+export * from './json';
 export * from './long';
 export * from './parameter';
 export * from './problem';

@@ -20,7 +20,7 @@
 			<AlertDialog.Description>{words}</AlertDialog.Description>
 			<div class="verbs">
 				<AlertDialog.Action class="button main" onclick={onyes}>{verb}</AlertDialog.Action>
-				<AlertDialog.Cancel class="button">Keep it</AlertDialog.Cancel>
+				<AlertDialog.Cancel class="button">Cancel</AlertDialog.Cancel>
 			</div>
 		</AlertDialog.Content>
 	</AlertDialog.Portal>

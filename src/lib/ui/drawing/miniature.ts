@@ -12,6 +12,8 @@ export interface MiniatureSize {
 	grown?: boolean;
 	/** The largest it may be, px; its scale then follows. */
 	most?: { width: number; height: number };
+	/** As it is built, without flows: nothing is marked dry. */
+	plain?: boolean;
 }
 
 /** A small drawing as shapes alone, in px: it can be kept, sent and drawn without the model. */
@@ -85,7 +87,7 @@ export function miniatureOfModel(model: SystemModel, size: MiniatureSize): Minia
 	const { layout } = model;
 	const sheet = sheetFor(layout, size);
 	const { corners, width, height } = sheet;
-	const shown = shownOf(model, null);
+	const shown = shownOf(model, null, layout, !size.plain);
 	const holes = shown.sites.filter((s) => s.opening && !shown.behind.has(s.id));
 	const lowM = layout.extent.from.zM;
 	return {

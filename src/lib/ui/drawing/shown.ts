@@ -28,11 +28,13 @@ export function dryOf({ layout, path }: SystemModel): Set<string> {
  * Rows hide one another: the first is shown, or the one that holds what is selected.
  *
  * @param layout as it is seen from some side; left out: from the front
+ * @param solved with what is dry; false: the water is not worked out
  */
 export function shownOf(
 	model: SystemModel,
 	selected: string | null,
-	layout: Layout = model.layout
+	layout: Layout = model.layout,
+	solved = true
 ): Shown {
 	const chosen = layout.containers.find(
 		(c) => c.id === selected || (selected !== null && c.siteIds.includes(selected))
@@ -56,7 +58,7 @@ export function shownOf(
 		containers: farFirst(near.containers),
 		sites,
 		behind: new Set(sites.filter((site) => turned(site.facingDeg)).map((site) => site.id)),
-		dry: dryOf(model),
+		dry: solved ? dryOf(model) : new Set(),
 		sides: [...views.values()].includes('sides'),
 		chosen
 	};

@@ -3,17 +3,25 @@
 	import { invalidateAll } from '$app/navigation';
 	import Confirm from '../control/Confirm.svelte';
 	import { messageOf } from '../workspace/save-queue';
+	import { restoredWords, sizeWords, type Restored } from './restored';
 
 	/** Copies of everything, and the names this Crelbo answers to in the home's network. */
-	const { hosts, copies }: { hosts: string[]; copies: boolean } = $props();
+	interface Props {
+		hosts: string[];
+		copies: boolean;
+		/** What stands beside the database from before a restore, the newest first. */
+		kept: { name: string; bytes: number }[];
+	}
+	const { hosts, copies, kept }: Props = $props();
 	let open = $state(false);
 	let busy = $state(false);
 	let said = $state<string | null>(null);
 	let problem = $state<string | null>(null);
-	let chosen = $state<File | null>(null);
+	/** What is about to be restored: a file of the grower's, or the name of one that is kept. */
+	let chosen = $state<File | string | null>(null);
 	const uid = $props.id();
 
-	async function send(address: string, body: BodyInit, type: string): Promise<boolean> {
+	async function send(address: string, body: BodyInit, type: string): Promise<Response | null> {
 		busy = true;
 		[said, problem] = [null, null];
 		const response = await fetch(address, {
@@ -22,15 +30,19 @@
 			body
 		}).catch(() => null);
 		busy = false;
-		if (response?.ok) return true;
+		if (response?.ok) return response;
 		problem = response ? await messageOf(response) : 'No connection. Nothing was changed.';
-		return false;
+		return null;
 	}
 	async function restore(): Promise<void> {
-		const file = chosen;
+		const what = chosen;
 		chosen = null;
-		if (!file || !(await send('/api/everything', file, 'application/octet-stream'))) return;
-		said = 'The copy stands in place of what was here.';
+		if (what === null) return;
+		const response = await (typeof what === 'string'
+			? send(`/api/everything?kept=${encodeURIComponent(what)}`, '', 'application/octet-stream')
+			: send('/api/everything', what, 'application/octet-stream'));
+		if (!response) return;
+		said = restoredWords((await response.json()) as Restored);
 		await invalidateAll();
 	}
 	async function names(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
@@ -51,8 +63,8 @@
 				<h3>A copy of everything</h3>
 				<p>One file with every place, system and version. It is taken while Crelbo goes on.</p>
 				<p><a class="button main" href="/api/everything" download>Save a copy of everything</a></p>
-				<label class="button"
-					>Restore a copy<input
+				<label class="button" class:busy
+					>{busy ? 'Reading the copy…' : 'Restore a copy'}<input
 						type="file"
 						accept=".db"
 						class="visually-hidden"
@@ -63,8 +75,23 @@
 						}}
 					/></label
 				>
+				{#if said}<p role="status">{said}</p>{/if}
+				{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
+				{#if kept.length > 0}
+					<h3>Kept before a restore</h3>
+					<ul>
+						{#each kept as { name, bytes } (name)}
+							<li>
+								<span>{name}, {sizeWords(bytes)}</span>
+								<button class="quiet" disabled={busy} onclick={() => (chosen = name)}
+									>Put back</button
+								>
+							</li>
+						{/each}
+					</ul>
+				{/if}
 			{:else}
-				<p>The database stands on a server of its own; copies are taken there.</p>
+				<p>The database is on a server of its own; copies are taken there.</p>
 			{/if}
 			<h3>In the home’s network</h3>
 			<p>
@@ -80,15 +107,17 @@
 				disabled={busy}
 				onchange={(event) => void names(event)}
 			/>
-			{#if said}<p role="status">{said}</p>{/if}
-			{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
+			{#if !copies}
+				{#if said}<p role="status">{said}</p>{/if}
+				{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
+			{/if}
 			<div class="verbs"><Dialog.Close class="button">Close</Dialog.Close></div>
 		</Dialog.Content>
 	</Dialog.Portal>
 </Dialog.Root>
 <Confirm
-	question={chosen ? 'Put this copy in place of everything here?' : null}
-	words="What stands here now is kept beside the database, as a file that ends in .before-restore."
+	question={chosen === null ? null : 'Put this copy in place of everything here?'}
+	words="The copy is read through first; nothing is changed unless all of it can be used. What is here now is kept under a new name beside the database."
 	verb="Restore it"
 	onyes={() => void restore()}
 	onno={() => (chosen = null)}
@@ -106,6 +135,22 @@
 	}
 	.field {
 		width: 100%;
+	}
+	ul {
+		list-style: none;
+		padding: 0;
+		max-height: 160px;
+		overflow-y: auto;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		align-items: baseline;
+		gap: 10px;
+		overflow-wrap: anywhere;
+	}
+	.busy {
+		opacity: 0.7;
 	}
 	label.button:focus-within {
 		outline: 2px solid var(--supply);

@@ -26,21 +26,39 @@ const PER_METRE = 76;
 export function cardOf(parts: Parts, shelf: Shelf, today: string | null = null): Card {
 	const model = new SystemModel(parts, shelf, PARAMETERS, today);
 	const [finding] = findingsOf(model);
+	return {
+		...outlineOf(model),
+		plants: model.waterUse.bySite.size,
+		state: !finding || finding.severity === 'caution' ? 'fine' : finding.severity,
+		sentence: finding ? firstOf(finding) : 'No problems found.',
+		drawing: miniatureOfModel(model, { perMetre: PER_METRE })
+	};
+}
+
+/** A system drawn as it is built, without its flows and without a judgement. */
+export function plainCardOf(parts: Parts, shelf: Shelf): Card {
+	const model = new SystemModel(parts, shelf);
+	return {
+		...outlineOf(model),
+		state: 'look',
+		sentence: 'Too large to be judged here: open it to see how it does.',
+		drawing: miniatureOfModel(model, { perMetre: PER_METRE, plain: true })
+	};
+}
+
+function outlineOf(model: SystemModel): Pick<Card, 'area' | 'holds' | 'plants' | 'sizeM'> {
 	const [one, many] = containerWords(model);
 	const { from, to } = model.layout.extent;
 	const count = model.layout.containers.length;
 	return {
 		area: model.area.name,
 		holds: counted(count, [one, many]),
-		plants: model.waterUse.bySite.size,
+		plants: model.layout.sites.filter(({ cropId }) => cropId !== null).length,
 		sizeM: {
 			length: to.xM - from.xM,
 			depth: to.yM - from.yM,
 			height: to.zM - Math.max(0, from.zM)
-		},
-		state: !finding || finding.severity === 'caution' ? 'fine' : finding.severity,
-		sentence: finding ? firstOf(finding) : 'Nothing stands against it.',
-		drawing: miniatureOfModel(model, { perMetre: PER_METRE })
+		}
 	};
 }
 

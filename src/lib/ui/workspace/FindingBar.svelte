@@ -119,15 +119,15 @@
 			{#if finding.acknowledge}
 				{@const { label } = finding.acknowledge}
 				<button class="button seen" onclick={() => session.acknowledge(finding)}>
-					{label} <small>settled by your word</small>
+					{label} <small>mark as done</small>
 				</button>
 			{/if}
 		</div>
 	{:else}
 		<p>
-			Nothing stands against it: water reaches every plant, {timed
-				? 'the tank holds what comes back, the feeds fit the timer.'
-				: 'and the valves keep its level.'}
+			No problems found: water reaches every plant, {timed
+				? 'the tank has room for the drain-back, and the timer can do every watering.'
+				: 'and the valves keep the level.'}
 		</p>
 	{/if}
 </section>

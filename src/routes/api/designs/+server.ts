@@ -4,7 +4,7 @@ import { id, quantity, refuse, text } from '$lib/core/quantity';
 import { createDesign, importDesign } from '$lib/server/saving';
 import { answer, json, readAs, readText } from '$lib/server/http';
 import { findPlace } from '$lib/server/places';
-import { pool } from '$lib/server/pool';
+import { poolForSaves } from '$lib/server/pool';
 import { refuseUndrawn } from '$lib/server/prove';
 import { shelfOf } from '$lib/server/shelves';
 import type { RequestHandler } from './$types';
@@ -38,7 +38,7 @@ export const POST: RequestHandler = ({ request, url }) =>
 		if (!stored) throw refuse('placeId', 'place must be one of yours');
 		const areaId = areaOf(stored.place, start.areaId).id;
 		const shelf = await shelfOf(placeId);
-		const system = await pool().run('start', { ...start, areaId }, stored.place, shelf);
+		const system = await poolForSaves().run('start', { ...start, areaId }, stored.place, shelf);
 		if (typeof system === 'string') throw refuse('variant', system);
 		return json({ id: await createDesign(placeId, system) }, 201);
 	});

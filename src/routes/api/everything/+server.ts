@@ -1,23 +1,28 @@
-import { everything, MOST_COPY_BYTES, restoreEverything } from '$lib/server/everything';
-import { answer, json, readBytes } from '$lib/server/http';
+import { everything, putBack, receive, restoreEverything } from '$lib/server/copies';
+import { answer, json } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 
 /** A copy of everything, as a file to keep. */
 export const GET: RequestHandler = () =>
 	answer(async () => {
-		const { name, bytes } = await everything();
-		return new Response(bytes, {
+		const { name, bytes, body } = await everything();
+		return new Response(body, {
 			headers: {
 				'content-type': 'application/octet-stream',
+				'content-length': String(bytes),
 				'content-disposition': `attachment; filename="${name}"`,
 				'cache-control': 'no-store'
 			}
 		});
 	});
 
-/** Puts such a copy in place of what is there. */
-export const PUT: RequestHandler = ({ request }) =>
+/** Puts such a copy in place of what is there; with `?kept=` one that is kept beside the database. */
+export const PUT: RequestHandler = ({ request, url }) =>
 	answer(async () => {
-		await restoreEverything(await readBytes(request, MOST_COPY_BYTES));
-		return json({ restored: true });
+		const kept = url.searchParams.get('kept');
+		return json(
+			kept === null
+				? await restoreEverything((path) => receive(request.body, path))
+				: await putBack(kept)
+		);
 	});
