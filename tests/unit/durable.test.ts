@@ -29,7 +29,6 @@ import { mayCome } from '../../src/lib/server/hosts';
 import { createPlace, findPlace, listPlaces, mendPlace } from '../../src/lib/server/places';
 import { Overload, Pool, TaskFault } from '../../src/lib/server/pool';
 import { refuseUndrawn } from '../../src/lib/server/prove';
-import { seedDemo } from '../../src/lib/server/seed';
 import { writeSettings } from '../../src/lib/server/settings';
 import { thinHistory } from '../../src/lib/server/thin';
 import { Unreadable } from '../../src/lib/server/unreadable';
