@@ -25,6 +25,19 @@ export default ts.config(
 			'max-lines-per-function': ['error', { max: 40, skipBlankLines: true, skipComments: true }]
 		}
 	},
+	{
+		files: ['tests/e2e/**/*.ts'],
+		rules: {
+			'no-restricted-syntax': [
+				'error',
+				{
+					selector:
+						'CallExpression[callee.property.name="fill"][callee.object.type!="NewExpression"]',
+					message: 'Hands type keys: use typeIn (or slideTo) of bench.ts.'
+				}
+			]
+		}
+	},
 	// CommonJS by the tool's own demand
 	{ files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } }
 );

@@ -1,4 +1,10 @@
-import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+import {
+	expect,
+	test as base,
+	type APIRequestContext,
+	type Locator,
+	type Page
+} from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -91,10 +97,30 @@ export async function open(page: Page, id: string): Promise<void> {
 	await expect(page.locator('[data-step="pump"]')).toBeVisible();
 }
 
+/** Types into a field as a hand does, key by key, in place of what is in it. */
+export async function typeIn(field: Locator, text: string, delay = 0): Promise<void> {
+	const type = await field.getAttribute('type');
+	if (type === 'range') return slideTo(field, text);
+	if (type === 'date') {
+		// month, day and year are typed one after the other
+		const [year, month, day] = text.split('-');
+		await field.focus();
+		await field.pressSequentially(`${month}${day}${year}`, { delay });
+		return;
+	}
+	await field.click();
+	await field.press('ControlOrMeta+a');
+	if (text === '') await field.press('Delete');
+	else await field.pressSequentially(text, { delay });
+}
+/** Pulls a slider to where its knob says so much; it is dragged, not typed into. */
+export const slideTo = (slider: Locator, value: string): Promise<void> =>
+	// eslint-disable-next-line no-restricted-syntax -- a slider has no keys to type
+	slider.fill(value);
 /** Types into a field of a sheet and leaves it. */
 export const fill = async (page: Page, label: string, value: string): Promise<void> => {
 	const field = page.getByRole('textbox', { name: label, exact: true });
-	await field.fill(value);
+	await typeIn(field, value);
 	await field.press('Tab');
 };
 export const step = (page: Page, name: string) => page.locator(`[data-step="${name}"]`);

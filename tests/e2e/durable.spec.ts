@@ -11,7 +11,9 @@ import {
 	step,
 	systemOf,
 	test,
-	visit
+	visit,
+	typeIn,
+	slideTo
 } from './bench';
 
 /** A demo place of a test's own, with its database in reach. */
@@ -35,7 +37,7 @@ const openAt = async (page: Page, home: string, id: string) => {
 const placeFigure = async (page: Page, label: string, value: string) => {
 	await step(page, 'place').click();
 	const input = page.getByLabel(label, { exact: true });
-	await input.fill(value);
+	await typeIn(input, value);
 	await input.press('Enter');
 	await saved(page);
 };
@@ -83,7 +85,7 @@ test('one place edited from two tabs: the later is told, and keeping mine loses 
 		await placeFigure(other, 'Alkalinity', '2.7');
 		await step(page, 'place').click();
 		const price = page.getByLabel('Electricity costs', { exact: true });
-		await price.fill('0.41');
+		await typeIn(price, '0.41');
 		await price.press('Enter');
 		const dialog = page.getByRole('dialog', { name: 'This system was changed in another window' });
 		// only what was changed here is a choice: the water typed there stands either way
@@ -120,7 +122,7 @@ test('a save that fails with 5xx is tried again; one whose answer is lost is no 
 		}
 		return route.continue();
 	});
-	await page.getByRole('slider', { name: 'Pump dial' }).fill('77');
+	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '77');
 	await expect(page.getByText('Not saved yet: Full. Trying again.')).toBeVisible();
 	await expect(page.getByText('Not saved: no connection')).toBeVisible();
 	await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible({ timeout: 20_000 });
@@ -140,7 +142,7 @@ test('a tab closed with something unsaved asks first; a save on its way still ar
 	await open(page, id);
 	await page.route('**/api/designs/**', (route) => route.abort());
 	await page.getByRole('slider', { name: 'Pump dial' }).click();
-	await page.getByRole('slider', { name: 'Pump dial' }).fill('66');
+	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '66');
 	await expect(page.getByText('Not saved: no connection')).toBeVisible();
 	const asked = page.waitForEvent('dialog');
 	await page.close({ runBeforeUnload: true });
@@ -157,7 +159,7 @@ test('a broken document leaves home standing and has ways out', async ({ page, p
 	const own = await place(ports(1));
 	try {
 		await openAt(page, own.home, 'loft-table');
-		await page.getByRole('textbox', { name: 'Name of the system' }).fill('Attic table');
+		await typeIn(page.getByRole('textbox', { name: 'Name of the system' }), 'Attic table');
 		await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 		await saved(page);
 		const client = createClient({ url: own.database });
@@ -191,7 +193,7 @@ test('a height in metres for millimetres is refused in words, and the system and
 	await step(page, 'tank').click();
 	await page.getByLabel('Its shape').selectOption('round');
 	await saved(page);
-	await page.getByLabel('High inside').fill('0.35');
+	await typeIn(page.getByLabel('High inside'), '0.35');
 	await page.getByLabel('High inside').press('Enter');
 	await expect(
 		page.getByText(/height of the tank must be a number from 10 to 3000 mm/)
@@ -212,7 +214,7 @@ test('a copy of everything, taken while it runs, stands again in another place',
 	await elsewhere.ready();
 	try {
 		await openAt(page, own.home, 'loft-table');
-		await page.getByRole('textbox', { name: 'Name of the system' }).fill('Attic table');
+		await typeIn(page.getByRole('textbox', { name: 'Name of the system' }), 'Attic table');
 		await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 		await saved(page);
 		await page.goto(own.home);

@@ -1,4 +1,4 @@
-import { bar, systemOf, expect, open, ownExample, saved, step, test, visit } from './bench';
+import { bar, systemOf, expect, open, ownExample, saved, step, test, visit, typeIn } from './bench';
 import type { Page } from '@playwright/test';
 
 const DEMOS: [id: string, warning: RegExp][] = [
@@ -21,7 +21,7 @@ for (const [id, warning] of DEMOS)
 async function start(page: Page, kind: string, crop: string, plants: string): Promise<void> {
 	await visit(page, '/start');
 	await page.getByLabel('Where it stands').selectOption('yard');
-	await page.getByLabel('How many').fill(plants);
+	await typeIn(page.getByLabel('How many'), plants);
 	await page.getByLabel('Of what').selectOption(crop);
 	const more = page.getByRole('button', { name: /more ways$/ });
 	if (!(await page.getByText(kind, { exact: true }).isVisible())) await more.click();
@@ -168,7 +168,7 @@ test('out of level: the slider says at once what it does to the sides of a tower
 	await open(page, id);
 	await step(page, 'sites').click();
 	const slider = page.getByRole('slider', { name: 'Lean' });
-	await slider.fill('40');
+	await typeIn(slider, '40');
 	await expect(page.getByText(/sides are dry; up to/)).toBeVisible();
 	await expect(bar(page)).toContainText('no water runs down');
 	await bar(page).getByRole('button', { name: 'Stand it upright' }).click();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { bar, expect, fresh, step, test, visit } from './bench';
+import { bar, expect, fresh, step, test, visit, typeIn } from './bench';
 
 /** What was worked out by hand beside the drawing: tube of the main as it is bought, and an outlet's law. */
 interface Hand {
@@ -54,13 +54,13 @@ const house = (
 /** The spot: what kind, and how large. */
 async function spot(page: Page, kind: string, length: string, width: string, more?: string) {
 	await page.getByText(kind, { exact: true }).click();
-	await page.getByLabel('Length, m').fill(length);
-	await page.getByLabel('Width, m').fill(width);
+	await typeIn(page.getByLabel('Length, m'), length);
+	await typeIn(page.getByLabel('Width, m'), width);
 	if (more) await page.getByText(more, { exact: true }).click();
 	await page.getByRole('button', { name: 'This is my spot' }).click();
 }
 async function begin(page: Page, count: string, crop: string, kind: string) {
-	await page.getByLabel('How many').fill(count);
+	await typeIn(page.getByLabel('How many'), count);
 	await page.getByLabel('Of what').selectOption(crop);
 	const shown = page.getByText(kind, { exact: true });
 	const more = page.getByRole('button', { name: /^Show \d+ more ways/ });
@@ -74,7 +74,7 @@ async function begin(page: Page, count: string, crop: string, kind: string) {
 const named = (label: string) => new RegExp(`^${label.replace(/[()]/g, '\\$&')}( ?assumed)?$`);
 async function fill(page: Page, label: string, value: string) {
 	const field = page.getByRole('textbox', { name: named(label) }).first();
-	await field.fill(value);
+	await typeIn(field, value);
 	await field.press('Tab');
 }
 const pickOne = (page: Page, label: string, option: string) =>

@@ -1,4 +1,15 @@
-import { bar, choose, systemOf, expect, open, ownExample, saved, step, test } from './bench';
+import {
+	bar,
+	choose,
+	systemOf,
+	expect,
+	open,
+	ownExample,
+	saved,
+	step,
+	test,
+	typeIn
+} from './bench';
 
 /** A field of each kind's sheet, a figure it does not take, what is then said, and one it takes. */
 const FIELDS: [
@@ -33,13 +44,13 @@ for (const [name, label, bad, says, good, then] of FIELDS)
 		await step(page, 'sites').click();
 		const before = await step(page, 'sites').textContent();
 		const field = page.getByRole('textbox', { name: new RegExp(`^${label}`, 'i') }).first();
-		await field.fill(bad);
+		await typeIn(field, bad);
 		await field.press('Enter');
 		await expect(page.getByRole('alert')).toContainText(says);
 		// what was typed is not lost, and nothing moved
 		await expect(field).toHaveValue(bad);
 		expect(await step(page, 'sites').textContent()).toBe(before);
-		await field.fill(good);
+		await typeIn(field, good);
 		await field.press('Enter');
 		await expect(page.getByRole('alert')).toHaveCount(0);
 		await expect(step(page, 'sites')).toContainText(then);
@@ -61,7 +72,7 @@ test('a lamp is hung, raised until it is too dim, and lowered again by its fix',
 	await expect(page.getByLabel('Name').last()).toBeFocused();
 	await page.locator('summary', { hasText: 'LED panel' }).click();
 	const hours = page.getByLabel('Hours a day').first();
-	await hours.fill('3');
+	await typeIn(hours, '3');
 	await hours.press('Enter');
 	await page.getByRole('button', { name: 'Take it down' }).last().click();
 	await expect(page.locator('summary', { hasText: 'Lamp 1' })).toHaveCount(0);
@@ -94,10 +105,10 @@ test('prices make a cost a site, and how far it can grow is found when asked', a
 	await open(page, id);
 	await step(page, 'lines').click();
 	const price = page.getByLabel('Your price for 11 L bucket, each');
-	await price.fill('minus one');
+	await typeIn(price, 'minus one');
 	await price.press('Enter');
 	await expect(page.getByRole('alert')).toBeVisible();
-	await price.fill('4.50');
+	await typeIn(price, '4.50');
 	await price.press('Enter');
 	await expect(page.getByText(/^63.00 for the 1 of \d+ lines/)).toBeVisible();
 	await step(page, 'sites').click();
@@ -109,7 +120,7 @@ test('prices make a cost a site, and how far it can grow is found when asked', a
 	await expect(page.getByText(/Trying lengths/)).toHaveCount(0);
 	// another length is another question
 	const row = page.getByRole('textbox', { name: 'Buckets a row' });
-	await row.fill('6');
+	await typeIn(row, '6');
 	await row.press('Enter');
 	const ask = page.getByRole('button', { name: 'How far can it be extended?' });
 	await expect(ask).toBeVisible();
@@ -136,7 +147,7 @@ test('holes are marked from the end the grower likes, and a taped round is taken
 	await page.getByLabel('holes marked from').selectOption({ label: 'the upper end' });
 	await expect(first).toContainText('1460');
 	const tape = page.getByRole('textbox', { name: /Round the pipe, by tape/ });
-	await tape.fill('377');
+	await typeIn(tape, '377');
 	await tape.press('Enter');
 	await saved(page);
 	const [stand] = (await systemOf(request, id)).design.stands as { outerDiameterMm: number }[];
@@ -169,10 +180,10 @@ test('floors are measured pot by pot, and what stands wrong is told where it is 
 	const row = page.getByRole('row', { name: /^A4 / });
 	await expect(row).toContainText('dry');
 	const floor = page.getByLabel('Floor of A4 over the level, mm');
-	await floor.fill('900');
+	await typeIn(floor, '900');
 	await floor.press('Enter');
 	await expect(page.getByRole('alert')).toContainText('from -200 to 200 mm');
-	await floor.fill('4');
+	await typeIn(floor, '4');
 	await floor.press('Enter');
 	await expect(page.getByRole('alert')).toHaveCount(0);
 	await expect(row).toContainText('18');

@@ -9,7 +9,8 @@ import {
 	step,
 	systemOf,
 	test,
-	visit
+	visit,
+	typeIn
 } from './bench';
 
 const bench = /^The bench/;
@@ -121,9 +122,9 @@ test('the card on a phone: one wrong reading, its new plan, and a reload on the 
 	await go.click();
 	await expect(page.getByRole('heading', { name: /Read the strength/ })).toBeVisible();
 	const shows = page.getByRole('textbox', { name: 'What it shows' });
-	await shows.fill('2900');
+	await typeIn(shows, '2900');
 	await expect(page.getByRole('alert')).toContainText('2900 µS/cm: that is 2.90 mS/cm');
-	await page.getByRole('button', { name: 'Yes, take that' }).click();
+	await page.getByRole('button', { name: 'Yes, use that' }).click();
 	const right = page.getByRole('button', { name: /^(?:That is it|Go on before)/ });
 	await right.click();
 	await page.getByRole('button', { name: /Something was weighed or poured wrong/ }).click();
@@ -133,12 +134,12 @@ test('the card on a phone: one wrong reading, its new plan, and a reload on the 
 	await go.click();
 	await expect(page.getByRole('heading', { name: /Fill up with plain water/ })).toBeVisible();
 	await go.click();
-	await shows.fill('2,2');
+	await typeIn(shows, '2,2');
 	await right.click();
 	await expect(page.getByRole('heading', { name: /half of the phosphoric acid/ })).toBeVisible();
 	await expect(page.locator('main .caution')).toContainText('Acid into water, never water');
 	await go.click();
-	await page.getByRole('textbox', { name: 'The pH it shows' }).fill('6,0');
+	await typeIn(page.getByRole('textbox', { name: 'The pH it shows' }), '6,0');
 	await right.click();
 	await expect(page.getByRole('heading', { name: 'It is in the tank' })).toBeVisible();
 	const { record } = await systemOf(request, id);
@@ -155,13 +156,13 @@ test('yesterday’s tank is brought back: three numbers in, slips caught, one se
 	const id = await ownRail(request);
 	await visit(page, `/systems/${id}/today`);
 	const field = (name: string) => page.getByRole('textbox', { name, exact: true });
-	await field('In the tank, by its tape').fill('22');
-	await field('Strength').fill('1900');
+	await typeIn(field('In the tank, by its tape'), '22');
+	await typeIn(field('Strength'), '1900');
 	await expect(page.getByRole('alert')).toContainText('that is 1.90 mS/cm');
-	await page.getByRole('button', { name: 'Yes, take that' }).click();
-	await field('pH').fill('56');
+	await page.getByRole('button', { name: 'Yes, use that' }).click();
+	await typeIn(field('pH'), '56');
 	await expect(page.getByRole('alert')).toContainText('that is 5.6');
-	await field('pH').fill('7,1');
+	await typeIn(field('pH'), '7,1');
 	await expect(page.locator('.sentence')).toContainText(
 		/fill up with 12 L of plain water, [\d.]+ mL of bottle A, [\d.]+ mL of bottle B and [\d.]+ mL of phosphoric acid/i
 	);
@@ -170,7 +171,7 @@ test('yesterday’s tank is brought back: three numbers in, slips caught, one se
 	await expect.poll(async () => (await systemOf(request, id)).record.nowL).toBe(22);
 	// what does not fit is asked about before it is used
 	await page.reload();
-	await field('In the tank, by its tape').fill('60');
+	await typeIn(field('In the tank, by its tape'), '60');
 	await expect(page.getByText(/Did somebody fill it up/)).toBeVisible();
 	await page.getByRole('button', { name: 'I looked again: it is right' }).click();
 	await expect(page.locator('.sentence')).not.toContainText('Something does not fit');
@@ -185,10 +186,13 @@ test('a water report is read in the units it is printed in, and a bad line is to
 	await step(page, 'place').click();
 	await page.getByText('From a water report').first().click();
 	const box = page.getByRole('textbox', { name: /Paste its lines/ }).first();
-	await box.fill('Calcium; 61; mg/L\nAlkalinity; 8; furlongs');
+	await typeIn(box, 'Calcium; 61; mg/L\nAlkalinity; 8; furlongs');
 	await page.getByRole('button', { name: 'Take them' }).first().click();
 	await expect(page.getByRole('alert')).toContainText('the unit “furlongs” is not known');
-	await box.fill('Calcium; 61; mg/L\nAlkalinity; 8; °dH\nSulphate: 21 mg/l\nTurbidity; 0.2; NTU');
+	await typeIn(
+		box,
+		'Calcium; 61; mg/L\nAlkalinity; 8; °dH\nSulphate: 21 mg/l\nTurbidity; 0.2; NTU'
+	);
 	await page.getByRole('button', { name: 'Take them' }).first().click();
 	await expect(page.getByText(/passed over: Turbidity/)).toBeVisible();
 	await expect.poll(async () => (await systemOf(request, id)).place.waters[0]!.Ca).toBe(61);
@@ -212,7 +216,7 @@ test('without a meter: by the label, and from leaves to one correction', async (
 	await saved(page);
 	await page.getByRole('link', { name: 'The tank today' }).click();
 	await page.getByText('No meter at hand').click();
-	await page.getByRole('textbox', { name: /Poured in/ }).fill('12');
+	await typeIn(page.getByRole('textbox', { name: /Poured in/ }), '12');
 	await expect(page.getByText(/48 mL of One-bottle feed/)).toBeVisible();
 	await expect(page.getByText(/the tank then stands between/)).toBeVisible();
 	await page.getByText('The leaves show something').click();

@@ -1,10 +1,23 @@
 import { readFileSync } from 'node:fs';
-import { bar, systemOf, expect, open, ownRail, RAIL, saved, step, test, visit } from './bench';
+import {
+	bar,
+	systemOf,
+	expect,
+	open,
+	ownRail,
+	RAIL,
+	saved,
+	step,
+	test,
+	visit,
+	typeIn,
+	slideTo
+} from './bench';
 
 test('a bench of one’s own, from nothing to a mix', async ({ page, request }) => {
 	await page.goto('/');
 	await page.getByRole('link', { name: 'Start a system', exact: true }).first().click();
-	await page.getByLabel('How many').fill('4');
+	await typeIn(page.getByLabel('How many'), '4');
 	await page.getByLabel('Of what').selectOption('chilli');
 	await expect(page.getByText('Buckets on a bench, 4 plants')).toBeVisible();
 	await page.getByRole('button', { name: 'Draw it' }).click();
@@ -23,7 +36,7 @@ test('a bench of one’s own, from nothing to a mix', async ({ page, request }) 
 	await page.getByLabel('Begin from').selectOption('bottle');
 	await page.getByText('by the label alone').click();
 	await expect(sheet).toContainText(/expect .*, give or\s+take/);
-	await page.getByRole('textbox', { name: 'Name of the system' }).fill('Hall chillies');
+	await typeIn(page.getByRole('textbox', { name: 'Name of the system' }), 'Hall chillies');
 	await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 	await saved(page);
 	const id = page.url().split('/').at(-1)!;
@@ -35,13 +48,13 @@ test('a bench of one’s own, from nothing to a mix', async ({ page, request }) 
 test('started from a place and from parts, with bad answers refused', async ({ page }) => {
 	await visit(page, '/start');
 	await page.getByText('A place', { exact: true }).click();
-	await page.getByLabel(/^Length free/).fill('0.1');
+	await typeIn(page.getByLabel(/^Length free/), '0.1');
 	await expect(page.getByRole('alert')).toContainText('Length must be a number from 0.4 m to 60 m');
 	await expect(page.getByRole('button', { name: 'Draw it' })).toBeDisabled();
-	await page.getByLabel(/^Length free/).fill('2,2');
+	await typeIn(page.getByLabel(/^Length free/), '2,2');
 	await expect(page.getByText('drawn to scale')).toBeVisible();
 	await page.getByText('Parts in hand').click();
-	await page.getByLabel('Buckets I have').fill('4');
+	await typeIn(page.getByLabel('Buckets I have'), '4');
 	await page.getByLabel('My pump').selectOption('pump-900');
 	await page.getByRole('button', { name: 'Draw it' }).click();
 	await expect(page.getByText('15 W pump, 1.6 m / 900 L/h').first()).toBeVisible();
@@ -123,9 +136,9 @@ test('a save from a second window that is behind shows both versions', async ({
 	await open(page, id);
 	const second = await context.newPage();
 	await open(second, id);
-	await second.getByRole('slider', { name: 'Pump dial' }).fill('95');
+	await slideTo(second.getByRole('slider', { name: 'Pump dial' }), '95');
 	await saved(second);
-	await page.getByRole('slider', { name: 'Pump dial' }).fill('80');
+	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '80');
 	const dialog = page.getByRole('dialog', { name: 'This system was changed in another window' });
 	await expect(dialog).toBeVisible();
 	const row = dialog.getByRole('row', { name: /^Pump dial/ });
@@ -152,7 +165,7 @@ test('a lost connection is said, and the change is saved when it is back', async
 	await page.route('**/api/designs/**', (route) => route.abort());
 	page.removeAllListeners('requestfailed');
 	page.removeAllListeners('console');
-	await page.getByRole('slider', { name: 'Pump dial' }).fill('77');
+	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '77');
 	await expect(page.getByText('Not saved: no connection')).toBeVisible();
 	await page.unroute('**/api/designs/**');
 	await saved(page);

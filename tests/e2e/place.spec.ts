@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { bar, expect, fresh, saved, step, systemOf, test, visit } from './bench';
+import { bar, expect, fresh, saved, step, systemOf, test, visit, typeIn } from './bench';
 
 const violations = async (page: Page) =>
 	(await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [
@@ -14,10 +14,10 @@ const on = (page: Page, name: RegExp) => page.getByRole('group').getByRole('butt
 /** A bench in a greenhouse of 6 by 5 m, on its floor plan. */
 async function onPlan(page: Page, home: string): Promise<void> {
 	await visit(page, `${home}/start`);
-	await page.getByLabel('Length, m').fill('6');
-	await page.getByLabel('Width, m').fill('5');
+	await typeIn(page.getByLabel('Length, m'), '6');
+	await typeIn(page.getByLabel('Width, m'), '5');
 	await page.getByRole('button', { name: 'This is my spot' }).click();
-	await page.getByLabel('How many').fill('6');
+	await typeIn(page.getByLabel('How many'), '6');
 	await page.getByText('Buckets on a bench', { exact: true }).click();
 	await page.getByRole('button', { name: 'Draw it' }).click();
 	await step(page, 'place').click();
@@ -33,15 +33,15 @@ test('the first start asks for a spot and nothing else, and leads to a system in
 		await page.getByRole('link', { name: 'Say where you grow' }).click();
 		await spot(page, 'Tent');
 		await expect(page.getByText('lamps alone')).toBeVisible();
-		await page.getByLabel('Length, m').fill('400');
+		await typeIn(page.getByLabel('Length, m'), '400');
 		await expect(page.getByRole('alert')).toContainText(
 			'Length of the area must be a number from 0.3 to 100 m'
 		);
 		await expect(page.getByRole('button', { name: 'This is my spot' })).toBeDisabled();
-		await page.getByLabel('Length, m').fill('1,5');
+		await typeIn(page.getByLabel('Length, m'), '1,5');
 		expect(await violations(page)).toEqual([]);
 		await page.getByRole('button', { name: 'This is my spot' }).click();
-		await page.getByLabel('How many').fill('4');
+		await typeIn(page.getByLabel('How many'), '4');
 		await page.getByLabel('Of what').selectOption('basil');
 		await page.getByRole('button', { name: 'Draw it' }).click();
 		await expect(step(page, 'place')).toContainText('1.50 × 1.20 m');
@@ -67,7 +67,7 @@ test('areas are added, named, copied and deleted, with what stands in them; all 
 		await page.getByRole('button', { name: 'Add an area' }).click();
 		await spot(page, 'Yard');
 		await page.getByRole('button', { name: 'Add it' }).click();
-		await area(page).getByLabel('Called').fill('Back yard');
+		await typeIn(area(page).getByLabel('Called'), 'Back yard');
 		await area(page).getByLabel('Called').press('Tab');
 		await expect(page.getByRole('heading', { name: 'Back yard' })).toBeVisible();
 		// a door, a socket, a post that is moved with the keys
@@ -149,7 +149,7 @@ test('stands are added, dragged, turned, copied and taken away on the plan; main
 		await on(page, /^Bench 3,/).press('Delete');
 		await expect(on(page, /^Bench 3,/)).toBeHidden();
 		await second.press('Enter');
-		await page.getByLabel('From the left', { exact: true }).first().fill('50');
+		await typeIn(page.getByLabel('From the left', { exact: true }).first(), '50');
 		await page.getByLabel('From the left', { exact: true }).first().press('Enter');
 		await expect(bar(page)).toContainText(/through the edge of Greenhouse|stands .* through/);
 		await page.getByRole('button', { name: 'Undo' }).click();
@@ -224,7 +224,7 @@ test.describe('on a phone', () => {
 			await expect(on(page, /^Gutter,/)).toBeVisible();
 			await page.getByRole('button', { name: 'Turn', exact: true }).tap();
 			await expect(page.getByLabel('Looks', { exact: true })).toHaveValue('right');
-			await page.getByLabel('From the left', { exact: true }).first().fill('4,5');
+			await typeIn(page.getByLabel('From the left', { exact: true }).first(), '4,5');
 			await page.getByLabel('From the left', { exact: true }).first().press('Enter');
 			await expect(on(page, /^Gutter, .*4.50 m from the left/)).toBeVisible();
 			expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(

@@ -1,4 +1,16 @@
-import { bar, choose, systemOf, expect, open, ownRail, saved, step, test, alive } from './bench';
+import {
+	bar,
+	choose,
+	systemOf,
+	expect,
+	open,
+	ownRail,
+	saved,
+	step,
+	test,
+	alive,
+	typeIn
+} from './bench';
 
 test('the demo opens on a shelf, and the rail shows its water and its warning', async ({
 	page
@@ -77,7 +89,7 @@ test('bench, fall, spacing and dial are dragged where they stand', async ({ page
 		expect(Number(await grip.getAttribute('aria-valuenow'))).not.toBe(before);
 	}
 	const dial = page.getByRole('slider', { name: 'Pump dial' });
-	await dial.fill('90');
+	await typeIn(dial, '90');
 	await expect(step(page, 'pump')).not.toContainText('28.4 L/h');
 	await saved(page);
 	const { design, operation } = await systemOf(request, id);
@@ -143,7 +155,7 @@ test('a figure that cannot be is refused beside its field, and the drawing stays
 	await open(page, id);
 	await step(page, 'sites').click();
 	const spacing = page.getByRole('textbox', { name: 'Bucket spacing', exact: true });
-	await spacing.fill('9000');
+	await typeIn(spacing, '9000');
 	await spacing.press('Tab');
 	await expect(page.getByRole('alert')).toHaveText(
 		'Bucket spacing must be a number from 50 to 3000 mm.'
@@ -153,7 +165,7 @@ test('a figure that cannot be is refused beside its field, and the drawing stays
 		'aria-valuenow',
 		'420'
 	);
-	await spacing.fill('400');
+	await typeIn(spacing, '400');
 	await spacing.press('Tab');
 	await expect(page.getByRole('alert')).toHaveCount(0);
 	await expect(page.getByRole('slider', { name: 'Bucket spacing' })).toHaveAttribute(
@@ -162,7 +174,7 @@ test('a figure that cannot be is refused beside its field, and the drawing stays
 	);
 	await step(page, 'place').click();
 	const warmest = page.getByRole('textbox', { name: 'Warmest' });
-	await warmest.fill('3');
+	await typeIn(warmest, '3');
 	await warmest.press('Tab');
 	await expect(page.getByRole('alert')).toContainText(
 		'highest temperature must be at least the lowest'
@@ -206,9 +218,9 @@ test('bench-testing the pump, and trying every pump in a worker', async ({ page,
 		['0.1', '2', '9']
 	];
 	for (const [i, [lift, jug, seconds]] of readings.entries()) {
-		await page.getByLabel(`Lift of reading ${i + 1}`).fill(lift!);
-		await page.getByLabel(`Jug of reading ${i + 1}`).fill(jug!);
-		await page.getByLabel(`Seconds of reading ${i + 1}`).fill(seconds!);
+		await typeIn(page.getByLabel(`Lift of reading ${i + 1}`), lift!);
+		await typeIn(page.getByLabel(`Jug of reading ${i + 1}`), jug!);
+		await typeIn(page.getByLabel(`Seconds of reading ${i + 1}`), seconds!);
 	}
 	await page.getByRole('button', { name: 'Use these readings' }).click();
 	await expect(page.getByLabel('Lift of reading 1')).toHaveCount(0);

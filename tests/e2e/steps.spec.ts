@@ -10,7 +10,8 @@ import {
 	saved,
 	step,
 	test,
-	alive
+	alive,
+	typeIn
 } from './bench';
 
 /** Each step as a grower would use it, on a rail of the test's own. */
@@ -168,7 +169,7 @@ test('dry run: what is caught is judged against what the stake should give', asy
 		['A2', '6'],
 		['A3', '40']
 	] as const) {
-		await page.getByLabel(`Caught at ${label}`).fill(ml);
+		await typeIn(page.getByLabel(`Caught at ${label}`), ml);
 		await page.getByLabel(`Caught at ${label}`).press('Tab');
 	}
 	const row = (label: string) =>
@@ -177,7 +178,7 @@ test('dry run: what is caught is judged against what the stake should give', asy
 	await expect(row('A2')).toContainText('clogged?');
 	await expect(row('A3')).toContainText('loose?');
 	await expect(sheet(page, 'Dry run')).toContainText('3 of 14');
-	await page.getByLabel('Caught at A4').fill('lots');
+	await typeIn(page.getByLabel('Caught at A4'), 'lots');
 	await page.getByLabel('Caught at A4').press('Tab');
 	await expect(page.getByRole('alert')).toContainText('must be a number from 0 to');
 	await saved(page);
@@ -190,13 +191,13 @@ test('plant out and run: dates, days and notes', async ({ page, request }) => {
 	await open(page, id);
 	await expect(step(page, 'run')).toContainText('22.2 L a day');
 	await step(page, 'plant-out').click();
-	await page.getByLabel('Planted out on').fill('2026-05-20');
+	await typeIn(page.getByLabel('Planted out on'), '2026-05-20');
 	await expect(step(page, 'plant-out')).toContainText('20 May');
 	// cucumbers, 25 to 59 days on
 	await expect(sheet(page, 'Plant out')).toContainText('14 Jun to 18 Jul');
 	await step(page, 'run').click();
 	await expect(sheet(page, 'Run')).toContainText('day 8');
-	await page.getByLabel('Notes').fill('Strings renewed.');
+	await typeIn(page.getByLabel('Notes'), 'Strings renewed.');
 	await page.getByLabel('Notes').press('Tab');
 	await saved(page);
 	await page.reload();
@@ -277,7 +278,7 @@ test('the name and the theme are kept; a system of fourteen is drawn at every si
 }) => {
 	const id = await ownRail(request);
 	await open(page, id);
-	await page.getByRole('textbox', { name: 'Name of the system' }).fill('');
+	await typeIn(page.getByRole('textbox', { name: 'Name of the system' }), '');
 	await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 	await expect(page.getByRole('textbox', { name: 'Name of the system' })).toHaveValue(
 		'Lean-to rail'
@@ -319,7 +320,7 @@ test('the dry run is typed on the drawing, outlet after outlet as one walks', as
 	for (let i = 0; i < 14; i++) {
 		const label = (await jug.getAttribute('aria-label'))!.replace('Jug under ', '');
 		walked.push(label);
-		await jug.fill(String(10 + i));
+		await typeIn(jug, String(10 + i));
 		await jug.press('Enter');
 		await expect(page.getByLabel(`Caught at ${label}`)).toHaveValue(String(10 + i));
 	}

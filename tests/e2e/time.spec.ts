@@ -10,7 +10,8 @@ import {
 	saved,
 	step,
 	systemOf,
-	test
+	test,
+	typeIn
 } from './bench';
 
 test('ways of feeding stand side by side, one is taken, stretched dry, and mended', async ({
@@ -177,11 +178,12 @@ test('a feed is doubled and dropped by keys and by a press; one that runs into a
 	const first = page.getByLabel('Watering 1', { exact: true });
 	const second = page.getByLabel('Watering 2', { exact: true });
 	const [hours, minutes] = (await second.inputValue()).split(':').map(Number);
-	await first.fill(await second.inputValue());
+	await typeIn(first, await second.inputValue());
 	await first.press('Tab');
 	await expect(page.getByRole('alert')).toContainText('There is a feed at');
 	const early = hours! * 60 + minutes! - 2;
-	await first.fill(
+	await typeIn(
+		first,
 		`${String(Math.floor(early / 60)).padStart(2, '0')}:${String(early % 60).padStart(2, '0')}`
 	);
 	await first.press('Tab');

@@ -1,4 +1,4 @@
-import { systemOf, expect, open, ownExample, saved, step, test } from './bench';
+import { systemOf, expect, open, ownExample, saved, step, test, typeIn } from './bench';
 import type { Locator, Page } from '@playwright/test';
 
 /** Reads everything in feet and gallons from now on. */
@@ -9,7 +9,7 @@ async function inFeet(page: Page): Promise<void> {
 	await expect(page.getByRole('button', { name: 'Units' })).toContainText('US');
 }
 async function fill(field: Locator, words: string): Promise<void> {
-	await field.fill(words);
+	await typeIn(field, words);
 	await field.press('Enter');
 }
 /** The first stand of a system as the server has it. */

@@ -1,4 +1,4 @@
-import { bar, choose, expect, open, ownExample, saved, step, test } from './bench';
+import { bar, choose, expect, open, ownExample, saved, step, test, typeIn } from './bench';
 import type { Page } from '@playwright/test';
 
 const sheet = (page: Page) => page.getByRole('complementary');
@@ -10,8 +10,8 @@ test('the last ring of a tower goes short of a feed, and the timer is set longer
 	await open(page, await ownExample(request, 'kitchen-columns'));
 	await step(page, 'feed').click();
 	await page.getByRole('radio', { name: /A few long soaks/ }).check();
-	await page.getByLabel('Soaks a day').fill('2');
-	await page.getByLabel('Set on your timer').fill('1');
+	await typeIn(page.getByLabel('Soaks a day'), '2');
+	await typeIn(page.getByLabel('Set on your timer'), '1');
 	await page.getByLabel('Set on your timer').press('Enter');
 	await choose(page, /Those above leave \d+ mL of it to A1a, which takes up \d+ mL/);
 	await bar(page)
@@ -69,7 +69,7 @@ test('a line that would siphon its tank empty is said, and an air hole breaks it
 }) => {
 	await open(page, await ownExample(request, 'mixed-loop'));
 	await step(page, 'tank').click();
-	await page.getByLabel('Tank floor over the floor').fill('1000');
+	await typeIn(page.getByLabel('Tank floor over the floor'), '1000');
 	await page.getByLabel('Tank floor over the floor').press('Enter');
 	await choose(page, /hangs 555 mm under the water in the tank: when the pump stops/);
 	await bar(page)

@@ -28,12 +28,20 @@
 	let text = $state('');
 	let slip = $state<Slip | null>(null);
 	let problem = $state<string | null>(null);
+	/** Somebody is in the field: what was typed stands until it is left. */
+	let inside = $state(false);
+	/** What this field made of its text; another value comes from outside. */
+	let mine: number | null = null;
 	const said = $derived(unit ?? scaleOf(of, units).unit);
 	const number = (core: number) => showNumber(core, of, units);
+	const outside = $derived(inside && value !== mine ? value : null);
 
+	function put(next: number | null): void {
+		mine = value = next;
+	}
 	function take(): void {
 		problem = slip = null;
-		value = null;
+		put(null);
 		if (text.trim() === '') return;
 		const typed = typedNumber(text);
 		slip = slipOf(typed, of, units, range, near ?? (range.low + range.high) / 2);
@@ -41,19 +49,20 @@
 		const core = fromShown(typed, of, units);
 		if (!Number.isFinite(core) || core < range.low || core > range.high)
 			problem = `${label} must be a number from ${number(range.low)} to ${number(range.high)}${said ? ` ${said}` : ''}.`;
-		else value = core;
+		else put(core);
 	}
 	function meant(): void {
 		if (!slip) return;
-		value = slip.value;
 		text = number(slip.value);
+		put(slip.value);
 		slip = null;
 	}
-	/** Put there by a meter or from outside. */
+	/** From a meter or another page: only while nobody is in the field. */
 	$effect(() => {
-		if (value === null) return;
-		const shown = fromShown(typedNumber(text), of, units);
-		if (Number.isNaN(shown) || Math.abs(shown - value) > 0.005) text = number(value);
+		if (inside || value === mine) return;
+		mine = value;
+		text = value === null ? '' : number(value);
+		problem = slip = null;
 	});
 </script>
 
@@ -67,14 +76,19 @@
 			placeholder={near === null ? '' : number(near)}
 			bind:value={text}
 			oninput={take}
+			onfocus={() => (inside = true)}
+			onblur={() => (inside = false)}
 			aria-invalid={problem !== null}
 			aria-describedby={problem || slip ? `${uid}-said` : undefined}
 		/>
 		<span>{said}</span>
 	</div>
+	{#if outside !== null}<p class="soft" role="status">
+			The meter shows {number(outside)}: it is put in when you leave this field.
+		</p>{/if}
 	{#if slip}
 		<p id="{uid}-said" class="slip" role="alert">
-			Did you mean {slip.words}? <button class="button" onclick={meant}>Yes, take that</button>
+			Did you mean {slip.words}? <button class="button" onclick={meant}>Yes, use that</button>
 		</p>
 	{:else if problem}<p id="{uid}-said" class="problem" role="alert">{problem}</p>{/if}
 </div>
@@ -117,6 +131,10 @@
 	}
 	.slip .button {
 		margin-left: 6px;
+	}
+	.soft {
+		font-size: 13.5px;
+		padding-top: 4px;
 	}
 	.problem {
 		color: var(--dry);
