@@ -16,7 +16,7 @@ test('the demo opens on a shelf, and the rail shows its water and its warning', 
 	page
 }) => {
 	await page.goto('/');
-	await expect(page.getByRole('heading', { name: 'Tern Cottage' })).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Tern Cottage' }).first()).toBeVisible();
 	await expect(page.getByText(/Below 16 L in the tank A7 runs dry first/).first()).toBeVisible();
 	await page.locator('h2 a[href="/systems/lean-to-rail"]').click();
 	await expect(step(page, 'pump')).toContainText('28.4 L/h');

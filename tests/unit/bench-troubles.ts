@@ -19,6 +19,9 @@ const oneBottle = set('operation.mix.source', {
 	labelDosePerL: 4
 });
 
+const bottle = (kind: string, percent: number | null) =>
+	set('operation.mix.acid', { kind, percent, said: true });
+
 /** What goes wrong at the mixing bench. */
 export const BENCH_TROUBLES: readonly Trouble[] = [
 	{
@@ -45,8 +48,72 @@ export const BENCH_TROUBLES: readonly Trouble[] = [
 	{
 		code: 'acid-too-strong',
 		from: 'single-bucket',
-		by: [set('operation.mix.acid', { kind: 'phosphoric', molarity: 14.6 })],
+		by: [bottle('phosphoric', 85)],
 		says: /a drop too many is past the mark/
+	},
+	{
+		code: 'acid-brings-too-much',
+		from: 'segment-tower',
+		by: [bottle('phosphoric', 15)],
+		says: /mg\/L of phosphorus comes with the phosphoric acid that this water needs: the mix then holds/
+	},
+	{
+		code: 'acid-not-usable',
+		from: 'lean-to-rail',
+		by: [bottle('sulfuric', 96)],
+		says: /Sulfuric acid 96 % is too dangerous to be thinned at home: buy one of 40 % at most/
+	},
+	{
+		code: 'acid-not-usable',
+		from: 'lean-to-rail',
+		by: [bottle('unnamed', null)],
+		says: /label does not name its acid: do not use this bottle/
+	},
+	{
+		code: 'acid-not-usable',
+		from: 'lean-to-rail',
+		by: [bottle('nitric', null)],
+		says: /Nitric acid without its strength on the label is not used/
+	},
+	{
+		code: 'acid-too-thin',
+		from: 'lean-to-rail',
+		by: [bottle('citric', 0.1)],
+		says: /Citric acid 0.1 % is too thin: it would take [\d.]+ L of it. Use one of [\d.]+ % at least/
+	},
+	{
+		code: 'label-dose-passed',
+		from: 'away-bench',
+		by: [set('operation.mix.strengthMsCm', 3.4)],
+		says: /g per litre is more than the .* its label gives as the full dose/
+	},
+	{
+		code: 'mix-too-strong',
+		from: 'lean-to-rail',
+		by: [
+			set('operation.mix.bottles', null),
+			set('operation.mix.held', {
+				'calcium-nitrate-4h': 4,
+				'potassium-nitrate': 3,
+				'monopotassium-phosphate': 1.5,
+				'magnesium-sulfate-7h': 3
+			})
+		],
+		says: /9\.\d+ mS\/cm is stronger than these crops take/
+	},
+	{
+		code: 'mix-too-strong',
+		from: 'lean-to-rail',
+		by: [set('place.waters[id=tap].ecMsCm', 20)],
+		says: /mS\/cm is stronger than these crops take/,
+		unmended: true
+	},
+	{
+		code: 'water-strength-unexplained',
+		from: 'lean-to-rail',
+		by: [set('place.waters[id=tap].ecMsCm', 5)],
+		says: /The source water reads 5 mS\/cm, and what is told of it explains/,
+		unmended: true
 	},
 	{
 		code: 'meter-due',

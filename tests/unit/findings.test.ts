@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { SystemModel } from '../../src/lib/core/model';
-import { provenFindings } from '../../src/lib/core/review';
+import { isSettled, judgedBy, provenFindings, wordFor } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { rail, railModel } from './rail';
 
@@ -185,12 +185,43 @@ describe('findings', () => {
 		).to.not.include('obstacle-in-the-way');
 	});
 
-	it('leaves out cautions the grower has seen to', () => {
-		const seen = [
-			{ path: 'record.acknowledged', value: ['electricity-near-water', 'bench-weight'] }
-		];
-		const codes = provenFindings(railModel(seen)).map((f) => f.code);
+	it('leaves out what the grower has settled, until its figure is a tenth worse', () => {
+		let model = railModel();
+		for (const code of ['electricity-near-water', 'bench-weight']) {
+			const { acknowledge } = provenFindings(model).find((f) => f.code === code)!;
+			model = model.with(acknowledge!.change);
+		}
+		const codes = (of: SystemModel) => provenFindings(of).map((f) => f.code);
 		for (const code of ['electricity-near-water', 'bench-weight'])
-			expect(codes).to.not.include(code);
+			expect(codes(model)).to.not.include(code);
+		const words = [...model.record.settled, ...model.place.settled];
+		const word = words.find(({ code }) => code === 'bench-weight')!;
+		expect(word.figure).to.be.greaterThan(50);
+		// a tenth heavier it is asked again, and not before
+		const at = (times: number) =>
+			railModel().with([
+				{ path: 'record.settled', value: [{ ...word, figure: word.figure! / times }] }
+			]);
+		expect(codes(at(1.09))).to.not.include('bench-weight');
+		expect(codes(at(1.12))).to.include('bench-weight');
+	});
+
+	it('asks again about what has no figure when it is about something else', () => {
+		const said = {
+			code: 'holes-stand-open' as const,
+			step: 'plants' as const,
+			severity: 'caution' as const,
+			subject: 'tower/1',
+			message: 'Some sites have no plant.',
+			fixes: () => [{ label: 'x', effect: 'y', change: [{ path: 'design.a', value: 1 }] }]
+		};
+		const model = railModel();
+		expect(judgedBy(said)).to.equal(null);
+		const settled = wordFor(model, [], said);
+		const after = model.with([{ path: 'record.settled', value: settled }]);
+		expect(isSettled(after, said)).to.equal(true);
+		expect(isSettled(after, { ...said, subject: 'tower/2' })).to.equal(false);
+		expect(isSettled(after, { ...said, fixes: () => [] })).to.equal(false);
+		expect(isSettled(after, { ...said, severity: 'stop' })).to.equal(false);
 	});
 });

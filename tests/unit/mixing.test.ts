@@ -119,7 +119,7 @@ describe('what the mix is made of', () => {
 		const steps = (ph: number) =>
 			mixingSteps(model.with([set('place.waters[id=tap].ph', ph)])).map((s) => s.text);
 		expect(steps(8).join(' '))
-			.to.match(/Bring the pH/)
+			.to.match(/The pH is about \d\.\d now\. Stir in half of the phosphoric acid \d+ %/)
 			.and.match(/Acid into water, never water into acid/);
 		expect(steps(5.8).join(' ').replaceAll('boric acid', '')).to.not.match(/[Aa]cid|pH/);
 	});

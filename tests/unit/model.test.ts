@@ -68,7 +68,7 @@ function changesOf(parts: Parts): Change[] {
 		...design.lamps.map(({ id }) => set(`operation.lampHours.${id}`, 9)),
 		set('design.source', { kind: 'gravity' }),
 		set('design.lamps', []),
-		set('record.acknowledged', ['electricity-near-water'])
+		set('record.settled', [])
 	];
 }
 

@@ -92,7 +92,15 @@ describe('figures of practice', () => {
 		const rail = new SystemModel(example('lean-to-rail'), BUILT_IN_SHELF, watched);
 		look(rail.with([set('design.lines.checkValve', true)]));
 		// water that wants a base
-		look(rail.with([set('place.waters[id=tap].ph', 5)]));
+		const sour = rail.with([set('place.waters[id=tap].ph', 5)]);
+		look(sour);
+		for (const [kind, percent] of [
+			['koh', 60],
+			['k2co3', 25]
+		] as const)
+			look(sour.with([set('operation.mix.base', { kind, percent, said: true })]));
+		// a label that names no strength
+		look(rail.with([set('operation.mix.acid', { kind: 'citric', percent: null, said: true })]));
 		// a tank in foam, with an air stone
 		look(rail.with([set('design.tank.insulated', true), set('design.tank.airStone', true)]));
 		// a crop that is bought as a plant has a season instead of days to a harvest

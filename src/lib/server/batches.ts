@@ -140,7 +140,8 @@ async function noteMixed(tx: Database, stored: StoredDesign, batch: Batch): Prom
 		litres: Math.min(litres, stored.operation.fillL),
 		msCm: readMsCm,
 		ph: readPh,
-		waterC: null
+		waterC: null,
+		meters: stored.record.meters
 	};
 	await noteIn(tx, stored, { ...stored.record, nowL: reading.litres, reading }, 'mixed a batch');
 }

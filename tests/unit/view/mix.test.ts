@@ -88,7 +88,7 @@ describe('the mixing bench', function () {
 	it('draws two bottles with all that stands in them, and a loop with fish without a dose', async () => {
 		const session = await sessionOf('lean-to-rail');
 		const words = wordsOf(await shown(session, BENCH, SIZE));
-		expect(words).to.match(/never together in one jug/);
+		expect(words).to.match(/never mix A and B in one jug/);
 		for (const { index } of session.model.weighing.items) {
 			const { name } = session.model.mix.ingredients[index]!;
 			expect(words).to.include(/Epsom/.test(name) ? 'Epsom salt' : name.split(/ \(|,/)[0]);

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
 import { daysLeft } from '../../../src/lib/core/model';
-import { STEPS } from '../../../src/lib/core/review';
+import { judged, STEPS, wordFor } from '../../../src/lib/core/review';
 import { EXAMPLES, set } from '../example';
 import { sessionOf, shown, storedOf, wordsOf, type Session } from './stage';
 
@@ -48,12 +48,12 @@ describe('the bar of findings', function () {
 			const [fix] = session.fixesOf(finding!)!;
 			if (fix) session.fix(finding!, fix);
 			else if (finding!.acknowledge) session.acknowledge(finding!);
-			else
-				session.set(
-					'record.acknowledged',
-					[...session.record.acknowledged, finding!.code],
-					'seen to'
-				);
+			else {
+				const { code, subject } = finding!;
+				const said = judged(session.model).find((f) => f.code === code && f.subject === subject)!;
+				const words = wordFor(session.model, session.record.settled, said);
+				session.set('record.settled', words, 'settled');
+			}
 		}
 		expect(session.findings.map((f) => f.code)).to.deep.equal([]);
 		expect(wordsOf(await bar(session))).to.match(/No problems found/);

@@ -168,7 +168,7 @@ const FRESH_RECORD: SystemRecord = {
 	plantOutOn: null,
 	meters: NO_METERS,
 	reading: null,
-	acknowledged: []
+	settled: []
 };
 
 /** More plants than a kind is made for ask for figures no sheet takes: the nearest that one does. */

@@ -5,9 +5,10 @@ import { partsIn, partsSchema, type Parts } from './parts';
 import { PLACE_VERSION } from './place';
 import { upgrade1, upgradePlace1 } from './upgrade-1';
 import { upgradeDesign2, upgradePlace2 } from './upgrade-2';
+import { upgradeOperation3, upgradePlace3, upgradeRecord3 } from './upgrade-3';
 
 /** The version of the document: raised once whenever the schema of a part changes, with the upgrade. */
-export const FILE_VERSION = 3;
+export const FILE_VERSION = 4;
 
 /** A system travels with the place it stands in and what that place added to the shelf, as one JSON file. */
 export const designFileSchema = z.strictObject({
@@ -43,8 +44,16 @@ export function upgradePlace(raw: unknown): unknown {
 	if (!isRaw(raw)) return raw;
 	refuseNewer('place', 'place.schemaVersion', raw.schemaVersion, PLACE_VERSION);
 	const second = raw.schemaVersion === 1 ? upgradePlace1(raw) : raw;
-	return second.schemaVersion === 2 ? upgradePlace2(second) : second;
+	const third = second.schemaVersion === 2 ? upgradePlace2(second) : second;
+	return third.schemaVersion === 3 ? upgradePlace3(third) : third;
 }
+
+/** What is set and what was seen of version 3, where they stand in it, in version 4. */
+const from3 = (raw: Raw): Raw => ({
+	...raw,
+	...('operation' in raw && { operation: upgradeOperation3(raw.operation) }),
+	...('record' in raw && { record: upgradeRecord3(raw.record) })
+});
 
 /**
  * A file of an older version, or an input that carries one, brought up to this one: version 1 held a design and
@@ -59,16 +68,16 @@ export function upgradeFile(raw: unknown): unknown {
 	if (isRaw(design)) refuseNewer('design', 'design.schemaVersion', design.schemaVersion, 1);
 	if (!isRaw(design) || design.schemaVersion !== 1)
 		return {
-			...raw,
+			...from3(raw),
 			...('design' in raw && { design: upgradeDesign2(design) }),
-			...(schemaVersion === 2 && { schemaVersion: FILE_VERSION }),
+			...((schemaVersion === 2 || schemaVersion === 3) && { schemaVersion: FILE_VERSION }),
 			...('place' in raw && { place: upgradePlace(place) })
 		};
 	const { parts, shelf } = upgrade1(design);
 	const upgraded = {
 		...rest,
 		schemaVersion: FILE_VERSION,
-		...parts,
+		...from3(parts),
 		design: upgradeDesign2(parts.design)
 	};
 	return { ...upgraded, ...('place' in raw && { place: upgradePlace(place) }), shelf };

@@ -22,6 +22,7 @@ export * from './readings';
 export * from './record';
 export { usualReserve } from './reserve';
 export * from './recount';
+export type { Settled } from './settled';
 export * from './spot';
 export * from './stand';
 export * from './succession';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { key, oneOf, quantity, refuseRepeats, text } from '../quantity';
-import { labelSchema, SALT_IDS, type SaltId } from '../shelf';
+import { ACID_KINDS, BASE_KINDS, labelSchema, SALT_IDS, type SaltId } from '../shelf';
 
 const saltId = z.enum(SALT_IDS, { error: () => `salt must be one of ${SALT_IDS.join(', ')}` });
 
@@ -85,6 +85,20 @@ const ownTargets = {
 	...{ Cu: target('copper'), B: target('boron'), Mo: target('molybdenum') }
 };
 
+/** A bottle of acid or base, as far as its label goes. */
+const phBottle = <const K extends readonly [string, ...string[]]>(
+	what: 'acid' | 'base',
+	kinds: K
+) =>
+	z.strictObject({
+		/** `unnamed`: its label does not say what is in it. */
+		kind: oneOf(what, kinds),
+		/** By weight; null: its label does not say. */
+		percent: quantity(`strength of the ${what}`, 'percent', { min: 0.001, max: 100 }).nullable(),
+		/** The grower read it off the bottle in hand; until then no amount is told. */
+		said: z.boolean(`said must be true or false`)
+	});
+
 export const mixSchema = z.strictObject({
 	/** null: what the planted crops want at their stage. */
 	strengthMsCm: quantity('strength', 'strength', { min: 0.2, max: 6 }).nullable(),
@@ -112,20 +126,12 @@ export const mixSchema = z.strictObject({
 		})
 		.nullable()
 		.default(null),
-	/** What lowers pH; null: the usual. */
-	acid: z
-		.strictObject({
-			kind: oneOf('acid', ['nitric', 'phosphoric', 'sulfuric', 'citric']),
-			molarity: quantity('strength of the acid', 'molarity', { min: 0.0001, max: 20 })
-		})
+	/** What lowers pH; null: nobody has said which bottle there is. */
+	acid: phBottle('acid', [...ACID_KINDS, 'unnamed'])
 		.nullable()
 		.default(null),
-	/** What raises it; null: the usual. */
-	base: z
-		.strictObject({
-			kind: oneOf('base', ['koh', 'k2co3', 'khco3']),
-			molarity: quantity('strength of the base', 'molarity', { min: 0.0001, max: 20 })
-		})
+	/** What raises it; null: nobody has said. */
+	base: phBottle('base', [...BASE_KINDS, 'unnamed'])
 		.nullable()
 		.default(null),
 	/** Amounts the grower holds themselves, g a litre, by salt or by the product's name; the rest is fitted round them. */
@@ -138,6 +144,7 @@ export const mixSchema = z.strictObject({
 	fish: z.boolean('fish must be true or false').default(false)
 });
 
+export type MixSettings = z.infer<typeof mixSchema>;
 type Several = Extract<NutrientSource, { kind: 'several' }>;
 export type MixSourceItem = Several['items'][number];
 export type Product = Omit<Extract<NutrientSource, { kind: 'product' }>, 'kind'>;

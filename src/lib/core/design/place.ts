@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { settledSchema } from './settled';
 import { key, METRIC, oneOf, quantity, refuseRepeats, text, unitsSchema } from '../quantity';
 import {
 	AREA_KIND,
@@ -16,7 +17,7 @@ import {
 import { climateSchema } from './climate';
 import { monthsSchema } from './months';
 
-export const PLACE_VERSION = 3;
+export const PLACE_VERSION = 4;
 
 const mgL = (name: string) => quantity(name, 'concentration', { min: 0, max: 10_000 });
 
@@ -150,8 +151,8 @@ export const placeSchema = z
 		pricePerKwh: quantity('price of electricity', 'perKwh', { min: 0, max: 100 }),
 		units: unitsSchema,
 		months: monthsSchema,
-		/** Cautions that hold for every system here and were seen to once, by finding code. */
-		acknowledged: z.array(text('caution', 60)).max(100).default([]),
+		/** Cautions that hold for every system here and were settled once. */
+		settled: settledSchema.default([]),
 		/** None yet: nothing can be begun, and the first thing asked is for one. */
 		areas: z.array(areaSchema).max(50)
 	})
@@ -232,6 +233,6 @@ export const newPlace = (name: string, areas: Area[] = []): Place => ({
 	pricePerKwh: 0.3,
 	units: METRIC,
 	months: null,
-	acknowledged: [],
+	settled: [],
 	areas
 });

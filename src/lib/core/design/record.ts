@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { id, oneOf, quantity, text } from '../quantity';
+import { id, oneOf, quantity } from '../quantity';
 import { STAGES } from '../shelf';
 import type { Design } from './design';
 import type { Operation } from './operation';
+import { settledSchema } from './settled';
 
 /** One pair of a bench test: the grower's own jug and watch. */
 const benchReading = z.strictObject({
@@ -44,7 +45,9 @@ export const readingSchema = z.strictObject({
 	litres: quantity('water in the tank', 'volume', { min: 0, max: 100_000 }).nullable(),
 	msCm: quantity('strength', 'strength', { min: 0, max: 20 }).nullable(),
 	ph: quantity('pH', 'ratio', { min: 2, max: 12 }).nullable(),
-	waterC: quantity('water temperature', 'temperature', { min: 0, max: 45 }).nullable()
+	waterC: quantity('water temperature', 'temperature', { min: 0, max: 45 }).nullable(),
+	/** The meters as they were when it was read: what they showed is corrected by these; null: not known. */
+	meters: metersSchema.nullable().default(null)
 });
 export type Reading = z.infer<typeof readingSchema>;
 
@@ -66,8 +69,8 @@ export const recordSchema = z.strictObject({
 	meters: metersSchema.default(NO_METERS),
 	/** The last one. */
 	reading: readingSchema.nullable().default(null),
-	/** Cautions the grower has seen to, by finding code. */
-	acknowledged: z.array(text('caution', 60)).max(100)
+	/** Cautions the grower has settled by a word. */
+	settled: settledSchema
 });
 export type SystemRecord = z.infer<typeof recordSchema>;
 export type BenchReading = z.infer<typeof benchReading>;

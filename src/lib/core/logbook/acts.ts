@@ -7,8 +7,11 @@ import { weighedAs } from '../review';
 export interface Act {
 	kind: 'dump' | 'water' | 'add' | 'acid' | 'base';
 	text: string;
-	amount: string;
+	/** null: there is none, and the text says why. */
+	amount: string | null;
 	caution: string | null;
+	/** The same within a sentence; null: it is part of another one's. */
+	phrase: string | null;
 }
 /** Less than this is no step: nobody pours it. */
 const LEAST_L = 0.2;
@@ -26,14 +29,16 @@ export function poured({ say }: SystemModel, { dumpL, waterL }: TopUp): Act[] {
 			kind: 'dump',
 			text: 'Throw away',
 			amount: say(dumpL, 'volume'),
-			caution: 'On beds or lawn in small parts, or as local rules say; never into a stream.'
+			caution: 'On beds or lawn in small parts, or as local rules say; never into a stream.',
+			phrase: `throw away ${say(dumpL, 'volume')}`
 		});
 	if (waterL >= LEAST_L)
 		acts.push({
 			kind: 'water',
 			text: 'Fill up with plain water',
 			amount: say(waterL, 'volume'),
-			caution: null
+			caution: null,
+			phrase: `fill up with ${say(waterL, 'volume')} of plain water`
 		});
 	return acts;
 }
@@ -42,16 +47,21 @@ export function poured({ say }: SystemModel, { dumpL, waterL }: TopUp): Act[] {
 export function dosed(model: SystemModel, { stockMl }: TopUp): Act[] {
 	if (stockMl <= 0) return [];
 	const { bottles, mix, say } = model;
-	const add = (text: string, amount: string, caution: string | null = null): Act => ({
-		...{ kind: 'add', text, amount, caution }
+	const add = (
+		name: 'A' | 'B',
+		text: string,
+		amount: string,
+		caution: string | null = null
+	): Act => ({
+		...{ kind: 'add', text, amount, caution, phrase: `${amount} of bottle ${name}` }
 	});
 	if (bottles.made && bottles.stock) {
 		const { A, B } = bottles.stock.result.bottles;
 		const amount = say(stockMl, 'liquid');
 		return [
-			...(A.length > 0 ? [add('Stir in of bottle A', amount)] : []),
+			...(A.length > 0 ? [add('A', 'Stir in of bottle A', amount)] : []),
 			...(B.length > 0
-				? [add('And when it is stirred, of bottle B', amount, 'Never both in one jug.')]
+				? [add('B', 'And when it is stirred, of bottle B', amount, 'Never both in one jug.')]
 				: [])
 		];
 	}
@@ -67,14 +77,28 @@ function ofBags({ weighing, say }: SystemModel, share: number): Act[] {
 		const weighed = say(amount, weighedAs({ ...item, amount }));
 		if (!item.jug)
 			return [
-				{ kind: 'add', text: `Stir in ${lowerFirst(item.name)}`, amount: weighed, caution: null }
+				{
+					kind: 'add',
+					text: `Stir in ${lowerFirst(item.name)}`,
+					amount: weighed,
+					caution: null,
+					phrase: `${weighed} of ${lowerFirst(item.name)}`
+				}
 			];
 		const what = JUGS[item.jug.kind];
 		const jug = `${what} ${item.jug.times}`;
 		if (taken.has(jug)) return [];
 		taken.add(jug);
 		const ml = say(item.jug.takeMl * share, 'liquid');
-		return [{ kind: 'add', text: `Stir in ${what}, of their jug`, amount: ml, caution: null }];
+		return [
+			{
+				kind: 'add',
+				text: `Stir in ${what}, of their jug`,
+				amount: ml,
+				caution: null,
+				phrase: `${ml} of the jug of ${what}`
+			}
+		];
 	});
 }
 

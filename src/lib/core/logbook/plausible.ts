@@ -1,6 +1,5 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import type { Reading } from '../design';
-import type { SystemModel } from '../model';
+import type { SystemModel, TrueReading } from '../model';
 import { counted } from '../quantity';
 
 /** A reading that does not go with what is known: asked about before it is used. */
@@ -22,7 +21,7 @@ const JUMP_PH = 1.5;
  *
  * @param last what was known before, with its day; null: nothing
  */
-export function doubtsOf(model: SystemModel, now: Reading, last: Reading | null): Doubt[] {
+export function doubtsOf(model: SystemModel, now: TrueReading, last: TrueReading | null): Doubt[] {
 	const { say } = model;
 	const doubts: Doubt[] = [];
 	const most = model.tank.fullL;
@@ -42,7 +41,7 @@ export function doubtsOf(model: SystemModel, now: Reading, last: Reading | null)
 			? [
 					{
 						about: 'ph' as const,
-						message: `pH was ${last.ph} ${ago(days)} and is ${now.ph} now. Rinse the electrode, hold it into its buffer, and read again.`
+						message: `pH was ${last.ph.toFixed(1)} ${ago(days)} and is ${now.ph.toFixed(1)} now. Rinse the electrode, hold it into its buffer, and read again.`
 					}
 				]
 			: [])
@@ -52,7 +51,7 @@ export function doubtsOf(model: SystemModel, now: Reading, last: Reading | null)
 const ago = (days: number): string =>
 	days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
 
-function ofLitres(model: SystemModel, now: Reading, last: Reading, days: number): Doubt[] {
+function ofLitres(model: SystemModel, now: TrueReading, last: TrueReading, days: number): Doubt[] {
 	if (now.litres === null || last.litres === null) return [];
 	const { say } = model;
 	const { useLPerDay } = model.waterUse;
@@ -84,7 +83,11 @@ function ofLitres(model: SystemModel, now: Reading, last: Reading, days: number)
 }
 
 /** Salt comes out of nothing no more than water does. */
-function ofSalt({ say, waterUse, operation }: SystemModel, now: Reading, last: Reading): Doubt[] {
+function ofSalt(
+	{ say, waterUse, operation }: SystemModel,
+	now: TrueReading,
+	last: TrueReading
+): Doubt[] {
 	if (now.msCm === null || last.msCm === null) return [];
 	const nowL = now.litres ?? last.litres;
 	if (nowL === null || last.litres === null || nowL <= 0) return [];

@@ -1,7 +1,7 @@
 import type { Reading } from '../design';
-import type { SystemModel } from '../model';
-import { at25C, topUp, trueMsCm, truePh, type TopUp, type TopUpInput } from '../nutrients';
-import { names, NoSolution } from '../quantity';
+import { trueReading, type SystemModel, type TrueReading } from '../model';
+import { topUp, type TopUp, type TopUpInput } from '../nutrients';
+import { capital, names, NoSolution } from '../quantity';
 import { changeWords, dosed, poured, stockOf, type Act } from './acts';
 import { doubtsOf, type Doubt } from './plausible';
 import { towardsPh } from './towards-ph';
@@ -21,25 +21,14 @@ export interface TodayPlan {
 	because: string | null;
 	/** The pH it comes to by itself, and what is aimed at. */
 	phAfter: number | null;
+	/** The bottle of this is to be named before an amount of it can be told. */
+	asks: 'acid' | 'base' | null;
 }
 
 /** Throwing away more of a tank than this to thin it, one may as well change it. */
 const CHANGE_SHARE = 0.6;
 /** Within the meter's own error nothing is to be mended. */
 const NEAR_MSCM = 0.1;
-
-/** What the readings would be of meters that show right. */
-function corrected(model: SystemModel, reading: Reading): Reading {
-	const { strength, ph, compensates } = model.record.meters;
-	const { waterC } = reading;
-	const warm = (msCm: number) => (compensates || waterC === null ? msCm : at25C(msCm, waterC));
-	const checked = (msCm: number) => (strength ? trueMsCm(msCm, strength) : msCm);
-	return {
-		...reading,
-		msCm: reading.msCm === null ? null : checked(warm(reading.msCm)),
-		ph: reading.ph === null || !ph ? reading.ph : truePh(reading.ph, ph)
-	};
-}
 
 /**
  * From what is in the tank to where it should be: amounts in order, and one sentence. Nothing is dosed on a
@@ -55,8 +44,9 @@ export function todayPlan(
 	last: Reading | null = null,
 	sure = false
 ): TodayPlan {
-	const now = corrected(model, read);
-	const doubts = doubtsOf(model, now, last);
+	const { meters } = model.record;
+	const now = trueReading(read, meters);
+	const doubts = doubtsOf(model, now, last && trueReading(last, meters));
 	const changeCost = changeWords(model);
 	const none = {
 		doubts,
@@ -65,7 +55,8 @@ export function todayPlan(
 		change: null,
 		changeCost,
 		because: null,
-		phAfter: null
+		phAfter: null,
+		asks: null
 	};
 	if (model.operation.mix.fish)
 		return { ...none, sentence: 'Fish live in this loop: nothing is dosed into it.' };
@@ -82,12 +73,12 @@ function planned(
 	model: SystemModel,
 	made: NonNullable<TodayPlan['topUp']>,
 	nowL: number,
-	{ msCm, ph }: Reading
+	{ msCm, ph }: TrueReading
 ): Omit<TodayPlan, 'doubts' | 'changeCost'> {
 	const { dumpL, waterL } = made.result;
 	const acts = [...poured(model, made.result), ...dosed(model, made.result)];
-	const { act, phAfter } = towardsPh(model, nowL - dumpL, waterL, ph);
-	if (act) acts.push(act);
+	const { acts: forPh, phAfter, asks } = towardsPh(model, nowL - dumpL, waterL, ph);
+	acts.push(...forPh);
 	const change =
 		dumpL > CHANGE_SHARE * nowL
 			? `So much would have to go that all of it may as well be changed: ${changeWords(model)}.`
@@ -98,7 +89,8 @@ function planned(
 		sentence: sentenceOf(model, acts),
 		change,
 		because: becauseOf(made, msCm, model.mix.strengthMsCm),
-		phAfter
+		phAfter,
+		asks
 	};
 }
 
@@ -139,33 +131,20 @@ function entryOf(
 	}
 }
 
-/** How it is said in one breath: a long list of salts as litres of the mix. */
+/** How it is said in one breath: of a long list of salts the first. */
 function sentenceOf({ mix, say, bottles }: SystemModel, acts: readonly Act[]): string {
-	const words = acts
-		.filter(({ kind }) => kind !== 'add' || bottles.made)
-		.map(({ text, amount, kind }) =>
-			kind === 'dump'
-				? `throw away ${amount}`
-				: kind === 'water'
-					? `fill up with ${amount} of plain water`
-					: kind === 'add'
-						? `${amount} of bottle ${/bottle (.)/.exec(text)![1]!}`
-						: `${amount} of ${/^Then (.*?),/.exec(text)![1]!}`
-		);
-	const salts = acts.filter(({ kind }) => kind === 'add');
-	if (salts.length > 0 && !bottles.made) {
-		const most = salts
-			.slice(0, 3)
-			.map(({ text, amount }) => `${amount} of ${text.replace('Stir in ', '')}`);
-		const rest = salts.length - most.length;
-		words.splice(
-			acts.filter(({ kind }) => kind === 'dump' || kind === 'water').length,
-			0,
-			`stir in ${names(rest > 0 ? [...most, `${rest} more`] : most, 8)}`
-		);
-	}
+	const of = (...kinds: Act['kind'][]) =>
+		acts.filter(({ kind }) => kinds.includes(kind)).flatMap(({ phrase }) => phrase ?? []);
+	const salts = of('add');
+	const most = bottles.made ? salts : salts.slice(0, 3);
+	const rest = salts.length - most.length;
+	const added = rest > 0 ? [...most, `${rest} more`] : most;
+	const words = [
+		...of('dump', 'water'),
+		...(bottles.made || added.length === 0 ? added : [`stir in ${names(added, 8)}`]),
+		...of('acid', 'base')
+	];
 	if (words.length === 0)
 		return `It is full and at its strength, ${say(mix.strengthMsCm, 'strength')}: nothing to do today.`;
-	const said = names(words, 12);
-	return `${said[0]!.toUpperCase()}${said.slice(1)}.`;
+	return `${capital(names(words, 12))}.`;
 }

@@ -1,13 +1,13 @@
-import type { SystemModel } from '../model';
-import { acid as acidOf, base as baseOf, type AcidInput, type BaseInput } from '../nutrients';
-import { clamp, NoSolution } from '../quantity';
-import { ACID_CAUTION, ACID_NAMES, BASE_CAUTION, BASE_NAMES } from '../review';
+import { pourOf, type PourState, type SystemModel } from '../model';
+import { acidCharge, baseLift, carbonateOf, carbonOf } from '../nutrients';
+import { clamp, lowerFirst, NoSolution } from '../quantity';
+import { bottleCalled, pourSteps, whyNoAmount } from '../review';
 import { ATOMIC_WEIGHT } from '../shelf';
 import type { Act } from './acts';
 import { acidForAll, phOfAll, type Part } from './ph-of-parts';
 
 /** What is left in the tank and what is poured in, as acid and base read them. */
-function partsOf(model: SystemModel, leftL: number, waterL: number, ph: number): Part[] {
+function partsIn(model: SystemModel, leftL: number, waterL: number, ph: number): Part[] {
 	const { mix, sourceWater } = model;
 	const phosphateMmolL = Math.min(50, mix.salts.result.elementsMgL.P / ATOMIC_WEIGHT.P);
 	return [
@@ -32,13 +32,9 @@ function alkalinityAt(
 	{ alkalinityMeqL, ph: startPh }: SystemModel['sourceWater'],
 	phosphateMmolL: number
 ): number {
-	const from = { volumeL: 1, alkalinityMeqL, startPh, targetPh: ph, phosphateMmolL };
 	try {
-		const left =
-			ph <= startPh
-				? acidOf({ ...from, acid: { kind: 'nitric', molarity: 1 } }).remainingAlkalinityMeqL
-				: baseOf({ ...from, base: { kind: 'koh', molarity: 1 } }).resultingAlkalinityMeqL;
-		return clamp(left, -50, 50);
+		const { totalMmolL } = carbonOf({ alkalinityMeqL, phosphateMmolL: 0 }, startPh);
+		return clamp(carbonateOf(totalMmolL, phosphateMmolL).alkalinity(ph), -50, 50);
 	} catch (problem) {
 		if (problem instanceof NoSolution) return alkalinityMeqL;
 		throw problem;
@@ -51,44 +47,59 @@ export function towardsPh(
 	leftL: number,
 	waterL: number,
 	ph: number | null
-): { act: Act | null; phAfter: number | null } {
-	if (ph === null) return { act: null, phAfter: null };
-	const parts = partsOf(model, leftL, waterL, ph);
+): { acts: Act[]; phAfter: number | null; asks: PourState['way'] | null } {
+	if (ph === null) return { acts: [], phAfter: null, asks: null };
+	const parts = partsIn(model, leftL, waterL, ph);
 	const phAfter = phOfAll(parts);
 	const { low, high, aim } = model.mix.ph;
-	if (phAfter >= low && phAfter <= high) return { act: null, phAfter };
-	const meq = acidForAll(parts, aim);
-	return { act: meq > 0 ? acidAct(model, meq, aim) : baseAct(model, -meq, aim), phAfter };
-}
-
-/** Any water shows how much of an acid stands for a strong one at a pH. */
-const ONE = { volumeL: 1, alkalinityMeqL: 1 };
-const HALF = 'half of it first, stir, wait ten minutes, read, then the rest';
-
-function acidAct({ operation, parameters, say }: SystemModel, meq: number, aim: number): Act {
-	const usual = { kind: 'phosphoric' as const, molarity: parameters.mixing.acidMolL.value };
-	const bought: AcidInput['acid'] = operation.mix.acid ?? usual;
-	const mmol = (acid: typeof bought) =>
-		acidOf({ ...ONE, startPh: 8, targetPh: aim, acid }).acidMmolL;
-	const ml = (meq * mmol(bought)) / mmol({ kind: 'nitric', molarity: 1 }) / bought.molarity;
+	if (phAfter >= low && phAfter <= high) return { acts: [], phAfter, asks: null };
+	const state = stateOf(model, acidForAll(parts, aim), leftL + waterL);
 	return {
-		kind: 'acid',
-		text: `Then ${ACID_NAMES[bought.kind]}, ${HALF}:`,
-		amount: say(ml, 'liquid'),
-		caution: ACID_CAUTION
+		acts: actsOf(model, state),
+		phAfter,
+		asks: state.pour.kind === 'ask' ? state.way : null
 	};
 }
 
-function baseAct({ operation, parameters, say }: SystemModel, meq: number, aim: number): Act {
-	const usual = { kind: 'k2co3' as const, molarity: parameters.mixing.baseMolL.value };
-	const bought: BaseInput['base'] = operation.mix.base ?? usual;
-	const mmol = (base: typeof bought) =>
-		baseOf({ ...ONE, startPh: 4.5, targetPh: aim, base }).baseMmolL;
-	const ml = (meq * mmol(bought)) / mmol({ kind: 'koh', molarity: 1 }) / bought.molarity;
-	return {
-		kind: 'base',
-		text: `Then ${BASE_NAMES[bought.kind]}, ${HALF}:`,
-		amount: say(ml, 'liquid'),
-		caution: BASE_CAUTION
+/** @param meq of a strong acid, below nought of a base */
+function stateOf(model: SystemModel, meq: number, litres: number): PourState {
+	const { mix, operation, parameters, sourceWater } = model;
+	const { aim } = mix.ph;
+	const way = meq > 0 ? 'acid' : 'base';
+	const { acid, base } = mix.bottles;
+	const mmol =
+		way === 'acid'
+			? meq / acidCharge(acid.kind, aim)
+			: -meq / Math.max(LEAST_LIFT, baseLift(base.kind, aim));
+	const bottle = way === 'acid' ? acid : base;
+	const need = {
+		mmol,
+		litres,
+		alkalinityMeqL: sourceWater.alkalinityMeqL,
+		targetPh: aim,
+		meter: operation.mix.method === 'meter'
 	};
+	return { way, bottle, pour: pourOf(bottle, need, parameters.mixing) };
+}
+
+function actsOf({ mix, say }: SystemModel, state: PourState): Act[] {
+	const { aim, low, high, agree } = mix.ph;
+	const band = agree ? `${low.toFixed(1)}–${high.toFixed(1)}` : aim.toFixed(2);
+	return pourSteps(state, band, say).map(({ text, amount, caution }, i) => ({
+		kind: state.way,
+		text,
+		amount,
+		caution,
+		phrase: i === 0 ? phraseOf(state, say) : null
+	}));
+}
+/** A base that lifts no further has no amount. */
+const LEAST_LIFT = 1e-3;
+
+/** The same in one breath. */
+function phraseOf(state: PourState, say: SystemModel['say']): string {
+	const { pour, bottle } = state;
+	if (pour.kind === 'pour') return `${say(pour.ml, 'liquid')} of ${bottleCalled(bottle)}`;
+	if (pour.kind === 'by-meter') return `${bottleCalled(bottle)}, little by little`;
+	return lowerFirst(whyNoAmount(state, say)!);
 }

@@ -7,9 +7,8 @@ import {
 	type BaseInput
 } from '../nutrients';
 import { NoSolution } from '../quantity';
-import { ATOMIC_WEIGHT } from '../shelf';
-import { mix } from './mix';
-import { sourceWater } from './source-water';
+import { mix, type MixState } from './mix';
+import type { PhDose } from './ph-dose';
 import { stage } from './stage';
 
 /** Where no dose answers there is none to show. */
@@ -22,43 +21,40 @@ function orNone<T>(ask: () => T): T | null {
 	}
 }
 
-/** The mix before anything is done about its pH, as acid and base read it. */
-const before = stage(
-	'water before its pH',
-	{},
-	{ sourceWater, mix },
-	({ sourceWater: { alkalinityMeqL, ph }, mix }) => ({
-		volumeL: mix.litres,
-		alkalinityMeqL,
-		startPh: ph,
-		targetPh: mix.ph.aim,
-		phosphateMmolL: Math.min(50, mix.salts.result.elementsMgL.P / ATOMIC_WEIGHT.P)
-	})
-);
+/** What acid or base is poured into, as their operations read it. */
+const poured = ({ litres }: MixState, dose: PhDose) => ({
+	volumeL: litres,
+	alkalinityMeqL: dose.alkalinityMeqL,
+	startPh: dose.startPh,
+	targetPh: dose.targetPh,
+	phosphateMmolL: dose.phosphateMmolL
+});
 
-/** Acid that brings the mix to the pH aimed at; null: it is there already, or the figures of the water do not agree. */
+/** Acid that brings the mix to the pH aimed at; null: it needs none, or the figures of the water do not agree. */
 export const acid = stage(
 	'acid',
-	{ operation: ['mix'], parameters: ['mixing'] },
-	{ before },
-	({ operation, parameters, before }): { input: AcidInput; result: Acid } | null => {
-		if (before.startPh <= before.targetPh) return null;
-		const usual = { kind: 'phosphoric' as const, molarity: parameters.mixing.acidMolL.value };
-		const input: AcidInput = { ...before, acid: operation.mix.acid ?? usual };
-		return orNone(() => ({ input, result: acidOf(input) }));
+	{},
+	{ mix },
+	({ mix }): { input: AcidInput; result: Acid; assumed: boolean } | null => {
+		const { phDose, bottles } = mix;
+		if (phDose?.way !== 'acid') return null;
+		const { kind, molarity, assumed } = bottles.acid;
+		const input: AcidInput = { ...poured(mix, phDose), acid: { kind, molarity } };
+		return orNone(() => ({ input, result: acidOf(input), assumed }));
 	}
 );
 
-/** Base that brings it up, where the water stands under what is aimed at. */
+/** Base that brings it up, where the mix stands under what crops take. */
 export const base = stage(
 	'base',
-	{ operation: ['mix'], parameters: ['mixing'] },
-	{ before },
-	({ operation, parameters, before }): { input: BaseInput; result: Base } | null => {
-		const usual = { kind: 'k2co3' as const, molarity: parameters.mixing.baseMolL.value };
-		const input: BaseInput = { ...before, base: operation.mix.base ?? usual };
-		if (before.startPh >= before.targetPh) return null;
-		return orNone(() => ({ input, result: baseOf(input) }));
+	{},
+	{ mix },
+	({ mix }): { input: BaseInput; result: Base; assumed: boolean } | null => {
+		const { phDose, bottles } = mix;
+		if (phDose?.way !== 'base') return null;
+		const { kind, molarity, assumed } = bottles.base;
+		const input: BaseInput = { ...poured(mix, phDose), base: { kind, molarity } };
+		return orNone(() => ({ input, result: baseOf(input), assumed }));
 	}
 );
 

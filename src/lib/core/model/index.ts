@@ -5,6 +5,8 @@ export { advisedSchool, feedInput, outletNeeds, pumpMinutes, timedSites } from '
 export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
 export type { StandLoad } from './loads';
 export { phCurve } from './acid';
+export type { PhBottle, PhDose } from './ph-dose';
+export { pourOf, type Pour, type PourState } from './pour';
 export { USUAL_BOTTLES } from './bottles';
 export type { MixItem } from './mix';
 export { broughtBy, costOf, type Weighed } from './weighing';
@@ -12,6 +14,7 @@ export * from './model';
 export { inTransitL, type ReturnFault, type ReturnState } from './returns';
 export { passedDown } from './passing';
 export { restsOn, type Ground } from './rests-on';
+export { trueReading, type TrueReading } from './reading';
 export { bestFront, latitudeOf } from './shade';
 export type { Pair } from './spacing';
 export { dialFor } from './dial';

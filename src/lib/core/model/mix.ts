@@ -7,10 +7,11 @@ import {
 	type Solution
 } from '../nutrients';
 import type { ParameterSet } from '../parameters';
-import { rootOf } from '../quantity';
-import type { SaltId } from '../shelf';
+import { clamp, rootOf } from '../quantity';
+import { ATOMIC_WEIGHT, type SaltId } from '../shelf';
 import type { Dose, Ingredient } from './ingredients';
 import { loopWater } from './loop-water';
+import { contradictory, phDose, withDose, type Dosing, type PhDose } from './ph-dose';
 import { reserve } from './reserve';
 import { drainBackState } from './returns';
 import { sourceWater } from './source-water';
@@ -60,7 +61,17 @@ export interface MixState {
 	/** Half width of what to expect, mS/cm. */
 	uncertaintyMsCm: number;
 	recipe: { input: RecipeInput; result: Recipe } | null;
+	/** What is in it after acid or base. */
 	salts: { input: SaltsInput; result: Solution };
+	/** The bottles of acid and base there are, and what a litre takes of them; null: it needs none. */
+	bottles: Dosing['bottles'];
+	phDose: PhDose | null;
+	/** The water's pH and alkalinity do not agree, so that no dose is known. */
+	phUnknown: boolean;
+	/** Fish live in it: nothing is dosed. */
+	fish: boolean;
+	/** What a meter shows of the water over what its ions explain, mS/cm. */
+	unexplainedMsCm: number;
 }
 
 /** A mix this near is what was aimed at: no meter reads closer. */
@@ -92,14 +103,16 @@ export const mix = stage(
 	({ operation, sourceWater: water, strength, filled, parameters }): MixState => {
 		const litres = Math.max(0.1, filled[operation.mix.fills]);
 		const gramsPerL = dosed(strength, water, operation.mix.labelShare);
-		const input = additionsOf(strength.ingredients, gramsPerL, litres, water);
+		const input = solutionOf(strength, gramsPerL, litres, water);
 		const result = salts(input);
-		const { ecMsCm: expectedMsCm } = result;
+		const expectedMsCm = result.ecMsCm + strength.unexplainedMsCm;
 		// what cannot be reached, or the water alone passes, is not what will be in the tank
 		const reached = Math.abs(expectedMsCm - strength.aimMsCm) <= OFF_MSCM;
 		const { byLabel } = strength;
 		return {
 			...strength,
+			phDose: doseOf(strength, gramsPerL, water),
+			phUnknown: !strength.fish && contradictory(water),
 			strengthMsCm: byLabel || !reached ? Math.max(0.05, expectedMsCm) : strength.aimMsCm,
 			waterMsCm: salts({ volumeL: 1, additions: [], water: ionsOf(water) }).ecMsCm,
 			litres,
@@ -119,7 +132,7 @@ const MOST_PER_L = 100;
 
 /** Grams a litre of every ingredient: as the recipe says, as the label does, or to the strength. */
 function dosed(
-	{ ingredients, doses, recipe, byLabel, aimMsCm }: Strength,
+	{ ingredients, doses, recipe, byLabel, aimMsCm, unexplainedMsCm }: Strength,
 	water: Water,
 	labelShare: number
 ): number[] {
@@ -139,7 +152,7 @@ function dosed(
 	if (recipe) return spread(recipe.result.additions.map(({ gramsPerL }) => gramsPerL));
 	const most = MOST_PER_L * Math.max(...ingredients.map(({ gramsPerUnit }) => gramsPerUnit));
 	const ecAt = (grams: number) => salts(additionsOf(ingredients, spread([grams]), 1, water)).ecMsCm;
-	return spread([rootOf((grams) => ecAt(grams) - aimMsCm, 0, most, 1e-9)]);
+	return spread([rootOf((grams) => ecAt(grams) - aimMsCm + unexplainedMsCm, 0, most, 1e-9)]);
 }
 
 /** So many litres of it, as the operation `salts` reads it. */
@@ -158,6 +171,35 @@ export function additionsOf(
 		volumeL: litres,
 		additions: poured,
 		water: { ...ionsOf(water), alkalinityMeqL: water.alkalinityMeqL }
+	};
+}
+
+/** What a litre of these amounts takes of acid or base. */
+function doseOf(
+	from: Dosing & { ingredients: readonly Ingredient[] },
+	gramsPerL: readonly number[],
+	water: Water
+): PhDose | null {
+	const { P } = salts(additionsOf(from.ingredients, gramsPerL, 1, water)).elementsMgL;
+	return phDose(water, from, P / ATOMIC_WEIGHT.P);
+}
+
+/** So many litres of it with the acid or the base they take: what the plants find. */
+export function solutionOf(
+	from: Dosing & { ingredients: readonly Ingredient[] },
+	gramsPerL: readonly number[],
+	litres: number,
+	water: Water
+): SaltsInput {
+	const plain = additionsOf(from.ingredients, gramsPerL, litres, water);
+	const dose = doseOf(from, gramsPerL, water);
+	if (!dose) return plain;
+	return {
+		...plain,
+		water: {
+			...withDose(ionsOf(water), dose.addsMgL),
+			alkalinityMeqL: clamp(dose.leavesMeqL, 0, 50)
+		}
 	};
 }
 

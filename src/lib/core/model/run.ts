@@ -26,7 +26,7 @@ export const run = stage(
 	{
 		design: ['tank', 'stands'],
 		operation: ['topUp', 'fillL', 'uptakePercent', 'change', 'succession', 'feed'],
-		record: ['nowL', 'stages', 'plantOutOn', 'useFactor'],
+		record: ['nowL', 'reading', 'meters', 'stages', 'plantOutOn', 'useFactor'],
 		place: ['months'],
 		shelf: ['crops'],
 		parameters: ['growth', 'mixing', 'light', 'tanks'],

@@ -11,6 +11,7 @@ import { filled, mix } from './mix';
 import { phDrift } from './ph-drift';
 import { reserve } from './reserve';
 import { drainBackState, returns } from './returns';
+import { pour } from './pour';
 import { powerCut, rootZone } from './root-zone';
 import { saltInMedia } from './salt';
 import { shade } from './shade';
@@ -81,6 +82,7 @@ export const STAGES = {
 	saltInMedia,
 	acid,
 	base,
+	pour,
 	phDrift
 };
 

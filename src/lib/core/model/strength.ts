@@ -4,6 +4,7 @@ import {
 	LIMITED,
 	practiceWith,
 	recipe,
+	salts,
 	targetsAt,
 	type MixPractice,
 	type Recipe,
@@ -11,8 +12,9 @@ import {
 } from '../nutrients';
 import type { ParameterSet } from '../parameters';
 import { clamp } from '../quantity';
-import { ELEMENTS, pick, type Crop, type Stage } from '../shelf';
+import { ATOMIC_WEIGHT, ELEMENTS, pick, type Crop, type Stage } from '../shelf';
 import { dosesOf, heldMgL, ingredientsOf, type Dose, type Ingredient } from './ingredients';
+import { acidBottle, baseBottle, phDose, withDose, type PhDose } from './ph-dose';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
 import { waterUse, type CropUse, type WaterUse } from './water-use';
@@ -98,11 +100,23 @@ export const strength = stage(
 		const doses = dosesOf(ingredients);
 		const practice = practiceWith(parameters, mix.profile);
 		const byLabel = mix.method === 'label' && labelled(mix.source);
+		const aimed = { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 };
+		const kinds = {
+			acid: acidBottle(mix, parameters.mixing),
+			base: baseBottle(mix, parameters.mixing)
+		};
+		const dosing = { ph: aimed, bottles: kinds, fish: mix.fish };
+		const unexplainedMsCm = unexplained(sourceWater, parameters.mixing);
+		const fitting = {
+			...withHeld(sourceWater, ingredients),
+			doseFor: (phosphateMmolL: number) => phDose(sourceWater, dosing, phosphateMmolL)
+		};
 		return {
 			recommendedMsCm,
 			aimMsCm,
 			range,
-			ph: { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 },
+			...dosing,
+			unexplainedMsCm,
 			targetsMgL: targetsAt(aimMsCm, fruiting, practice),
 			bandsMgL: bandsAt(aimMsCm, fruiting, practice),
 			fruiting,
@@ -112,12 +126,22 @@ export const strength = stage(
 			recipe:
 				byLabel || doses.length === 0 || byStrength(doses)
 					? null
-					: fitRecipe(withHeld(sourceWater, ingredients), doses, { aimMsCm, fruiting }, practice)
+					: fitRecipe(
+							fitting,
+							doses,
+							{ aimMsCm: Math.max(0.01, aimMsCm - unexplainedMsCm), atMsCm: aimMsCm, fruiting },
+							practice
+						)
 		};
 	}
 );
 
 export type Water = WaterFigures;
+/** What a meter reads of the source water over what its ions explain, with their own errors allowed for, mS/cm. */
+function unexplained(water: Water, { waterOff, waterOffMsCm }: ParameterSet['mixing']): number {
+	const { ecMsCm } = salts({ volumeL: 1, additions: [], water: ionsOf(water) });
+	return Math.max(0, water.ecMsCm - (1 + waterOff.value) * ecMsCm - waterOffMsCm.value);
+}
 /** What of a source water counts towards a mix. */
 export const ionsOf = ({ Ca, Mg, Na, Cl, S, K, NO3N, B }: Water) => ({
 	...{ Ca, Mg, Na, Cl, S },
@@ -130,9 +154,14 @@ interface Fitting {
 	/** What is there before anything is fitted, mg/L. */
 	water: NonNullable<RecipeInput['water']>;
 	ecMsCm: number;
+	/** What of it is acid's or base's, once so much phosphate is in it. */
+	doseFor: (phosphateMmolL: number) => PhDose | null;
 }
 /** The source water with what the grower holds in it already. */
-function withHeld(source: Water, ingredients: readonly Ingredient[]): Fitting {
+function withHeld(
+	source: Water,
+	ingredients: readonly Ingredient[]
+): Pick<Fitting, 'water' | 'ecMsCm'> {
 	const water: Fitting['water'] = { ...ionsOf(source) };
 	const held = heldMgL(ingredients);
 	for (const e of ELEMENTS) {
@@ -146,34 +175,52 @@ function withHeld(source: Water, ingredients: readonly Ingredient[]): Fitting {
 export const byStrength = (doses: readonly Dose[]): boolean =>
 	doses.length === 1 && typeof doses[0]!.as !== 'string';
 
+/** Acid and recipe have settled when what the acid brings moves by less than this part of it. */
+const SETTLED = 1e-3;
+const MOST_ROUNDS = 12;
+
 /**
  * The macro elements are fitted at a share of full strength, and the share is moved until the strength is met;
- * the traces go by the strength aimed at, and nothing passes its limit.
+ * the traces go by the strength aimed at, and nothing passes its limit. What acid or base brings counts as the
+ * water's, and follows from the phosphates that are fitted: both are solved together.
  */
 function fitRecipe(
-	{ water, ecMsCm }: Fitting,
+	{ water, ecMsCm, doseFor }: Fitting,
 	doses: readonly Dose[],
-	{ aimMsCm, fruiting }: { aimMsCm: number; fruiting: boolean },
+	{ aimMsCm, atMsCm, fruiting }: { aimMsCm: number; atMsCm: number; fruiting: boolean },
 	practice: MixPractice
 ): { input: RecipeInput; result: Recipe } {
+	let adds: PhDose['addsMgL'] = {};
 	const inputAt = (share: number): RecipeInput => ({
-		targetsMgL: targetsAt(aimMsCm, fruiting, practice, share),
+		targetsMgL: targetsAt(atMsCm, fruiting, practice, share),
 		salts: doses.map(({ as }) => as),
-		water,
+		water: withDose(water, adds),
 		limitsMgL: Object.fromEntries(LIMITED.map((e) => [e, practice.limits[e].value])),
 		ammoniumShare: practice.mixing.ammoniumShare.value
 	});
-	// strength rises almost in proportion to the share: a secant settles in a few steps
-	let [before, beforeMs] = [0, ecMsCm];
 	let share = clamp(aimMsCm / practice.mixing.fullMsCm.value, 0.05, 5);
 	let result = recipe(inputAt(share));
-	for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
-		const slope = (result.ecMsCm - beforeMs) / (share - before);
-		if (!(slope > 0)) break;
-		[before, beforeMs] = [share, result.ecMsCm];
-		share = clamp(share + (aimMsCm - result.ecMsCm) / slope, 0.01, 20);
-		if (share === before) break;
+	for (let round = 0; round < MOST_ROUNDS; round++) {
+		// strength rises almost in proportion to the share: a secant settles in a few steps
+		let [before, beforeMs] = [0, ecMsCm];
+		for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
+			const slope = (result.ecMsCm - beforeMs) / (share - before);
+			if (!(slope > 0)) break;
+			[before, beforeMs] = [share, result.ecMsCm];
+			share = clamp(share + (aimMsCm - result.ecMsCm) / slope, 0.01, 20);
+			if (share === before) break;
+			result = recipe(inputAt(share));
+		}
+		const phosphorus = result.elementsMgL.P - (adds.P ?? 0);
+		const next = doseFor(phosphorus / ATOMIC_WEIGHT.P)?.addsMgL ?? {};
+		if (near(adds, next)) break;
+		adds = next;
 		result = recipe(inputAt(share));
 	}
 	return { input: inputAt(share), result };
 }
+
+const near = (a: PhDose['addsMgL'], b: PhDose['addsMgL']): boolean =>
+	(['N', 'P', 'S', 'K'] as const).every(
+		(e) => Math.abs((a[e] ?? 0) - (b[e] ?? 0)) <= SETTLED * Math.max(a[e] ?? 0, b[e] ?? 0)
+	);

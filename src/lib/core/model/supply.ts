@@ -5,6 +5,7 @@ import { sharedL, type LoopWater } from './loop-water';
 import { mix, type MixState } from './mix';
 import type { ReserveState } from './reserve';
 import { inTransitL, returns } from './returns';
+import { trueReading } from './reading';
 import { stage } from './stage';
 import { tank, type TankState } from './tank';
 
@@ -77,7 +78,7 @@ const LEAST_L = 0.001;
 /** What a run of the tank follows from. */
 export interface RunsOn extends Topped, Reserved {
 	operation: Pick<Operation, 'topUp' | 'fillL' | 'uptakePercent' | 'change'>;
-	record: Pick<SystemRecord, 'nowL'>;
+	record: Pick<SystemRecord, 'nowL' | 'reading' | 'meters'>;
 	account: WaterAccount;
 	tank: TankState;
 	drainBack: { result: { returnsL: number } };
@@ -94,7 +95,7 @@ export function runInput(given: RunsOn, days: number): ReservoirRunInput {
 	const awayL = operation.topUp.kind === 'hand' ? drainBack.result.returnsL : 0;
 	return {
 		startL: Math.max(LEAST_L, loop(Math.min(litresNow(record, operation), tank.fullL))),
-		ecStartMsCm: mix.strengthMsCm,
+		ecStartMsCm: strengthNow(record, mix),
 		pumpMinimumL: loop(Math.min(tank.fullL, tank.pumpMinimumL + awayL)),
 		...leaving(account, operation),
 		evaporationLPerDay: 0,
@@ -102,6 +103,15 @@ export function runInput(given: RunsOn, days: number): ReservoirRunInput {
 		topUp: topUpOf(given, fillL),
 		...changes(operation, fillL, mix)
 	};
+}
+
+/** Strength of what is in the tank: as it was last read, mixing included; else as it is mixed. */
+function strengthNow(
+	{ reading, meters }: RunsOn['record'],
+	{ strengthMsCm }: Pick<MixState, 'strengthMsCm'>
+): number {
+	const read = reading && trueReading(reading, meters).msCm;
+	return Math.min(MOST_MSCM, read ?? strengthMsCm);
 }
 
 /** Of the litres of a run, what stands in pools and media; and of the rest what is in the tank itself. */

@@ -2,7 +2,7 @@ import { NUTRIENTS, salts, type Nutrient, type SaltsInput, type Solution } from 
 import { scoopOf, solubilityGL, type Amounts } from '../shelf';
 import { bottles } from './bottles';
 import type { Ingredient } from './ingredients';
-import { additionsOf, mix, type MixItem, type MixState } from './mix';
+import { mix, solutionOf, type MixItem, type MixState } from './mix';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
 
@@ -79,7 +79,7 @@ export const weighing = stage(
 		});
 		const off = new Map(items.map(({ index, errorPercent }) => [index, errorPercent]));
 		const perL = mix.gramsPerL.map((grams, i) => grams * (1 + (off.get(i) ?? -100) / 100));
-		const input = additionsOf(mix.ingredients, perL, litres, sourceWater);
+		const input = solutionOf(mix, perL, litres, sourceWater);
 		const result = salts(input);
 		return {
 			litres,
@@ -175,23 +175,34 @@ export function costOf(
 	return { cost, unpriced };
 }
 
-/** What one source brings of an element, mg/L; the water is no ingredient. */
+/** What one source brings of an element, mg/L. */
 export interface Brought {
-	/** Which ingredient; null: the source water. */
-	index: number | null;
+	/** Which ingredient, the source water, or the acid or base that brings it to its pH. */
+	by: number | 'water' | 'acid' | 'base';
 	mgL: number;
 }
 
-/** What brings how much of each element: the water first, then ingredient by ingredient. */
+/** What brings how much of each element: the water first, then acid or base, then ingredient by ingredient. */
 export function broughtBy(
-	{ ingredients, gramsPerL, salts: mixed }: Pick<MixState, 'ingredients' | 'gramsPerL' | 'salts'>,
+	{
+		ingredients,
+		gramsPerL,
+		salts: mixed,
+		phDose
+	}: Pick<MixState, 'ingredients' | 'gramsPerL' | 'salts' | 'phDose'>,
 	element: Nutrient
 ): Brought[] {
 	const { water: told = {} } = mixed.input;
-	const water = told[element] ?? (element === 'N' ? (told.NO3N ?? 0) : 0);
+	const all = told[element] ?? (element === 'N' ? (told.NO3N ?? 0) : 0);
+	const adds: Partial<Record<Nutrient, number>> = phDose?.addsMgL ?? {};
+	const dosed = adds[element] ?? 0;
 	const rest = ingredients.map(({ fractions }, index) => ({
-		index,
+		by: index,
 		mgL: gramsPerL[index]! * fractions[element] * 1000
 	}));
-	return [{ index: null, mgL: water }, ...rest].filter(({ mgL }) => mgL > 0);
+	const first: Brought[] = [
+		{ by: 'water', mgL: all - dosed },
+		{ by: phDose?.way ?? 'acid', mgL: dosed }
+	];
+	return [...first, ...rest].filter(({ mgL }) => mgL > 1e-9);
 }

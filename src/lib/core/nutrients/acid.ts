@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { NoSolution, oneOf, quantity } from '../quantity';
-import { ATOMIC_WEIGHT } from '../shelf';
+import { ACID_KINDS, ATOMIC_WEIGHT, type AcidKind } from '../shelf';
 import { carbonOf, charges, OF_PHOSPHATE, type Dissolved } from './carbonate';
 
 /** Acids that growers use: steps of dissociation, and what nutrient each molecule brings. */
@@ -10,7 +10,9 @@ const ACIDS = {
 	sulfuric: { charge: () => 2, brings: 'S' },
 	citric: { charge: (pH: number) => charges(pH, [3.128, 4.761, 6.396]), brings: null }
 } as const;
-const KINDS = ['nitric', 'phosphoric', 'sulfuric', 'citric'] as const;
+
+/** Charge a mole of an acid takes up at a pH, equivalents. */
+export const acidCharge = (kind: AcidKind, pH: number): number => ACIDS[kind].charge(pH);
 
 export const acidInput = z.strictObject({
 	volumeL: quantity('volume', 'volume', { above: 0, max: 1e6 }),
@@ -19,7 +21,7 @@ export const acidInput = z.strictObject({
 	targetPh: quantity('target pH', 'ratio', { min: 3, max: 11 }),
 	phosphateMmolL: quantity('phosphate', 'moles', { min: 0, max: 50 }).default(0),
 	acid: z.strictObject({
-		kind: oneOf('acid', KINDS),
+		kind: oneOf('acid', ACID_KINDS),
 		/** mol a litre. */
 		molarity: quantity('molarity', 'molarity', { min: 0.0001, max: 20 })
 	})

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { NoSolution, oneOf, quantity, rootOf } from '../quantity';
-import { ATOMIC_WEIGHT } from '../shelf';
+import { ATOMIC_WEIGHT, BASE_KINDS, type BaseKind } from '../shelf';
 import { carbonOf, carbonateCharge } from './carbonate';
 
 /** Bases that growers use: what a mole brings of potassium, which is its charge, and of carbon, which stays. */
@@ -9,9 +9,12 @@ const BASES = {
 	k2co3: { name: 'Potassium carbonate', equivalents: 2, carbon: 1 },
 	khco3: { name: 'Potassium bicarbonate', equivalents: 1, carbon: 1 }
 } as const;
-const KINDS = ['koh', 'k2co3', 'khco3'] as const;
 /** Less charge than this a mole lifts no pH. */
 const NO_LIFT = 1e-6;
+
+/** What a mole of a base lifts at a pH, equivalents: its potassium less what its own carbon takes up. */
+export const baseLift = (kind: BaseKind, pH: number): number =>
+	BASES[kind].equivalents - BASES[kind].carbon * carbonateCharge(pH);
 
 export const baseInput = z.strictObject({
 	volumeL: quantity('volume', 'volume', { above: 0, max: 1e6 }),
@@ -20,7 +23,7 @@ export const baseInput = z.strictObject({
 	targetPh: quantity('target pH', 'ratio', { min: 3, max: 11 }),
 	phosphateMmolL: quantity('phosphate', 'moles', { min: 0, max: 50 }).default(0),
 	base: z.strictObject({
-		kind: oneOf('base', KINDS),
+		kind: oneOf('base', BASE_KINDS),
 		/** mol a litre. */
 		molarity: quantity('molarity', 'molarity', { min: 0.0001, max: 20 })
 	})
@@ -53,8 +56,7 @@ export function base(input: BaseInput): Base {
 		startPh
 	);
 	const { name, equivalents, carbon: brought } = BASES[input.base.kind];
-	/** What a mole lifts: its potassium less what its own carbon takes up. */
-	const lift = (pH: number) => equivalents - brought * carbonateCharge(pH);
+	const lift = (pH: number) => baseLift(input.base.kind, pH);
 	let baseMmolL = 0;
 	if (targetPh > startPh) {
 		if (lift(targetPh) <= NO_LIFT)

@@ -1,4 +1,4 @@
-import { NoSolution } from '../quantity';
+import { NoSolution, rootOf } from '../quantity';
 
 /** What of the water takes up acid. */
 export interface Dissolved {
@@ -58,7 +58,12 @@ export function carbonOf({ alkalinityMeqL, phosphateMmolL }: Dissolved, pH: numb
 		throw new NoSolution(
 			`Water of pH ${pH} has more alkalinity than ${alkalinityMeqL} meq/L by its hydroxide and phosphate alone: measure pH and alkalinity again.`
 		);
-	const totalMmolL = Math.max(0, total);
+	return carbonateOf(Math.max(0, total), phosphateMmolL);
+}
+
+/** A closed system of so much carbon and phosphate, mmol/L. */
+export function carbonateOf(totalMmolL: number, phosphateMmolL: number): Carbonate {
+	const other = (at: number) => freeOf(at) + phosphateMmolL * alkalinityOfPhosphate(at);
 	return {
 		totalMmolL,
 		balance: (at) =>
@@ -66,3 +71,23 @@ export function carbonOf({ alkalinityMeqL, phosphateMmolL }: Dissolved, pH: numb
 		alkalinity: (at) => totalMmolL * carbonateCharge(at) + other(at)
 	};
 }
+
+/**
+ * pH of a water once phosphates of the H2PO4 form are dissolved in it: they leave its alkalinity as it is and
+ * share it, so that the pH falls a little.
+ *
+ * @param water alkalinity, meq/L, and pH of the water alone
+ * @param phosphateMmolL dissolved in it, 0–50
+ * @returns pH from 3 to 11
+ * @throws NoSolution where alkalinity and pH of the water do not go together
+ */
+export function phWithPhosphate(
+	{ alkalinityMeqL, ph }: { alkalinityMeqL: number; ph: number },
+	phosphateMmolL: number
+): number {
+	const { totalMmolL } = carbonOf({ alkalinityMeqL, phosphateMmolL: 0 }, ph);
+	const { alkalinity } = carbonateOf(totalMmolL, phosphateMmolL);
+	if (phosphateMmolL === 0) return ph;
+	return rootOf((at) => alkalinity(at) - alkalinityMeqL, LOW_PH, HIGH_PH, 1e-12);
+}
+const [LOW_PH, HIGH_PH] = [3, 11];

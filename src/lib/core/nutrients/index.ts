@@ -1,5 +1,6 @@
 export * from './acid';
 export * from './base';
+export { carbonateOf, carbonOf, charges, OF_PHOSPHATE, phWithPhosphate } from './carbonate';
 export * from './best-salt';
 export * from './dilute';
 export * from './meters';

@@ -54,6 +54,8 @@ type AssessInput = Parts & {
 interface Done {
 	/** Of which plants: as they stand, or full grown. Absent where it does not depend on them. */
 	state?: PlantState;
+	/** Nobody has read the strength off the bottle: the usual one is taken for it. */
+	assumed?: true;
 	input: unknown;
 	result: unknown;
 }
@@ -144,7 +146,14 @@ function operationsOf(model: SystemModel): Assessment['operations'] {
 		for (const [name, list] of plantOperationsOf(state === 'now' ? model : model.grown)) {
 			if (list.length === 0) continue;
 			const all = (operations[name] ??= []) as Done[];
-			all.push(...list.map(({ input, result }) => ({ state, input, result })));
+			all.push(
+				...list.map(({ input, result, assumed }) => ({
+					state,
+					...(assumed && { assumed }),
+					input,
+					result
+				}))
+			);
 		}
 	return operations;
 }
@@ -172,8 +181,8 @@ function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 		['pump-energy', pumpEnergy ? [pumpEnergy] : []],
 		['salt-build-up', saltInMedia],
 		['recipe', mix.recipe ? [mix.recipe] : []],
-		['acid', acid ? [acid] : []],
-		['base', base ? [base] : []],
+		['acid', acid ? [marked(acid)] : []],
+		['base', base ? [marked(base)] : []],
 		['stock', bottles.made && bottles.stock ? [bottles.stock] : []],
 		['salts', [mix.salts]],
 		['weight', loads.map(({ weight }) => weight)],
@@ -182,3 +191,17 @@ function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 		['wall-load', loads.flatMap(({ wall }) => (wall ? [wall] : []))]
 	];
 }
+
+const marked = ({
+	input,
+	result,
+	assumed
+}: {
+	assumed: boolean;
+	input: unknown;
+	result: unknown;
+}): Done => ({
+	input,
+	result,
+	...(assumed && { assumed: true as const })
+});

@@ -48,19 +48,33 @@ export const limits = {
 	Cl: mgL(180, 100, 250, HARMS)
 };
 
+/** Concentrations from which acids and alkalis burn at once, and what may be sold to the public. */
+const SAFE_HANDLING =
+	'Regulation (EC) No 1272/2008, annex VI: limits for skin corrosion; Regulation (EU) 2019/1148, annex I';
+
 /** How a mix is aimed, and how near it comes. */
 export const mixing = {
 	/** The greatest part of the nitrogen that may be ammonium. */
 	ammoniumShare: parameter(0.3, 'of the nitrogen', [0.1, 0.3]),
-	/** Phosphoric acid as it is sold for lowering pH: about 15 % by weight. */
-	acidMolL: parameter(
-		1.7,
-		'mol/L',
-		[0.5, 9],
-		'density of phosphoric acid at 10 to 60 %; the label on yours'
-	),
+	/** Phosphoric acid as it is sold for lowering pH; taken until the bottle in hand is named. */
+	acidPercent: parameter(15, '% by weight', [5, 60], 'labels of pH-lowering products'),
 	/** Potassium carbonate, 100 g in a litre. */
-	baseMolL: parameter(0.7, 'mol/L', [0.1, 5], 'molar mass; the label on yours'),
+	basePercent: parameter(9.2, '% by weight', [1, 50], 'molar mass and density'),
+	/** Stronger acids and bases are thinned in cold water before they are poured. */
+	thinAcidPercent: parameter(30, '% by weight', [10, 40], SAFE_HANDLING),
+	thinBasePercent: parameter(10, '% by weight', [5, 20], SAFE_HANDLING),
+	thinTimes: parameter(10, 'times its volume', [5, 20], SAFE_HANDLING),
+	/** Over this no amount is told: a thinner bottle is to be bought. */
+	mostSulfuricPercent: parameter(40, '% by weight', [15, 51], SAFE_HANDLING),
+	mostNitricPercent: parameter(60, '% by weight', [20, 65], SAFE_HANDLING),
+	mostHydroxidePercent: parameter(50, '% by weight', [25, 50], SAFE_HANDLING),
+	/** More of an acid or a base than this is too thin: it would be a good part of the tank. */
+	mostPourShare: parameter(0.01, 'of the tank', [0.005, 0.02], 'common practice'),
+	/** Without its strength on the label it is poured in steps of this part of the alkalinity. */
+	blindShare: parameter(0.1, 'of the alkalinity', [0.05, 0.2], 'common practice'),
+	/** A meter and a water report agree no better than this, in part and in all. */
+	waterOff: parameter(0.2, 'of the strength of its ions', [0.1, 0.3]),
+	waterOffMsCm: parameter(0.1, 'mS/cm', [0.05, 0.2]),
 	/** What rounding to the scale may change of an ingredient before it is weighed by way of a jug. */
 	roundingShare: parameter(0.05, 'of its grams', [0.02, 0.1]),
 	/** What the formula of conductivity and the purity of salts leave open. */

@@ -1,6 +1,9 @@
 /** Everything that can be found, by its code; a new finding is a line here, and a row in `tests/unit/troubles.ts`. */
 export const FINDING_CODES = [
+	'acid-brings-too-much',
+	'acid-not-usable',
 	'acid-too-strong',
+	'acid-too-thin',
 	'bag-low',
 	'bench-weight',
 	'bottle-clouds',
@@ -33,6 +36,7 @@ export const FINDING_CODES = [
 	'hole-too-small',
 	'holes-stand-open',
 	'hot-water-standing',
+	'label-dose-passed',
 	'line-end-open',
 	'line-in-doorway',
 	'medium-stays-soaked',
@@ -115,6 +119,7 @@ export const FINDING_CODES = [
 	'valve-shut',
 	'valve-too-early',
 	'wall-bears',
+	'water-strength-unexplained',
 	'water-too-cold',
 	'water-too-warm',
 	'web-too-thin',

@@ -65,6 +65,8 @@ export interface Said {
 	message: string;
 	/** How far the figure is past its limit, as a share of it; 1 where it is no matter of degree. */
 	off?: number;
+	/** The figure a word about it is given for, the more the worse, where that is neither `off` nor the first it says. */
+	judged?: number;
 	/** What may be tried, the best first; worked out only when somebody asks. */
 	fixes: () => Fix[];
 	/** What a grower says who has seen to a caution. */

@@ -1,6 +1,7 @@
 import type { MixItem, SystemModel, Weighed } from '../model';
 import type { BottleName } from '../nutrients';
 import { counted, lowerFirst, names, type Quantity } from '../quantity';
+import { pourSteps } from './pour-words';
 import { tankShapeOf } from '../layout';
 import { heightAt } from '../shelf';
 
@@ -43,10 +44,6 @@ const VESSELS = { tank: 'the tank', reserve: 'the reserve', loop: 'the tank, in 
 const FIRST_SHARE = 0.8;
 const MIXED_MIN = 10;
 const BETWEEN_MIN = 2;
-export const ACID_CAUTION =
-	'Acid into water, never water into acid; gloves and goggles; never near bleach.';
-export const BASE_CAUTION =
-	'Base into water, little by little: it burns skin and eyes like acid does; gloves and goggles; never straight into acid.';
 const CALCIUM_CAUTION =
 	'Calcium goes in last and alone: as a concentrate it must never meet sulfates or phosphates.';
 const DUST_CAUTION = 'Keep the dust out of eyes and lungs; keep salts away from children and heat.';
@@ -179,7 +176,7 @@ function fromBottles(model: SystemModel): CardStep[] {
 			waitMin: both && name === 'B' ? BETWEEN_MIN : null,
 			caution:
 				both && name === 'B'
-					? 'Never B before A is stirred in, and never both in one jug: they make chalk.'
+					? 'Stir in A before you add B. Never put both in one jug: they form a white solid.'
 					: null
 		});
 	return [...(A.length > 0 ? [bottle('A')] : []), ...(B.length > 0 ? [bottle('B')] : [])];
@@ -210,47 +207,32 @@ function reading(model: SystemModel): CardStep[] {
 	];
 }
 
-export const ACID_NAMES = {
-	nitric: 'nitric acid',
-	phosphoric: 'phosphoric acid',
-	sulfuric: 'sulfuric acid',
-	citric: 'citric acid'
-};
-export const BASE_NAMES = {
-	koh: 'potassium hydroxide',
-	k2co3: 'potassium carbonate',
-	khco3: 'potassium bicarbonate'
-};
-
-/** Half of the acid or the base, stir, wait, read, and the rest; where the water stands outside of what crops take. */
+/** Half of the acid or the base, stir, wait, read, and the rest; where the mix stands outside of what crops take. */
 function towardsPh(model: SystemModel): CardStep[] {
-	const { mix, sourceWater, acid, base, say } = model;
+	const { mix, pour, say } = model;
 	const { low, high, agree, aim } = mix.ph;
-	const down = sourceWater.ph > high;
-	if (!down && sourceWater.ph >= low) return [];
 	const band = agree ? `${low.toFixed(1)}–${high.toFixed(1)}` : aim.toFixed(2);
 	const expect = agree
 		? { what: 'ph' as const, value: aim, low, high }
 		: { what: 'ph' as const, value: aim, low: aim - 0.15, high: aim + 0.15 };
-	const caution = down ? ACID_CAUTION : BASE_CAUTION;
-	const way = down ? acid : base;
-	const from = `Bring the pH from about ${sourceWater.ph} ${down ? 'down' : 'up'}`;
-	if (!way) return [act('ph', `${from} to`, { amount: band, expect, caution })];
-	const ml = 'acidMl' in way.result ? way.result.acidMl : way.result.baseMl;
-	const what =
-		'acid' in way.input ? ACID_NAMES[way.input.acid.kind] : BASE_NAMES[way.input.base.kind];
-	return [
-		act('ph-half', `${from}: half of the ${what} first, stirred in`, {
-			amount: say(ml / 2, 'liquid'),
-			caution
-		}),
-		act('ph', `Read the pH, then the rest little by little, about ${say(ml / 2, 'liquid')}, to`, {
-			amount: band,
-			waitMin: MIXED_MIN,
-			expect,
-			caution
+	if (!pour)
+		return mix.phUnknown
+			? [
+					act(
+						'ph',
+						'The pH and the alkalinity of the water do not agree: measure both again before anything is poured. Aim for',
+						{ amount: band, expect }
+					)
+				]
+			: [];
+	const from = `The pH is about ${mix.phDose!.startPh.toFixed(1)} now. `;
+	return pourSteps(pour, band, say).map(({ text, amount, reads, caution }, i, all) =>
+		act(all.length === 1 ? 'ph' : reads ? 'ph' : `ph-${i + 1}`, `${i === 0 ? from : ''}${text}`, {
+			amount,
+			caution,
+			...(reads && { waitMin: MIXED_MIN, expect })
 		})
-	];
+	);
 }
 
 /** The card as a list for paper: what is done, then what to mind. */

@@ -3,6 +3,8 @@ import type { FindingCode } from './codes';
 import { set, SEVERITIES, STEPS, type Rule, type Finding, type Said } from './finding';
 import { whenGrown } from './grown';
 import { rendered, type SaidFigure } from './sentence';
+import { isSettled, wordFor } from './settled';
+import * as acid from './findings/acid';
 import * as bench from './findings/bench';
 import { emitterRange } from './findings/emitter-range';
 import * as feed from './findings/feed';
@@ -80,7 +82,11 @@ export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
 	[mix.lacks, 'now'],
 	[bench.bottlesHold, 'now'],
 	[bench.rounding, 'now'],
-	[bench.pours, 'now'],
+	[acid.notUsable, 'now'],
+	[acid.pours, 'now'],
+	[acid.bringsTooMuch, 'now'],
+	[mix.overLabel, 'now'],
+	[mix.saltyWater, 'now'],
 	[bench.metersDue, 'now'],
 	[bench.bagsLow, 'now'],
 	[bench.fish, 'now'],
@@ -141,10 +147,9 @@ const known = new WeakMap<SystemModel, Judged[]>();
 export function judged(model: SystemModel): Judged[] {
 	const before = known.get(model);
 	if (before) return before;
-	const settled = new Set([...model.record.acknowledged, ...model.place.acknowledged]);
 	const rank = (f: Said) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
 	const said = RULES.flatMap(([rule, when]) => saidOf(model, rule, when))
-		.filter((f) => f.severity === 'stop' || !settled.has(f.code))
+		.filter((f) => !isSettled(model, f))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
 		.map(({ f }) => f);
@@ -170,13 +175,11 @@ function inWords(said: Judged, model: SystemModel): Finding {
 }
 
 /** How a caution is settled by a word: for the place where it holds everywhere, else for this system. */
-function wordOf(
-	{ code, severity, acknowledge }: Judged,
-	model: SystemModel
-): Finding['acknowledge'] {
+function wordOf(said: Judged, model: SystemModel): Finding['acknowledge'] {
+	const { code, severity, acknowledge } = said;
 	if (acknowledge === undefined || severity === 'stop') return null;
 	const part = OF_THE_PLACE.has(code) ? 'place' : 'record';
-	const change = [set(`${part}.acknowledged`, [...model[part].acknowledged, code])];
+	const change = [set(`${part}.settled`, wordFor(model, model[part].settled, said))];
 	return { label: rendered(acknowledge, model.place.units), change };
 }
 

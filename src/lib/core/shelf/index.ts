@@ -1,3 +1,4 @@
+export * from './acids';
 export * from './crops';
 export * from './fixings';
 export * from './elements';

@@ -80,7 +80,7 @@ const WHOLES: Record<string, string> = {
 	'record.stages': 'Stages seen',
 	'record.pumpTest': 'Bench test of the pump',
 	'record.caughtMl': 'Caught in the dry run',
-	'record.acknowledged': 'Cautions seen to'
+	'record.settled': 'What is settled'
 };
 /** Left out where two variants are weighed against one another. */
 const BOOKKEEPING = new Set([
@@ -156,7 +156,7 @@ const COUNTED: Record<string, string> = {
 	'design.lamps': 'hung',
 	'record.stages': 'seen',
 	'record.caughtMl': 'caught',
-	'record.acknowledged': 'seen to'
+	'record.settled': 'settled'
 };
 
 function wholes(mine: Parts, theirs: Parts, root: string): [string, string] {

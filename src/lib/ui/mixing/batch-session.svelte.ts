@@ -1,6 +1,7 @@
 import { nextStep, type Batch, type OffCause } from '$lib/core/design';
 import { planAnew } from '$lib/core/logbook';
 import type { SystemModel } from '$lib/core/model';
+import { mixCard } from '$lib/core/review';
 import { post } from '../workspace/save-queue';
 
 /** What the page keeps of a card, should the server be out of reach or the battery run dry. */
@@ -75,6 +76,20 @@ export class BatchSession {
 			readMsCm: read,
 			off: [...batch.off, { what: 'strength', read, cause }]
 		});
+	}
+
+	/** The steps towards the pH that are still to come, as the system and the bottle in the hand ask for them now. */
+	pourAnew(model: SystemModel): void {
+		const { batch, next } = this;
+		if (!batch || !next) return;
+		const at = batch.steps.findIndex(({ id }) => id === next.id);
+		const isPh = ({ id }: { id: string }) => id.startsWith('ph');
+		// what is half poured goes on as it was begun
+		if (batch.steps.slice(0, at).some((step) => isPh(step) && batch.done.includes(step.id))) return;
+		const rest = batch.steps.slice(at).filter((step) => !isPh(step));
+		const steps = [...batch.steps.slice(0, at), ...mixCard(model).filter(isPh), ...rest];
+		if (JSON.stringify(steps) === JSON.stringify(batch.steps)) return;
+		void this.keep({ ...batch, steps });
 	}
 
 	/** Given up: it stays in the history as such, and nothing is taken off the shelf. */

@@ -118,41 +118,6 @@ export const rounding: Rule = (model) => {
 	];
 };
 
-/** So little of an acid or a base that the first drop is too much. */
-export const pours: Rule = (model) => {
-	const { acid, base, sourceWater, mix } = model;
-	const outside = sourceWater.ph > mix.ph.high || sourceWater.ph < mix.ph.low;
-	const way = acid ?? base;
-	if (!way || !outside || model.operation.mix.fish) return [];
-	const kind = 'acid' in way.input ? 'acid' : 'base';
-	const ml = 'acidMl' in way.result ? way.result.acidMl : way.result.baseMl;
-	const least = model.limit('leastPourMl');
-	if (ml >= least) return [];
-	const bought = 'acid' in way.input ? way.input.acid : way.input.base;
-	const times = [10, 100, 1000].find((n) => ml * n >= least) ?? 1000;
-	const molarity = Number((bought.molarity / times).toPrecision(4));
-	return [
-		{
-			code: 'acid-too-strong',
-			step: 'mix',
-			severity: 'look',
-			subject: 'mix',
-			message: `The ${kind} is so strong that ${say(mix.litres, 'volume')} take ${say(ml, 'liquid')} of it: a drop too many is past the mark.`,
-			off: least / Math.max(ml, 1e-6) - 1,
-			fixes: () =>
-				molarity >= 0.0001
-					? [
-							{
-								label: `Thin the ${kind} ${times} times first`,
-								effect: `${say(ml * times, 'liquid')} of that, ${kind} into water`,
-								change: [set(`operation.mix.${kind}`, { kind: bought.kind, molarity })]
-							}
-						]
-					: []
-		}
-	];
-};
-
 /** A meter nobody has held into its standard for long, or one that has worn: before anything is corrected by it. */
 export const metersDue: Rule = (model) => {
 	const { strength, ph } = model.record.meters;

@@ -269,6 +269,7 @@ function unheld(model: SystemModel, climbers: readonly Site[]): Said {
 		severity: 'caution',
 		// what then holds them is a caution of its own, and the lesser one
 		off: 2,
+		judged: kg,
 		subject: climbers[0]!.containerId,
 		message: `${names(climbers.map((site) => site.label))} climb and have nothing to hold on to; grown with their crop they weigh ${say(kg, 'mass')}.`,
 		acknowledge: 'They are held',

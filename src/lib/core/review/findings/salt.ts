@@ -1,7 +1,10 @@
 import { kindOf } from '../../design';
 import type { SystemModel } from '../../model';
+import { ELEMENT_NAME } from '../../nutrients';
 import { names } from '../../quantity';
+import { PH_SUBSTANCES, type Element } from '../../shelf';
 import { availableFixes, set, type Fix, type Rule, type Said } from '../finding';
+import { bottleCalled } from '../pour-words';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -68,6 +71,20 @@ function drained(
 	};
 }
 
+/** What acid this water takes and what that brings: of the bottle there is, its amount only where it is known. */
+function acidWords({ acid, pour, mix }: SystemModel): string {
+	if (!acid || !pour) return '';
+	const { acidMmolL, addsMgL } = acid.result;
+	const brings = Object.entries(addsMgL).map(
+		([e, mgL]) => `${say(mgL, 'concentration')} of ${ELEMENT_NAME[e as Element]}`
+	);
+	const what =
+		pour.pour.kind === 'pour'
+			? `${say(pour.pour.ml, 'liquid')} of ${bottleCalled(pour.bottle)} brings ${say(mix.litres, 'volume')} to pH ${mix.phDose!.targetPh}`
+			: `To come to pH ${mix.phDose!.targetPh} it needs ${say(acidMmolL, 'moles')} of ${PH_SUBSTANCES[acid.input.acid.kind].name}`;
+	return ` ${what}${brings.length > 0 ? `, with ${names(brings)}` : ''}.`;
+}
+
 /** Source water that is hard, salty or alkaline, and what that costs. */
 export const sourceWater: Rule = (model) => {
 	const { sourceWater: water } = model;
@@ -80,10 +97,7 @@ export const sourceWater: Rule = (model) => {
 	for (const e of salty) said.push(`${say(water[e], 'concentration')} of ${named[e]}`);
 	if (water.Ca > model.limit('hardMgL')) said.push(`${say(water.Ca, 'concentration')} of calcium`);
 	if (said.length === 0) return [];
-	const { acid } = model;
-	const takes = acid
-		? ` ${say(acid.result.acidMl, 'liquid')} of phosphoric acid (${acid.input.acid.molarity} mol/L) bring ${say(acid.input.volumeL, 'volume')} to pH ${acid.input.targetPh}, with ${say(acid.result.addsMgL.P ?? 0, 'concentration')} of phosphorus.`
-		: '';
+	const takes = acidWords(model);
 	const gathers =
 		salty.length > 0
 			? ' What plants do not take of it gathers in the loop: change it in time.'

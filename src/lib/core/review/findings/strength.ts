@@ -70,7 +70,8 @@ function disagreeing(model: SystemModel): Said[] {
 function outOfRange(model: SystemModel): Said[] {
 	const { mix, operation } = model;
 	const { low, high } = mix.range;
-	const aim = operation.mix.method === 'meter' ? mix.aimMsCm : mix.strengthMsCm;
+	// what the card gives, whatever was aimed at: amounts held by hand and salty water count
+	const aim = mix.expectedMsCm;
 	if (aim >= low - 0.05 && aim <= high + 0.05) return [];
 	return [
 		{
@@ -82,6 +83,11 @@ function outOfRange(model: SystemModel): Said[] {
 			message: `${say(aim, 'strength')} is ${aim > high ? 'stronger' : 'weaker'} than these crops take at their stage (${say(low, 'strength')} to ${say(high, 'strength')}).`,
 			fixes: () =>
 				availableFixes(
+					Object.keys(operation.mix.held).length > 0 && {
+						label: 'Fit the amounts held by hand again',
+						effect: `${say(mix.recommendedMsCm, 'strength')} as these crops want`,
+						change: [set('operation.mix.held', {}), set('operation.mix.strengthMsCm', null)]
+					},
 					operation.mix.method === 'meter' && {
 						label: `Mix at ${say(mix.recommendedMsCm, 'strength')}`,
 						effect: 'what they want at their stage',

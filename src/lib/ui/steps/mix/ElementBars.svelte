@@ -33,12 +33,12 @@
 			const holds = mix.salts.result.elementsMgL[e];
 			const high = (value: number) => Math.min(MOST, value / wanted) * unit;
 			let up = 0;
-			const parts = broughtBy(mix, e).map(({ index, mgL: brings }) => {
+			const parts = broughtBy(mix, e).map(({ by, mgL: brings }) => {
 				const from = Math.min(MOST * unit, up);
 				up += (brings / wanted) * unit;
 				const to = Math.min(MOST * unit, up);
-				const place = heaps.findIndex((heap) => heap.items.some((item) => item.index === index));
-				return { index, brings, y: base(row) - to, height: to - from, number: place + 2 };
+				const place = heaps.findIndex((heap) => heap.items.some((item) => item.index === by));
+				return { by, brings, y: base(row) - to, height: to - from, number: place + 2 };
 			});
 			const { low, high: most } = bands[e];
 			const state = holds < low * 0.995 ? 'short' : holds > most * 1.005 ? 'over' : null;
@@ -56,8 +56,9 @@
 	);
 	const wide = $derived(Math.min(46, step * 0.66));
 	const bar = $derived(Math.min(28, step * 0.42));
-	const said = (index: number | null) =>
-		index === null ? 'your water' : shortName(mix.ingredients[index]!.name);
+	const SAID = { water: 'your water', acid: 'the acid', base: 'the base' };
+	const said = (by: (typeof bars)[number]['parts'][number]['by']) =>
+		typeof by === 'string' ? SAID[by] : shortName(mix.ingredients[by]!.name);
 </script>
 
 <svg {width} {height} viewBox="0 0 {width} {height}" role="img" aria-labelledby="bars-title">
@@ -78,7 +79,7 @@
 		<g>
 			<title
 				>{capital(ELEMENT_NAME[e] ?? e)}: {mgL(holds)} mg/L; {parts
-					.map(({ index, brings }) => `${said(index)} ${mgL(brings)}`)
+					.map(({ by, brings }) => `${said(by)} ${mgL(brings)}`)
 					.join(', ')}; these crops take {mgL(bands[e].low)} to {mgL(bands[e].high)}</title
 			>
 			<rect
@@ -88,18 +89,20 @@
 				width={wide}
 				height={Math.max(1, band.height)}
 			/>
-			{#each parts as part (part.index)}
+			{#each parts as part (part.by)}
 				<rect
 					class="part"
 					x={x - bar / 2}
 					y={part.y}
 					width={bar}
 					height={part.height}
-					fill={part.index === null
+					fill={part.by === 'water'
 						? 'url(#brought)'
-						: `var(${colours.get(part.index) ?? '--timber'})`}
+						: typeof part.by === 'string'
+							? 'var(--caution)'
+							: `var(${colours.get(part.by) ?? '--timber'})`}
 				/>
-				{#if part.index !== null && part.height > 14}<text
+				{#if typeof part.by === 'number' && part.height > 14}<text
 						class="in"
 						{x}
 						y={part.y + part.height / 2 + 4}>{part.number}</text
@@ -130,8 +133,7 @@
 			<tr
 				><th scope="row">{ELEMENT_NAME[e] ?? e}</th><td>{mgL(holds)}{state ? `, ${state}` : ''}</td
 				><td>{mgL(bands[e].low)} to {mgL(bands[e].high)}</td><td
-					>{parts.map(({ index, brings }) => `${said(index)} ${mgL(brings)}`).join(', ') ||
-						'nothing'}</td
+					>{parts.map(({ by, brings }) => `${said(by)} ${mgL(brings)}`).join(', ') || 'nothing'}</td
 				></tr
 			>
 		{/each}

@@ -40,7 +40,12 @@
 		const [by] = broughtBy(mix, most.e).sort((a, b) => b.mgL - a.mgL);
 		return {
 			...most,
-			by: by?.index == null ? 'your water' : shortName(mix.ingredients[by.index]!.name)
+			by:
+				typeof by?.by === 'number'
+					? shortName(mix.ingredients[by.by]!.name)
+					: by?.by === 'water' || !by
+						? 'your water'
+						: `the ${by.by}`
 		};
 	});
 	const water = $derived(waterOf(session.place, session.operation.waterId));

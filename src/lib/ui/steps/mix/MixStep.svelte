@@ -1,12 +1,13 @@
 <script lang="ts">
 	import { costOf, USUAL_BOTTLES } from '$lib/core/model';
 	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
-	import { scaleOf, showRange, toShown } from '$lib/core/quantity';
-	import { weighedAs } from '$lib/core/review';
+	import { capital, scaleOf, showRange, toShown } from '$lib/core/quantity';
+	import { bottleCalled, weighedAs, whyNoAmount } from '$lib/core/review';
 	import Choice from '../../control/Choice.svelte';
 	import Figure from '../../control/Figure.svelte';
 	import NumberField from '../../control/NumberField.svelte';
 	import Toggle from '../../control/Toggle.svelte';
+	import BottleQuestion from '../../mixing/BottleQuestion.svelte';
 	import Big from '../../inspector/Big.svelte';
 	import { useSession } from '../../workspace/context';
 	import Bags from './Bags.svelte';
@@ -48,7 +49,7 @@
 	const cost = $derived(costOf(mix.items, mix.ingredients, model.shelf.kept));
 	const worst = $derived(weighing.worst === null ? null : weighing.items[weighing.worst]!);
 	const way = $derived(model.acid ?? model.base);
-	const pour = $derived(way && ('acidMl' in way.result ? way.result.acidMl : way.result.baseMl));
+	const pouring = $derived(model.pour);
 	const stock = $derived(model.bottles.stock);
 	const rows = $derived([
 		{ name: 'volume', value: session.say(mix.litres, 'volume') },
@@ -157,14 +158,22 @@
 			? 'Where the ranges of these crops overlap.'
 			: 'Their ranges do not meet: halfway between them.'}
 	/>
-	{#if way && pour !== null}
-		<Figure
-			label="{model.acid ? 'Acid' : 'Base'} for it, to pH {way.input.targetPh}"
-			value={pour}
-			kind="liquid"
-			op={model.acid ? 'acid' : 'base'}
-			entry={way}
-		/>
+	{#if way && pouring}
+		{#if pouring.pour.kind === 'pour'}
+			<Figure
+				label="{capital(bottleCalled(pouring.bottle))}, to pH {way.input.targetPh}"
+				value={pouring.pour.ml}
+				kind="liquid"
+				op={pouring.way}
+				entry={way}
+			/>
+		{:else}
+			<p class="why">
+				{whyNoAmount(pouring, session.say) ??
+					`${capital(bottleCalled(pouring.bottle))}, by the pH meter`}.
+			</p>
+		{/if}
+		{#if pouring.pour.kind === 'ask'}<BottleQuestion way={pouring.way} />{/if}
 	{/if}
 	{#if stock && !model.bottles.made}
 		<Figure
@@ -238,6 +247,11 @@
 		flex-wrap: wrap;
 		gap: 8px;
 		padding: 6px 0 8px;
+	}
+	.why {
+		color: var(--caution);
+		font-weight: 600;
+		padding: 4px 0;
 	}
 	summary {
 		cursor: pointer;

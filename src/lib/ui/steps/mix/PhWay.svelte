@@ -1,11 +1,11 @@
 <script lang="ts">
 	import { differenceInCalendarDays, parseISO } from 'date-fns';
 	import { phCurve } from '$lib/core/model';
-	import { ACID_NAMES, BASE_NAMES } from '$lib/core/review';
-	import { scaleOf, toShown } from '$lib/core/quantity';
+	import { bottleCalled, whyNoAmount } from '$lib/core/review';
+	import { capital, scaleOf, toShown } from '$lib/core/quantity';
 	import Chart from '../../chart/Chart.svelte';
 	import Figure from '../../control/Figure.svelte';
-	import NumberField from '../../control/NumberField.svelte';
+	import BottleQuestion from '../../mixing/BottleQuestion.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** The way to the pH aimed at: how much of what, how steep it is there, and where it goes by itself after. */
@@ -18,26 +18,8 @@
 	const ml = $derived(way ? ('acidMl' in way.result ? way.result.acidMl : way.result.baseMl) : 0);
 	const shown = (value: number) => toShown(value, 'liquid', session.units);
 
-	/** As bought, and from the kitchen: mol in a litre by handbook densities and molar masses. */
-	const ACIDS = [
-		{ id: 'p15', name: 'phosphoric acid, 15 %', kind: 'phosphoric', molarity: 1.7 },
-		{ id: 'p59', name: 'phosphoric acid, 59 %', kind: 'phosphoric', molarity: 8.6 },
-		{ id: 'p85', name: 'phosphoric acid, 85 %', kind: 'phosphoric', molarity: 14.6 },
-		{ id: 'n38', name: 'nitric acid, 38 %', kind: 'nitric', molarity: 7.4 },
-		{ id: 's15', name: 'sulfuric acid, 15 %', kind: 'sulfuric', molarity: 1.7 },
-		{ id: 'c50', name: 'citric acid, 50 g in a litre', kind: 'citric', molarity: 0.24 }
-	] as const;
-	const BASES = [
-		{ id: 'k100', name: 'potassium carbonate, 100 g in a litre', kind: 'k2co3', molarity: 0.7 },
-		{ id: 'h5', name: 'potassium hydroxide, 5 %', kind: 'koh', molarity: 0.93 },
-		{ id: 'b100', name: 'potassium bicarbonate, 100 g in a litre', kind: 'khco3', molarity: 1 }
-	] as const;
-	const offered = $derived(down ? ACIDS : BASES);
-	const poured = $derived(way && ('acid' in way.input ? way.input.acid : way.input.base));
-	const path = $derived(down ? 'operation.mix.acid' : 'operation.mix.base');
-	const known = $derived(
-		offered.find(({ kind, molarity }) => kind === poured?.kind && molarity === poured.molarity)
-	);
+	const pouring = $derived(model.pour);
+	const why = $derived(pouring && whyNoAmount(pouring, session.say));
 	const adds = $derived.by(() => {
 		if (!way) return '';
 		return Object.entries(way.result.addsMgL)
@@ -59,80 +41,76 @@
 	const speed = $derived(SPEED.find(([most]) => Math.abs(drift.perDay) < most)![1]);
 </script>
 
-{#if way && curve && poured}
-	<label
-		>{down ? 'Acid' : 'Base'}
-		<select
-			class="field"
-			value={known?.id ?? 'own'}
-			onchange={(event) => {
-				const found = offered.find(({ id }) => id === event.currentTarget.value);
-				if (found)
-					session.set(
-						path,
-						{ kind: found.kind, molarity: found.molarity },
-						`the ${down ? 'acid' : 'base'}`
-					);
-			}}
-		>
-			{#each offered as { id, name } (id)}<option value={id}>{name}</option>{/each}
-			{#if !known}<option value="own"
-					>{'acid' in way.input
-						? ACID_NAMES[way.input.acid.kind]
-						: BASE_NAMES[way.input.base.kind]}, my own strength</option
-				>{/if}
-		</select>
-	</label>
-	{#if session.operation.mix[down ? 'acid' : 'base']}
-		<NumberField label="It holds" path="{path}.molarity" />
-	{/if}
+{#if way && curve && pouring}
+	<BottleQuestion way={down ? 'acid' : 'base'} />
 	<Figure
-		label="To pH {way.input.targetPh}"
-		value={ml}
-		kind="liquid"
+		label="Needed, to pH {way.input.targetPh}"
+		value={'acidMmolL' in way.result ? way.result.acidMmolL : way.result.baseMmolL}
+		kind="moles"
 		op={down ? 'acid' : 'base'}
 		entry={way}
-		note="It brings {adds}. Half of it first, stir, wait ten minutes, read, then the rest."
+		note="It brings {adds || 'no nutrient'}."
 	/>
-	<Chart
-		title="pH as {down ? 'acid' : 'base'} is poured in"
-		across={{
-			name: scaleOf('liquid', session.units).unit,
-			min: 0,
-			max: shown(curve.points.at(-1)!.ml),
-			say: (v) => v.toLocaleString('en-GB', { maximumSignificantDigits: 3 })
-		}}
-		up={{
-			name: 'pH',
-			min: Math.floor(Math.min(...curve.points.map((p) => p.pH)) * 2) / 2,
-			max: Math.ceil(Math.max(...curve.points.map((p) => p.pH)) * 2) / 2,
-			say: (v) => v.toFixed(1)
-		}}
-		bands={[{ name: 'what these crops take', from: ph.low, to: ph.high, colour: '--growth-pale' }]}
-		series={[
-			{
+	{#if why}<p class="why">{why}.</p>{:else if pouring.pour.kind === 'pour'}
+		<Figure
+			label={capital(bottleCalled(pouring.bottle))}
+			value={ml}
+			kind="liquid"
+			op={down ? 'acid' : 'base'}
+			entry={way}
+			note={pouring.pour.waterMl > 0
+				? `Thin it first in ${session.say(pouring.pour.waterMl, 'liquid')} of cold water.`
+				: 'Half of it first, stir, wait ten minutes, read, then the rest.'}
+		/>
+	{/if}
+	{#if pouring.pour.kind === 'pour'}
+		<Chart
+			title="pH as {down ? 'acid' : 'base'} is poured in"
+			across={{
+				name: scaleOf('liquid', session.units).unit,
+				min: 0,
+				max: shown(curve.points.at(-1)!.ml),
+				say: (v) => v.toLocaleString('en-GB', { maximumSignificantDigits: 3 })
+			}}
+			up={{
 				name: 'pH',
-				colour: '--supply',
-				kind: 'line',
-				points: curve.points.map((p) => ({ x: shown(p.ml), y: p.pH }))
-			}
-		]}
-		point={{
-			name: `${session.say(ml, 'liquid')}, pH ${way.input.targetPh}`,
-			x: shown(ml),
-			y: way.input.targetPh
-		}}
-	/>
+				min: Math.floor(Math.min(...curve.points.map((p) => p.pH)) * 2) / 2,
+				max: Math.ceil(Math.max(...curve.points.map((p) => p.pH)) * 2) / 2,
+				say: (v) => v.toFixed(1)
+			}}
+			bands={[
+				{ name: 'what these crops take', from: ph.low, to: ph.high, colour: '--growth-pale' }
+			]}
+			series={[
+				{
+					name: 'pH',
+					colour: '--supply',
+					kind: 'line',
+					points: curve.points.map((p) => ({ x: shown(p.ml), y: p.pH }))
+				}
+			]}
+			point={{
+				name: `${session.say(ml, 'liquid')} of ${bottleCalled(pouring.bottle)}, pH ${way.input.targetPh}`,
+				x: shown(ml),
+				y: way.input.targetPh
+			}}
+		/>
+	{/if}
 	<p class="soft">
-		At the aim one more {session.say(Math.max(1, Math.round(ml / 10)), 'liquid')} moves pH by {(
-			Math.abs(curve.perMl) * Math.max(1, Math.round(ml / 10))
-		).toFixed(2)}. Acids and bases burn: into water, never the other way; gloves and goggles; out of
+		{#if pouring.pour.kind === 'pour'}At the aim one more {session.say(
+				Math.max(1, Math.round(ml / 10)),
+				'liquid'
+			)} of {bottleCalled(pouring.bottle)} moves pH by {(
+				Math.abs(curve.perMl) * Math.max(1, Math.round(ml / 10))
+			).toFixed(2)}.
+		{/if}Acids and bases burn: into water, never the other way; gloves and goggles; out of
 		children’s reach.
 	</p>
 {:else}
 	<p class="soft">
-		The water stands at the pH these crops take, or its pH and alkalinity do not go together:
-		measure both again.
+		{model.mix.phUnknown
+			? 'The pH and the alkalinity of the water do not agree: measure both again.'
+			: 'The mix is at a pH these crops can use: it needs no acid and no base.'}
 	</p>
 {/if}
 <p>
@@ -151,14 +129,9 @@
 <p class="soft">Iron of DTPA chelate is to be had up to about pH 7.2, of EDDHA beyond 8.</p>
 
 <style>
-	label {
-		display: grid;
-		grid-template-columns: 60px 1fr;
-		align-items: center;
-		gap: 8px;
-		padding: 3px 0;
-	}
-	select {
-		min-width: 0;
+	.why {
+		color: var(--caution);
+		font-weight: 600;
+		padding: 4px 0;
 	}
 </style>

@@ -40,13 +40,32 @@
 					y: ground - up,
 					high,
 					name: shortName(model.mix.ingredients[ingredient]!.name),
-					said: item ? measured(model, item) : '',
+					// what goes into this bottle; what its trace solution is made of stands below by itself
+					said: item ? (item.jug ? pinch(grams) : measured(model, item)) : '',
+					weighed: item?.jug ? measured(model, item) : '',
 					jug: item?.jug ?? null
 				};
 			});
 			return { name, x: xOf(name), layers, whole };
 		})
 	);
+	const pinch = (grams: number) => session.say(grams, grams < 1 ? 'trace' : 'salt');
+	type Layer = (typeof shown)[number]['layers'][number];
+	const JUG_NAMES = { calcium: 'Calcium', iron: 'Iron', other: 'Trace' };
+	/** Solutions that are made apart, and what each holds. */
+	function jugsOf(layers: readonly Layer[]): { key: string; takeMl: number; list: Layer[] }[] {
+		const found: { key: string; takeMl: number; list: Layer[] }[] = [];
+		for (const layer of layers) {
+			const { kind, takeMl } = layer.jug!;
+			const mine = found.find((jug) => jug.key === JUG_NAMES[kind] && jug.takeMl === takeMl);
+			if (mine) mine.list.push(layer);
+			else found.push({ key: JUG_NAMES[kind], takeMl, list: [layer] });
+		}
+		return found;
+	}
+	/** Lines of the solutions before one of them. */
+	const jugRows = (jugs: ReturnType<typeof jugsOf>, before: number) =>
+		jugs.slice(0, before).reduce((rows, { list }) => rows + list.length + 2.2, 0);
 	const litresA = $derived(toShown(1, 'perVolume', session.units));
 	const dose = $derived(
 		made
@@ -85,22 +104,32 @@
 		{#each layers as layer, i (layer.ingredient)}
 			<text class="line" x={x + WIDE + 14} y={ground - tall * 0.86 + 17 * i}
 				><tspan class="amount">{layer.said}</tspan>
-				{layer.name}{layer.jug ? '*' : ''}{layer.saturation !== null && layer.saturation > 0.4
+				{layer.name}{layer.saturation !== null && layer.saturation > 0.4
 					? ` · ${Math.round(100 * layer.saturation)} % of what dissolves`
 					: ''}</text
 			>
 		{/each}
-		{#if layers.some(({ jug }) => jug)}
-			{@const jug = layers.find((layer) => layer.jug)!.jug!}
-			<text class="line" x={x + WIDE + 14} y={ground - tall * 0.86 + 17 * layers.length + 3}
-				>* in a litre of water; {session.say(jug.takeMl, 'liquid')} of that</text
+		{@const pinches = layers.filter((layer) => layer.jug)}
+		{#each jugsOf(pinches) as { key, takeMl, list }, j (key)}
+			{@const from =
+				ground - tall * 0.86 + 17 * (layers.length + 0.6 + jugRows(jugsOf(pinches), j))}
+			<text class="line jug" x={x + WIDE + 14} y={from}
+				>{key} solution, by itself: dissolve in 1 litre of water</text
 			>
-		{/if}
+			{#each list as layer, k (layer.ingredient)}
+				<text class="line" x={x + WIDE + 24} y={from + 16 * (k + 1)}
+					>{layer.weighed} {layer.name}</text
+				>
+			{/each}
+			<text class="line jug" x={x + WIDE + 14} y={from + 16 * (list.length + 1)}
+				>then put only {session.say(takeMl, 'liquid')} of it into bottle {name}</text
+			>
+		{/each}
 		<text class="under" x={x + WIDE / 2} y={ground + 18}>{dose}</text>
 	{/each}
 	<line class="apart" x1={half} x2={half} y1="18" y2={ground + 4} />
 	<text class="never" x={half} y={ground + 36}
-		>never together in one jug: calcium makes chalk with what is in B</text
+		>never mix A and B in one jug: calcium forms a white solid with what is in B</text
 	>
 	<line class="floor" x1="6" x2={width - 6} y1={ground} y2={ground} />
 </svg>
@@ -120,6 +149,9 @@
 		paint-order: stroke;
 		stroke: var(--water);
 		stroke-width: 5px;
+	}
+	.jug {
+		fill: var(--caution);
 	}
 	.amount {
 		font: 650 14px var(--head);

@@ -2,6 +2,7 @@
 	import { onMount } from 'svelte';
 	import type { Reading } from '$lib/core/design';
 	import { todayPlan } from '$lib/core/logbook';
+	import BottleQuestion from '$lib/ui/mixing/BottleQuestion.svelte';
 	import { LiveMeter } from '$lib/ui/mixing/live-meter.svelte';
 	import NoMeter from '$lib/ui/mixing/NoMeter.svelte';
 	import RigFields from '$lib/ui/mixing/RigFields.svelte';
@@ -26,7 +27,10 @@
 	let kept = $state(false);
 
 	const last = session.record.reading;
-	const reading = $derived<Reading>({ on: session.today, litres, msCm, ph, waterC });
+	const reading = $derived<Reading>({
+		...{ on: session.today, litres, msCm, ph, waterC },
+		meters: session.record.meters
+	});
 	const typed = $derived(litres !== null || msCm !== null || ph !== null);
 	const plan = $derived(typed ? todayPlan(model, reading, last, sure) : null);
 	const due = $derived(session.findings.find(({ code }) => code === 'meter-due'));
@@ -124,11 +128,12 @@
 				<ol>
 					{#each plan.acts as act, i (i)}
 						<li>
-							<span>{act.text}</span> <b>{act.amount}</b>
+							<span>{act.text}</span>{#if act.amount}<b>{act.amount}</b>{/if}
 							{#if act.caution}<small>{act.caution}</small>{/if}
 						</li>
 					{/each}
 				</ol>
+				{#if plan.asks}<BottleQuestion way={plan.asks} large />{/if}
 				{#if plan.phAfter !== null}<p class="soft">
 						By itself it comes to pH {plan.phAfter.toFixed(1)}.
 					</p>{/if}

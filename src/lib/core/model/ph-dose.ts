@@ -1,0 +1,169 @@
+import {
+	acid,
+	acidCharge,
+	base,
+	charges,
+	OF_PHOSPHATE,
+	phWithPhosphate,
+	type RecipeInput
+} from '../nutrients';
+import type { MixSettings } from '../design';
+import type { ParameterSet } from '../parameters';
+import { clamp, NoSolution } from '../quantity';
+import { molarityOf, PH_SUBSTANCES, type AcidKind, type BaseKind } from '../shelf';
+import type { WaterFigures } from '../design';
+
+/** What is in the bottle that moves pH, as far as it is known. */
+export interface PhBottle<K extends AcidKind | BaseKind = AcidKind | BaseKind> {
+	/** What figures are worked out with. */
+	kind: K;
+	percent: number;
+	molarity: number;
+	/** Not read off a bottle: taken so that figures can be shown, and never poured by. */
+	assumed: boolean;
+	/** `ask`: nobody has said which bottle; `unnamed`: its label does not; `no-strength`: it names no strength. */
+	state: 'said' | 'ask' | 'unnamed' | 'no-strength';
+}
+
+type Mixing = ParameterSet['mixing'];
+
+/** The bottle of acid there is, or the usual one until somebody says. */
+export const acidBottle = ({ acid: set }: Pick<MixSettings, 'acid'>, { acidPercent }: Mixing) =>
+	bottleOf<AcidKind>(set, 'phosphoric', acidPercent.value);
+/** The bottle of base there is, or the usual one until somebody says. */
+export const baseBottle = ({ base: set }: Pick<MixSettings, 'base'>, { basePercent }: Mixing) =>
+	bottleOf<BaseKind>(set, 'k2co3', basePercent.value);
+
+function bottleOf<K extends AcidKind | BaseKind>(
+	set: { kind: K | 'unnamed'; percent: number | null; said: boolean } | null,
+	usual: K,
+	usualPercent: number
+): PhBottle<K> {
+	const named = set !== null && set.kind !== 'unnamed' ? set.kind : null;
+	const kind = named ?? usual;
+	const percent =
+		(named === null ? null : set!.percent) ??
+		(kind === usual ? usualPercent : PH_SUBSTANCES[kind].sold[0]!);
+	const state = !set?.said
+		? 'ask'
+		: named === null
+			? 'unnamed'
+			: set.percent === null
+				? 'no-strength'
+				: 'said';
+	return { kind, percent, molarity: molarityOf(kind, percent), assumed: state !== 'said', state };
+}
+
+/** What a litre of the mix takes of acid or base, and what it is then. */
+export interface PhDose {
+	way: 'acid' | 'base';
+	/** Of the mix before it, its phosphates in it; and what is aimed at. */
+	startPh: number;
+	targetPh: number;
+	alkalinityMeqL: number;
+	phosphateMmolL: number;
+	mmolL: number;
+	addsMgL: { N?: number; P?: number; S?: number; K?: number };
+	/** Alkalinity after it, with the phosphate of the acid itself, meq/L. */
+	leavesMeqL: number;
+	/** Charge of citrate in it, meq/L. */
+	citrateMeqL: number;
+}
+
+/** What of a mix decides how its pH is moved. */
+export interface Dosing {
+	ph: { low: number; high: number; aim: number };
+	bottles: { acid: PhBottle<AcidKind>; base: PhBottle<BaseKind> };
+	/** Fish live in it: nothing is dosed. */
+	fish: boolean;
+}
+
+/**
+ * What brings a litre of the mix to its pH: nothing where its salts leave it between what the crops take.
+ *
+ * @param water the source water, treated
+ * @param phosphateMmolL what salts and products bring, the acid's own left out
+ * @returns null: it needs nothing, or no dose answers
+ */
+export function phDose(
+	water: Pick<WaterFigures, 'alkalinityMeqL' | 'ph'>,
+	{ ph, bottles, fish }: Dosing,
+	phosphateMmolL: number
+): PhDose | null {
+	if (fish) return null;
+	const phosphate = clamp(phosphateMmolL, 0, 50);
+	try {
+		const startPh = clamp(phWithPhosphate(water, phosphate), 3, 11);
+		if (startPh >= ph.low && startPh <= ph.high) return null;
+		const { alkalinityMeqL } = water;
+		const input = {
+			volumeL: 1,
+			alkalinityMeqL,
+			startPh,
+			targetPh: ph.aim,
+			phosphateMmolL: phosphate
+		};
+		const of = { startPh, targetPh: ph.aim, alkalinityMeqL, phosphateMmolL: phosphate };
+		return startPh > ph.aim
+			? byAcid(input, of, bottles.acid.kind)
+			: byBase(input, of, bottles.base.kind);
+	} catch (problem) {
+		if (problem instanceof NoSolution) return null;
+		throw problem;
+	}
+}
+
+type Of = Pick<PhDose, 'startPh' | 'targetPh' | 'alkalinityMeqL' | 'phosphateMmolL'>;
+type Asked = Of & { volumeL: number };
+
+function byAcid(input: Asked, of: Of, kind: AcidKind): PhDose {
+	const done = acid({ ...input, acid: { kind, molarity: 1 } });
+	const own = kind === 'phosphoric' ? charges(of.targetPh, OF_PHOSPHATE) - 1 : 0;
+	return {
+		...of,
+		way: 'acid',
+		mmolL: done.acidMmolL,
+		addsMgL: done.addsMgL,
+		leavesMeqL: done.remainingAlkalinityMeqL + done.acidMmolL * own,
+		citrateMeqL: kind === 'citric' ? done.acidMmolL * acidCharge(kind, of.targetPh) : 0
+	};
+}
+
+function byBase(input: Asked, of: Of, kind: BaseKind): PhDose {
+	const done = base({ ...input, base: { kind, molarity: 1 } });
+	return {
+		...of,
+		way: 'base',
+		mmolL: done.baseMmolL,
+		addsMgL: done.addsMgL,
+		leavesMeqL: done.resultingAlkalinityMeqL,
+		citrateMeqL: 0
+	};
+}
+
+type Elements = NonNullable<RecipeInput['water']>;
+
+/** A water with what acid or base brings into it, mg/L. */
+export function withDose(water: Elements, adds: PhDose['addsMgL']): Elements {
+	const sum: Elements = { ...water };
+	for (const e of ['P', 'S', 'K'] as const)
+		if (adds[e]) sum[e] = Math.min(10_000, (water[e] ?? 0) + adds[e]);
+	if (adds.N) {
+		// nitrogen without its forms is all nitrate
+		const nitrate = water.NO3N ?? (water.NH4N === undefined ? (water.N ?? 0) : 0);
+		sum.NO3N = Math.min(10_000, nitrate + adds.N);
+		if (water.N !== undefined) sum.N = Math.min(10_000, water.N + adds.N);
+	}
+	return sum;
+}
+
+/** The pH and the alkalinity of a water cannot both be right: no dose follows from them. */
+export function contradictory(water: Pick<WaterFigures, 'alkalinityMeqL' | 'ph'>): boolean {
+	try {
+		phWithPhosphate(water, 0);
+		return false;
+	} catch (problem) {
+		if (problem instanceof NoSolution) return true;
+		throw problem;
+	}
+}

@@ -1,0 +1,111 @@
+import { acidCharge, baseLift } from '../nutrients';
+import type { ParameterSet } from '../parameters';
+import { molarityOf, percentOf, PH_SUBSTANCES, type AcidKind, type BaseKind } from '../shelf';
+import { acid, base } from './acid';
+import { mix } from './mix';
+import type { PhBottle } from './ph-dose';
+import { stage } from './stage';
+
+/** What a hand may do with the bottle there is; millilitres stand only where the bottle is known. */
+export type Pour =
+	/** Nobody has said which bottle is in the hand. */
+	| { kind: 'ask' }
+	/** Its label does not say what is in it, or not how strong what burns is: it is not used. */
+	| { kind: 'unnamed' | 'no-strength' }
+	/** Of unknown strength it is poured by a pH meter, and there is none. */
+	| { kind: 'no-meter' }
+	/** No amount of it is told: a thinner one is to be bought. */
+	| { kind: 'too-strong'; mostPercent: number }
+	/** It would be a good part of the tank. */
+	| { kind: 'too-thin'; ml: number; leastPercent: number }
+	/** Of unknown strength: so much at a time, and a reading after each. */
+	| { kind: 'by-meter'; stepMl: number }
+	/** `waterMl`: cold water it is thinned in first; 0: it is poured as it is. */
+	| { kind: 'pour'; ml: number; waterMl: number };
+
+export interface PourState {
+	way: 'acid' | 'base';
+	bottle: PhBottle;
+	pour: Pour;
+}
+
+type Mixing = ParameterSet['mixing'];
+
+/** The strongest of it that an amount is told of, percent by weight. */
+function mostPercent(kind: AcidKind | BaseKind, mixing: Mixing): number {
+	if (kind === 'sulfuric') return mixing.mostSulfuricPercent.value;
+	if (kind === 'nitric') return mixing.mostNitricPercent.value;
+	return kind === 'koh' ? mixing.mostHydroxidePercent.value : 100;
+}
+
+/** What burns badly is not poured without its strength. */
+const BURNS: readonly (AcidKind | BaseKind)[] = ['nitric', 'sulfuric', 'koh'];
+
+interface Need {
+	/** Moles of what is in the bottle, mmol in all. */
+	mmol: number;
+	litres: number;
+	alkalinityMeqL: number;
+	targetPh: number;
+	/** There is a pH meter. */
+	meter: boolean;
+}
+
+/**
+ * What is done with a bottle of acid or base to bring so many litres to their pH.
+ *
+ * @param need what the water asks for, whatever the bottle
+ */
+export function pourOf(bottle: PhBottle, need: Need, mixing: Mixing): Pour {
+	const { kind, percent, molarity, state } = bottle;
+	if (state === 'ask' || state === 'unnamed') return { kind: state };
+	if (state === 'no-strength') {
+		if (BURNS.includes(kind)) return { kind: 'no-strength' };
+		return need.meter
+			? { kind: 'by-meter', stepMl: blindMl(kind, need, mixing) }
+			: { kind: 'no-meter' };
+	}
+	const most = mostPercent(kind, mixing);
+	if (percent > most) return { kind: 'too-strong', mostPercent: most };
+	const ml = need.mmol / molarity;
+	const mostMl = mixing.mostPourShare.value * need.litres * 1000;
+	if (ml > mostMl)
+		return { kind: 'too-thin', ml, leastPercent: percentOf(kind, need.mmol / mostMl) };
+	const isAcid = PH_SUBSTANCES[kind].way === 'acid';
+	const thinFrom = (isAcid ? mixing.thinAcidPercent : mixing.thinBasePercent).value;
+	return { kind: 'pour', ml, waterMl: percent > thinFrom ? mixing.thinTimes.value * ml : 0 };
+}
+
+/** A tenth of the alkalinity, even if it were the strongest that is sold. */
+function blindMl(
+	kind: AcidKind | BaseKind,
+	{ litres, alkalinityMeqL, targetPh }: Need,
+	mixing: Mixing
+): number {
+	const strongest = molarityOf(kind, PH_SUBSTANCES[kind].strongest);
+	const charge =
+		PH_SUBSTANCES[kind].way === 'acid'
+			? acidCharge(kind as AcidKind, targetPh)
+			: Math.max(0.1, baseLift(kind as BaseKind, targetPh));
+	return (mixing.blindShare.value * Math.max(0.1, alkalinityMeqL) * litres) / charge / strongest;
+}
+
+/** How the fill is brought to its pH by hand; null: it needs nothing. */
+export const pour = stage(
+	'pour',
+	{ operation: ['mix'], parameters: ['mixing'] },
+	{ mix, acid, base },
+	({ operation, parameters, mix, acid, base }): PourState | null => {
+		const { phDose, litres, bottles } = mix;
+		if (!phDose || !(acid ?? base)) return null;
+		const bottle = bottles[phDose.way];
+		const need = {
+			mmol: phDose.mmolL * litres,
+			litres,
+			alkalinityMeqL: phDose.alkalinityMeqL,
+			targetPh: phDose.targetPh,
+			meter: operation.mix.method === 'meter'
+		};
+		return { way: phDose.way, bottle, pour: pourOf(bottle, need, parameters.mixing) };
+	}
+);
