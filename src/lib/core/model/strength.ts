@@ -1,4 +1,4 @@
-import { labelled, type WaterFigures } from '../design';
+import { labelled, type MixSettings, type WaterFigures } from '../design';
 import {
 	bandsAt,
 	LIMITED,
@@ -71,6 +71,41 @@ const over = (crops: readonly CropUse[], of: (use: CropUse) => number, least: nu
 const under = (crops: readonly CropUse[], of: (use: CropUse) => number, most: number): number =>
 	Math.min(most, ...crops.map(of));
 
+/** What the crops on the loop would like, and where they agree. */
+function wishes(
+	{ crops: uses, useLPerDay }: WaterUse,
+	shelf: { crops: readonly Crop[] },
+	parameters: Pick<ParameterSet, 'growth' | 'mixing'>
+) {
+	const crops = uses.map((use) => ({ ...use, crop: pick(shelf.crops, use.crop.id) }));
+	const bands = crops.map(({ crop, stage }) => bandOf(crop, stage, parameters));
+	const range = overlap(
+		Math.max(0, ...bands.map(({ low }) => low)),
+		Math.min(6, ...bands.map(({ high }) => high))
+	);
+	const ph = overlap(
+		over(crops, ({ crop }) => crop.phLow, 4),
+		under(crops, ({ crop }) => crop.phHigh, 7)
+	);
+	return {
+		crops,
+		range,
+		ph,
+		recommendedMsCm: wishedMsCm({ crops, useLPerDay }, range, parameters)
+	};
+}
+
+/** What decides how its pH is moved: where it should be, and what there is to move it with. */
+const dosingOf = (
+	mix: Pick<MixSettings, 'acid' | 'base' | 'fish'>,
+	ph: Overlap,
+	mixing: ParameterSet['mixing']
+) => ({
+	ph: { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 },
+	bottles: { acid: acidBottle(mix, mixing), base: baseBottle(mix, mixing) },
+	fish: mix.fish
+});
+
 /** What the crops want, and the recipe per litre that gives it; independent of how much is mixed. */
 export const strength = stage(
 	'strength',
@@ -82,30 +117,14 @@ export const strength = stage(
 	{ waterUse, sourceWater },
 	({ operation, sourceWater, shelf, parameters, waterUse }) => {
 		const { mix } = operation;
-		const crops = waterUse.crops.map((use) => ({ ...use, crop: pick(shelf.crops, use.crop.id) }));
-		const bands = crops.map(({ crop, stage }) => bandOf(crop, stage, parameters));
-		const range = overlap(
-			Math.max(0, ...bands.map(({ low }) => low)),
-			Math.min(6, ...bands.map(({ high }) => high))
-		);
-		const ph = overlap(
-			over(crops, ({ crop }) => crop.phLow, 4),
-			under(crops, ({ crop }) => crop.phHigh, 7)
-		);
-		const wished = { crops, useLPerDay: waterUse.useLPerDay };
-		const recommendedMsCm = wishedMsCm(wished, range, parameters);
+		const { crops, range, ph, recommendedMsCm } = wishes(waterUse, shelf, parameters);
 		const aimMsCm = Math.max(mix.strengthMsCm ?? recommendedMsCm, 0.05);
 		const fruiting = crops.some(({ crop }) => crop.fruiting);
 		const ingredients = ingredientsOf(mix.source, shelf.kept, mix.held);
 		const doses = dosesOf(ingredients);
 		const practice = practiceWith(parameters, mix.profile);
 		const byLabel = mix.method === 'label' && labelled(mix.source);
-		const aimed = { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 };
-		const kinds = {
-			acid: acidBottle(mix, parameters.mixing),
-			base: baseBottle(mix, parameters.mixing)
-		};
-		const dosing = { ph: aimed, bottles: kinds, fish: mix.fish };
+		const dosing = dosingOf(mix, ph, parameters.mixing);
 		const unexplainedMsCm = unexplained(sourceWater, parameters.mixing);
 		const fitting = {
 			...withHeld(sourceWater, ingredients),

@@ -117,10 +117,7 @@ export function assessModel(
 }
 
 function operationsOf(model: SystemModel): Assessment['operations'] {
-	const done = (entry: { input: unknown; result: unknown }): Done => ({
-		input: entry.input,
-		result: entry.result
-	});
+	const done = plainly;
 	const operations: Assessment['operations'] = {};
 	const { stands } = model.layout;
 	const rows = stands.flatMap(({ row }) => row ?? []);
@@ -146,14 +143,7 @@ function operationsOf(model: SystemModel): Assessment['operations'] {
 		for (const [name, list] of plantOperationsOf(state === 'now' ? model : model.grown)) {
 			if (list.length === 0) continue;
 			const all = (operations[name] ??= []) as Done[];
-			all.push(
-				...list.map(({ input, result, assumed }) => ({
-					state,
-					...(assumed && { assumed }),
-					input,
-					result
-				}))
-			);
+			all.push(...list.map((done) => ({ state, ...done })));
 		}
 	return operations;
 }
@@ -163,7 +153,7 @@ function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 	const { waterUse, size, run, feed, mix, loads, pumpEnergy, saltInMedia, acid, base, bottles } =
 		model;
 	const { rootZone, powerCut, tankDay } = model;
-	return [
+	const named: [name: string, list: Done[]][] = [
 		[
 			'plant-demand',
 			waterUse.crops.map(({ input, litresPerDay }) => ({ input, result: { litresPerDay } }))
@@ -190,18 +180,18 @@ function plantOperationsOf(model: SystemModel): [name: string, list: Done[]][] {
 		['push', loads.flatMap(({ push }) => push ?? [])],
 		['wall-load', loads.flatMap(({ wall }) => (wall ? [wall] : []))]
 	];
+	return named.map(([name, list]) => [
+		name,
+		list.map((of) => ({ ...plainly(of), ...(of.assumed && { assumed: of.assumed }) }))
+	]);
 }
 
-const marked = ({
+/** An entry with what went in and what came out, and nothing else of the stage. */
+const plainly = ({ input, result }: { input: unknown; result: unknown }): Done => ({
 	input,
-	result,
-	assumed
-}: {
-	assumed: boolean;
-	input: unknown;
-	result: unknown;
-}): Done => ({
-	input,
-	result,
-	...(assumed && { assumed: true as const })
+	result
+});
+const marked = (of: { assumed: boolean; input: unknown; result: unknown }): Done => ({
+	...(of.assumed && { assumed: true as const }),
+	...plainly(of)
 });

@@ -100,6 +100,9 @@
 	<ElementBars {width} height={bars} {heaps} />
 	<p class="legend">
 		<span class="swatch" aria-hidden="true"></span> your water brings it
+		{#if mix.phDose && Object.keys(mix.phDose.addsMgL).length > 0}
+			<span class="swatch dosed" aria-hidden="true"></span> the {mix.phDose.way} brings it
+		{/if}
 		{#each ofWater as words (words)}<span class="note">{words}</span>{/each}
 		{#if over}<span class="note"
 				>{ELEMENT_NAME[over.e]} is {Math.round(100 * over.share)} % of what is asked: {lowerFirst(
@@ -146,6 +149,10 @@
 		height: 10px;
 		border: 1px solid var(--supply);
 		background: repeating-linear-gradient(135deg, var(--water) 0 3px, var(--supply) 3px 4px);
+	}
+	.swatch.dosed {
+		background: var(--caution);
+		border-color: var(--caution);
 	}
 	.refused {
 		max-width: 52ch;

@@ -106,6 +106,12 @@
 		{/if}
 		<a class="button" href="/systems/{session.id}/today">The tank today</a>
 	</p>
+	{#if pouring && pouring.pour.kind !== 'pour'}
+		{#if pouring.pour.kind === 'ask'}<BottleQuestion way={pouring.way} />{:else}<p class="why">
+				{whyNoAmount(pouring, session.say) ??
+					`${capital(bottleCalled(pouring.bottle))}: poured by the pH meter`}.
+			</p>{/if}
+	{/if}
 	{#if model.bottles.made}<BottleFields />{/if}
 	<Figure
 		label="Furthest from what was asked"
@@ -158,22 +164,14 @@
 			? 'Where the ranges of these crops overlap.'
 			: 'Their ranges do not meet: halfway between them.'}
 	/>
-	{#if way && pouring}
-		{#if pouring.pour.kind === 'pour'}
-			<Figure
-				label="{capital(bottleCalled(pouring.bottle))}, to pH {way.input.targetPh}"
-				value={pouring.pour.ml}
-				kind="liquid"
-				op={pouring.way}
-				entry={way}
-			/>
-		{:else}
-			<p class="why">
-				{whyNoAmount(pouring, session.say) ??
-					`${capital(bottleCalled(pouring.bottle))}, by the pH meter`}.
-			</p>
-		{/if}
-		{#if pouring.pour.kind === 'ask'}<BottleQuestion way={pouring.way} />{/if}
+	{#if way && pouring?.pour.kind === 'pour'}
+		<Figure
+			label="{capital(bottleCalled(pouring.bottle))}, to pH {way.input.targetPh}"
+			value={pouring.pour.ml}
+			kind="liquid"
+			op={pouring.way}
+			entry={way}
+		/>
 	{/if}
 	{#if stock && !model.bottles.made}
 		<Figure

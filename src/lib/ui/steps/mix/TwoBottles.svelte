@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { BottleName } from '$lib/core/nutrients';
-	import { scaleOf, toShown } from '$lib/core/quantity';
+	import { lowerFirst, names, scaleOf, toShown } from '$lib/core/quantity';
 	import { measured } from '$lib/core/review';
 	import { useSession } from '../../workspace/context';
 	import { coloursOf, shortName, type Heap } from './bench';
@@ -16,7 +16,17 @@
 	const model = $derived(session.model);
 	const made = $derived(model.bottles.stock);
 	const colours = $derived(coloursOf(heaps));
-	const ground = $derived(height - 46);
+	/** Lines of text under the drawing, px. */
+	const under = $derived(
+		(['A', 'B'] as const).reduce((lines, name) => {
+			const kinds = (made?.result.bottles[name] ?? []).map(
+				({ index }) =>
+					model.weighing.items.find((one) => one.index === model.bottles.of[index])?.jug?.kind
+			);
+			return lines + 40 * new Set(kinds.filter(Boolean)).size;
+		}, 0)
+	);
+	const ground = $derived(height - under - 46);
 	const tall = $derived(Math.min(190, ground - 26));
 	const WIDE = 84;
 	const half = $derived(width / 2);
@@ -50,22 +60,19 @@
 		})
 	);
 	const pinch = (grams: number) => session.say(grams, grams < 1 ? 'trace' : 'salt');
-	type Layer = (typeof shown)[number]['layers'][number];
 	const JUG_NAMES = { calcium: 'Calcium', iron: 'Iron', other: 'Trace' };
-	/** Solutions that are made apart, and what each holds. */
-	function jugsOf(layers: readonly Layer[]): { key: string; takeMl: number; list: Layer[] }[] {
-		const found: { key: string; takeMl: number; list: Layer[] }[] = [];
-		for (const layer of layers) {
-			const { kind, takeMl } = layer.jug!;
-			const mine = found.find((jug) => jug.key === JUG_NAMES[kind] && jug.takeMl === takeMl);
-			if (mine) mine.list.push(layer);
-			else found.push({ key: JUG_NAMES[kind], takeMl, list: [layer] });
-		}
-		return found;
-	}
-	/** Lines of the solutions before one of them. */
-	const jugRows = (jugs: ReturnType<typeof jugsOf>, before: number) =>
-		jugs.slice(0, before).reduce((rows, { list }) => rows + list.length + 2.2, 0);
+	/** Solutions that are made apart for a bottle, each with what is weighed into it. */
+	const solutions = $derived(
+		shown.flatMap(({ name, layers }) =>
+			Object.entries(JUG_NAMES).flatMap(([kind, called]) => {
+				const list = layers.filter(({ jug }) => jug?.kind === kind);
+				const [first] = list;
+				if (!first) return [];
+				const of = list.map((layer) => `${layer.weighed} of ${lowerFirst(layer.name)}`);
+				return [{ key: `${name} ${kind}`, name, called, of, takeMl: first.jug!.takeMl }];
+			})
+		)
+	);
 	const litresA = $derived(toShown(1, 'perVolume', session.units));
 	const dose = $derived(
 		made
@@ -76,8 +83,8 @@
 
 <svg
 	{width}
-	{height}
-	viewBox="0 0 {width} {height}"
+	height={height - under}
+	viewBox="0 0 {width} {height - under}"
 	role="img"
 	aria-label="Two bottles of concentrate and what is in each"
 >
@@ -102,27 +109,14 @@
 		/>
 		<text class="letter" x={x + WIDE / 2} y={ground - tall * 0.6}>{name}</text>
 		{#each layers as layer, i (layer.ingredient)}
-			<text class="line" x={x + WIDE + 14} y={ground - tall * 0.86 + 17 * i}
+			<text
+				class="line"
+				x={x + WIDE + 14}
+				y={ground - tall * 0.86 + Math.min(17, (tall * 0.86 - 8) / layers.length) * i}
 				><tspan class="amount">{layer.said}</tspan>
 				{layer.name}{layer.saturation !== null && layer.saturation > 0.4
 					? ` · ${Math.round(100 * layer.saturation)} % of what dissolves`
 					: ''}</text
-			>
-		{/each}
-		{@const pinches = layers.filter((layer) => layer.jug)}
-		{#each jugsOf(pinches) as { key, takeMl, list }, j (key)}
-			{@const from =
-				ground - tall * 0.86 + 17 * (layers.length + 0.6 + jugRows(jugsOf(pinches), j))}
-			<text class="line jug" x={x + WIDE + 14} y={from}
-				>{key} solution, by itself: dissolve in 1 litre of water</text
-			>
-			{#each list as layer, k (layer.ingredient)}
-				<text class="line" x={x + WIDE + 24} y={from + 16 * (k + 1)}
-					>{layer.weighed} {layer.name}</text
-				>
-			{/each}
-			<text class="line jug" x={x + WIDE + 14} y={from + 16 * (list.length + 1)}
-				>then put only {session.say(takeMl, 'liquid')} of it into bottle {name}</text
 			>
 		{/each}
 		<text class="under" x={x + WIDE / 2} y={ground + 18}>{dose}</text>
@@ -133,6 +127,12 @@
 	>
 	<line class="floor" x1="6" x2={width - 6} y1={ground} y2={ground} />
 </svg>
+{#each solutions as { key, name, called, of, takeMl } (key)}
+	<p class="apart-from">
+		<b>{called} solution for bottle {name}, made by itself:</b> dissolve {names(of, 12)} in 1 litre of
+		water, then put only <b>{session.say(takeMl, 'liquid')}</b> of it into bottle {name}.
+	</p>
+{/each}
 
 <style>
 	svg {
@@ -150,8 +150,11 @@
 		stroke: var(--water);
 		stroke-width: 5px;
 	}
-	.jug {
-		fill: var(--caution);
+	.apart-from {
+		font-size: 13px;
+		line-height: 19px;
+		padding: 0 18px;
+		color: var(--caution);
 	}
 	.amount {
 		font: 650 14px var(--head);

@@ -128,7 +128,7 @@
 				<ol>
 					{#each plan.acts as act, i (i)}
 						<li>
-							<span>{act.text}</span>{#if act.amount}<b>{act.amount}</b>{/if}
+							<span>{act.text}</span>{#if act.amount}{' '}<b>{act.amount}</b>{/if}
 							{#if act.caution}<small>{act.caution}</small>{/if}
 						</li>
 					{/each}
