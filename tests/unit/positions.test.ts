@@ -3,7 +3,7 @@ import type { Change } from '../../src/lib/core/design';
 import { boxOf, hatchIn, type Layout } from '../../src/lib/core/layout';
 import { spotOf, spotsFor, tankTo } from '../../src/lib/core/design';
 import type { SystemModel } from '../../src/lib/core/model';
-import { modelOf, set } from './example';
+import { EXAMPLES, modelOf, set } from './example';
 
 const rad = (deg: number) => (deg * Math.PI) / 180;
 type At = [label: string, xM: number, yM: number, zM: number];
@@ -213,5 +213,32 @@ describe('a hatch in the lid', () => {
 		expect(sizes[0]).to.equal(0.16);
 		expect([...sizes].sort((a, b) => b - a)).to.deep.equal(sizes);
 		expect(sizes.at(-1)).to.be.below(0.16);
+	});
+});
+
+describe('names of what belongs to a row', () => {
+	it('say the row as it is labelled, in the second stand as in the first', () => {
+		for (const name of EXAMPLES) {
+			const { layout } = modelOf(name);
+			const labels = new Set(
+				[...layout.containers, ...layout.sites, ...layout.outlets].map(({ label }) => label)
+			);
+			const rows = new Set([...labels].map((label) => /^[A-Z]+/.exec(label)?.[0]));
+			for (const run of layout.runs)
+				for (const [word] of run.name.matchAll(/\b[A-Z]{1,2}\d*\b/g))
+					expect(
+						/\d/.test(word) ? [...labels].some((label) => label.startsWith(word)) : rows.has(word),
+						`${name}: ${run.name}`
+					).to.equal(true);
+			for (const outlet of layout.outlets) {
+				const end = layout.runs.find(({ to, role }) => to === outlet.nodeId && role === 'stake');
+				const said = end && /\b[A-Z]{1,2}\d+/.exec(end.name)?.[0];
+				if (said)
+					expect(
+						outlet.label.startsWith(said),
+						`${name}: ${end.name} ends in ${outlet.label}`
+					).to.equal(true);
+			}
+		}
 	});
 });
