@@ -2,18 +2,62 @@ import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { bar, expect, open, ownExample, ownRail, step, test, visit } from './bench';
 
-test('every figure explains itself', async ({ page, request }) => {
-	const id = await ownRail(request);
+/** Numbers as they stand in a text. */
+const numbersIn = (text: string): number[] =>
+	(text.replace(/,(?=\d{3})/g, '').match(/\d+(?:\.\d+)?/g) ?? []).map(Number);
+/** A figure as it is shown, against one behind it: rounded, or told in a thousandth, a hundredth or a sixtieth. */
+const tells = (shown: number, behind: number): boolean =>
+	[1, 100, 0.01, 1000, 0.001, 60, 1 / 60].some(
+		(times) => Math.abs(behind * times - shown) <= Math.max(0.07 * Math.abs(shown), 0.006)
+	);
+
+test('every figure of every sheet is the one its explanation comes to, and says itself aloud', async ({
+	page,
+	request
+}) => {
+	test.setTimeout(150_000);
+	const id = await ownExample(request, 'mixed-loop');
 	await open(page, id);
-	for (const name of ['tank', 'feed', 'mix', 'lines', 'sites', 'place', 'plants', 'run', 'pump']) {
+	const steps = await page
+		.locator('[data-step]')
+		.evaluateAll((list) => list.map((one) => one.getAttribute('data-step')!));
+	const wrong: string[] = [];
+	let asked = 0;
+	for (const name of steps) {
 		await step(page, name).click();
 		const marks = page.getByRole('complementary').getByRole('button', { name: /^Explain/ });
-		expect(await marks.count()).toBeGreaterThan(0);
-		await marks.last().click();
-		await expect(page.locator('.explain-sheet')).toContainText('Operation');
-		await page.keyboard.press('Escape');
-		await expect(page.locator('.explain-sheet')).toBeHidden();
+		for (let i = 0; i < (await marks.count()); i++) {
+			const mark = marks.nth(i);
+			if (!(await mark.isVisible())) continue;
+			const figure = mark.locator('b');
+			if ((await figure.count()) === 0) continue;
+			const shown = (await figure.first().innerText()).trim();
+			const [first] = numbersIn(shown);
+			const aloud = await mark.evaluate(
+				(one) => one.getAttribute('aria-label') ?? one.textContent ?? ''
+			);
+			if (first !== undefined && /^[\d–−+]/.test(shown))
+				expect(aloud, `${name}: ${shown}`).toContain(shown);
+			await mark.click();
+			const sheet = page.locator('.explain-sheet');
+			await expect(sheet).toBeVisible();
+			const said = sheet.locator('dd.said');
+			if (first !== undefined && (await said.count()) > 0) {
+				asked++;
+				await expect(said).toContainText(shown);
+				const lists = sheet.locator(':scope > dl dd:not(.said), :scope > p:not(.source)');
+				const behind = (await lists.allInnerTexts()).flatMap(numbersIn);
+				const sum = behind.reduce((a, b) => a + b, 0);
+				const pairs = behind.flatMap((a) => behind.flatMap((b) => [a * b, a / (b || 1)]));
+				const found = [...behind, sum, ...pairs].some((one) => tells(first, one));
+				if (!found) wrong.push(`${name}, ${aloud}: ${behind.join(' ')}`);
+			}
+			await page.keyboard.press('Escape');
+			await expect(sheet).toBeHidden();
+		}
 	}
+	expect(wrong).toEqual([]);
+	expect(asked).toBeGreaterThan(40);
 });
 
 /** What axe has against a page, or against its sheet alone: the drawing is the same at every step. */

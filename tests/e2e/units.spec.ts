@@ -115,7 +115,7 @@ for (const name of [
 			for (let i = 0; i < count; i++) {
 				await marks.nth(i).click();
 				const sheet = page.locator('.explain-sheet');
-				await expect(sheet).toContainText('Operation');
+				await expect(sheet).toContainText('gives');
 				for (const words of await sheet.locator('> p').allTextContents())
 					expect(words.trim().length, `${each}, figure ${i + 1}`).toBeGreaterThan(3);
 				await expect(sheet).not.toContainText(/undefined|NaN/);

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { scaleOf, showNumber, type Quantity } from '$lib/core/quantity';
 	import Explain from '../explain/Explain.svelte';
-	import type { Row } from '../explain/formulas';
+	import type { Entry, Part, Row } from '../explain/formulas';
 	import { useSession } from '../workspace/context';
 
 	interface Props {
@@ -11,7 +11,8 @@
 		/** Shown in place of the kind's own unit. */
 		unit?: string;
 		op: string;
-		entry?: { input: unknown; result: unknown };
+		/** What it was worked out from; a sum has several, each named; null: `rows` say all of it. */
+		entry: Entry | readonly Part[] | null;
 		note?: string;
 		rows?: Row[];
 		/** Of all crops, media and parts, the one it is of. */
@@ -38,17 +39,12 @@
 				? value
 				: showNumber(value, kind, session.units)
 	);
-	const known = $derived(entry ?? firstOf(session.assessment.operations[op]));
-
-	function firstOf(entries: unknown): { input: unknown; result: unknown } | undefined {
-		return (Array.isArray(entries) ? entries[0] : entries) as
-			{ input: unknown; result: unknown } | undefined;
-	}
+	const said = $derived(`${shown} ${unit ?? scaleOf(kind, session.units).unit}`.trim());
 </script>
 
 <div class="figure" class:look={state === 'look'} class:stop={state === 'stop'}>
 	<span class="label">{label}</span>
-	<Explain {op} entry={known} title={label} {note} {rows} {about}><b>{shown}</b></Explain>
+	<Explain {op} {entry} title={label} {said} {note} {rows} {about}><b>{shown}</b></Explain>
 	<span class="unit">{unit ?? scaleOf(kind, session.units).unit}</span>
 </div>
 

@@ -4,13 +4,15 @@
 	import type { Snippet } from 'svelte';
 	import { restsOn, STAGES } from '$lib/core/model';
 	import { useSession } from '../workspace/context';
-	import { groundRow, rowsOf, WORDS, type Row } from './formulas';
+	import { groundRow, rowsOf, WORDS, type Entry, type Part, type Row } from './formulas';
 
 	interface Props {
 		/** Which operation made the figure, and what went in and came out. */
 		op: string;
-		entry: { input: unknown; result: unknown } | undefined;
+		entry: Entry | readonly Part[] | null;
 		title: string;
+		/** The figure itself, with its unit, where it is one. */
+		said?: string;
 		/** More words for this very figure. */
 		note?: string;
 		rows?: Row[];
@@ -18,11 +20,14 @@
 		about?: string | undefined;
 		children: Snippet;
 	}
-	const { op, entry, title, note, rows, about, children }: Props = $props();
+	const { op, entry, title, said, note, rows, about, children }: Props = $props();
 	/** More than these are opened by whoever wants them. */
 	const FEW = 9;
 	const session = useSession();
-	const known = $derived(WORDS[op]);
+	const known = $derived(entry === null ? undefined : WORDS[op]);
+	const one = $derived(entry !== null && 'result' in entry ? entry : null);
+	const several = $derived(entry !== null && !('result' in entry) ? entry : []);
+	const inputs = $derived(rows ?? (several.length > 0 ? several : rowsOf(one?.input)));
 	let open = $state(false);
 	/** What was taken from practice on the way, looked up when somebody asks. */
 	const taken = $derived.by(() => {
@@ -37,24 +42,26 @@
 </script>
 
 <Popover.Root bind:open>
-	<Popover.Trigger class="explain-mark" aria-label="Explain {title}">
-		{@render children()}
+	<Popover.Trigger class="explain-mark" aria-label={said ? `Explain ${title}: ${said}` : undefined}>
+		{#if !said}<span class="visually-hidden">Explain {title}: </span>{/if}{@render children()}
 	</Popover.Trigger>
 	<Popover.Portal>
 		<Popover.Content class="slip explain-sheet" side="left" sideOffset={10} collisionPadding={12}>
 			<h3>{title}</h3>
 			{#if note}<p>{note}</p>{/if}
-			<p>{known?.words}</p>
+			{#if known}<p>{known.words}</p>{/if}
 			<dl>
-				{#each rows ?? rowsOf(entry?.input) as row, i (i)}
+				{#each inputs as row, i (i)}
 					<dt>{row.name}</dt>
 					<dd>{row.value}</dd>
 				{/each}
 			</dl>
-			{#if entry}
+			{#if said || one}
 				<p class="gives">gives</p>
 				<dl>
-					{#each rowsOf(entry.result, 5) as row, i (i)}
+					{#if said}<dt>{title}</dt>
+						<dd class="said">{said}</dd>{/if}
+					{#each rowsOf(one?.result, 5) as row, i (i)}
 						<dt>{row.name}</dt>
 						<dd>{row.value}</dd>
 					{/each}
@@ -74,7 +81,7 @@
 					</ul>
 				</details>
 			{/if}
-			<p class="source">{known?.source}. Operation <code>{op}</code>, core units.</p>
+			{#if known}<p class="source">{known.source}. Operation <code>{op}</code>, core units.</p>{/if}
 		</Popover.Content>
 	</Popover.Portal>
 </Popover.Root>

@@ -257,6 +257,14 @@ export interface Row {
  *
  * @param unit of a record whose own name said it: `elementsMgL: { K: 219 }` is 219 mg/L
  */
+/** What went into an operation and what came out. */
+export interface Entry {
+	input: unknown;
+	result: unknown;
+}
+/** One of what a figure is the sum of. */
+export type Part = Row;
+
 export function rowsOf(record: unknown, most = 9, unit = ''): Row[] {
 	if (typeof record !== 'object' || record === null) return [];
 	return Object.entries(record)

@@ -1,29 +1,30 @@
 <script lang="ts">
 	import Explain from '../explain/Explain.svelte';
-	import type { Row } from '../explain/formulas';
-	import { useSession } from '../workspace/context';
+	import type { Entry, Part, Row } from '../explain/formulas';
 
 	/** The one large figure of a sheet, against what is needed, and how it was made. */
-	interface Props {
+	interface Plain {
 		figure: string;
 		against?: string;
-		/** Operation behind it; without one it is what the grower said themselves. */
-		op?: string;
 		note?: string;
 		rows?: Row[];
 	}
-	const { figure, against = '', op, note, rows }: Props = $props();
-	const session = useSession();
-	const entry = $derived.by(() => {
-		const done = op ? session.assessment.operations[op] : undefined;
-		return Array.isArray(done) ? done[0] : done;
-	});
+	/** With an operation behind it; without one it is what the grower said themselves. */
+	interface Made extends Plain {
+		op: string;
+		/** What it was worked out from; null: `rows` say all of it. */
+		entry: Entry | readonly Part[] | null;
+		/** What the figure is of. */
+		title: string;
+	}
+	type Props = Made | (Plain & { op?: undefined; entry?: undefined; title?: undefined });
+	const { figure, against = '', op, entry, title, note, rows }: Props = $props();
 </script>
 
 <p class="big">
-	{#if op}<Explain {op} {entry} title={figure} {note} {rows}><b>{figure}</b></Explain>{:else}<b
-			>{figure}</b
-		>{/if}
+	{#if op && entry !== undefined}<Explain {op} {entry} {title} said={figure} {note} {rows}
+			><b>{figure}</b></Explain
+		>{:else}<b>{figure}</b>{/if}
 	<span>{against}</span>
 </p>
 

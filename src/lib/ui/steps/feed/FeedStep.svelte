@@ -37,6 +37,13 @@
 	const cuts = $derived(cutMin === null ? [] : cutsAt(session.judged, cutMin));
 	const byValve = $derived(timedSites(model).size === 0);
 	const night = $derived(feed?.plan.nightEvents ?? 0);
+	const planned = $derived(feed && { input: feed.input, result: feed.plan });
+	const minutes = (hours: number | null) =>
+		hours === null ? 'not in three days' : `${Math.round(60 * hours)} min`;
+	const stops = ({ atMin }: { atMin: number }) => ({
+		name: 'the pump stops at',
+		value: clockOf(atMin)
+	});
 </script>
 
 {#if byValve}
@@ -50,6 +57,8 @@
 		</p>
 		<Big
 			op="feed-plan"
+			title="Waterings in a day"
+			entry={planned}
 			figure={settings.school === 'continuous'
 				? 'all day'
 				: `${feed.plan.events.length} × ${feed.onMin} min`}
@@ -162,7 +171,7 @@
 				kind="hours"
 				op="root-zone"
 				entry={cut}
-				rows={[]}
+				rows={[stops(cut), { name: 'stressed after', value: minutes(cut.hoursToStress) }]}
 			/>
 			<Figure
 				label="wilting in"
@@ -170,7 +179,7 @@
 				kind="hours"
 				op="root-zone"
 				entry={cut}
-				rows={[]}
+				rows={[stops(cut), { name: 'wilted after', value: minutes(cut.hoursToWilt) }]}
 				state={cut.hoursToWilt !== null && cut.hoursToWilt < session.operation.awayH
 					? 'look'
 					: null}
@@ -184,12 +193,27 @@
 		<Switchings />
 		<FirstWeeks />
 		<Doses />
-		<Figure label="Pump runs" value={pumpMinutes(model)} unit="min a day" op="feed-plan" />
+		<Figure
+			label="Pump runs"
+			value={pumpMinutes(model)}
+			unit="min a day"
+			op="feed-plan"
+			entry={null}
+			rows={[
+				{ name: 'waterings in a day', value: `${feed.plan.events.length}` },
+				{ name: 'each', value: `${feed.onMin} min` }
+			]}
+		/>
 		<Figure
 			label="Pumped against drunk"
 			value={feed.drunkLPerDay > 0 ? feed.pumpedLPerDay / feed.drunkLPerDay : null}
 			unit="times"
 			op="feed-plan"
+			entry={null}
+			rows={[
+				{ name: 'pumped', value: session.say(feed.pumpedLPerDay, 'use') },
+				{ name: 'drunk', value: session.say(feed.drunkLPerDay, 'use') }
+			]}
 			state={feed.pumpedLPerDay < feed.drunkLPerDay ? 'stop' : null}
 			note="{session.say(feed.pumpedLPerDay, 'volume')} leave the outlets in a day, {session.say(
 				feed.drunkLPerDay,
@@ -201,6 +225,7 @@
 				value={last}
 				kind="minutes"
 				op="feed-plan"
+				entry={planned}
 				state={last > feed.onMin ? 'look' : null}
 				note="Water goes down from site to site: each keeps what it lacks and leaves the rest."
 			/>{/if}
@@ -209,6 +234,7 @@
 			value={feed.plan.leastDayEvents}
 			unit="a day"
 			op="feed-plan"
+			entry={planned}
 			note="Set by {label(feed.plan.frequencySetBy)}."
 		/>
 		<Figure
@@ -216,6 +242,7 @@
 			value={feed.plan.onMin}
 			kind="minutes"
 			op="feed-plan"
+			entry={planned}
 			note="Set by {label(feed.plan.durationSetBy)}, whose water takes longest."
 		/>
 	{/if}

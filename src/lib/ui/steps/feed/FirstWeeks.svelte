@@ -60,7 +60,7 @@
 			</tbody>
 		</table>
 		<p class="soft">
-			<Explain op="feed-plan" entry={undefined} title="The first weeks" rows={[]}
+			<Explain op="feed-plan" entry={null} title="The first weeks" rows={[]}
 				>Each is planned as if all were of it.</Explain
 			> Go by the plants: say under Plants how far they are, and the plan follows.
 		</p>

@@ -35,6 +35,8 @@
 {#if state && filled}
 	<Big
 		op="level-fill"
+		title={state.hoursAFill === null ? 'One fill' : 'One fill lasts'}
+		entry={filled}
 		figure={state.hoursAFill === null
 			? session.say(filled.result.totalL, 'volume')
 			: `${state.hoursAFill.toFixed(1)} h`}

@@ -41,6 +41,10 @@
 		refused = session.price(id, text === '' ? null : Number(text) * per);
 		if (refused) refused = 'The price must be a number from 0 to 100,000.';
 	}
+	const spreadOf = ({ uniformity }: (typeof kinds)[number]) => {
+		const { variationPercent, ...rest } = uniformity;
+		return { variationPercent, ...rest };
+	};
 </script>
 
 <p class="soft">
@@ -49,6 +53,8 @@
 </p>
 <Big
 	op="network"
+	title="Between the wettest and the driest"
+	entry={session.model.path}
 	rows={[]}
 	figure="{Math.round(even.variationPercent)} %"
 	against="between the wettest and the driest {outlet[0]}"
@@ -60,6 +66,7 @@
 			value={kind.uniformity.variationPercent}
 			kind="percent"
 			op="network"
+			entry={{ input: {}, result: spreadOf(kind) }}
 			rows={[]}
 			note="the same share of the wettest, looked at within this kind of outlet alone"
 		/>
@@ -89,6 +96,7 @@
 	value={even.lowQuarterPercent}
 	kind="percent"
 	op="network"
+	entry={session.model.path}
 	rows={[]}
 />
 <Figure
@@ -96,9 +104,17 @@
 	value={even.christiansenPercent}
 	kind="percent"
 	op="network"
+	entry={session.model.path}
 	rows={[]}
 />
-<Figure label="Lost along the rows" value={rowLoss} kind="head" op="network" rows={[]} />
+<Figure
+	label="Lost along the rows"
+	value={rowLoss}
+	kind="head"
+	op="network"
+	entry={session.model.path}
+	rows={[]}
+/>
 <h3>{stand.name}, there and back</h3>
 <StandChoice />
 <StandFields stand={index} sheet="lines" />

@@ -47,6 +47,10 @@
 		model.waterUse.crops.some(({ stage }) => stage === 'seedling' || stage === 'young')
 	);
 	const cost = $derived(costOf(mix.items, mix.ingredients, model.shelf.kept));
+	const priceWords = ({ index, amount }: (typeof mix.items)[number]) => {
+		const price = model.shelf.kept[mix.ingredients[index]!.of]?.price ?? null;
+		return price === null ? 'no price' : ((price * amount) / 1000).toFixed(2);
+	};
 	const worst = $derived(weighing.worst === null ? null : weighing.items[weighing.worst]!);
 	const way = $derived(model.acid ?? model.base);
 	const pouring = $derived(model.pour);
@@ -82,6 +86,8 @@
 	/>
 	<Big
 		op="salts"
+		title="Strength of the mix"
+		entry={mix.salts}
 		{rows}
 		figure={session.say(mix.expectedMsCm, 'strength')}
 		against="in {session.say(mix.litres, 'volume')}, ± {session
@@ -119,7 +125,17 @@
 		unit="% {ELEMENT_NAME[furthest.e]}"
 		op={mix.recipe ? 'recipe' : 'salts'}
 		entry={mix.recipe ?? mix.salts}
-		rows={[]}
+		rows={[
+			{
+				name: `${ELEMENT_NAME[furthest.e]} in the mix`,
+				value: session.say(mix.salts.result.elementsMgL[furthest.e], 'concentration')
+			},
+			{
+				name: 'its target',
+				value: session.say(mix.targetsMgL[furthest.e], 'concentration')
+			},
+			{ name: 'off by', value: `${furthest.percent.toFixed(1)} %` }
+		]}
 		note="Of the twelve elements, the one that lies furthest from its target at this strength."
 	/>
 	{#if worst}
@@ -147,7 +163,11 @@
 			? `a fill, ${((100 * cost.cost) / mix.litres).toFixed(2)} per ${session.say(100, 'volume')}`
 			: 'type prices below'}
 		op="salts"
-		rows={[]}
+		entry={null}
+		rows={mix.items.map((item) => ({
+			name: item.name,
+			value: priceWords(item)
+		}))}
 		note={cost.unpriced.length === 0
 			? 'Grams of each times its price.'
 			: `No price yet for ${cost.unpriced.join(', ')}.`}
@@ -159,7 +179,11 @@
 			: `about ${mix.ph.aim.toFixed(2)}`}
 		unit=""
 		op="salts"
-		rows={[]}
+		entry={null}
+		rows={model.waterUse.crops.map(({ crop }) => ({
+			name: crop.plural,
+			value: `${crop.phLow}–${crop.phHigh}`
+		}))}
 		note={mix.ph.agree
 			? 'Where the ranges of these crops overlap.'
 			: 'Their ranges do not meet: halfway between them.'}

@@ -58,6 +58,13 @@
 	let own = $state<OwnItem | null>(null);
 	const NEW = '+';
 	const uid = $props.id();
+	/** Sites by what grows in them. */
+	const planted = $derived(
+		waterUse.crops.map(({ crop, input }) => ({
+			name: crop.plural,
+			value: String(input.plants ?? 1)
+		}))
+	);
 </script>
 
 <p class="soft">
@@ -67,6 +74,9 @@
 </p>
 <Big
 	op="plant-demand"
+	title="Sites planted"
+	entry={null}
+	rows={planted}
 	figure={String(waterUse.bySite.size)}
 	against="of {sites.length} sites planted"
 />

@@ -51,6 +51,8 @@
 </p>
 <Big
 	op="network"
+	title="The pump gives"
+	entry={session.model.path}
 	rows={[]}
 	figure={session.say(result.source.flowLph, 'flow')}
 	against={needed > 0 ? `of ${session.say(needed, 'flow')} needed` : ''}
@@ -84,6 +86,7 @@
 	value={driest.q}
 	kind="flow"
 	op="network"
+	entry={session.model.path}
 	rows={[]}
 />
 <Figure
@@ -91,6 +94,7 @@
 	value={result.uniformity.lowQuarterPercent}
 	kind="percent"
 	op="network"
+	entry={session.model.path}
 	rows={[]}
 />
 <Figure
@@ -99,6 +103,7 @@
 	kind="volume"
 	unit="{scaleOf('volume', session.units).unit} in tank"
 	op="network"
+	entry={session.model.path}
 	rows={[]}
 	note="The level in the tank is lowered until the first outlet stops."
 />
@@ -107,6 +112,7 @@
 		value={result.source.headM}
 		kind="head"
 		op="pump-curve"
+		entry={session.model.curve}
 	/>{/if}
 {#if pump}
 	<Figure
@@ -114,7 +120,7 @@
 		value={energy?.result.warmingCPerDay ?? 0}
 		kind="warming"
 		op="pump-energy"
-		entry={energy ?? undefined}
+		entry={energy}
 		note="Nearly all of a pump's watts end in the water."
 	/>
 	<Figure
@@ -122,7 +128,7 @@
 		value={pump.watts}
 		kind="power"
 		op="pump-energy"
-		entry={energy ?? undefined}
+		entry={energy}
 		note="At the price of electricity of your place."
 	/>
 	<div class="verbs">

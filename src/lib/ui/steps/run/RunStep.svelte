@@ -44,6 +44,10 @@
 	value={session.model.waterUse.useLPerDay}
 	kind="use"
 	op="plant-demand"
+	entry={session.model.waterUse.crops.map(({ crop, litresPerDay }) => ({
+		name: crop.plural,
+		value: session.say(litresPerDay, 'use')
+	}))}
 />
 <Figure
 	label="Strength stays between"
@@ -53,18 +57,21 @@
 	)}"
 	unit=""
 	op="reservoir-run"
+	entry={session.model.run}
 	note="Over the three weeks under the drawing, as long as there is water."
 />
 {#if session.design.reserve}<Figure
 		label="Reserve empty on day"
 		value={run.reserveEmptyDay}
 		op="reservoir-run"
+		entry={session.model.run}
 		unit="from now"
 	/>{/if}
 <Figure
 	label="{session.design.source.kind === 'pump' ? 'Pump draws air' : 'Tap runs dry'} on day"
 	value={run.firstDayBelowPump}
 	op="reservoir-run"
+	entry={session.model.run}
 	unit="from now"
 />
 <TextField label="Notes" path="design.notes" rows={4} />

@@ -60,6 +60,8 @@
 <StandChoice />
 <Big
 	op={holes ? 'layout-tower' : 'layout-row'}
+	title="Sites of this stand"
+	entry={holes ?? row ?? null}
 	figure={String(single ? mine.length : sites.length)}
 	against={single
 		? `${words.container[1]}${row ? `; ${row.result.most} a row would fit` : ''}`
@@ -125,9 +127,11 @@
 		label="Medium in a {words.container[0]}"
 		value={mine[0].mediumL}
 		kind="volume"
-		op={holes ? 'layout-tower' : 'layout-row'}
-		entry={holes ?? row}
-		rows={[]}
+		op="held-water"
+		entry={null}
+		rows={sites
+			.filter(({ containerId }) => containerId === mine[0]!.id)
+			.map(({ label, mediumL }) => ({ name: label, value: session.say(mediumL, 'volume') }))}
 		note="Its own shape, filled to the height you leave free, or its sites added up."
 	/>
 {/if}
@@ -137,7 +141,7 @@
 		{value}
 		kind="volume"
 		op="held-water"
-		entry={session.model.held.get(mine[0]!.id)}
+		entry={session.model.held.get(mine[0]!.id) ?? null}
 		note="{note} All {words.container[1]} together; below, the first of them."
 	/>
 {/each}

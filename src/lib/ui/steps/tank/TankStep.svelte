@@ -64,6 +64,15 @@
 			changes.push({ path: 'design.reserve', value: usualReserve(120) });
 		session.apply(changes, 'how the tank is topped up');
 	}
+	/** What is on its way back by each return. */
+	const transit = $derived(
+		model.returns
+			.filter(({ run }) => run.way !== 'waste')
+			.map(({ run, wetL, fallingL }) => ({
+				name: run.name,
+				value: session.say(wetL + fallingL, 'volume')
+			}))
+	);
 </script>
 
 <p class="soft">
@@ -83,6 +92,8 @@
 </p>
 <Big
 	op="reservoir-run"
+	title="Until it is empty"
+	entry={model.run}
 	note="What is in the tank over the {pumped
 		? 'pump'
 		: 'tap'}’s minimum and what is in transit, with any reserve, by what the plants drink in a day."
@@ -102,15 +113,29 @@
 		value={back.returnsL}
 		kind="volume"
 		op="drain-back"
+		entry={model.drainBack}
 	/>
-	<Figure label="Fill at most, running" value={back.safeRunningL} kind="volume" op="drain-back" />
-	<Figure label="In transit while it runs" value={inTransitL(model)} kind="volume" op="drain" />
+	<Figure
+		label="Fill at most, running"
+		value={back.safeRunningL}
+		kind="volume"
+		op="drain-back"
+		entry={model.drainBack}
+	/>
+	<Figure
+		label="In transit while it runs"
+		value={inTransitL(model)}
+		kind="volume"
+		op="drain"
+		entry={transit}
+	/>
 {/if}
 <Figure
 	label="Room left under the brim"
 	value={back.marginL}
 	kind="volume"
 	op="drain-back"
+	entry={model.drainBack}
 	state={back.spills ? 'stop' : null}
 />
 <Figure
@@ -214,6 +239,7 @@
 		value={model.run.result.changes.length}
 		unit="times"
 		op="reservoir-run"
+		entry={model.run}
 		note={model.run.result.changes.length === 0
 			? 'Nothing calls for it in that time.'
 			: `First on day ${model.run.result.changes[0]!.day}.`}
@@ -223,6 +249,7 @@
 		value={model.run.result.totals.changedL}
 		kind="volume"
 		op="reservoir-run"
+		entry={model.run}
 		note="With {session.say(saltG, 'salt')} of salts in it."
 	/>
 {/if}
