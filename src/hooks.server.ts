@@ -1,15 +1,17 @@
-import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { clockFor, setClock } from '$lib/server/clock';
 import { sweep } from '$lib/server/copies';
 import {
 	closeDatabase,
+	database,
 	databaseHeld,
 	DatabaseProblem,
 	openAgain,
 	openDatabase
 } from '$lib/server/database';
 import { splitOldPlans } from '$lib/server/saving';
+import { rowOf } from '$lib/server/designs';
 import { mayCome } from '$lib/server/hosts';
 import { problem } from '$lib/server/http';
 import { closePools } from '$lib/server/pool';
@@ -81,7 +83,7 @@ const answer: Handle = async ({ event, resolve }) => {
 		return problem(403, 'wrong-origin', 'This was sent from a page that is not Crelbo’s.');
 	await openAgain();
 	if (databaseHeld()) return api ? heldApi() : heldPage();
-	const response = await resolve(event);
+	const response = await asThere(event, await resolve(event));
 	const isJson = response.headers.get('content-type')?.includes('json');
 	if (api && response.status >= 400 && !isJson) {
 		const [code, message] = WORDS[response.status] ?? ['refused', 'The request was refused.'];
@@ -89,6 +91,14 @@ const answer: Handle = async ({ event, resolve }) => {
 	}
 	return response;
 };
+
+/** Pages of systems are worked out in the browser: that there is no such system is told here, by their status. */
+async function asThere({ url, request }: RequestEvent, response: Response): Promise<Response> {
+	const id = /^\/systems\/([^/]+)/.exec(url.pathname)?.[1];
+	if (id === undefined || request.method !== 'GET' || response.status !== 200) return response;
+	if (await rowOf(database(), decodeURIComponent(id))) return response;
+	return new Response(response.body, { status: 404, headers: response.headers });
+}
 
 const HELD = 'A copy is being put in place. Crelbo is back in a moment.';
 const heldApi = (): Response => problem(503, 'database', HELD);

@@ -1,16 +1,29 @@
-import { sql } from 'drizzle-orm';
-import { database, DatabaseProblem } from '$lib/server/database';
+import { database, DatabaseProblem, write } from '$lib/server/database';
 import { json, problem } from '$lib/server/http';
 import type { RequestHandler } from './$types';
+import { sql } from 'drizzle-orm';
 
-/** For whoever watches over the server: 200 while its database answers. */
+/** Whether it can write is tried this often at most: nobody who asks again and again fills the disk. */
+const TRIED_MS = 10_000;
+let tried = { at: 0, words: null as string | null };
+
+/** For whoever watches over the server: 200 while its database answers and can be written. */
 export const GET: RequestHandler = async () => {
 	try {
 		await database().run(sql`SELECT 1`);
-		return json({ status: 'fine' });
+		if (Date.now() - tried.at > TRIED_MS) tried = { at: Date.now(), words: await tryWrite() };
+		return tried.words === null ? json({ status: 'fine' }) : problem(503, 'database', tried.words);
 	} catch (fault) {
-		const words =
-			fault instanceof DatabaseProblem ? fault.message : 'The database does not answer.';
-		return problem(503, 'database', words);
+		return problem(503, 'database', wordsOf(fault));
 	}
 };
+
+const wordsOf = (fault: unknown): string =>
+	fault instanceof DatabaseProblem ? fault.message : 'The database does not answer.';
+
+const tryWrite = (): Promise<string | null> =>
+	write(async (tx) => {
+		await tx.run(sql`INSERT INTO write_check VALUES (2)`);
+		await tx.run(sql`DELETE FROM write_check WHERE at = 2`);
+		return null;
+	}).catch(wordsOf);

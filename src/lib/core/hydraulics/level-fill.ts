@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, quantity, refuseRepeats, rootOf } from '../quantity';
+import { NoSolution, id, quantity, refuseRepeats, rootOf } from '../quantity';
 import { lengthM, pipeLoss } from './friction';
 
 const mm = (name: string, above = 0) => quantity(name, 'size', { above, max: 100_000 });
@@ -66,6 +66,8 @@ export type LevelFill = z.infer<typeof levelFillOutput>;
  * Float or level valves and the depth they hold: one water surface for all trays of a shared valve, or the
  * set depth in each tray of its own; how much that is, and how long the tank takes to fill it.
  *
+ * @throws NoSolution where every tray stands dry, or nothing flows
+ *
  * A tray that leans holds a wedge of water; where its high corner falls dry the wedge is a triangle.
  */
 export function levelFill(input: LevelFillInput): LevelFill {
@@ -88,7 +90,11 @@ export function levelFill(input: LevelFillInput): LevelFill {
 		};
 	});
 	const totalL = trays.reduce((sum, tray) => sum + tray.litres, 0);
+	if (totalL === 0)
+		throw new NoSolution('Every tray stands above the water: there is nothing to fill.');
 	const flowLph = fillFlow(input.supply, each ? trays.length : 1);
+	if (!(flowLph > 0) || !Number.isFinite(totalL / flowLph))
+		throw new NoSolution('No water flows through this hose and valve: it never fills.');
 	return {
 		trays,
 		totalL,

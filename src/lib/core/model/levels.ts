@@ -1,3 +1,4 @@
+import { NoSolution } from '../quantity';
 import {
 	levelFill,
 	LINE_UNDER_WATER,
@@ -44,11 +45,7 @@ export const levels = stage(
 		})
 );
 
-function fill(
-	basis: LevelFillBasis,
-	headM: number,
-	fittingsK: number
-): NonNullable<LevelState['filled']> {
+function fill(basis: LevelFillBasis, headM: number, fittingsK: number): LevelState['filled'] {
 	const { depthMm, valves, trays, innerDiameterMm, lengthM, valve } = basis;
 	const input = {
 		depthMm,
@@ -56,7 +53,13 @@ function fill(
 		trays,
 		supply: { headM, innerDiameterMm, lengthM, fittingsK, valve }
 	};
-	return { input, result: levelFill(input) };
+	try {
+		return { input, result: levelFill(input) };
+	} catch (problem) {
+		// every tray stands dry, or nothing flows: what follows from a fill has no answer either
+		if (problem instanceof NoSolution) return null;
+		throw problem;
+	}
 }
 
 export interface RingState {

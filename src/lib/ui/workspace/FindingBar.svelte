@@ -3,6 +3,7 @@
 	import { Popover } from 'bits-ui';
 	import { timedSites } from '$lib/core/model';
 	import SettleAll from './SettleAll.svelte';
+	import SettledList from './SettledList.svelte';
 	import StateMark from './StateMark.svelte';
 	import { useSession } from './context';
 	import { stepName } from './step-names';
@@ -37,6 +38,7 @@
 		open = false;
 		look();
 	}
+	const settled = $derived(session.record.settled.length + session.place.settled.length);
 	const timed = $derived(timedSites(session.model).size > 0);
 	/** Opens the step and selects what the finding is about. */
 	function look(): void {
@@ -47,7 +49,7 @@
 	}
 </script>
 
-<section class="bar {finding?.severity ?? 'fine'}" aria-label="Findings" aria-live="polite">
+<section class="bar {finding?.severity ?? 'fine'}" aria-label="Findings">
 	{#if finding}
 		<div class="count">
 			<button
@@ -93,6 +95,7 @@
 								</li>
 							{/each}
 						</ul>
+						<SettledList />
 					</Popover.Content>
 				</Popover.Portal>
 			</Popover.Root>
@@ -107,7 +110,7 @@
 			<button class="step" onclick={look} title="Show it in the drawing"
 				>{stepName(finding.step, session.design)}</button
 			>
-			{finding.message}
+			<span aria-live="polite">{finding.message}</span>
 		</p>
 		<div class="fixes">
 			{#if !fixes}<small class="trying">trying what would help</small>{/if}
@@ -129,6 +132,20 @@
 				? 'the tank has room for the drain-back, and the timer can do every watering.'
 				: 'and the valves keep the level.'}
 		</p>
+		{#if settled > 0}
+			<Popover.Root>
+				<Popover.Trigger class="all-findings">What I have settled ({settled})</Popover.Trigger>
+				<Popover.Portal>
+					<Popover.Content
+						class="slip findings-sheet"
+						side="top"
+						align="end"
+						sideOffset={12}
+						collisionPadding={12}><SettledList /></Popover.Content
+					>
+				</Popover.Portal>
+			</Popover.Root>
+		{/if}
 	{/if}
 </section>
 <SettleAll bind:open={settling} />

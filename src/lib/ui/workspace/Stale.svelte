@@ -10,7 +10,8 @@
 	const session = useSession();
 	const theirs = $derived(session.save.kind === 'stale' ? session.save.theirs : null);
 	/** What would stand: this page's last change over the other version. */
-	const mine = $derived(theirs && session.mineOver(theirs));
+	const merged = $derived(theirs && session.mineOver(theirs));
+	const mine = $derived(merged?.parts ?? null);
 	const rows = $derived(
 		theirs && mine
 			? [
@@ -49,8 +50,10 @@
 		>
 			<Dialog.Title>This system was changed in another window</Dialog.Title>
 			<p>
-				Your last change is not saved yet. Choose which version stands; the other stays in its
-				history. What was changed there alone is kept either way.
+				Your last change is not saved yet. Choose which version to keep; the other stays in the
+				history. {merged?.whole === false
+					? 'The two do not fit together: if you keep yours, what was changed there is replaced.'
+					: 'What was changed there alone is kept either way.'}
 			</p>
 			{#if theirs}
 				<div class="sides">

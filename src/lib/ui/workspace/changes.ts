@@ -2,6 +2,7 @@ import {
 	differences,
 	partsSchema,
 	setPaths,
+	valueAt,
 	type Change,
 	type PartName,
 	type Parts
@@ -39,35 +40,59 @@ export function refusalOf(parts: Parts, changes: readonly Change[]): string | nu
 	return null;
 }
 
+/** What stands where ours is kept, and whether all they changed beside it stands as well. */
+export interface Merged {
+	parts: Parts;
+	/** Nothing of theirs was lost but where both changed the same. */
+	whole: boolean;
+}
+
 /**
- * What this page changed since the server last knew it, over what stands there now. A plan is one thing: ours
- * where we changed it, else theirs. Of record and place only what we changed is set over theirs, so that what they
- * noted beside it stays.
+ * What this page changed since the server last knew it, over what stands there now: only the fields we changed
+ * are set, so that what they changed beside it stays. Where that is no system that can be kept, a plan is ours as
+ * a whole, and that is told.
  */
-export function oursOver(ours: Parts, known: Parts, theirs: Parts): Parts {
-	const untouched = (['design', 'operation'] as const).every(
-		(part) => differences(ours[part], known[part]).length === 0
-	);
-	const { design, operation } = untouched ? theirs : ours;
+export function oursOver(ours: Parts, known: Parts, theirs: Parts): Merged {
+	const over = <K extends PartName>(part: K) => setOver(part, ours, known, theirs);
+	const [design, operation, record, place] = [
+		over('design'),
+		over('operation'),
+		over('record'),
+		over('place')
+	];
+	const planned = design !== null && operation !== null;
 	return {
-		design,
-		operation,
-		record: setOver('record', ours, known, theirs),
-		place: setOver('place', ours, known, theirs)
+		parts: {
+			design: planned ? design : ours.design,
+			operation: planned ? operation : ours.operation,
+			record: record ?? ours.record,
+			place: place ?? ours.place
+		},
+		whole: planned && record !== null && place !== null
 	};
 }
 
-function setOver<K extends 'record' | 'place'>(
+/** Our changes over theirs; null: together they cannot be kept. */
+function setOver<K extends PartName>(
 	part: K,
 	ours: Parts,
 	known: Parts,
 	theirs: Parts
-): Parts[K] {
+): Parts[K] | null {
 	const changes = differences(ours[part], known[part]).map(({ path, mine }) => ({
 		path,
 		value: mine
 	}));
 	if (changes.length === 0) return theirs[part];
-	const parsed = partsSchema.shape[part].safeParse(setPaths(theirs[part], changes));
-	return parsed.success ? (parsed.data as Parts[K]) : ours[part];
+	try {
+		const parsed = partsSchema.shape[part].safeParse(setPaths(theirs[part], changes));
+		if (!parsed.success) return null;
+		// what we changed may be no longer there
+		const stands = changes.every(
+			({ path, value }) => JSON.stringify(valueAt(parsed.data, path)) === JSON.stringify(value)
+		);
+		return stands ? (parsed.data as Parts[K]) : null;
+	} catch {
+		return null;
+	}
 }

@@ -30,7 +30,7 @@ import {
 	type OwnKind,
 	type ShelfItem
 } from '$lib/core/shelf';
-import { oursOver, refusalOf, samePlan, saveOf, type Snapshot } from './changes';
+import { oursOver, refusalOf, samePlan, saveOf, type Merged, type Snapshot } from './changes';
 import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
 import { Stopped } from '$lib/workers';
 import { fixesBeside } from './proving';
@@ -393,13 +393,13 @@ export class Session {
 	}
 
 	/** What stands if this page's last change is kept over theirs. */
-	mineOver = (theirs: Parts): Parts => oursOver(this.parts, this.known, partsIn(theirs));
+	mineOver = (theirs: Parts): Merged => oursOver(this.parts, this.known, partsIn(theirs));
 
 	/** After a conflict: theirs, or ours over theirs. */
 	resolve(choice: 'mine' | 'theirs'): void {
 		if (this.save.kind !== 'stale') return;
 		const { theirs } = this.save;
-		const mine = this.mineOver(theirs);
+		const { parts: mine } = this.mineOver(theirs);
 		this.known = partsIn(theirs);
 		this.queue.resume(theirs);
 		this.past = [];

@@ -128,7 +128,7 @@
 				<ol>
 					{#each plan.acts as act, i (i)}
 						<li>
-							<span>{act.text}</span>{#if act.amount}{' '}<b>{act.amount}</b>{/if}
+							<span>{act.text}</span>{#if act.amount}<b>{act.amount}</b>{/if}
 							{#if act.caution}<small>{act.caution}</small>{/if}
 						</li>
 					{/each}
@@ -217,6 +217,7 @@
 		border-top: 1px solid var(--hair);
 	}
 	li b {
+		margin-left: 0.35em;
 		font: 650 18px var(--head);
 		white-space: nowrap;
 	}
