@@ -26,6 +26,23 @@ export default ts.config(
 		}
 	},
 	{
+		files: ['src/**/*.svelte', 'src/**/*.ts'],
+		rules: {
+			'no-restricted-syntax': [
+				'error',
+				...[
+					'ExpressionStatement > CallExpression',
+					'ArrowFunctionExpression > CallExpression.body',
+					'UnaryExpression[operator="void"] > CallExpression'
+				].map((where) => ({
+					selector: `${where}[callee.object.name=/^(session|fields)$/][callee.property.name=/^(set|apply)$/]`,
+					message:
+						'A refusal must not be dropped: show what set or apply answers, or use put or press.'
+				}))
+			]
+		}
+	},
+	{
 		files: ['tests/e2e/**/*.ts'],
 		rules: {
 			'no-restricted-syntax': [

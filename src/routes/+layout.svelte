@@ -1,4 +1,5 @@
 <script lang="ts">
+	import RefusedPress from '$lib/ui/workspace/RefusedPress.svelte';
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
 	import { hasUnsaved } from '$lib/ui/workspace/save-queue';
@@ -18,3 +19,4 @@
 
 <svelte:window {onbeforeunload} />
 {@render children()}
+<RefusedPress />

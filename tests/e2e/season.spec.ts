@@ -81,6 +81,7 @@ test('a crop is sown batch by batch, a planting moved by keys and by date, its g
 	const date = page.getByLabel('Batch 1, planting 2: plant out');
 	const stands = await date.inputValue();
 	await typeIn(date, '2026-05-01');
+	await date.press('Enter');
 	await expect(sheet.getByRole('alert')).toContainText(/choose 2026-\d\d-\d\d or later/);
 	await expect(date).toHaveValue(stands);
 	// by mouse

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
 	import { clockOf, minutesOf } from '../clock/day-drag';
+	import { whenLeft } from './when-left';
 	import { useFields } from '../workspace/context';
 
 	interface Props {
@@ -17,7 +18,7 @@
 	const stored = $derived(valueAt(fields.parts, path) as number | null);
 	function set(text: string): void {
 		const at = minutesOf(text);
-		if (at !== null) fields.set(path, at, label);
+		if (at !== null && at !== (stored ?? usual)) fields.put(path, at, label);
 	}
 </script>
 
@@ -28,10 +29,10 @@
 		type="time"
 		class="field"
 		value={stored === null && usual === undefined ? '' : clockOf(stored ?? usual ?? 0)}
-		onchange={(e) => set(e.currentTarget.value)}
+		{...whenLeft(set)}
 	/>
 	{#if called && stored === null}<small>{called}</small>
-	{:else if called}<button class="quiet" onclick={() => fields.set(path, null, label)}
+	{:else if called}<button class="quiet" onclick={() => fields.put(path, null, label)}
 			>{called}</button
 		>{/if}
 </div>

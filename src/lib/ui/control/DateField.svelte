@@ -1,17 +1,20 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
+	import { whenLeft } from './when-left';
 	import { useSession } from '../workspace/context';
 
 	const { label, path }: { label: string; path: string } = $props();
 	const session = useSession();
 	const uid = $props.id();
 	const value = $derived((valueAt(session.parts, path) as string | null) ?? '');
-	const set = (text: string) => session.set(path, text === '' ? null : text, label);
+	function set(text: string): void {
+		if (text !== value) session.put(path, text === '' ? null : text, label);
+	}
 </script>
 
 <div class="row">
 	<label for={uid}>{label}</label>
-	<input id={uid} type="date" class="field" {value} onchange={(e) => set(e.currentTarget.value)} />
+	<input id={uid} type="date" class="field" {value} {...whenLeft(set)} />
 	{#if value === ''}<button class="quiet" onclick={() => set(session.today)}>Today</button>{/if}
 </div>
 

@@ -10,7 +10,7 @@
 	<input
 		type="checkbox"
 		checked={valueAt(fields.parts, path) === true}
-		onchange={(event) => fields.set(path, event.currentTarget.checked, label)}
+		onchange={(event) => fields.put(path, event.currentTarget.checked, label)}
 	/>
 	{label}
 </label>

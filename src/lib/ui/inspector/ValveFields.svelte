@@ -32,12 +32,12 @@
 	const throttled = $derived(outlets.filter(({ id }) => id in partOpen));
 	function shut(id: string, open: boolean): void {
 		const next = open ? shutValves.filter((other) => other !== id) : [...shutValves, id];
-		session.set('operation.shutValves', next, 'row valve');
+		session.put('operation.shutValves', next, 'row valve');
 	}
 	/** Ids have slashes in them: the record of valves is set as a whole. */
 	function throttle(id: string, valve: { kind: string; open: number } | undefined): void {
 		const others = Object.fromEntries(Object.entries(partOpen).filter(([known]) => known !== id));
-		session.set(
+		session.put(
 			'operation.valves',
 			valve ? { ...others, [id]: valve } : others,
 			valve ? 'valve part open' : 'valve open'

@@ -32,7 +32,7 @@
 		(place.months ?? []).flatMap((month, i) => (month ? [{ month, i, name: MONTH_NAMES[i]! }] : []))
 	);
 	function asIn(month: Month, i: number): void {
-		fields.set(`${at}.climate`, dayInMonth(climate, area.cover, month, i), 'a day of a month');
+		fields.put(`${at}.climate`, dayInMonth(climate, area.cover, month, i), 'a day of a month');
 	}
 </script>
 
@@ -69,7 +69,7 @@
 		{ id: 'lamps', name: 'by lamps alone' }
 	]}
 	onpick={(id) =>
-		fields.set(`${at}.climate`, usualClimate(area.kind, id, latitude), 'where the light is from')}
+		fields.put(`${at}.climate`, usualClimate(area.kind, id, latitude), 'where the light is from')}
 />
 {#if light === 'sun' && months.length > 0}
 	<div class="row">

@@ -18,14 +18,14 @@
 
 	type List = 'obstacles' | 'doors' | 'points';
 	const take = (list: List, index: number) =>
-		fields.set(
+		fields.put(
 			`${at}.${list}`,
 			area[list].filter((_, i) => i !== index),
 			'taken away'
 		);
 	function add(list: List, item: object): void {
 		added = `${list}${area[list].length}`;
-		fields.set(`${at}.${list}`, [...area[list], item], 'added');
+		fields.put(`${at}.${list}`, [...area[list], item], 'added');
 	}
 	/** An id nothing of a list has. */
 	function fresh(list: readonly { id: string }[], stem: string): string {

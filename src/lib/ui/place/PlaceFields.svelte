@@ -26,10 +26,10 @@
 		const taken = new Set(place.waters.map(({ id }) => id));
 		let n = 2;
 		while (taken.has(`water${n}`)) n += 1;
-		fields.set('place.waters', [...place.waters, usualWater(`water${n}`, 'Rain butt')], 'a water');
+		fields.put('place.waters', [...place.waters, usualWater(`water${n}`, 'Rain butt')], 'a water');
 	}
 	const dropWater = (id: string) =>
-		fields.set(
+		fields.put(
 			'place.waters',
 			place.waters.filter((water) => water.id !== id),
 			'a water taken away'
@@ -38,13 +38,13 @@
 		place.areas.some(({ climate }) => climate.setting === 'outdoors' && climate.latitudeDeg < 0)
 	);
 	function takeClimate(name: string): void {
-		if (name === '') fields.set('place.months', null, 'no months');
+		if (name === '') fields.put('place.months', null, 'no months');
 		else if (name in CLIMATES)
-			fields.set('place.months', monthsOf(name as ClimateName, south), 'the months of a climate');
+			fields.put('place.months', monthsOf(name as ClimateName, south), 'the months of a climate');
 	}
 	function sayMonth(): void {
 		const months = place.months ?? Array.from({ length: 12 }, () => null);
-		fields.set('place.months', months.with(month, monthsOf('mild', south)[month]!), 'a month');
+		fields.put('place.months', months.with(month, monthsOf('mild', south)[month]!), 'a month');
 	}
 	/** Where the year has a hole, and what stands in for it. */
 	const holes = $derived(

@@ -12,7 +12,7 @@
 	const rain = () => {
 		const { id, name } = water;
 		const soft = { ecMsCm: 0.03, ph: 6.2, alkalinityMeqL: 0.1, Ca: 1, Mg: 0.3, Na: 2, Cl: 3, S: 1 };
-		fields.set(at, { ...usualWater(id, name), ...soft }, 'rain water');
+		fields.put(at, { ...usualWater(id, name), ...soft }, 'rain water');
 	};
 	type HardnessUnit = keyof typeof HARDNESS_UNITS;
 	const SAID: Record<HardnessUnit, string> = {
@@ -76,7 +76,7 @@
 		value={water.guessed ? 'guessed' : 'told'}
 		onchange={(event) => {
 			const guessed = event.currentTarget.value === 'guessed';
-			fields.apply(
+			fields.press(
 				[
 					{ path: `${at}.guessed`, value: guessed || undefined },
 					...(guessed
@@ -103,7 +103,7 @@
 	{#each RARE as [label, ion] (ion)}
 		{#if water[ion] !== undefined}<NumberField {label} path="{at}.{ion}" />{:else}<button
 				class="quiet"
-				onclick={() => fields.set(`${at}.${ion}`, 0, label)}>{label} too</button
+				onclick={() => fields.put(`${at}.${ion}`, 0, label)}>{label} too</button
 			>{/if}
 	{/each}
 {/if}
@@ -114,7 +114,7 @@
 		class="field"
 		value={water.treated?.kind ?? 'none'}
 		onchange={(event) =>
-			fields.set(
+			fields.put(
 				`${at}.treated`,
 				TREATED[event.currentTarget.value as keyof typeof TREATED],
 				'what stands before the tank'

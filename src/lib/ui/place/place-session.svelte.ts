@@ -1,3 +1,4 @@
+import { refusal } from '../workspace/refusal.svelte';
 import {
 	boundsAt,
 	fieldAt,
@@ -93,6 +94,10 @@ export class PlaceSession implements Fields {
 	}
 
 	set = (path: string, value: unknown): string | null => this.apply([{ path, value }]);
+	press(changes: Change[]): void {
+		refusal.tell(this.apply(changes));
+	}
+	put = (path: string, value: unknown): void => this.press([{ path, value }]);
 
 	/** A new area of what was said of it, and the one that is looked at from now on. */
 	add(said: Spotted): string | null {

@@ -26,7 +26,7 @@
 		session.keepOwn(item);
 		open = null;
 		if (value !== item.id)
-			session.apply([{ path, value: item.id }, ...(and?.(item.id) ?? [])], label);
+			session.press([{ path, value: item.id }, ...(and?.(item.id) ?? [])], label);
 	}
 </script>
 

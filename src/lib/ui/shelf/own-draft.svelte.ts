@@ -29,6 +29,9 @@ export class OwnDraft implements Fields {
 		return null;
 	}
 	set = (path: string, value: unknown): null => this.apply([{ path, value }]);
+	// a draft takes whatever is typed: it is checked when it is kept
+	press = (changes: Change[]): void => void this.apply(changes);
+	put = (path: string, value: unknown): void => void this.set(path, value);
 
 	/** What speaks against taking it as it is; null: nothing. */
 	get wrong(): string | null {

@@ -35,7 +35,7 @@
 		if (open) void search();
 	});
 	function apply(): void {
-		if (found) session.apply(changesOf(found.fixes), 'all that could be settled');
+		if (found) session.press(changesOf(found.fixes), 'all that could be settled');
 		session.shown = 0;
 		open = false;
 	}

@@ -16,7 +16,7 @@
 	];
 	const name = <T extends { id: string; name: string }>(list: T[], id: string) =>
 		list.find((item) => item.id === id)?.name ?? id;
-	const set = (units: Units) => session.set('place.units', units, 'units');
+	const set = (units: Units) => session.put('place.units', units, 'units');
 </script>
 
 <DropdownMenu.Root>

@@ -16,6 +16,9 @@ export interface Fields {
 	/** Makes and keeps a change; says why not where it cannot be. */
 	apply(changes: Change[], label: string): string | null;
 	set(path: string, value: unknown, label: string): string | null;
+	/** The same for a press that has no place of its own for words: a refusal is shown where it was pressed. */
+	press(changes: Change[], label: string): void;
+	put(path: string, value: unknown, label: string): void;
 }
 
 const SESSION = Symbol('session');

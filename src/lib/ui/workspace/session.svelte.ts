@@ -30,6 +30,7 @@ import {
 	type OwnKind,
 	type ShelfItem
 } from '$lib/core/shelf';
+import { refusal } from './refusal.svelte';
 import { oursOver, refusalOf, samePlan, saveOf, type Merged, type Snapshot } from './changes';
 import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
 import { Stopped } from '$lib/workers';
@@ -232,6 +233,12 @@ export class Session {
 	set = (path: string, value: unknown, label: string): string | null =>
 		this.apply([{ path, value }], label);
 
+	/** The same for a press without a place of its own for words: a refusal is shown where it was pressed. */
+	press(changes: Change[], label: string): void {
+		refusal.tell(this.apply(changes, label));
+	}
+	put = (path: string, value: unknown, label: string): void => this.press([{ path, value }], label);
+
 	/** Grows a crop at these sites; an empty id clears them. */
 	plant(siteIds: readonly string[], cropId: string, label: string): void {
 		const crops = { ...this.operation.crops };
@@ -239,7 +246,7 @@ export class Session {
 			if (cropId === '') delete crops[id];
 			else crops[id] = cropId;
 		}
-		this.set('operation.crops', crops, label.slice(0, 80));
+		this.put('operation.crops', crops, label.slice(0, 80));
 	}
 
 	/** What a line of the parts list costs, on the place's own shelf; null: not said. Says why not. */
@@ -295,15 +302,17 @@ export class Session {
 
 	/** Applies a finding's fix; the bar goes back to the most urgent. */
 	fix(finding: Finding, fix: Fix): void {
-		this.apply(fix.change, `${finding.code}: ${fix.label}`);
-		this.shown = 0;
+		const refused = this.apply(fix.change, `${finding.code}: ${fix.label}`);
+		refusal.tell(refused);
+		if (refused === null) this.shown = 0;
 	}
 
 	/** The grower has seen to a caution: for this system, or where it holds everywhere for the place. */
 	acknowledge({ code, acknowledge }: Finding): void {
 		if (!acknowledge) return;
-		this.apply(acknowledge.change, `${code}: ${acknowledge.label}`);
-		this.shown = 0;
+		const refused = this.apply(acknowledge.change, `${code}: ${acknowledge.label}`);
+		refusal.tell(refused);
+		if (refused === null) this.shown = 0;
 	}
 
 	undo = (): Promise<void> => this.go('undo');

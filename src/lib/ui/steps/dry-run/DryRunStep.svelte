@@ -86,7 +86,7 @@
 		what={gone.length === 1
 			? `1 reading is of ${a(outlet[0])} that is gone.`
 			: `${gone.length} readings are of ${outlet[1]} that are gone.`}
-		ondrop={() => session.set('record.caughtMl', without(gone), 'readings dropped')}
+		ondrop={() => session.put('record.caughtMl', without(gone), 'readings dropped')}
 	/>
 {/if}
 <DateField label="Dry run done on" path="record.dryRunOn" />

@@ -81,7 +81,7 @@
 	function keep(changes: typeof doubled, label: string): void {
 		if (!changes) return;
 		chosen = null;
-		session.apply(changes, label);
+		session.press(changes, label);
 	}
 
 	function key(event: KeyboardEvent, index: number): void {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whenLeft } from '../../control/when-left';
 	import X from '@lucide/svelte/icons/x';
 	import { clockOf, minutesOf, runsInto } from '../../clock/day-drag';
 	import { useSession } from '../../workspace/context';
@@ -7,7 +8,7 @@
 	const session = useSession();
 	const starts = $derived([...session.operation.feed.startsMin].sort((a, b) => a - b));
 	const keep = (next: readonly number[]): void =>
-		void session.set('operation.feed.startsMin', next, 'when it is watered');
+		void session.put('operation.feed.startsMin', next, 'when it is watered');
 
 	const onMin = $derived(session.model.feed?.onMin ?? 0);
 	const over = $derived(runsInto(starts, onMin));
@@ -39,7 +40,7 @@
 					value={clockOf(at)}
 					aria-label="Watering {i + 1}"
 					aria-invalid={over.has(at)}
-					onchange={(event) => move(i, event.currentTarget)}
+					{...whenLeft((_, field) => move(i, field))}
 				/>
 				<button
 					class="quiet"

@@ -114,7 +114,7 @@
 		<p class="soft">
 			Water runs {Math.round(100 * dutyOf(settings))} % of each feed: the plan counts with so much less
 			in whole minutes.
-			<button class="quiet" onclick={() => session.set('operation.feed.relay', null, 'no relay')}
+			<button class="quiet" onclick={() => session.put('operation.feed.relay', null, 'no relay')}
 				>It runs all through</button
 			>
 		</p>
@@ -122,7 +122,7 @@
 		<p>
 			<button
 				class="quiet"
-				onclick={() => session.set('operation.feed.relay', { onS: 20, offS: 40 }, 'a relay')}
+				onclick={() => session.put('operation.feed.relay', { onS: 20, offS: 40 }, 'a relay')}
 				>My relay switches by seconds</button
 			>
 		</p>

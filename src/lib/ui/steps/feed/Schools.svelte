@@ -63,7 +63,7 @@
 				type="radio"
 				name="school"
 				checked={settings.school === id}
-				onchange={() => session.set('operation.feed.school', id, name)}
+				onchange={() => session.put('operation.feed.school', id, name)}
 			/>
 			<span class="what">
 				<span class="head"

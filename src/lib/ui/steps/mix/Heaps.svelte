@@ -62,7 +62,7 @@
 	function free(heap: Heap): void {
 		const held = { ...session.operation.mix.held };
 		for (const { index } of heap.items) delete held[mix.ingredients[index]!.of];
-		session.set('operation.mix.held', held, 'an amount fitted again');
+		session.put('operation.mix.held', held, 'an amount fitted again');
 	}
 	const tub = (x: number, top = tall) =>
 		`M${x - 4} ${ground - top} L${x + 6} ${ground} H${x + TUB - 6} L${x + TUB + 4} ${ground - top}`;

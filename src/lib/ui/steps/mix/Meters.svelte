@@ -28,7 +28,7 @@
 	<button
 		class="quiet"
 		onclick={() =>
-			session.set(
+			session.put(
 				'record.meters.strength',
 				{ on: session.today, standardMsCm: KCL_MSCM, readMsCm: KCL_MSCM },
 				'strength meter checked'
@@ -46,7 +46,7 @@
 	<button
 		class="quiet"
 		onclick={() =>
-			session.set(
+			session.put(
 				'record.meters.ph',
 				{ on: session.today, at7: BUFFERS.at7, at4: BUFFERS.at4 },
 				'pH meter set'

@@ -82,7 +82,7 @@
 		label="Mixed for"
 		value={settings.fills}
 		options={FILLS}
-		onpick={(fills) => session.set('operation.mix.fills', fills, 'what is filled')}
+		onpick={(fills) => session.put('operation.mix.fills', fills, 'what is filled')}
 	/>
 	<Big
 		op="salts"
@@ -99,14 +99,14 @@
 		{#if model.bottles.made}
 			<button
 				class="button"
-				onclick={() => session.set('operation.mix.bottles', null, 'mixed without bottles')}
+				onclick={() => session.put('operation.mix.bottles', null, 'mixed without bottles')}
 				>Weigh each fill</button
 			>
 		{:else}
 			<button
 				class="button"
 				disabled={!stock}
-				onclick={() => session.set('operation.mix.bottles', USUAL_BOTTLES, 'two bottles')}
+				onclick={() => session.put('operation.mix.bottles', USUAL_BOTTLES, 'two bottles')}
 				>Make two bottles</button
 			>
 		{/if}
@@ -237,7 +237,7 @@
 				{ id: 'scale', name: 'on a scale' },
 				{ id: 'scoops', name: 'by level scoops' }
 			]}
-			onpick={(by) => session.set('operation.mix.measure.by', by, 'how it is measured')}
+			onpick={(by) => session.put('operation.mix.measure.by', by, 'how it is measured')}
 		/>
 		{#if settings.measure.by === 'scale'}
 			<NumberField label="The scale shows steps of" path="operation.mix.measure.stepG" />

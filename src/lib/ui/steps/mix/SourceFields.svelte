@@ -73,7 +73,7 @@
 			{ id: 'meter', name: 'to a strength, with a meter' },
 			{ id: 'label', name: 'by the label alone' }
 		]}
-		onpick={(id) => session.set('operation.mix.method', id, 'how it is dosed')}
+		onpick={(id) => session.put('operation.mix.method', id, 'how it is dosed')}
 	/>
 	{#if session.operation.mix.method === 'label'}
 		<NumberField label="Part of the label’s dose" path="operation.mix.labelShare" />
@@ -91,7 +91,7 @@
 			{ id: 'grams', name: 'parts by weight' },
 			{ id: 'scoops', name: 'by level scoop' }
 		]}
-		onpick={(id) => session.set('operation.mix.source.partsAre', id, 'what a part is')}
+		onpick={(id) => session.put('operation.mix.source.partsAre', id, 'what a part is')}
 	/>
 	{#each source.items as item (item.id)}
 		<div class="item">

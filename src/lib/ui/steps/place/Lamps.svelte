@@ -49,7 +49,8 @@
 			socket: 1
 		};
 		added = lamp.id;
-		session.apply(
+		opened[lamp.id] = true;
+		session.press(
 			[
 				{ path: 'design.lamps', value: [...lamps, lamp] },
 				{ path: `operation.lampHours.${lamp.id}`, value: 14 }
@@ -69,7 +70,7 @@
 	/** The own lamp that is being described, and which lamp is to be one. */
 	let open = $state<{ item: OwnItem; lamp: Lamp } | null>(null);
 	const becomes = (lamp: Lamp, like: Pick<LampPart, (typeof FIGURES)[number]>) =>
-		session.apply(
+		session.press(
 			FIGURES.map((field) => ({ path: lampPath(lamp, field), value: like[field] })),
 			'another lamp'
 		);
@@ -83,18 +84,20 @@
 		open = null;
 	}
 	const take = (id: string) =>
-		session.apply(
+		session.press(
 			[
 				{ path: 'design.lamps', value: lamps.filter((lamp) => lamp.id !== id) },
 				{ path: `operation.lampHours.${id}`, value: undefined }
 			],
 			'a lamp taken down'
 		);
+	/** Lamps whose fields are shown: they stay so while one is edited. */
+	let opened = $state<Record<string, boolean>>({});
 </script>
 
 <h3>Lamps</h3>
 {#each lamps as lamp (lamp.id)}
-	<details open={lamp.id === added} {@attach lamp.id === added && intoView}>
+	<details bind:open={opened[lamp.id]} {@attach lamp.id === added && intoView}>
 		<summary
 			>{lamp.name}, {session.say(lamp.heightM, 'span')} up, {hoursOf(session.operation, lamp.id)} h</summary
 		>

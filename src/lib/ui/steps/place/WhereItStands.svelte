@@ -24,7 +24,7 @@
 	<NumberField label="From the left" path="{at}.xM" />
 	<NumberField label="From the front" path="{at}.yM" />
 	<PickField label="Looks" path="{at}.faces" options={ways} />
-	<button class="quiet" onclick={() => session.set(at, null, 'end to end from the tank')}
+	<button class="quiet" onclick={() => session.put(at, null, 'end to end from the tank')}
 		>Let it follow the tank again</button
 	>
 {:else}
@@ -35,7 +35,7 @@
 		<button
 			class="quiet"
 			onclick={() =>
-				session.apply(putStand(design, layout, stand.id, where), 'put where it stands')}
+				session.press(putStand(design, layout, stand.id, where), 'put where it stands')}
 			>Say where it stands</button
 		>
 	</p>
@@ -47,7 +47,7 @@
 		<PickField label="Tank looks" path="design.tank.at.faces" options={ways} />
 		<button
 			class="quiet"
-			onclick={() => session.set('design.tank.at', null, 'the tank by its stand')}
+			onclick={() => session.put('design.tank.at', null, 'the tank by its stand')}
 			>Put the tank by its stand again</button
 		>
 	{:else}
@@ -56,7 +56,7 @@
 			<button
 				class="quiet"
 				onclick={() =>
-					session.apply(
+					session.press(
 						putTank(design, layout, { xM: layout.tank.xM, yM: layout.tank.yM, faces: 'front' }),
 						'the tank put by itself'
 					)}>Put it by itself</button

@@ -34,7 +34,7 @@
 		)
 	);
 	const sowToday = () =>
-		session.set('record.plantOutOn', shifted(session.today, raisedDays), 'sown today');
+		session.put('record.plantOutOn', shifted(session.today, raisedDays), 'sown today');
 	const FIRST = 8;
 	let all = $state(false);
 	let failed = $state(false);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whenLeft } from '../../control/when-left';
 	import type { Succession } from '$lib/core/design';
 	import { daysBetween, type Round } from '$lib/core/model';
 	import { dayOf } from '$lib/core/review';
@@ -30,7 +31,7 @@
 				: null);
 		problem = words ? { key: round.key, words } : null;
 		if (!words && by !== 0)
-			session.apply([moved(session, plan, round, by)], `${nameOf(round)} moved`);
+			session.press([moved(session, plan, round, by)], `${nameOf(round)} moved`);
 	}
 </script>
 
@@ -53,11 +54,11 @@
 						aria-label="{nameOf(round)}: plant out"
 						aria-invalid={problem?.key === key}
 						value={plantOut}
-						onchange={(event) => {
-							put(round, event.currentTarget.value);
+						{...whenLeft((text, field) => {
+							if (text !== round.plantOut) put(round, text);
 							// what is refused goes back to what stands
-							event.currentTarget.value = round.plantOut;
-						}}
+							field.value = round.plantOut;
+						})}
 					/></td
 				>
 				<td

@@ -27,10 +27,10 @@
 	function batchwise(cropId: string, sites: number): void {
 		const crop = pick(session.model.shelf.crops, cropId);
 		const plan = suggestedSuccession(crop, sites, session.model.parameters.growth);
-		session.apply([planOf(session, cropId, plan)], `${crop.name} batch by batch`);
+		session.press([planOf(session, cropId, plan)], `${crop.name} batch by batch`);
 	}
 	const atOnce = (cropId: string, name: string) =>
-		session.apply([planOf(session, cropId, null)], `${name} all at once`);
+		session.press([planOf(session, cropId, null)], `${name} all at once`);
 </script>
 
 {#each crops as { cropId, name, first, mine, sites } (cropId)}

@@ -37,7 +37,7 @@
 			...session.operation.crops,
 			...plantBy(rule, chosen, sites, session.model.shelf)
 		};
-		session.set('operation.crops', crops, `planted ${PLANT_RULES[rule]}`);
+		session.put('operation.crops', crops, `planted ${PLANT_RULES[rule]}`);
 	}
 	const uid = $props.id();
 </script>

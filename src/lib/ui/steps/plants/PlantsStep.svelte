@@ -36,7 +36,7 @@
 	function grow(to: Stage): void {
 		const stages = { ...session.record.stages };
 		for (const { id, cropId } of target) if (cropId !== null) stages[id] = to;
-		session.set('record.stages', stages, `stage of ${name}`);
+		session.put('record.stages', stages, `stage of ${name}`);
 	}
 	const STAGE_WORDS: Record<Stage, string> = {
 		seedling: 'seedling: first true leaves',
@@ -122,7 +122,7 @@
 		what="{names(kept)} {keptCount === 1
 			? 'stands aside: its site is gone.'
 			: 'stand aside: their sites are gone.'}"
-		ondrop={() => session.set('operation.kept', {}, 'what stood aside dropped')}
+		ondrop={() => session.put('operation.kept', {}, 'what stood aside dropped')}
 	/>
 {/if}
 {#each waterUse.crops as group (`${group.crop.id}/${group.stage}`)}

@@ -101,7 +101,7 @@
 			<button
 				class="quiet"
 				onclick={() => {
-					session.set('record.pumpTest', null, 'nameplate of the pump');
+					session.put('record.pumpTest', null, 'nameplate of the pump');
 					onclose();
 				}}>Back to the nameplate</button
 			>

@@ -23,7 +23,7 @@
 		session.keepOwn(item);
 		own = null;
 		const pump = session.model.shelf.pumps.find(({ id }) => id === item.id);
-		if (pump) session.apply(changeTo(pump), `pump: ${pump.name}`);
+		if (pump) session.press(changeTo(pump), `pump: ${pump.name}`);
 		onclose();
 	}
 	const current = $derived(
@@ -95,7 +95,7 @@
 					<button
 						class="quiet"
 						onclick={() => {
-							session.apply(changeTo(pump), `pump: ${pump.name}`);
+							session.press(changeTo(pump), `pump: ${pump.name}`);
 							onclose();
 						}}>Take it</button
 					>

@@ -34,7 +34,7 @@
 	function move(kind: 'pump' | 'gravity'): void {
 		if (source.kind === 'pump') last = source.partId;
 		const back = { kind: 'pump', partId: last ?? 'pump-900' };
-		session.set(
+		session.put(
 			'design.source',
 			kind === 'pump' ? back : { kind },
 			kind === 'pump' ? 'a pump' : 'gravity'

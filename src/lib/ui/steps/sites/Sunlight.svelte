@@ -73,7 +73,7 @@
 				)}.
 				<button
 					class="button"
-					onclick={() => session.set('design.frontDeg', still.frontDeg, 'direction of the front')}
+					onclick={() => session.put('design.frontDeg', still.frontDeg, 'direction of the front')}
 					>Turn it {point(still.frontDeg)}</button
 				>{/if}
 		</p>

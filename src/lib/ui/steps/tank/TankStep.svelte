@@ -62,7 +62,7 @@
 		// somebody who had a reserve finds it again
 		if (kind === 'float' && session.design.reserve === null)
 			changes.push({ path: 'design.reserve', value: usualReserve(120) });
-		session.apply(changes, 'how the tank is topped up');
+		session.press(changes, 'how the tank is topped up');
 	}
 	/** What is on its way back by each return. */
 	const transit = $derived(
@@ -201,7 +201,7 @@
 			{ id: 'mains', name: 'from the mains' }
 		]}
 		onpick={(id) =>
-			session.set('design.reserve', id === 'mains' ? null : usualReserve(120), 'behind the float')}
+			session.put('design.reserve', id === 'mains' ? null : usualReserve(120), 'behind the float')}
 	/>
 	{#if !mains}
 		<ReserveFields />

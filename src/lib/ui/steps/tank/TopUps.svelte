@@ -64,7 +64,7 @@
 			<button
 				class:on={isNow(way)}
 				aria-pressed={isNow(way)}
-				onclick={() => session.apply(way.changes, nameOf(way))}
+				onclick={() => session.press(way.changes, nameOf(way))}
 			>
 				<span class="name"
 					><b>{nameOf(way)}</b>{#if way.because}<em>advised</em>{/if}</span
