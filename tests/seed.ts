@@ -5,6 +5,9 @@ fc.configureGlobal({ ...fc.readConfigureGlobal(), seed: Number(process.env.SEED 
 
 /** Numbers from 0 to 1, the same on every run for the same words. */
 export function numbers(words: string): () => number {
-	let state = [...words].reduce((sum, sign) => (Math.imul(sum, 31) + sign.codePointAt(0)!) >>> 0, 7);
+	let state = [...words].reduce(
+		(sum, sign) => (Math.imul(sum, 31) + sign.codePointAt(0)!) >>> 0,
+		7
+	);
 	return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
 }
