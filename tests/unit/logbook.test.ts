@@ -130,7 +130,8 @@ describe('the tank today', () => {
 	it('doses nothing where fish live in the loop', () => {
 		const fish = modelOf('lean-to-rail', set('operation.mix.fish', true));
 		expect(mixCard(fish)).to.deep.equal([]);
-		expect(todayPlan(fish, read({ litres: 10, msCm: 1 })).acts).to.deep.equal([]);
+		const { acts } = todayPlan(fish, read({ litres: 10, msCm: 1 }));
+		expect(acts.map(({ kind }) => kind)).to.deep.equal(['water']);
 	});
 });
 
@@ -249,5 +250,48 @@ describe('what is measured out', () => {
 			}),
 			{ numRuns: 120 }
 		);
+	});
+});
+
+describe('fish in the loop', () => {
+	const fish = modelOf('lean-to-rail', set('operation.mix.fish', true));
+
+	it('gets no dose from any page or symptom, and is told how much water to top up with', () => {
+		const today = todayPlan(fish, read({ litres: 20, msCm: 0.3, ph: 8.2 }));
+		expect(today.acts.map(({ kind }) => kind)).to.deep.equal(['water']);
+		// a tenth of 34 L at most
+		expect(amountOf(today.acts[0]!.amount!)).to.be.closeTo(3.4, 0.06);
+		expect(today.acts[0]!.caution).to.match(/the rest tomorrow/);
+		expect(today.sentence).to.match(/freed of chlorine.*not judged here/);
+		expect(todayPlan(fish, read({ litres: 34 })).acts).to.deep.equal([]);
+		expect(fish.mix.phDose).to.equal(null);
+		expect(fish.pour).to.equal(null);
+		for (const leaves of Object.keys(LEAVES) as (keyof typeof LEAVES)[])
+			for (const sign of Object.keys(SIGNS) as (keyof typeof SIGNS)[])
+				for (const { correct } of likelyCauses(leaves, sign, true))
+					expect(correct).to.not.match(/acid|chelate|strength|salt|solution|mix|dose/i);
+	});
+});
+
+describe('scoops', () => {
+	it('go straight in, whole or half, where that is within a tenth; what is weighed is in steps of the scale', () => {
+		const by = set('operation.mix.measure', { by: 'scoops', stepG: 0.1 });
+		for (const name of EXAMPLES) {
+			const { weighing } = modelOf(name, bags, by);
+			for (const { jug, unit, scoops, amount, step, errorPercent } of weighing.items) {
+				if (unit === 'mL' || amount <= 0) continue;
+				const near = Math.abs(Math.round(amount / step) * step - amount) <= 0.1 * amount;
+				expect(jug === null, `${name}: ${amount} g in steps of ${step}`).to.equal(
+					near || jug === null
+				);
+				if (near) expect(jug).to.equal(null);
+				expect(Math.abs((2 * scoops!) % 1)).to.be.closeTo(0, 1e-9);
+				if (jug === null && near) expect(Math.abs(errorPercent)).to.be.at.most(10.0001);
+			}
+		}
+		const weak = todayPlan(modelOf('loft-table', bags), read({ litres: 30, msCm: 0.9 }));
+		for (const { kind, amount, text } of weak.acts)
+			if (kind === 'add' && / g$/.test(amount!) && !/jug/.test(text))
+				expect((10 * amountOf(amount!)) % 1, amount!).to.be.closeTo(0, 1e-6);
 	});
 });

@@ -9,6 +9,7 @@ import {
 	type Stage
 } from '../../src/lib/core/model';
 import { monthsOf } from '../../src/lib/core/design';
+import { todayPlan } from '../../src/lib/core/logbook';
 import { calculate } from '../../src/lib/core/operations';
 import {
 	overridesSchema,
@@ -99,6 +100,10 @@ describe('figures of practice', () => {
 			['k2co3', 25]
 		] as const)
 			look(sour.with([set('operation.mix.base', { kind, percent, said: true })]));
+		todayPlan(rail.with([set('operation.mix.fish', true)]), {
+			...{ on: '2026-05-28', litres: 20, msCm: null, ph: null, waterC: null },
+			meters: null
+		});
 		// a label that names no strength
 		look(rail.with([set('operation.mix.acid', { kind: 'citric', percent: null, said: true })]));
 		// a tank in foam, with an air stone

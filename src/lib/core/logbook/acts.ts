@@ -1,7 +1,7 @@
-import { costOf, type SystemModel } from '../model';
+import { costOf, type SystemModel, type Weighed } from '../model';
 import type { TopUp } from '../nutrients';
 import { lowerFirst } from '../quantity';
-import { weighedAs } from '../review';
+import { CALCIUM_CAUTION, measured } from '../review';
 
 /** One thing to do, with its amount, in order. */
 export interface Act {
@@ -14,7 +14,7 @@ export interface Act {
 	phrase: string | null;
 }
 /** Less than this is no step: nobody pours it. */
-const LEAST_L = 0.2;
+export const LEAST_L = 0.2;
 /** Litres of the mix that one unit of what is dosed makes, and its strength over the water's. */
 export function stockOf({ bottles, mix, sourceWater }: SystemModel): number {
 	const adds = Math.max(0.01, mix.expectedMsCm - sourceWater.ecMsCm);
@@ -70,21 +70,25 @@ export function dosed(model: SystemModel, { stockMl }: TopUp): Act[] {
 
 /** What a part of the fill takes of each bag; what is too little to weigh, of the jug it is made up in. */
 const JUGS = { calcium: 'calcium', iron: 'iron chelate', other: 'trace salts' };
-function ofBags({ weighing, say }: SystemModel, share: number): Act[] {
+function ofBags(model: SystemModel, share: number): Act[] {
+	const { weighing, say } = model;
 	const taken = new Set<string>();
+	const calcium = ({ index }: Weighed) => model.mix.ingredients[index]!.fractions.Ca > 0;
 	return weighing.items.flatMap((item): Act[] => {
-		const amount = item.amount * share;
-		const weighed = say(amount, weighedAs({ ...item, amount }));
-		if (!item.jug)
+		const caution = calcium(item) && weighing.items.length > 1 ? CALCIUM_CAUTION : null;
+		if (!item.jug) {
+			const weighed = asMeasured(model, item, item.amount * share);
+			if (weighed === null) return [];
 			return [
 				{
 					kind: 'add',
 					text: `Stir in ${lowerFirst(item.name)}`,
 					amount: weighed,
-					caution: null,
+					caution,
 					phrase: `${weighed} of ${lowerFirst(item.name)}`
 				}
 			];
+		}
 		const what = JUGS[item.jug.kind];
 		const jug = `${what} ${item.jug.times}`;
 		if (taken.has(jug)) return [];
@@ -95,11 +99,19 @@ function ofBags({ weighing, say }: SystemModel, share: number): Act[] {
 				kind: 'add',
 				text: `Stir in ${what}, of their jug`,
 				amount: ml,
-				caution: null,
+				caution,
 				phrase: `${ml} of the jug of ${what}`
 			}
 		];
 	});
+}
+
+/** A part of what is weighed, in steps of the grower's own scale or scoop; null: less than it tells. */
+function asMeasured(model: SystemModel, item: Weighed, amount: number): string | null {
+	const weigh = Math.round(amount / item.step) * item.step;
+	if (weigh <= 0) return null;
+	const scoopG = item.scoops === null ? null : item.weigh / item.scoops;
+	return measured(model, { ...item, weigh, scoops: scoopG === null ? null : weigh / scoopG });
 }
 
 /** Water and salts of a change of all of it. */

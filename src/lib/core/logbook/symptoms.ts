@@ -22,6 +22,8 @@ export interface Cause {
 	besides: string;
 	/** What must be read before anything is poured. */
 	measureFirst: string | null;
+	/** It is mended without anything poured into the water, and so where fish live in it. */
+	poursNothing?: true;
 }
 
 /** After the keys to nutrient disorders in Marschner, Mineral Nutrition of Higher Plants (2012), chapter 11. */
@@ -68,8 +70,9 @@ export const CAUSES: readonly Cause[] = [
 		leaves: ['younger'],
 		signs: ['edges', 'twisted'],
 		correct: 'Give air and even water first: calcium travels with what leaves breathe out.',
-		besides: 'Thinner solution helps; more calcium seldom does.',
-		measureFirst: 'Read strength and pH, and look whether the medium dries out by day.'
+		besides: 'More calcium seldom helps.',
+		measureFirst: 'Read strength and pH, and look whether the medium dries out by day.',
+		poursNothing: true
 	},
 	{
 		id: 'iron',
@@ -87,7 +90,8 @@ export const CAUSES: readonly Cause[] = [
 		signs: ['purple'],
 		correct: 'Warm the water over 15 °C and wait a week.',
 		besides: 'Nothing is dosed.',
-		measureFirst: 'Read the water temperature.'
+		measureFirst: 'Read the water temperature.',
+		poursNothing: true
 	},
 	{
 		id: 'manganese',
@@ -115,15 +119,16 @@ export const CAUSES: readonly Cause[] = [
 		correct:
 			'Feed less often, cool the water, look at the roots: white is well, brown and slimy is not.',
 		besides: 'No peroxide: it kills what helps as well, and burns skin and eyes.',
-		measureFirst: 'Read the water temperature; over 26 °C there is little air in it.'
+		measureFirst: 'Read the water temperature; over 26 °C there is little air in it.',
+		poursNothing: true
 	}
 ];
 
-/** What it may be, the likelier first: what fits both which leaves and how, then what fits one of them. */
-export function likelyCauses(leaves: Leaves, sign: Sign): Cause[] {
+/** What it may be, the likelier first (with fish in the loop only what is mended without pouring anything): what fits both which leaves and how, then what fits one of them. */
+export function likelyCauses(leaves: Leaves, sign: Sign, fish = false): Cause[] {
 	const fits = (cause: Cause) =>
 		(cause.leaves.includes(leaves) ? 2 : 0) + (cause.signs.includes(sign) ? 3 : 0);
-	return CAUSES.filter((cause) => cause.signs.includes(sign))
+	return CAUSES.filter((cause) => cause.signs.includes(sign) && (!fish || cause.poursNothing))
 		.sort((a, b) => fits(b) - fits(a))
 		.slice(0, 3);
 }

@@ -2,7 +2,7 @@ import type { Reading } from '../design';
 import { trueReading, type SystemModel, type TrueReading } from '../model';
 import { topUp, type TopUp, type TopUpInput } from '../nutrients';
 import { capital, names, NoSolution } from '../quantity';
-import { changeWords, dosed, poured, stockOf, type Act } from './acts';
+import { changeWords, dosed, LEAST_L, poured, stockOf, type Act } from './acts';
 import { doubtsOf, type Doubt } from './plausible';
 import { towardsPh } from './towards-ph';
 
@@ -58,14 +58,40 @@ export function todayPlan(
 		phAfter: null,
 		asks: null
 	};
-	if (model.operation.mix.fish)
-		return { ...none, sentence: 'Fish live in this loop: nothing is dosed into it.' };
+	if (model.operation.mix.fish) return { ...none, ...withFish(model, now.litres) };
 	if (doubts.length > 0 && !sure)
 		return { ...none, sentence: 'Something does not fit: look again before anything is done.' };
 	const nowL = Math.min(now.litres ?? model.nowL, model.filled.tank);
 	const made = entryOf(model, nowL, now.msCm);
 	if (typeof made === 'string') return { ...none, sentence: made };
 	return { ...none, ...planned(model, made, nowL, now) };
+}
+
+/** With fish in the loop only water is topped up, and of that not much at once. */
+function withFish(
+	{ filled, nowL, parameters, say }: SystemModel,
+	readL: number | null
+): Pick<TodayPlan, 'acts' | 'sentence'> {
+	const litres = Math.min(readL ?? nowL, filled.tank);
+	const most = parameters.supply.fishTopUpShare.value * filled.tank;
+	const wanted = filled.tank - litres;
+	const pour = Math.min(wanted, most);
+	const notJudged = 'Nothing is dosed, and what the fish themselves need is not judged here.';
+	if (pour < LEAST_L) return { acts: [], sentence: `It is full. ${notJudged}` };
+	const amount = say(pour, 'volume');
+	return {
+		acts: [
+			{
+				kind: 'water',
+				text: 'Top up with water freed of chlorine, as warm as the loop or close to it',
+				amount,
+				caution:
+					wanted > most ? `No more in a day than ${say(most, 'volume')}: the rest tomorrow.` : null,
+				phrase: null
+			}
+		],
+		sentence: `Top up with ${amount} of water freed of chlorine. ${notJudged}`
+	};
 }
 
 /** What is done about it, in order, and in one sentence. */

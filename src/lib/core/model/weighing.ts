@@ -69,7 +69,12 @@ export const weighing = stage(
 		const steps = mix.ingredients.map((one) =>
 			one.unit === 'mL' ? syringeMl.value : by === 'scale' ? stepG : scoopG(one) / 2
 		);
-		const jugs = jugsFor(wanted, mix.ingredients, steps, roundingShare.value);
+		const jugs = jugsFor(
+			wanted,
+			mix.ingredients,
+			steps,
+			by === 'scoops' ? null : roundingShare.value
+		);
 		const items = wanted.map((item) => {
 			const one = mix.ingredients[item.index]!;
 			const scoop = by === 'scoops' && one.unit === 'g' ? scoopG(one) : null;
@@ -126,19 +131,24 @@ const furthest = (items: readonly Weighed[]): number | null => {
 	return first?.i ?? null;
 };
 
-/** Which powders go by way of a jug, and how many times over; those of one jug as many times as they can. */
+/**
+ * Which powders go by way of a jug, and how many times over; those of one jug as many times as they can.
+ *
+ * @param share what half a step may be of an amount; null: level scoops and halves of them, straight in where
+ * they come within a tenth
+ */
 function jugsFor(
 	items: readonly MixItem[],
 	ingredients: readonly Ingredient[],
 	steps: readonly number[],
-	share: number
+	share: number | null
 ): Map<number, number> {
 	const least = new Map<number, number>();
 	for (const { amount, unit, index } of items) {
 		const half = steps[index]! / 2;
-		if (unit === 'mL' || amount <= 0 || half <= share * amount) continue;
+		if (unit === 'mL' || amount <= 0 || straight(amount, 2 * half, share)) continue;
 		const fine = (times: number) => clear(ingredients[index]!, amount * times);
-		const wanted = TIMES.find((times) => half <= share * amount * times && fine(times));
+		const wanted = TIMES.find((times) => straight(amount * times, 2 * half, share) && fine(times));
 		const most = TIMES.filter(fine).at(-1);
 		const times = wanted ?? most;
 		if (times) least.set(index, times);
@@ -154,6 +164,12 @@ function jugsFor(
 	}
 	return least;
 }
+
+/** An amount its measure tells well enough as it is. */
+const straight = (amount: number, step: number, share: number | null): boolean =>
+	share === null
+		? Math.abs(Math.round(amount / step) * step - amount) <= TENTH * amount
+		: step / 2 <= share * amount;
 
 /** So many grams dissolve in a litre with room to spare. */
 const clear = ({ saltId }: Ingredient, grams: number): boolean =>

@@ -44,7 +44,7 @@ const VESSELS = { tank: 'the tank', reserve: 'the reserve', loop: 'the tank, in 
 const FIRST_SHARE = 0.8;
 const MIXED_MIN = 10;
 const BETWEEN_MIN = 2;
-const CALCIUM_CAUTION =
+export const CALCIUM_CAUTION =
 	'Calcium goes in last and alone: as a concentrate it must never meet sulfates or phosphates.';
 const DUST_CAUTION = 'Keep the dust out of eyes and lungs; keep salts away from children and heat.';
 
@@ -87,6 +87,21 @@ export function measured({ say }: Pick<SystemModel, 'say'>, item: Weighed): stri
 	return `${counted(item.scoops, ['level scoop', 'level scoops'])}, about ${amount}`;
 }
 
+const makeJug = (
+	model: SystemModel,
+	id: string,
+	list: readonly Weighed[],
+	which: string
+): CardStep =>
+	act(
+		`jug-${id}`,
+		`Make ${which}: a litre of plain water with ${names(
+			list.map((one) => `${measured(model, one)} of ${lowerFirst(one.name)}`),
+			8
+		)}, until it is clear`,
+		{ caution: DUST_CAUTION }
+	);
+
 /** Salts and products one by one; what is too little to weigh by way of a jug. */
 function fromBags(model: SystemModel, items = model.weighing.items): CardStep[] {
 	const jugs = new Map<string, Weighed[]>();
@@ -94,14 +109,7 @@ function fromBags(model: SystemModel, items = model.weighing.items): CardStep[] 
 		if (item.jug) jugs.set(jugOf(item), [...(jugs.get(jugOf(item)) ?? []), item]);
 	const taken = new Set<string>();
 	const made = [...jugs].map(([id, list], i) =>
-		act(
-			`jug-${id}`,
-			`Make ${jugs.size > 1 ? `jug ${i + 1}` : 'a jug'}: a litre of plain water with ${names(
-				list.map((one) => `${measured(model, one)} of ${lowerFirst(one.name)}`),
-				8
-			)}, until it is clear`,
-			{ caution: DUST_CAUTION }
-		)
+		makeJug(model, id, list, jugs.size > 1 ? `jug ${i + 1}` : 'a jug')
 	);
 	const stirred = items.map((item): CardStep | null => {
 		const id = `add-${item.index}`;
@@ -120,7 +128,13 @@ function fromBags(model: SystemModel, items = model.weighing.items): CardStep[] 
 				jugs.get(jug)!.map((one) => lowerFirst(one.name)),
 				8
 			)}: of ${jugs.size > 1 ? `jug ${which + 1}` : 'the jug'}`,
-			{ amount: model.say(item.jug.takeMl, 'liquid') }
+			{
+				amount: model.say(item.jug.takeMl, 'liquid'),
+				caution:
+					items.length > 1 && jugs.get(jug)!.some((one) => isCalcium(model, one))
+						? CALCIUM_CAUTION
+						: null
+			}
 		);
 	});
 	return [...made, ...stirred.filter((step) => step !== null)];

@@ -1,11 +1,14 @@
 <script lang="ts">
 	import { LEAVES, likelyCauses, SIGNS, type Leaves, type Sign } from '$lib/core/logbook';
 	import Choice from '../control/Choice.svelte';
+	import { useSession } from '../workspace/context';
 
 	/** From what leaves show to what it may be, and one correction at a time. */
 	let leaves = $state<Leaves>('older');
 	let sign = $state<Sign>('pale');
-	const causes = $derived(likelyCauses(leaves, sign));
+	const session = useSession();
+	const fish = $derived(session.operation.mix.fish);
+	const causes = $derived(likelyCauses(leaves, sign, fish));
 	const options = <T extends string>(of: Record<T, string>) =>
 		(Object.entries(of) as [T, string][]).map(([id, name]) => ({ id, name }));
 </script>
@@ -28,6 +31,13 @@
 		</li>
 	{/each}
 </ol>
+{#if fish}
+	<p class="first">
+		Fish live in this loop: nothing is poured in for the leaves{causes.length === 0
+			? ', and none of the causes of this sign is mended without. Test ammonia and nitrite, and ask somebody who keeps fish'
+			: ''}.
+	</p>
+{/if}
 <p class="soft">One correction, then a week: two at once teach nothing.</p>
 
 <style>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { differenceInCalendarDays, parseISO } from 'date-fns';
-	import { BUFFERS, KCL_MSCM, slopeOf } from '$lib/core/nutrients';
+	import { PER_C, BUFFERS, KCL_MSCM, slopeOf } from '$lib/core/nutrients';
 	import NumberField from '../../control/NumberField.svelte';
 	import DateField from '../../control/DateField.svelte';
 	import Toggle from '../../control/Toggle.svelte';
@@ -13,6 +13,10 @@
 	const age = (on: string) => differenceInCalendarDays(parseISO(session.today), parseISO(on));
 	const ago = (on: string) =>
 		age(on) === 0 ? 'today' : age(on) === 1 ? 'yesterday' : `${age(on)} days ago`;
+	/** A degree Fahrenheit is five ninths of one Celsius. */
+	const perDegree = $derived(
+		Number(((100 * PER_C) / (session.units.system === 'us' ? 1.8 : 1)).toFixed(1))
+	);
 </script>
 
 {#if strength}
@@ -59,7 +63,7 @@
 	path="record.meters.compensates"
 />
 <p class="soft">
-	Strengths here are at {at25}. A meter that does not do so itself reads 2 % less for each degree
+	Strengths here are at {at25}. A meter that does not do so itself reads {perDegree} % less for each degree
 	the water is colder. Rinse with plain water after use; keep the pH electrode wet.
 </p>
 
