@@ -70,6 +70,9 @@ export interface PhDose {
 	citrateMeqL: number;
 }
 
+/** Nearer than this no pen meter tells it from what is wanted. */
+const NEAR_PH = 0.05;
+
 /** What of a mix decides how its pH is moved. */
 export interface Dosing {
 	ph: { low: number; high: number; aim: number };
@@ -94,7 +97,7 @@ export function phDose(
 	const phosphate = clamp(phosphateMmolL, 0, 50);
 	try {
 		const startPh = clamp(phWithPhosphate(water, phosphate), 3, 11);
-		if (startPh >= ph.low && startPh <= ph.high) return null;
+		if (startPh >= ph.low - NEAR_PH && startPh <= ph.high + NEAR_PH) return null;
 		const { alkalinityMeqL } = water;
 		const input = {
 			volumeL: 1,
