@@ -1,7 +1,8 @@
-// Is every acknowledged save there after the server is killed? Two writers save, undo and redo on one system
-// (and on its place, now and then) while the server is killed with SIGKILL at random; after each round the
-// database is read: nothing acknowledged may be missing or half there.
-//   node scripts/kill-rounds.mjs [--rounds 40] [--seed 1]     (npm run build first)
+// Is every acknowledged write there after the server is killed? Writers work on every kind of row (plans and
+// their way back, records, places, shelf, batches, variants, settings, systems begun and deleted) of a server that is warm, which is then
+// killed with SIGKILL in the middle of it; after each round the database is read: nothing acknowledged may be missing or
+// half there. Rounds go on until enough was acknowledged.
+//   node scripts/kill-rounds.mjs [--acknowledged 500] [--rounds 12] [--seed 1]     (npm run build first)
 import { createClient } from '@libsql/client';
 import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
@@ -9,21 +10,26 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { flag, ROOT, say } from './lib.mjs';
 
-const rounds = Number(flag('--rounds') ?? 40);
+const least = Number(flag('--acknowledged') ?? 500);
+const rounds = Number(flag('--rounds') ?? 12);
 let state = Number(flag('--seed') ?? 1);
 const roll = () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
+const one = (list) => list[Math.floor(roll() * list.length)];
 
 const PORT = 4389;
-const ID = 'lean-to-rail';
-const address = `http://127.0.0.1:${PORT}/api/designs/${ID}`;
+const HOME = `http://127.0.0.1:${PORT}`;
+const SYSTEMS = ['lean-to-rail', 'loft-table', 'kitchen-columns'];
 const path = join(mkdtempSync(join(tmpdir(), 'crelbo-kill-')), 'kill.db');
 
-const told = { acknowledged: 0, stale: 0, inFlight: 0, lost: 0, torn: 0, ahead: 0 };
-/** Ids of the revisions that were acknowledged. */
-const saves = new Set();
-const entries = new Set();
-/** What the server said last: the revision that stood. */
-let last = null;
+const told = { stale: 0, inFlight: 0, lost: 0, torn: 0 };
+/** What was acknowledged, kind by kind: how often, and a question to the database that must find it. */
+const ledger = [];
+const counts = {};
+const acknowledged = () => ledger.length;
+function note(kind, sql, args, holds = (rows) => rows.length > 0) {
+	counts[kind] = (counts[kind] ?? 0) + 1;
+	ledger.push({ kind, sql, args, holds });
+}
 
 function start() {
 	const child = spawn(process.execPath, ['build/index.js'], {
@@ -44,109 +50,196 @@ function start() {
 	return { child, ended, ready };
 }
 
-const send = (verb, body) =>
-	fetch(verb === 'save' ? address : `${address}/${verb}`, {
-		method: verb === 'save' ? 'PUT' : 'POST',
+async function ask(method, address, body) {
+	const response = await fetch(HOME + address, {
+		method,
 		headers: { 'content-type': 'application/json' },
-		body: JSON.stringify(body)
+		...(body !== undefined && { body: JSON.stringify(body) })
 	});
+	return { status: response.status, body: await response.json() };
+}
+const words = () => `n${Math.floor(roll() * 1e12)}`;
 
-/** Saves, goes back and forth, one request after the other, until the server is gone. */
-async function writer() {
-	let now = await fetch(address)
-		.then((response) => response.json())
-		.catch(() => null);
-	while (now) {
-		const dice = roll();
-		const verb = dice < 0.75 ? 'save' : dice < 0.9 ? 'undo' : 'redo';
+/** One write of a kind, noted once it is acknowledged. @returns the status */
+const WRITES = {
+	async plan(id) {
+		const { body: now } = await ask('GET', `/api/designs/${id}`);
 		const dial = Math.round(10 + 90 * roll()) / 100;
-		const noted = roll() < 0.3;
-		const place = verb === 'save' && roll() < 0.15;
-		const body = {
-			base: now.revision,
-			request: `r${Math.floor(roll() * 1e15)}`,
-			...(verb === 'save' && {
-				label: 'kill round',
-				...(!noted && { plan: { design: now.design, operation: { ...now.operation, dial } } }),
-				...(noted && {
-					record: {
-						base: now.recordRevision,
-						document: { ...now.record, nowL: Math.round(50 * roll()) }
-					}
-				}),
-				...(place && {
-					place: {
-						base: now.placeRevision,
-						document: { ...now.place, reachM: Math.round(50 + 100 * roll()) / 100 }
-					}
-				})
-			})
-		};
-		const response = await send(verb, body).catch(() => null);
-		const answer = await response?.json().catch(() => null);
-		if (!answer) {
+		const plan = { design: now.design, operation: { ...now.operation, dial } };
+		const asked = { base: now.revision, request: words(), label: 'kill round', plan };
+		const { status, body } = await ask('PUT', `/api/designs/${id}`, asked);
+		if (status === 200) note('plan', 'SELECT 1 FROM revisions WHERE id = ?', [body.revision]);
+		return status;
+	},
+	async back(id) {
+		const verb = roll() < 0.6 ? 'undo' : 'redo';
+		const { body: now } = await ask('GET', `/api/designs/${id}`);
+		const asked = { base: now.revision, request: words() };
+		const { status, body } = await ask('POST', `/api/designs/${id}/${verb}`, asked);
+		if (status === 200) note(verb, 'SELECT 1 FROM revisions WHERE id = ?', [body.revision]);
+		return status;
+	},
+	async record(id) {
+		const { body: now } = await ask('GET', `/api/designs/${id}`);
+		const document = { ...now.record, nowL: Math.round(300 * roll()) / 10 };
+		const record = { base: now.recordRevision, document };
+		const asked = { base: now.revision, request: words(), label: 'read', record };
+		const { status, body } = await ask('PUT', `/api/designs/${id}`, asked);
+		if (status === 200)
+			note('record', 'SELECT 1 FROM record_revisions WHERE id = ?', [body.recordRevision]);
+		return status;
+	},
+	async place(id) {
+		const { body: now } = await ask('GET', `/api/designs/${id}`);
+		const place = { ...now.place, reachM: Math.round(50 + 100 * roll()) / 100 };
+		const asked = { base: now.placeRevision, place };
+		const { status, body } = await ask('PUT', `/api/places/${now.placeId}`, asked);
+		if (status === 200)
+			note('place', 'SELECT 1 FROM place_revisions WHERE id = ?', [body.revision]);
+		return status;
+	},
+	async shelf(id) {
+		const { body: now } = await ask('GET', `/api/designs/${id}`);
+		const of = words();
+		const put = [{ id: `price/${of}`, kind: 'price', of, price: 4 }];
+		const { status } = await ask('PUT', `/api/places/${now.placeId}/shelf`, { put, drop: [] });
+		if (status === 200) note('shelf', 'SELECT 1 FROM shelf_items WHERE id = ?', [`price/${of}`]);
+		return status;
+	},
+	async batch(id) {
+		const begun = await ask('POST', `/api/designs/${id}/batches`, { what: 'fill' });
+		if (begun.status !== 200) return begun.status;
+		const { batch } = begun.body;
+		note('batch begun', 'SELECT 1 FROM batches WHERE id = ?', [batch.id]);
+		const done = { ...batch, done: batch.steps.map((step) => step.id), state: 'done', readMsCm: 2 };
+		const { status } = await ask('PUT', `/api/designs/${id}/batches/${batch.id}`, done);
+		if (status === 200)
+			note('batch done', "SELECT 1 FROM batches WHERE id = ? AND state = 'done'", [batch.id]);
+		return status;
+	},
+	async variant(id) {
+		const { status, body } = await ask('POST', `/api/designs/${id}/alternatives`, {
+			name: words()
+		});
+		if (status !== 201) return status;
+		note('variant', 'SELECT 1 FROM alternatives WHERE id = ?', [body.id]);
+		// no more are kept than can be looked at
+		const { status: gone } = await ask('DELETE', `/api/designs/${id}/alternatives/${body.id}`);
+		ledger.pop();
+		if (gone === 200)
+			note(
+				'variant dropped',
+				'SELECT 1 FROM alternatives WHERE id = ?',
+				[body.id],
+				(r) => !r.length
+			);
+		return gone;
+	},
+	async settings() {
+		const host = `${words()}.local`;
+		const { status } = await ask('PUT', '/api/settings', { hosts: [host] });
+		// another may write over it: that it was there is all that can be asked of the last
+		if (status === 200) note('settings', 'SELECT 1 FROM settings WHERE name IS NOT NULL', []);
+		return status;
+	},
+	async system(id) {
+		const file = await (await fetch(`${HOME}/api/designs/${id}/file`)).text();
+		const response = await fetch(`${HOME}/api/designs?import`, { method: 'POST', body: file });
+		const { id: made } = await response.json();
+		if (response.status !== 201) return response.status;
+		note('system', 'SELECT 1 FROM designs WHERE id = ?', [made]);
+		const { status } = await ask('DELETE', `/api/designs/${made}`);
+		if (status === 200)
+			note('deleted', 'SELECT 1 FROM designs WHERE id = ? AND deleted_at IS NOT NULL', [made]);
+		return status;
+	}
+};
+const OFTEN = [
+	'plan',
+	'plan',
+	'plan',
+	'record',
+	'record',
+	'back',
+	'place',
+	'shelf',
+	'batch',
+	'variant',
+	'settings',
+	'system'
+];
+
+/** Writes one after the other until the server is gone. */
+async function writer() {
+	for (;;) {
+		const status = await WRITES[one(OFTEN)](one(SYSTEMS)).catch(() => null);
+		if (status === null) {
 			told.inFlight++;
 			return;
 		}
-		if (response.status === 409) {
-			told.stale++;
-			now = answer.stored;
-			continue;
-		}
-		if (!response.ok) {
-			say(`refused with ${response.status}: ${JSON.stringify(answer)}`);
-			return;
-		}
-		told.acknowledged++;
-		if (verb === 'save') {
-			saves.add(answer.revision);
-			entries.add(answer.recordRevision);
-		}
-		if (!last || answer.savedAt >= last.savedAt || verb !== 'save') last = answer;
-		now = answer;
+		if (status === 409) told.stale++;
+		else if (status >= 500) say(`answered with ${status}`);
 	}
+}
+
+/** Each kind of work is done once before it counts: what is killed is a server that is warm. */
+async function warm() {
+	for (const id of SYSTEMS) await ask('GET', `/api/designs/${id}`);
+	await WRITES.plan(SYSTEMS[0]);
+	await fetch(HOME);
 }
 
 async function look() {
 	const client = createClient({ url: `file:${path}` });
 	const { rows: integrity } = await client.execute('PRAGMA integrity_check');
 	if (integrity[0].integrity_check !== 'ok') told.torn++;
-	const { rows } = await client.execute('SELECT id, parent, document FROM revisions');
-	const { rows: standing } = await client.execute({
-		sql: 'SELECT current FROM designs WHERE id = ?',
-		args: [ID]
-	});
-	const { rows: records } = await client.execute('SELECT id, document FROM record_revisions');
-	const { rows: places } = await client.execute('SELECT document FROM place_revisions');
-	client.close();
-	const byId = new Map(rows.map((row) => [row.id, row]));
-	for (const { document } of [...rows, ...records, ...places])
-		try {
-			JSON.parse(document);
-		} catch {
-			told.torn++;
+	for (const { sql, args, holds, kind } of ledger) {
+		const { rows } = await client.execute({ sql, args });
+		if (!holds(rows)) {
+			told.lost++;
+			say(`lost: ${kind} ${args.join(' ')}`);
 		}
-	const noted = new Set(records.map((row) => row.id));
-	for (const id of saves) if (!byId.has(id)) told.lost++;
-	for (const id of entries) if (!noted.has(id)) told.lost++;
-	for (const { parent } of rows) if (parent !== null && !byId.has(parent)) told.torn++;
-	if (!byId.has(standing[0].current)) told.torn++;
-	// a write may have been done whose answer nobody heard
-	if (last && standing[0].current !== last.revision) told.ahead++;
-	last = null;
+	}
+	for (const table of [
+		'revisions',
+		'record_revisions',
+		'place_revisions',
+		'batches',
+		'alternatives',
+		'shelf_items'
+	]) {
+		const { rows } = await client.execute(
+			`SELECT count(*) AS n FROM ${table} WHERE NOT json_valid(document)`
+		);
+		told.torn += Number(rows[0].n);
+	}
+	const { rows: loose } = await client.execute(
+		`SELECT (SELECT count(*) FROM designs WHERE current NOT IN (SELECT id FROM revisions))
+		+ (SELECT count(*) FROM designs WHERE record NOT IN (SELECT id FROM record_revisions))
+		+ (SELECT count(*) FROM places WHERE current NOT IN (SELECT id FROM place_revisions))
+		+ (SELECT count(*) FROM revisions WHERE parent IS NOT NULL AND parent NOT IN (SELECT id FROM revisions)) AS n`
+	);
+	told.torn += Number(loose[0].n);
+	client.close();
 }
 
-for (let round = 1; round <= rounds; round++) {
+let round = 0;
+while (round < rounds || acknowledged() < least) {
+	round++;
 	const server = start();
 	await server.ready;
-	const writers = [writer(), writer()];
-	await new Promise((done) => setTimeout(done, 300 + 1200 * roll()));
+	await warm();
+	const writers = [writer(), writer(), writer()];
+	await new Promise((done) => setTimeout(done, 1500 + 3000 * roll()));
 	server.child.kill('SIGKILL');
 	await Promise.all([...writers, server.ended]);
 	await look();
 }
 say(
-	`${rounds} rounds: ${told.acknowledged} writes acknowledged, ${told.stale} told of a newer version, ${told.inFlight} in flight when it was killed`
+	`${round} rounds: ${acknowledged()} writes acknowledged (${Object.entries(counts)
+		.map(([kind, n]) => `${kind} ${n}`)
+		.join(', ')})`
 );
-say(`${told.lost} lost, ${told.torn} torn, ${told.ahead} done whose answer was not heard`);
+say(`${told.stale} told of a newer version, ${told.inFlight} in flight when it was killed`);
+say(`${told.lost} lost, ${told.torn} torn`);
 process.exit(told.lost + told.torn > 0 ? 1 : 0);
