@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import { placeSchema, upgradePlace, type Place } from '$lib/core/design';
 import { names, refuse } from '$lib/core/quantity';
 import { database, write, type Database } from './database';
@@ -123,6 +123,31 @@ export async function standingIn(
 			? [{ id, name: read.value.design.name, areaId: read.value.design.areaId }]
 			: [];
 	});
+}
+
+/** Another system of a place, and what of the place it uses. */
+export interface Neighbour {
+	id: string;
+	name: string;
+	areaId: string;
+	/** null: the first water of the place. */
+	waterId: string | null;
+}
+
+/** The other systems of a place, by what their documents say without being read through. */
+export async function neighboursOf(placeId: string, id: string): Promise<Neighbour[]> {
+	const at = (path: string) => sql<string | null>`json_extract(${revisions.document}, ${path})`;
+	const rows = await database()
+		.select({
+			id: designs.id,
+			name: at('$.design.name'),
+			areaId: at('$.design.areaId'),
+			waterId: at('$.operation.waterId')
+		})
+		.from(designs)
+		.innerJoin(revisions, eq(revisions.id, designs.current))
+		.where(and(eq(designs.placeId, placeId), ne(designs.id, id), isNull(designs.deletedAt)));
+	return rows.map((row) => ({ ...row, name: row.name ?? 'a system', areaId: row.areaId ?? '' }));
 }
 
 export const setPlaceRevision = (tx: Database, placeId: string, current: number) =>

@@ -31,6 +31,7 @@ import {
 	type ShelfItem
 } from '$lib/core/shelf';
 import { refusal } from './refusal.svelte';
+import { changedElsewhere, type Neighbour } from './shared';
 import { oursOver, refusalOf, samePlan, saveOf, type Merged, type Snapshot } from './changes';
 import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
 import { Stopped } from '$lib/workers';
@@ -41,6 +42,8 @@ export interface Opened {
 	id: string;
 	stored: Stored;
 	today: string;
+	/** The other systems of the place, by what of it they use. */
+	others?: readonly Neighbour[];
 }
 
 /** The record before an entry, or after it where it was taken back. */
@@ -124,7 +127,11 @@ export class Session {
 	readonly canRedo = $derived(this.planRedo || this.taken !== null);
 	private readonly queue: SaveQueue;
 
-	constructor({ id, stored, today }: Opened) {
+	/** The other systems of the place. */
+	readonly others: readonly Neighbour[];
+
+	constructor({ id, stored, today, others = [] }: Opened) {
+		this.others = others;
 		this.id = id;
 		this.placeId = stored.placeId;
 		this.today = today;
@@ -201,7 +208,10 @@ export class Session {
 				{ path: 'operation.kept', value: counted.kept }
 			]);
 		const parts = (this.committed = this.model.parts);
-		this.note = counted && recountWords(counted);
+		this.note =
+			[counted && recountWords(counted), changedElsewhere(before, parts, this.others)]
+				.filter(Boolean)
+				.join(' ') || null;
 		this.kept = this.model;
 		const planned = !samePlan(parts, before);
 		if (planned) {

@@ -9,9 +9,42 @@
 	import AreaFields from '../../place/AreaFields.svelte';
 	import AreaThings from '../../place/AreaThings.svelte';
 	import WhereItStands from './WhereItStands.svelte';
+	import Shared from '../../place/Shared.svelte';
 	import WaterFields from '../../place/WaterFields.svelte';
 
 	const session = useSession();
+	/** An id no other of the list has. */
+	const fresh = (list: readonly { id: string }[], stem: string): string => {
+		let nth = 2;
+		while (list.some(({ id }) => id === `${stem}-${nth}`)) nth++;
+		return `${stem}-${nth}`;
+	};
+	const ownName = (name: string) => `${name}, ${session.design.name}`.slice(0, 40).trim();
+	/** The water as it is, for this system alone. */
+	function ownWater(): void {
+		const { waters } = session.place;
+		const id = fresh(waters, water.id);
+		const mine = { ...water, id, name: ownName(water.name) };
+		session.press(
+			[
+				{ path: 'place.waters', value: [...waters, mine] },
+				{ path: 'operation.waterId', value: id }
+			],
+			'a water of its own'
+		);
+	}
+	/** The area as it is, for this system alone. */
+	function ownArea(): void {
+		const { areas } = session.place;
+		const id = fresh(areas, area.id);
+		session.press(
+			[
+				{ path: 'place.areas', value: [...areas, { ...area, id, name: ownName(area.name) }] },
+				{ path: 'design.areaId', value: id }
+			],
+			'an area of its own'
+		);
+	}
 	const area = $derived(session.model.area);
 	const extent = $derived(session.model.layout.extent);
 	const water = $derived(waterOf(session.place, session.operation.waterId));
@@ -33,6 +66,7 @@
 {/if}
 <WhereItStands />
 <h3>{area.name}</h3>
+<Shared what={area.name} part={{ area: area.id }} ononly={ownArea} />
 <AreaFields {area} place={session.place} />
 <Figure
 	label="Water the air draws"
@@ -59,8 +93,10 @@
 		options={session.place.waters}
 	/>
 {/if}
+<Shared what={water.name} part={{ water: water.id }} ononly={ownWater} />
 <WaterFields {water} />
 <h3>Power</h3>
+<Shared what="Price and reach" part="place" />
 <NumberField label="Electricity costs" path="place.pricePerKwh" />
 <NumberField label="How far you reach" path="place.reachM" />
 <p class="soft">
