@@ -54,7 +54,6 @@ export function mixCard(model: SystemModel): CardStep[] {
 	const { mix, say, operation } = model;
 	const vessel = VESSELS[operation.mix.fills];
 	const poured = model.bottles.made && model.bottles.stock ? fromBottles(model) : fromBags(model);
-	const young = model.waterUse.crops.some((c) => c.stage === 'seedling' || c.stage === 'young');
 	return [
 		act('water', `Fill ${vessel} with plain water to`, {
 			amount: say(mix.litres * FIRST_SHARE, 'volume')
@@ -63,11 +62,24 @@ export function mixCard(model: SystemModel): CardStep[] {
 		act('mark', `Top up with plain water to`, { amount: markOf(model) }),
 		...reading(model),
 		...towardsPh(model),
-		...(young
+		...(isPartStrength(model)
 			? [act('young', 'This is part strength, for young plants; raise it as they grow')]
 			: [])
 	];
 }
+
+/** The plants are young, and what is mixed for them is weaker than they will take. */
+export const isPartStrength = ({ waterUse, mix }: SystemModel): boolean =>
+	waterUse.crops.some((c) => c.stage === 'seedling' || c.stage === 'young') &&
+	mix.expectedMsCm <= mix.range.high + 0.05 &&
+	waterUse.crops.some(({ crop }) => mix.expectedMsCm < crop.ecFullMsCm - 0.05);
+
+/** What a mix is for, as it is called. */
+export const FILL_NAMES = {
+	tank: 'the tank',
+	reserve: 'the reserve',
+	loop: 'all of the loop, the first time'
+};
 
 /** Litres to the mark, and how high that stands in the tank. */
 function markOf({ mix, say, operation, design, shelf }: SystemModel): string {

@@ -6,6 +6,11 @@
 	const { steps }: { steps: readonly CardStep[] } = $props();
 	const session = useSession();
 	const cautions = $derived([...new Set(steps.flatMap(({ caution }) => caution ?? []))]);
+	const ofTheMix = $derived(
+		session.findings
+			.filter(({ step, severity }) => step === 'mix' && severity !== 'caution')
+			.map(({ message }) => message)
+	);
 </script>
 
 <article class="card">
@@ -26,6 +31,7 @@
 	</ol>
 	<h3>Mind</h3>
 	<ul>
+		{#each ofTheMix as words (words)}<li class="mind"><b>{words}</b></li>{/each}
 		{#each cautions as caution (caution)}<li class="mind">{caution}</li>{/each}
 		<li class="mind">Keep salts, acids and bases dry, cool, apart and away from children.</li>
 	</ul>

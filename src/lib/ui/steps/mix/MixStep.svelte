@@ -2,7 +2,13 @@
 	import { costOf, USUAL_BOTTLES } from '$lib/core/model';
 	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { capital, scaleOf, showRange, toShown } from '$lib/core/quantity';
-	import { bottleCalled, weighedAs, whyNoAmount } from '$lib/core/review';
+	import {
+		bottleCalled,
+		FILL_NAMES,
+		isPartStrength,
+		weighedAs,
+		whyNoAmount
+	} from '$lib/core/review';
 	import Choice from '../../control/Choice.svelte';
 	import Figure from '../../control/Figure.svelte';
 	import NumberField from '../../control/NumberField.svelte';
@@ -25,9 +31,9 @@
 	const settings = $derived(session.operation.mix);
 	const weighing = $derived(model.weighing);
 	const FILLS = $derived([
-		{ id: 'tank' as const, name: 'the tank' },
-		...(session.design.reserve ? [{ id: 'reserve' as const, name: 'the reserve' }] : []),
-		{ id: 'loop' as const, name: 'all of the loop, the first time' }
+		{ id: 'tank' as const, name: FILL_NAMES.tank },
+		...(session.design.reserve ? [{ id: 'reserve' as const, name: FILL_NAMES.reserve }] : []),
+		{ id: 'loop' as const, name: FILL_NAMES.loop }
 	]);
 	const furthest = $derived.by(() => {
 		const holds = mix.salts.result.elementsMgL;
@@ -43,9 +49,7 @@
 	let phOpen = $state(false);
 	let rampOpen = $state(false);
 	let sourceOpen = $state(session.operation.mix.source.kind !== 'salts');
-	const young = $derived(
-		model.waterUse.crops.some(({ stage }) => stage === 'seedling' || stage === 'young')
-	);
+	const young = $derived(isPartStrength(model));
 	const cost = $derived(costOf(mix.items, mix.ingredients, model.shelf.kept));
 	const priceWords = ({ index, amount }: (typeof mix.items)[number]) => {
 		const price = model.shelf.kept[mix.ingredients[index]!.of]?.price ?? null;

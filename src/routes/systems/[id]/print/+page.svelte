@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { partsOf } from '$lib/core/construction';
 	import { amountOf } from '$lib/ui/inspector/part-words';
-	import { mixingSteps } from '$lib/core/review';
+	import { FILL_NAMES, mixingSteps } from '$lib/core/review';
 	import Elevation from '$lib/ui/drawing/Elevation.svelte';
 	import FlowBars from '$lib/ui/drawing/FlowBars.svelte';
 	import { frameOf } from '$lib/ui/drawing/frame';
@@ -29,6 +29,12 @@
 		...session.findings.filter((f) => f.code === 'electricity-near-water')
 	]);
 	const mixing = $derived(mixingSteps(model));
+	/** What is wrong with the mix stands on paper as on the screen. */
+	const ofTheMix = $derived(
+		session.findings
+			.filter(({ step, severity }) => step === 'mix' && severity !== 'caution')
+			.map(({ message }) => message)
+	);
 	const feeds = $derived(model.feed?.plan.events ?? []);
 	/** How the timer is set: a repeat by its spacing, all else by the clock. */
 	const timer = $derived.by(() => {
@@ -82,7 +88,9 @@
 			</ul>
 		</section>
 		<section>
-			<h2>Mix, {session.say(model.mix.litres, 'volume')}</h2>
+			<h2>
+				Mix, {session.say(model.mix.litres, 'volume')} for {FILL_NAMES[model.operation.mix.fills]}
+			</h2>
 			<ol>
 				{#each mixing.filter((step) => step.kind === 'do') as step, i (i)}<li>
 						<span>{step.text.replace(', until it is clear', '')}</span>{#if step.amount}<b
@@ -92,6 +100,7 @@
 			</ol>
 			<h2>When mixing</h2>
 			<ul class="mind">
+				{#each ofTheMix as words (words)}<li><b>{words}</b></li>{/each}
 				{#each mixing.filter((step) => step.kind === 'mind') as step, i (i)}<li>
 						{step.text}
 					</li>{/each}
