@@ -97,14 +97,13 @@
 		/>
 	{/if}
 	<p class="soft">
-		{#if pouring.pour.kind === 'pour'}At the aim one more {session.say(
-				Math.max(1, Math.round(ml / 10)),
-				'liquid'
-			)} of {bottleCalled(pouring.bottle)} moves pH by {(
-				Math.abs(curve.perMl) * Math.max(1, Math.round(ml / 10))
-			).toFixed(2)}.
-		{/if}Acids and bases burn: into water, never the other way; gloves and goggles; out of
-		children’s reach.
+		Acids and bases burn: into water, never the other way; gloves and goggles; out of children’s
+		reach.
+		{#if pouring.pour.kind === 'pour'}
+			At the aim one more {session.say(Math.max(1, Math.round(ml / 10)), 'liquid')} of {bottleCalled(
+				pouring.bottle
+			)} moves pH by {(Math.abs(curve.perMl) * Math.max(1, Math.round(ml / 10))).toFixed(2)}.
+		{/if}
 	</p>
 {:else}
 	<p class="soft">
