@@ -86,7 +86,7 @@ test('two bottles: too strong for a cold shed, made weaker, and their labels', a
 	const id = await ownRail(request);
 	await open(page, id);
 	await step(page, 'mix').click();
-	await expect(page.getByRole('img', { name: /^Two bottles/ })).toContainText('never together');
+	await expect(page.getByRole('img', { name: /^Two bottles/ })).toContainText('never mix A and B');
 	await fill(page, 'Dose of each', '2');
 	await choose(page, /of the potassium nitrate that dissolves/);
 	await bar(page)
