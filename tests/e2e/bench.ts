@@ -104,8 +104,21 @@ export async function typeIn(field: Locator, text: string, delay = 0): Promise<v
 	if (type === 'date') {
 		// month, day and year are typed one after the other
 		const [year, month, day] = text.split('-');
+		await field.blur();
 		await field.focus();
 		await field.pressSequentially(`${month}${day}${year}`, { delay });
+		return;
+	}
+	if (type === 'time') {
+		// hours, minutes and half of the day, as the browser's language asks for them
+		const [hours, minutes] = text.split(':').map(Number);
+		const two = (n: number) => String(n).padStart(2, '0');
+		await field.blur();
+		await field.focus();
+		await field.pressSequentially(
+			`${two(hours! % 12 || 12)}${two(minutes!)}${hours! < 12 ? 'A' : 'P'}`,
+			{ delay }
+		);
 		return;
 	}
 	await field.click();

@@ -192,6 +192,7 @@ test('plant out and run: dates, days and notes', async ({ page, request }) => {
 	await expect(step(page, 'run')).toContainText('22.2 L a day');
 	await step(page, 'plant-out').click();
 	await typeIn(page.getByLabel('Planted out on'), '2026-05-20');
+	await page.getByLabel('Planted out on').press('Enter');
 	await expect(step(page, 'plant-out')).toContainText('20 May');
 	// cucumbers, 25 to 59 days on
 	await expect(sheet(page, 'Plant out')).toContainText('14 Jun to 18 Jul');

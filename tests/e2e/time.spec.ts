@@ -179,14 +179,14 @@ test('a feed is doubled and dropped by keys and by a press; one that runs into a
 	const second = page.getByLabel('Watering 2', { exact: true });
 	const [hours, minutes] = (await second.inputValue()).split(':').map(Number);
 	await typeIn(first, await second.inputValue());
-	await first.press('Tab');
+	await first.press('Enter');
 	await expect(page.getByRole('alert')).toContainText('There is a feed at');
 	const early = hours! * 60 + minutes! - 2;
 	await typeIn(
 		first,
 		`${String(Math.floor(early / 60)).padStart(2, '0')}:${String(early % 60).padStart(2, '0')}`
 	);
-	await first.press('Tab');
+	await first.press('Enter');
 	await expect(page.getByRole('alert')).toContainText(/runs \d+ min, into the one at/);
 	await saved(page);
 });
