@@ -126,10 +126,31 @@ export async function typeIn(field: Locator, text: string, delay = 0): Promise<v
 	if (text === '') await field.press('Delete');
 	else await field.pressSequentially(text, { delay });
 }
-/** Pulls a slider to where its knob says so much; it is dragged, not typed into. */
-export const slideTo = (slider: Locator, value: string): Promise<void> =>
-	// eslint-disable-next-line no-restricted-syntax -- a slider has no keys to type
-	slider.fill(value);
+/** Pulls a slider by its knob until it says so much, and lets go: one drag, as of a hand. */
+export async function slideTo(slider: Locator, value: string): Promise<void> {
+	const page = slider.page();
+	await slider.scrollIntoViewIfNeeded();
+	const box = (await slider.boundingBox())!;
+	const [low, high] = await slider.evaluate((one: HTMLInputElement) =>
+		[one.min, one.max].map(Number)
+	);
+	const now = async () => Number(await slider.inputValue());
+	const y = box.y + box.height / 2;
+	// half a knob is left at either end
+	const at = (n: number) => box.x + 8 + ((n - low!) / (high! - low!)) * (box.width - 16);
+	let x = at(await now());
+	await page.mouse.move(x, y);
+	await page.mouse.down();
+	x = at(Number(value));
+	for (let tries = 0; tries < 60; tries++) {
+		await page.mouse.move(x, y);
+		const off = Number(value) - (await now());
+		if (off === 0) break;
+		x += Math.sign(off) * 0.75;
+	}
+	await page.mouse.up();
+	expect(await slider.inputValue()).toBe(value);
+}
 /** Types into a field of a sheet and leaves it. */
 export const fill = async (page: Page, label: string, value: string): Promise<void> => {
 	const field = page.getByRole('textbox', { name: label, exact: true });
