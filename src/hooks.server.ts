@@ -4,14 +4,13 @@ import { clockFor, setClock } from '$lib/server/clock';
 import { sweep } from '$lib/server/copies';
 import {
 	closeDatabase,
-	database,
 	databaseHeld,
 	DatabaseProblem,
 	openAgain,
 	openDatabase
 } from '$lib/server/database';
 import { splitOldPlans } from '$lib/server/saving';
-import { rowOf } from '$lib/server/designs';
+import { isThere } from '$lib/server/designs';
 import { mayCome } from '$lib/server/hosts';
 import { problem } from '$lib/server/http';
 import { closePools } from '$lib/server/pool';
@@ -96,7 +95,7 @@ const answer: Handle = async ({ event, resolve }) => {
 async function asThere({ url, request }: RequestEvent, response: Response): Promise<Response> {
 	const id = /^\/systems\/([^/]+)/.exec(url.pathname)?.[1];
 	if (id === undefined || request.method !== 'GET' || response.status !== 200) return response;
-	if (await rowOf(database(), decodeURIComponent(id))) return response;
+	if (await isThere(decodeURIComponent(id))) return response;
 	return new Response(response.body, { status: 404, headers: response.headers });
 }
 

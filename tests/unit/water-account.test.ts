@@ -163,6 +163,20 @@ describe('what is in the water', () => {
 				expect(found, `${what}: ${e} of the ${mix.phDose!.way}`).to.include('acid-brings-too-much');
 	}
 
+	it('is read on the card with all that is in it: amounts held by hand, and what the water hides', () => {
+		const readOf = (...changes: Change[]) =>
+			mixCard(modelOf('lean-to-rail', bags, ...changes)).find(({ id }) => id === 'read')!.expect!;
+		expect(readOf().value).to.be.closeTo(2.2, 0.05);
+		// 20 mS/cm of which its ions explain 0.35: less their own errors all of it is read
+		expect(readOf(set('place.waters[id=tap].ecMsCm', 20)).value).to.be.greaterThan(19);
+		const held = {
+			'calcium-nitrate-4h': 4,
+			'potassium-nitrate': 3,
+			'monopotassium-phosphate': 1.5
+		};
+		expect(readOf(set('operation.mix.held', held)).value).to.be.greaterThan(7);
+	});
+
 	it('has the acid’s own phosphorus and nitrogen in it', () => {
 		for (const [kind, e] of [
 			['phosphoric', 'P'],

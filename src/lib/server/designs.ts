@@ -37,6 +37,15 @@ type Row = Awaited<ReturnType<typeof selectDesigns>>[number];
 export const rowOf = async (tx: Database, id: string): Promise<Row | undefined> =>
 	(await selectDesigns(tx).where(and(eq(designs.id, id), isNull(designs.deletedAt))))[0];
 
+/** Whether there is such a system, readable or not. */
+export const isThere = async (id: string): Promise<boolean> =>
+	(
+		await database()
+			.select({ id: designs.id })
+			.from(designs)
+			.where(and(eq(designs.id, id), isNull(designs.deletedAt)))
+	).length > 0;
+
 /** A system out of its rows. @throws Unreadable */
 function systemIn({ revisions: plan, record_revisions: record }: Row): System {
 	const document = plan?.document ?? null;

@@ -103,7 +103,7 @@ export const mix = stage(
 	({ operation, sourceWater: water, strength, filled, parameters }): MixState => {
 		const litres = Math.max(0.1, filled[operation.mix.fills]);
 		const gramsPerL = dosed(strength, water, operation.mix.labelShare);
-		const input = solutionOf(strength, gramsPerL, litres, water);
+		const { input, dose } = solutionOf(strength, gramsPerL, litres, water);
 		const result = salts(input);
 		const expectedMsCm = result.ecMsCm + strength.unexplainedMsCm;
 		// what cannot be reached, or the water alone passes, is not what will be in the tank
@@ -111,7 +111,7 @@ export const mix = stage(
 		const { byLabel } = strength;
 		return {
 			...strength,
-			phDose: doseOf(strength, gramsPerL, water),
+			phDose: dose,
 			phUnknown: !strength.fish && contradictory(water),
 			strengthMsCm: byLabel || !reached ? Math.max(0.05, expectedMsCm) : strength.aimMsCm,
 			waterMsCm: salts({ volumeL: 1, additions: [], water: ionsOf(water) }).ecMsCm,
@@ -174,33 +174,25 @@ export function additionsOf(
 	};
 }
 
-/** What a litre of these amounts takes of acid or base. */
-function doseOf(
-	from: Dosing & { ingredients: readonly Ingredient[] },
-	gramsPerL: readonly number[],
-	water: Water
-): PhDose | null {
-	const { P } = salts(additionsOf(from.ingredients, gramsPerL, 1, water)).elementsMgL;
-	return phDose(water, from, P / ATOMIC_WEIGHT.P);
-}
-
-/** So many litres of it with the acid or the base they take: what the plants find. */
+/**
+ * So many litres of it with the acid or the base they take: what the plants find.
+ *
+ * @returns as the operation `salts` reads it, and what a litre takes; null: it needs none
+ */
 export function solutionOf(
 	from: Dosing & { ingredients: readonly Ingredient[] },
 	gramsPerL: readonly number[],
 	litres: number,
 	water: Water
-): SaltsInput {
+): { input: SaltsInput; dose: PhDose | null } {
 	const plain = additionsOf(from.ingredients, gramsPerL, litres, water);
-	const dose = doseOf(from, gramsPerL, water);
-	if (!dose) return plain;
-	return {
-		...plain,
-		water: {
-			...withDose(ionsOf(water), dose.addsMgL),
-			alkalinityMeqL: clamp(dose.leavesMeqL, 0, 50)
-		}
+	const dose = phDose(water, from, salts(plain).elementsMgL.P / ATOMIC_WEIGHT.P);
+	if (!dose) return { input: plain, dose };
+	const treated = {
+		...withDose(ionsOf(water), dose.addsMgL),
+		alkalinityMeqL: clamp(dose.leavesMeqL, 0, 50)
 	};
+	return { input: { ...plain, water: treated }, dose };
 }
 
 /** What is measured out, in the unit it is measured in. */

@@ -196,7 +196,9 @@ export const byStrength = (doses: readonly Dose[]): boolean =>
 
 /** Acid and recipe have settled when what the acid brings moves by less than this part of it. */
 const SETTLED = 1e-3;
-const MOST_ROUNDS = 12;
+const MOST_STEPS = 16;
+/** A strength this near is the one aimed at. */
+const NEAR_AIM_MSCM = 0.002;
 
 /**
  * The macro elements are fitted at a share of full strength, and the share is moved until the strength is met;
@@ -209,31 +211,33 @@ function fitRecipe(
 	{ aimMsCm, atMsCm, fruiting }: { aimMsCm: number; atMsCm: number; fruiting: boolean },
 	practice: MixPractice
 ): { input: RecipeInput; result: Recipe } {
-	let adds: PhDose['addsMgL'] = {};
-	const inputAt = (share: number): RecipeInput => ({
-		targetsMgL: targetsAt(atMsCm, fruiting, practice, share),
+	let share = clamp(aimMsCm / practice.mixing.fullMsCm.value, 0.05, 5);
+	const addsWith = (phosphorusMgL: number) =>
+		doseFor(Math.max(0, phosphorusMgL) / ATOMIC_WEIGHT.P)?.addsMgL ?? {};
+	// as if its phosphorus were what is aimed at, less what the acid brings: near enough to begin from
+	const phosphorus = targetsAt(atMsCm, fruiting, practice, share).P;
+	let adds = addsWith(phosphorus - (addsWith(phosphorus).P ?? 0));
+	const inputAt = (at: number): RecipeInput => ({
+		targetsMgL: targetsAt(atMsCm, fruiting, practice, at),
 		salts: doses.map(({ as }) => as),
 		water: withDose(water, adds),
 		limitsMgL: Object.fromEntries(LIMITED.map((e) => [e, practice.limits[e].value])),
 		ammoniumShare: practice.mixing.ammoniumShare.value
 	});
-	let share = clamp(aimMsCm / practice.mixing.fullMsCm.value, 0.05, 5);
 	let result = recipe(inputAt(share));
-	for (let round = 0; round < MOST_ROUNDS; round++) {
+	let [before, beforeMs] = [0, ecMsCm];
+	for (let step = 0; step < MOST_STEPS; step++) {
+		const next = addsWith(result.elementsMgL.P - (adds.P ?? 0));
+		const settled = near(adds, next);
+		const off = aimMsCm - result.ecMsCm;
+		if (settled && Math.abs(off) <= NEAR_AIM_MSCM) break;
 		// strength rises almost in proportion to the share: a secant settles in a few steps
-		let [before, beforeMs] = [0, ecMsCm];
-		for (let step = 0; step < 8 && Math.abs(result.ecMsCm - aimMsCm) > 0.002; step++) {
-			const slope = (result.ecMsCm - beforeMs) / (share - before);
-			if (!(slope > 0)) break;
-			[before, beforeMs] = [share, result.ecMsCm];
-			share = clamp(share + (aimMsCm - result.ecMsCm) / slope, 0.01, 20);
-			if (share === before) break;
-			result = recipe(inputAt(share));
-		}
-		const phosphorus = result.elementsMgL.P - (adds.P ?? 0);
-		const next = doseFor(phosphorus / ATOMIC_WEIGHT.P)?.addsMgL ?? {};
-		if (near(adds, next)) break;
-		adds = next;
+		const slope = (result.ecMsCm - beforeMs) / (share - before);
+		const to =
+			Math.abs(off) > NEAR_AIM_MSCM && slope > 0 ? clamp(share + off / slope, 0.01, 20) : share;
+		if (settled && to === share) break;
+		if (to !== share) [before, beforeMs] = [share, result.ecMsCm];
+		[share, adds] = [to, next];
 		result = recipe(inputAt(share));
 	}
 	return { input: inputAt(share), result };

@@ -84,7 +84,7 @@ export const weighing = stage(
 		});
 		const off = new Map(items.map(({ index, errorPercent }) => [index, errorPercent]));
 		const perL = mix.gramsPerL.map((grams, i) => grams * (1 + (off.get(i) ?? -100) / 100));
-		const input = solutionOf(mix, perL, litres, sourceWater);
+		const { input } = solutionOf(mix, perL, litres, sourceWater);
 		const result = salts(input);
 		return {
 			litres,

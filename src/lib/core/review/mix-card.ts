@@ -210,7 +210,8 @@ function fromBottles(model: SystemModel): CardStep[] {
 
 /** How far off a strength may be and still be right: the meter, the purity of salts, the formula. */
 export function strengthExpected({ weighing, mix, parameters }: SystemModel): Expected {
-	const value = weighing.salts.result.ecMsCm;
+	// what else is in the water stands in the meter's reading too
+	const value = weighing.salts.result.ecMsCm + mix.unexplainedMsCm;
 	const half = mix.byLabel
 		? mix.uncertaintyMsCm
 		: Math.hypot(mix.uncertaintyMsCm, parameters.mixing.cardShare.value * value);

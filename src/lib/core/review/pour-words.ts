@@ -24,6 +24,10 @@ export function bottleCalled(bottle: PhBottle): string {
 	return PH_SUBSTANCES[kind].way;
 }
 
+/** What is in it, and that it is assumed where no label says so. */
+export const substanceCalled = ({ kind, state }: PhBottle): string =>
+	`${PH_SUBSTANCES[kind].name}${state === 'ask' || state === 'unnamed' ? ' (assumed)' : ''}`;
+
 /** Why no amount of it is told, in a sentence with what would do; null: there is an amount. */
 export function whyNoAmount(
 	{ way, bottle, pour }: PourState,

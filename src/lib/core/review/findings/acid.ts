@@ -10,7 +10,7 @@ import {
 	type BaseKind
 } from '../../shelf';
 import { availableFixes, set, type Fix, type Rule } from '../finding';
-import { bottleCalled, whyNoAmount } from '../pour-words';
+import { bottleCalled, substanceCalled, whyNoAmount } from '../pour-words';
 import { say } from '../sentence';
 
 type Way = 'acid' | 'base';
@@ -158,17 +158,13 @@ export const bringsTooMuch: Rule = (model) => {
 	const [first] = over;
 	const holds = mix.salts.result.elementsMgL[first!];
 	const { low, high } = mix.bandsMgL[first!];
-	const name =
-		bottle.state === 'ask'
-			? `${PH_SUBSTANCES[bottle.kind].name} (assumed)`
-			: PH_SUBSTANCES[bottle.kind].name;
 	return [
 		{
 			code: 'acid-brings-too-much',
 			step: 'mix',
 			severity: 'look',
 			subject: 'mix',
-			message: `${say(mix.phDose!.addsMgL[first!]!, 'concentration')} of ${ELEMENT_NAME[first!]} comes with the ${name} that this water needs: the mix then holds ${say(holds, 'concentration')}, and these crops take ${say(low, 'concentration')} to ${say(high, 'concentration')}. Another ${state.way}, or softer water, brings less.`,
+			message: `${say(mix.phDose!.addsMgL[first!]!, 'concentration')} of ${ELEMENT_NAME[first!]} comes with the ${substanceCalled(bottle)} that this water needs: the mix then holds ${say(holds, 'concentration')}, and these crops take ${say(low, 'concentration')} to ${say(high, 'concentration')}. Another ${state.way}, or softer water, brings less.`,
 			off: holds / high - 1,
 			fixes: () =>
 				state.way === 'acid' ? availableFixes(...fitting(model), ...softer(model)) : softer(model)

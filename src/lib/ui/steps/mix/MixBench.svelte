@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { substanceCalled } from '$lib/core/review';
 	import { GUESS_OFF, rejectL, waterOf, withSalt } from '$lib/core/design';
 	import { bestSalt, ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { broughtBy } from '$lib/core/model';
@@ -75,6 +76,7 @@
 			withSalt(session.operation.mix.source, best.salt),
 			`${SALTS[best.salt].name} added`
 		);
+	const dosed = $derived(mix.phDose ? substanceCalled(mix.bottles[mix.phDose.way]) : '');
 </script>
 
 {#if session.operation.mix.fish}
@@ -101,7 +103,7 @@
 	<p class="legend">
 		<span class="swatch" aria-hidden="true"></span> your water brings it
 		{#if mix.phDose && Object.keys(mix.phDose.addsMgL).length > 0}
-			<span class="swatch dosed" aria-hidden="true"></span> the {mix.phDose.way} brings it
+			<span class="swatch dosed" aria-hidden="true"></span> {dosed} brings it
 		{/if}
 		{#each ofWater as words (words)}<span class="note">{words}</span>{/each}
 		{#if over}<span class="note"

@@ -6,6 +6,7 @@
 		bottleCalled,
 		FILL_NAMES,
 		isPartStrength,
+		substanceCalled,
 		weighedAs,
 		whyNoAmount
 	} from '$lib/core/review';
@@ -61,7 +62,12 @@
 	const stock = $derived(model.bottles.stock);
 	const rows = $derived([
 		{ name: 'volume', value: session.say(mix.litres, 'volume') },
-		...mix.items.map((i) => ({ name: i.name, value: session.say(i.amount, weighedAs(i)) }))
+		...mix.items.map((i) => ({ name: i.name, value: session.say(i.amount, weighedAs(i)) })),
+		{ name: 'source water', value: session.say(mix.waterMsCm, 'strength') },
+		...Object.entries(mix.phDose?.addsMgL ?? {}).map(([e, mgL]) => ({
+			name: `${e} of the ${substanceCalled(mix.bottles[mix.phDose!.way])}`,
+			value: session.say(mgL, 'concentration')
+		}))
 	]);
 </script>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { differenceInCalendarDays, parseISO } from 'date-fns';
 	import { phCurve } from '$lib/core/model';
-	import { bottleCalled, whyNoAmount } from '$lib/core/review';
+	import { bottleCalled, substanceCalled, whyNoAmount } from '$lib/core/review';
 	import { capital, scaleOf, toShown } from '$lib/core/quantity';
 	import Chart from '../../chart/Chart.svelte';
 	import Figure from '../../control/Figure.svelte';
@@ -44,7 +44,7 @@
 {#if way && curve && pouring}
 	<BottleQuestion way={down ? 'acid' : 'base'} />
 	<Figure
-		label="Needed, to pH {way.input.targetPh}"
+		label="{capital(substanceCalled(pouring.bottle))}, to pH {way.input.targetPh}"
 		value={'acidMmolL' in way.result ? way.result.acidMmolL : way.result.baseMmolL}
 		kind="moles"
 		op={down ? 'acid' : 'base'}
