@@ -35,10 +35,24 @@ export default ts.config(
 					'ArrowFunctionExpression > CallExpression.body',
 					'UnaryExpression[operator="void"] > CallExpression'
 				].map((where) => ({
-					selector: `${where}[callee.object.name=/^(session|fields)$/][callee.property.name=/^(set|apply)$/]`,
+					// a field's own handler hands the refusal on to the field
+					selector: `${where}:not(SvelteAttribute[key.name=/^on(value|pick)$/] CallExpression)[callee.object.name=/^(session|fields)$/][callee.property.name=/^(set|apply)$/]`,
 					message:
 						'A refusal must not be dropped: show what set or apply answers, or use put or press.'
 				}))
+			]
+		}
+	},
+	{
+		files: ['src/**/*.svelte'],
+		ignores: ['src/lib/ui/control/**'],
+		rules: {
+			'svelte/no-restricted-html-elements': [
+				'error',
+				{
+					elements: ['input', 'select', 'textarea'],
+					message: 'A field is one of ui/control: typed text, refusals and labels have one home.'
+				}
 			]
 		}
 	},

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
 	import Confirm from '$lib/ui/control/Confirm.svelte';
+	import FilePick from '$lib/ui/control/FilePick.svelte';
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
 	import { goBackTo, remove as removeSystem } from '$lib/ui/home/broken';
@@ -37,11 +38,8 @@
 		await goto('/', { invalidateAll: true });
 	}
 
-	async function bringIn(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-		const input = event.currentTarget;
-		const file = input.files?.[0];
+	async function bringIn(file: File): Promise<void> {
 		problem = null;
-		if (!file) return;
 		if (file.size > MOST)
 			problem =
 				'This file is larger than 2 MB; a Crelbo design is far smaller. Nothing was imported.';
@@ -55,7 +53,6 @@
 			else
 				problem = `${response ? await messageOf(response) : 'No connection.'} Nothing was imported.`;
 		}
-		input.value = '';
 	}
 </script>
 
@@ -65,14 +62,12 @@
 	<header>
 		<Logo />
 		<span class="space"></span>
-		<label class="quiet import"
-			>Import a file<input
-				type="file"
-				accept=".json,application/json"
-				class="visually-hidden"
-				onchange={bringIn}
-			/></label
-		>
+		<FilePick
+			label="Import a file"
+			quiet
+			accept=".json,application/json"
+			onfile={(file) => void bringIn(file)}
+		/>
 		<Keeping hosts={data.settings.hosts} copies={data.copies} kept={data.kept} />
 		<ThemeButton />
 	</header>
@@ -152,10 +147,6 @@
 	}
 	.space {
 		flex: 1;
-	}
-	.import:focus-within {
-		outline: 2px solid var(--supply);
-		border-radius: 3px;
 	}
 	section {
 		margin-top: 28px;

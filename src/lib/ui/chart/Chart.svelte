@@ -41,6 +41,7 @@
 </script>
 
 <script lang="ts">
+	import Slide from '../control/Slide.svelte';
 	import { onMount } from 'svelte';
 	import type { Chart as Drawn, ChartConfiguration, Plugin } from 'chart.js';
 
@@ -258,17 +259,16 @@
 	</div>
 	{#if point?.drag}
 		{@const { min, max, step, say, ontry, onkeep } = point.drag}
-		<input
-			class="visually-hidden"
-			type="range"
-			aria-label="{title}: {point.name}"
-			aria-valuetext={say(point.x)}
+		<Slide
+			label="{title}: {point.name}"
+			hidden
 			{min}
 			{max}
 			{step}
 			value={point.x}
-			oninput={(event) => ontry(Number(event.currentTarget.value))}
-			onchange={onkeep}
+			words={say(point.x)}
+			{ontry}
+			{onkeep}
 		/>
 	{/if}
 	<table class="visually-hidden">
@@ -306,7 +306,7 @@
 	div {
 		position: relative;
 	}
-	figure:has(input:focus-visible) div {
+	figure:has(:global(input:focus-visible)) div {
 		outline: 2px solid var(--supply);
 		outline-offset: 2px;
 	}

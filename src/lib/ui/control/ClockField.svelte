@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
 	import { clockOf, minutesOf } from '../clock/day-drag';
-	import { whenLeft } from './when-left';
 	import { useFields } from '../workspace/context';
+	import When from './When.svelte';
 
+	/** A time of day in the document. */
 	interface Props {
 		label: string;
 		/** Where the minutes past midnight stand, its part's name first. */
@@ -14,7 +15,6 @@
 	}
 	const { label, path, else: usual, called }: Props = $props();
 	const fields = useFields();
-	const uid = $props.id();
 	const stored = $derived(valueAt(fields.parts, path) as number | null);
 	function set(text: string): void {
 		const at = minutesOf(text);
@@ -23,13 +23,11 @@
 </script>
 
 <div class="row">
-	<label for={uid}>{label}</label>
-	<input
-		id={uid}
+	<When
 		type="time"
-		class="field"
+		{label}
 		value={stored === null && usual === undefined ? '' : clockOf(stored ?? usual ?? 0)}
-		{...whenLeft(set)}
+		onvalue={set}
 	/>
 	{#if called && stored === null}<small>{called}</small>
 	{:else if called}<button class="quiet" onclick={() => fields.put(path, null, label)}
@@ -44,9 +42,6 @@
 		align-items: center;
 		flex-wrap: wrap;
 		padding: 4px 0;
-	}
-	label {
-		flex: 1;
 	}
 	small {
 		color: var(--soft);

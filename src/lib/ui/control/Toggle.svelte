@@ -1,26 +1,15 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
 	import { useFields } from '../workspace/context';
+	import Tick from './Tick.svelte';
 
+	/** Yes or no, in the document. */
 	const { label, path }: { label: string; path: string } = $props();
 	const fields = useFields();
 </script>
 
-<label>
-	<input
-		type="checkbox"
-		checked={valueAt(fields.parts, path) === true}
-		onchange={(event) => fields.put(path, event.currentTarget.checked, label)}
-	/>
+<Tick
 	{label}
-</label>
-
-<style>
-	label {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		padding: 3px 0;
-		cursor: pointer;
-	}
-</style>
+	checked={valueAt(fields.parts, path) === true}
+	onpick={(yes) => fields.put(path, yes, label)}
+/>

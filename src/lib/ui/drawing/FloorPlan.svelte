@@ -217,6 +217,7 @@
 	{#each layout.returns as run (run.id)}
 		<polyline class="return" points={flat(run.points)} />
 	{/each}
+	<!-- it can be reached only where it is a button that moves -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<g
 		class="thing tank"

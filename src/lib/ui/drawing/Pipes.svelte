@@ -53,6 +53,7 @@
 			points={line(run.points)}
 			style:stroke-width={hose ? `${width(run.innerDiameterMm)}px` : undefined}
 		/>
+		<!-- by keyboard the sheet of the pipes has each run's figures -->
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<polyline class="reach" points={line(run.points)} onclick={() => choose(run.id)} />
 		{#if run.way === 'fall' || run.way === 'drop'}
@@ -78,6 +79,7 @@
 			points={line(run.points)}
 			style:stroke-width="{run.role === 'stake' ? 1.5 : width(run.innerDiameterMm)}px"
 		/>
+		<!-- by keyboard the sheet of the pipes has each run's figures -->
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<polyline class="reach" points={line(run.points)} onclick={() => choose(run.id)} />
 	{/each}

@@ -132,6 +132,7 @@
 		<polyline class="return" points={flat(run.points)} />
 	{/each}
 	{#each layout.containers as container (container.id)}
+		<!-- by keyboard the same container on the drawing from the front chooses it -->
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<g
 			class="container"

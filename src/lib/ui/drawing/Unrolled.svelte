@@ -99,6 +99,7 @@
 			height={z(0) - z(input.lengthMm)}
 		/>
 		{#each holes as { hole, site } (`${hole.ring}/${hole.index}`)}
+			<!-- by keyboard the site's mark on the drawing chooses it -->
 			<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 			<g
 				class="hole"

@@ -2,6 +2,8 @@
 	import { Dialog } from 'bits-ui';
 	import { invalidateAll } from '$app/navigation';
 	import Confirm from '../control/Confirm.svelte';
+	import FilePick from '../control/FilePick.svelte';
+	import Words from '../control/Words.svelte';
 	import { messageOf } from '../workspace/save-queue';
 	import { restoredWords, sizeWords, type Restored } from './restored';
 
@@ -19,7 +21,6 @@
 	let problem = $state<string | null>(null);
 	/** What is about to be restored: a file of the grower's, or the name of one that is kept. */
 	let chosen = $state<File | string | null>(null);
-	const uid = $props.id();
 
 	async function send(address: string, body: BodyInit, type: string): Promise<Response | null> {
 		busy = true;
@@ -45,8 +46,8 @@
 		said = restoredWords((await response.json()) as Restored);
 		await invalidateAll();
 	}
-	async function names(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-		const list = event.currentTarget.value.split(/[\s,]+/).filter(Boolean);
+	async function names(text: string): Promise<void> {
+		const list = text.split(/[\s,]+/).filter(Boolean);
 		if (!(await send('/api/settings', JSON.stringify({ hosts: list }), 'application/json'))) return;
 		said = 'Kept.';
 		await invalidateAll();
@@ -63,18 +64,12 @@
 				<h3>A copy of everything</h3>
 				<p>One file with every place, system and version. It is taken while Crelbo goes on.</p>
 				<p><a class="button main" href="/api/everything" download>Save a copy of everything</a></p>
-				<label class="button" class:busy
-					>{busy ? 'Reading the copy…' : 'Restore a copy'}<input
-						type="file"
-						accept=".db"
-						class="visually-hidden"
-						disabled={busy}
-						onchange={(event) => {
-							chosen = event.currentTarget.files?.[0] ?? null;
-							event.currentTarget.value = '';
-						}}
-					/></label
-				>
+				<FilePick
+					label={busy ? 'Reading the copy…' : 'Restore a copy'}
+					accept=".db"
+					disabled={busy}
+					onfile={(file) => (chosen = file)}
+				/>
 				{#if said}<p role="status">{said}</p>{/if}
 				{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
 				{#if kept.length > 0}
@@ -98,14 +93,13 @@
 				Started with <code>HOST=0.0.0.0</code> Crelbo answers other devices under this machine’s own name
 				and addresses. Further names, one after the other:
 			</p>
-			<label for={uid} class="visually-hidden">Further names it answers to</label>
-			<input
-				id={uid}
-				class="field"
+			<Words
+				label="Further names it answers to"
+				shape="bare"
 				value={hosts.join(', ')}
 				placeholder="shed.local"
 				disabled={busy}
-				onchange={(event) => void names(event)}
+				onvalue={(text) => void names(text)}
 			/>
 			{#if !copies}
 				{#if said}<p role="status">{said}</p>{/if}
@@ -133,9 +127,6 @@
 	p {
 		margin: 6px 0;
 	}
-	.field {
-		width: 100%;
-	}
 	ul {
 		list-style: none;
 		padding: 0;
@@ -148,12 +139,6 @@
 		align-items: baseline;
 		gap: 10px;
 		overflow-wrap: anywhere;
-	}
-	.busy {
-		opacity: 0.7;
-	}
-	label.button:focus-within {
-		outline: 2px solid var(--supply);
 	}
 	.problem {
 		color: var(--dry);

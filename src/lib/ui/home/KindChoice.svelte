@@ -8,6 +8,7 @@
 	} from '$lib/core/design';
 	import type { Place } from '$lib/core/design';
 	import type { Shelf } from '$lib/core/shelf';
+	import Cards from '../control/Cards.svelte';
 	import Miniature from '../drawing/Miniature.svelte';
 
 	/** Ways to grow these plants here, each drawn as it would stand, the most fitting first. */
@@ -16,47 +17,39 @@
 		value: Variant;
 		place: Place;
 		shelf: Shelf;
-		startOf: (variant: Variant) => NewSystem | null;
+		startOf: (variant: Variant) => NewSystem;
 		onpick: (variant: Variant) => void;
 	}
 	const { suggestions, value, place, shelf, startOf, onpick }: Props = $props();
 	const FIRST = 6;
 	let all = $state(false);
-	const uid = $props.id();
 	const offered = $derived(
 		all || suggestions.findIndex((s) => s.variant === value) >= FIRST
 			? suggestions
 			: suggestions.slice(0, FIRST)
 	);
 	const drawn = $derived(
-		offered.flatMap(({ variant, why, score }) => {
-			const start = startOf(variant);
-			return start ? [{ variant, why, score, parts: { ...startSystem(start, shelf), place } }] : [];
-		})
+		offered.map(({ variant, why, score }) => ({
+			id: variant,
+			why,
+			score,
+			parts: { ...startSystem(startOf(variant), shelf), place }
+		}))
 	);
 </script>
 
 <fieldset>
 	<legend>How it could stand, the most fitting first</legend>
 	<div class="kinds">
-		{#each drawn as { variant, why, score, parts } (variant)}
-			<label class:on={variant === value} class:against={score < 0}>
-				<input
-					type="radio"
-					class="visually-hidden"
-					form="start"
-					name={uid}
-					value={variant}
-					checked={variant === value}
-					onchange={() => onpick(variant)}
-				/>
+		<Cards {value} options={drawn} look={({ score }) => (score < 0 ? 'against' : '')} {onpick}>
+			{#snippet card({ id, why, parts })}
 				<span class="drawing"
 					><Miniature {parts} {shelf} grown most={{ width: 150, height: 92 }} /></span
 				>
-				<b>{KINDS[variant].title}</b>
+				<b>{KINDS[id].title}</b>
 				<small>{why}</small>
-			</label>
-		{/each}
+			{/snippet}
+		</Cards>
 	</div>
 	{#if offered.length < suggestions.length}
 		<button type="button" class="quiet" onclick={() => (all = true)}
@@ -81,11 +74,10 @@
 		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
 		gap: 14px 18px;
 	}
-	label {
+	.kinds :global(.card) {
 		display: grid;
 		grid-template-rows: 96px auto 1fr;
 		justify-items: start;
-		cursor: pointer;
 		padding-bottom: 4px;
 		border-bottom: 3px solid transparent;
 	}
@@ -104,17 +96,13 @@
 		font-size: 13px;
 		color: var(--soft);
 	}
-	.on {
+	.kinds :global(.on) {
 		border-bottom-color: var(--supply);
 	}
-	.on b {
+	.kinds :global(.on b) {
 		color: var(--supply);
 	}
-	.against .drawing {
+	.kinds :global(.against .drawing) {
 		opacity: 0.55;
-	}
-	label:focus-within {
-		outline: 2px solid var(--supply);
-		outline-offset: 3px;
 	}
 </style>

@@ -1,10 +1,12 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { KINDS, suggest, type NewSystem, type Place, type Variant } from '$lib/core/design';
-	import { capital, fromShown, scaleOf, show, toShown } from '$lib/core/quantity';
+	import { capital, show } from '$lib/core/quantity';
 	import { begin as tryOut, LASTS_DAYS } from '$lib/core/edit';
 	import { shelfWith, type ShelfItem } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
+	import PickOne from '$lib/ui/control/PickOne.svelte';
+	import TypedNumber from '$lib/ui/control/TypedNumber.svelte';
 	import Miniature from '$lib/ui/drawing/Miniature.svelte';
 	import KindChoice from './KindChoice.svelte';
 	import { messageOf, post } from '$lib/ui/workspace/save-queue';
@@ -27,7 +29,7 @@
 	const first = place.areas.find(({ id }) => id === wanted) ?? place.areas[0];
 	let areaId = $state(first?.id ?? '');
 	let cropId = $state('tomato');
-	let count = $state('6');
+	let count = $state<number | null>(6);
 	let bucketId = $state('bucket-11');
 	let pumpId = $state('');
 	let effort = $state<'1' | '2' | '3'>('2');
@@ -36,87 +38,67 @@
 	let picked = $state<Variant | null>(null);
 	const area = $derived(place.areas.find((a) => a.id === areaId) ?? place.areas[0]!);
 	const units = $derived(place.units);
-	// svelte-ignore state_referenced_locally
-	let room = $state(
-		Number(
-			toShown(Math.min((first?.lengthM ?? 3) - 0.8, 2.4), 'span', place.units).toFixed(1)
-		).toString()
-	);
+	let roomM = $state<number | null>(Math.max(0.4, Math.min((first?.lengthM ?? 3) - 0.8, 2.4)));
 	let problem = $state<string | null>(null);
 	let busy = $state(false);
 	const crop = $derived(shelf.crops.find((c) => c.id === cropId)!);
-	const roomMm = $derived(fromShown(Number(room.replace(',', '.')), 'span', units) * 1000);
+	const roomMm = $derived((roomM ?? 0) * 1000);
 	const mostMm = $derived(area.lengthM * 1000 - 300);
-	const showSpan = (m: number) =>
-		`${Number(toShown(m, 'span', units).toFixed(1))} ${scaleOf('span', units).unit}`;
 
 	/** Plants that fit a length, two deep, at the spacing this crop likes. */
 	const fits = $derived.by(() => {
 		const pitch = Math.max(350, Math.round((crop.spreadMm * 0.8) / 10) * 10);
 		return 2 * (Math.max(0, Math.floor((roomMm - 360) / pitch)) + 1);
 	});
-	/** What was asked, checked: answers to draw from, or a sentence that says what is wrong. */
-	const asked = $derived.by(() => {
-		if (have === 'place' && !(roomMm >= 400 && roomMm <= 60_000))
-			return { wrong: `Length must be a number from ${showSpan(0.4)} to ${showSpan(60)}.` };
-		const plants = have === 'place' ? fits : Number(count);
-		if (!Number.isInteger(plants) || plants < 1 || plants > MOST)
-			return {
-				wrong: `${have === 'parts' ? 'Buckets' : 'Plants'} must be a whole number from 1 to ${MOST}.`
-			};
-		return {
-			answers: {
-				areaId,
-				plants,
-				cropId,
-				lengthMm: Math.round(have === 'place' ? roomMm : Math.min(60_000, Math.max(400, mostMm))),
-				depthMm: Math.round(Math.max(200, (area.widthM - area.walkM) * 1000 - 100)),
-				heightMm: Math.round(area.heightM * 1000),
-				...(have === 'parts' && { bucketId, ...(pumpId && { pumpId }) })
-			}
-		};
+	/** Answers to draw from. */
+	const answers = $derived({
+		areaId,
+		plants: Math.min(MOST, have === 'place' ? fits : (count ?? 1)),
+		cropId,
+		lengthMm: Math.round(have === 'place' ? roomMm : Math.min(60_000, Math.max(400, mostMm))),
+		depthMm: Math.round(Math.max(200, (area.widthM - area.walkM) * 1000 - 100)),
+		heightMm: Math.round(area.heightM * 1000),
+		...(have === 'parts' && { bucketId, ...(pumpId && { pumpId }) })
 	});
 	const suggestions = $derived(
 		suggest({
 			area: area.kind,
 			crop,
-			plants: asked.answers?.plants ?? 1,
+			plants: answers.plants,
 			effort: Number(effort) as 1 | 2 | 3,
 			power: power === 'yes',
-			floorM2: ((asked.answers?.lengthMm ?? 1000) / 1000) * area.widthM
+			floorM2: (answers.lengthMm / 1000) * area.widthM
 		}).filter(({ variant }) => have !== 'parts' || variant.startsWith('bucket'))
 	);
 	const variant = $derived(
 		picked && suggestions.some((s) => s.variant === picked) ? picked : suggestions[0]!.variant
 	);
-	const startOf = (of: Variant): NewSystem | null =>
-		asked.answers
-			? {
-					...asked.answers,
-					variant: of,
-					name: `${capital(crop.name)} ${KINDS[of].words.stand}`
-				}
-			: null;
-	const begun = $derived.by(() => {
-		const start = startOf(variant);
-		return start && tryOut(start, place, shelf);
+	const startOf = (of: Variant): NewSystem => ({
+		...answers,
+		variant: of,
+		name: `${capital(crop.name)} ${KINDS[of].words.stand}`
 	});
-	const parts = $derived(begun?.parts ?? null);
+	const begun = $derived(tryOut(startOf(variant), place, shelf));
+	const parts = $derived(begun.parts);
+	/** What is typed and cannot be, by its field. */
+	let wrong = $state<string | null>(null);
+	const tell = (words: string | null) => (wrong = words);
+	const named = (list: readonly { id: string; name: string }[]) =>
+		list.map(({ id, name }) => ({ id, name }));
 	/** How long its tank lasts, where that is short. */
 	const short = $derived(
-		begun && begun.lastsDays !== null && begun.lastsDays < LASTS_DAYS
+		begun.lastsDays !== null && begun.lastsDays < LASTS_DAYS
 			? show(begun.lastsDays, 'days', units)
 			: null
 	);
 
 	async function begin(): Promise<void> {
-		const start = startOf(variant);
-		if (!start) return;
+		if (wrong !== null || begun.refused) return;
 		busy = true;
 		problem = null;
 		const response = await post('/api/designs', 'POST', {
-			placeId: placeId,
-			...start
+			placeId,
+			...startOf(variant)
 		}).catch(() => null);
 		busy = false;
 		if (!response?.ok)
@@ -143,47 +125,61 @@
 				{ id: 'place', name: 'A place' },
 				{ id: 'parts', name: 'Parts in hand' }
 			]}
-			onpick={(id) => (have = id)}
+			onpick={(id) => {
+				have = id;
+				wrong = null;
+			}}
 		/>
 		{#if place.areas.length > 1}
-			<label
-				>Where it stands
-				<select class="field" bind:value={areaId}
-					>{#each place.areas as a (a.id)}<option value={a.id}>{a.name}</option>{/each}</select
-				>
-			</label>
+			<PickOne label="Where it stands" shape="above" options={place.areas} bind:value={areaId} />
 		{/if}
 		{#if have === 'place'}
-			<label
-				>Length free, {scaleOf('span', units).unit}<input
-					class="field"
-					inputmode="decimal"
-					bind:value={room}
-				/></label
-			>
-		{:else if have === 'parts'}
-			<label>Buckets I have<input class="field" inputmode="numeric" bind:value={count} /></label>
-			<label
-				>Their size<select class="field" bind:value={bucketId}
-					>{#each shelf.buckets as b (b.id)}<option value={b.id}>{b.name}</option>{/each}</select
-				></label
-			>
-			<label
-				>My pump<select class="field" bind:value={pumpId}
-					><option value="">none yet, choose for me</option>{#each shelf.pumps as p (p.id)}<option
-							value={p.id}>{p.name}</option
-						>{/each}</select
-				></label
-			>
+			<TypedNumber
+				label="Length free"
+				of="span"
+				{units}
+				shape="above"
+				min={0.4}
+				max={60}
+				live
+				{tell}
+				bind:value={roomM}
+			/>
 		{:else}
-			<label>How many<input class="field" inputmode="numeric" bind:value={count} /></label>
+			<TypedNumber
+				label={have === 'parts' ? 'Buckets I have' : 'How many'}
+				of="count"
+				{units}
+				shape="above"
+				min={1}
+				max={MOST}
+				whole
+				live
+				{tell}
+				refusal="{have === 'parts' ? 'Buckets' : 'Plants'} must be a whole number from 1 to {MOST}."
+				bind:value={count}
+			/>
+			{#if have === 'parts'}
+				<PickOne
+					label="Their size"
+					shape="above"
+					options={named(shelf.buckets)}
+					bind:value={bucketId}
+				/>
+				<PickOne
+					label="My pump"
+					shape="above"
+					options={[{ id: '', name: 'none yet, choose for me' }, ...named(shelf.pumps)]}
+					bind:value={pumpId}
+				/>
+			{/if}
 		{/if}
-		<label
-			>{have === 'plants' ? 'Of what' : 'To grow, mostly'}
-			<select class="field" bind:value={cropId}
-				>{#each shelf.crops as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
-			>
-		</label>
+		<PickOne
+			label={have === 'plants' ? 'Of what' : 'To grow, mostly'}
+			shape="above"
+			options={named(shelf.crops)}
+			bind:value={cropId}
+		/>
 		<div>
 			<span>Time to build it</span>
 			<Choice
@@ -209,12 +205,12 @@
 				onpick={(id) => (power = id)}
 			/>
 		</div>
-		{#if asked.wrong}<p class="problem" role="alert">{asked.wrong}</p>{/if}
-		{#if begun?.refused}<p class="problem" role="alert">
+		{#if wrong}<p class="problem" role="alert">{wrong}</p>{/if}
+		{#if begun.refused}<p class="problem" role="alert">
 				Like this it cannot be begun. {begun.refused}
 			</p>{/if}
 		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-		<button class="button main" disabled={busy || !asked.answers || Boolean(begun?.refused)}
+		<button class="button main" disabled={busy || wrong !== null || Boolean(begun.refused)}
 			>{busy ? 'Drawing it' : 'Draw it'}</button
 		>
 		<p class="soft">
@@ -222,23 +218,21 @@
 		</p>
 	</form>
 	<div class="right">
-		{#if asked.answers}
-			<KindChoice
-				{suggestions}
-				{shelf}
-				value={variant}
-				{place}
-				{startOf}
-				onpick={(id) => (picked = id)}
-			/>
-		{/if}
+		<KindChoice
+			{suggestions}
+			{shelf}
+			value={variant}
+			{place}
+			{startOf}
+			onpick={(id) => (picked = id)}
+		/>
 		<figure>
-			{#if parts && asked.answers}
+			{#if parts}
 				<Miniature {parts} {shelf} grown most={{ width: 560, height: 300 }} />
 				<div class="floor"></div>
 				<figcaption>
-					{KINDS[variant].title}, {asked.answers.plants}
-					{asked.answers.plants === 1 ? 'plant' : 'plants'}; drawn to scale. {KINDS[variant].about}
+					{KINDS[variant].title}, {answers.plants}
+					{answers.plants === 1 ? 'plant' : 'plants'}; drawn to scale. {KINDS[variant].about}
 					{#if short}The largest vessel that fits it lasts {short} once they are grown.{/if}
 				</figcaption>
 			{/if}
@@ -260,13 +254,6 @@
 	}
 	h1 {
 		font-size: 30px;
-	}
-	label {
-		display: grid;
-		gap: 4px;
-	}
-	.field {
-		min-height: 40px;
 	}
 	.button {
 		justify-self: start;

@@ -3,6 +3,7 @@
 	import { KINDS, suggest, type Variant } from '$lib/core/design';
 	import { changeKind, inWords, kindChanges, variantOf } from '$lib/core/edit';
 	import { pick } from '$lib/core/shelf';
+	import Cards from '../control/Cards.svelte';
 	import Miniature from '../drawing/Miniature.svelte';
 	import { useSession } from '../workspace/context';
 
@@ -46,17 +47,17 @@
 				<Dialog.Title>Another kind of system</Dialog.Title>
 				<div class="two">
 					<div class="list" role="radiogroup" aria-label="Kind of system">
-						{#each offered as { variant: id, why, score } (id)}
-							<label class:on={id === chosen} class:against={score < 0}>
-								<input
-									type="radio"
-									name="kind"
-									checked={id === chosen}
-									onchange={() => (variant = id)}
-								/>
-								<span><b>{KINDS[id].title}</b><small>{why}</small></span>
-							</label>
-						{/each}
+						{#if chosen}<Cards
+								dot
+								value={chosen}
+								options={offered.map((one) => ({ ...one, id: one.variant }))}
+								look={({ score }) => (score < 0 ? 'against' : '')}
+								onpick={(id) => (variant = id)}
+							>
+								{#snippet card({ id, why })}
+									<span><b>{KINDS[id].title}</b><small>{why}</small></span>
+								{/snippet}
+							</Cards>{/if}
 					</div>
 					{#if changed && chosen}
 						<div class="shown">
@@ -104,25 +105,24 @@
 		max-height: 62vh;
 		overflow: auto;
 	}
-	label {
+	.list :global(.card) {
 		display: grid;
 		grid-template-columns: auto 1fr;
 		gap: 8px;
 		padding: 6px 4px;
 		border-top: 1px solid var(--hair);
-		cursor: pointer;
 	}
-	label span {
+	.list span {
 		display: grid;
 	}
 	small {
 		color: var(--soft);
 		font-size: 13px;
 	}
-	.on b {
+	.list :global(.on b) {
 		color: var(--supply);
 	}
-	.against {
+	.list :global(.against) {
 		opacity: 0.75;
 	}
 	.picture {

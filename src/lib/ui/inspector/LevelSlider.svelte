@@ -1,11 +1,11 @@
 <script lang="ts">
 	import { valueAt } from '$lib/core/design';
+	import Slide from '../control/Slide.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Out of level, and what that does while it is dragged. */
 	const { label, path }: { label: string; path: string } = $props();
 	const session = useSession();
-	const uid = $props.id();
 	const STEEPEST = 40;
 	const value = $derived(Number(valueAt(session.parts, path)));
 	const words = $derived.by(() => {
@@ -26,18 +26,17 @@
 </script>
 
 <div class="level">
-	<label for={uid}>{label}</label>
+	<span>{label}</span>
 	<b>{session.say(value, 'slope')}</b>
-	<input
-		id={uid}
-		type="range"
-		min="0"
+	<Slide
+		{label}
+		min={0}
 		max={Math.max(STEEPEST, Math.ceil(value))}
-		step="0.5"
+		step={0.5}
 		{value}
-		aria-valuetext={session.say(value, 'slope')}
-		oninput={(e) => session.preview([{ path, value: Number(e.currentTarget.value) }])}
-		onchange={() => session.commit(label)}
+		words={session.say(value, 'slope')}
+		ontry={(tried) => session.preview([{ path, value: tried }])}
+		onkeep={() => session.commit(label)}
 	/>
 	{#if words}<p role="status">{words}</p>{/if}
 </div>
@@ -49,10 +48,8 @@
 		gap: 2px 8px;
 		padding: 6px 0;
 	}
-	input {
+	.level :global(input) {
 		grid-column: 1 / -1;
-		width: 100%;
-		accent-color: var(--supply);
 	}
 	p {
 		grid-column: 1 / -1;

@@ -1,6 +1,7 @@
 <script lang="ts">
-	import { fieldNumber, fromShown, scaleOf, showNumber } from '$lib/core/quantity';
+	import { scaleOf, showNumber } from '$lib/core/quantity';
 	import { standPath } from '$lib/core/design';
+	import TypedNumber from '../control/TypedNumber.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Pot by pot: how its floor stands, how deep the valve's water stands in it, and what that does. */
@@ -16,7 +17,7 @@
 	const rows = $derived.by(() => {
 		const mine = session.model.layout.containers.filter((c) => c.standId === stand.id);
 		const trays = new Map((level?.filled?.result.trays ?? []).map((tray) => [tray.id, tray]));
-		return mine.map((container, i) => {
+		return mine.map((container) => {
 			const tray = trays.get(container.id);
 			const wrong = !tray
 				? 'no water'
@@ -28,20 +29,16 @@
 							? 'one end dry'
 							: '';
 			const place = `${container.row + 1}/${container.column + 1}`;
-			return { container, i, place, tray, wrong };
+			return { container, place, tray, wrong };
 		});
 	});
 
-	function measured(i: number, input: HTMLInputElement): void {
-		const text = input.value.trim().replace(',', '.').replace('−', '-');
-		const value = text === '' ? 0 : fromShown(Number(text), 'size', session.units);
+	/** @returns why it is not taken */
+	function measured(place: string, value: number | null): string | null {
 		const next = { ...floors };
-		if (value === 0) delete next[rows[i]!.place];
-		else next[rows[i]!.place] = Number(value.toPrecision(10));
-		const refused = session.set(standPath(stand, 'floorsMm'), next, 'floors as measured');
-		problem = refused
-			? `The floor of ${rows[i]!.container.label} must be a number from ${number(-200)} to ${number(200)} ${unit}.`
-			: null;
+		if (!value) delete next[place];
+		else next[place] = value;
+		return session.set(standPath(stand, 'floorsMm'), next, 'floors as measured');
 	}
 </script>
 
@@ -57,7 +54,7 @@
 		</tr>
 	</thead>
 	<tbody>
-		{#each rows as { container, i, place, tray, wrong } (container.id)}
+		{#each rows as { container, place, tray, wrong } (container.id)}
 			<tr class:chosen={session.selected === container.id}>
 				<th scope="row">
 					<button class="quiet" onclick={() => (session.selected = container.id)}
@@ -66,12 +63,20 @@
 				</th>
 				{#if floors}
 					<td>
-						<input
-							class="field"
-							inputmode="decimal"
-							aria-label="Floor of {container.label} over the level, {unit}"
-							value={fieldNumber(floors[place] ?? 0, 'size', session.units)}
-							onchange={(event) => measured(i, event.currentTarget)}
+						<TypedNumber
+							shape="bare"
+							label="Floor of {container.label} over the level, {unit}"
+							of="size"
+							units={session.units}
+							min={-200}
+							max={200}
+							empty=""
+							value={floors[place] ?? 0}
+							refusal="The floor of {container.label} must be a number from {number(
+								-200
+							)} to {number(200)} {unit}."
+							tell={(words) => (problem = words)}
+							onvalue={(mm) => measured(place, mm)}
 						/>
 					</td>
 				{/if}
@@ -95,6 +100,10 @@
 {/if}
 
 <style>
+	td :global(input) {
+		width: 84px;
+		text-align: right;
+	}
 	td {
 		padding: 2px 6px 2px 0;
 		font-variant-numeric: tabular-nums;

@@ -2,7 +2,9 @@
 	import { fieldsOf, kindOf, rowLetter, valveId } from '$lib/core/design';
 	import { VALVES } from '$lib/core/hydraulics';
 	import NumberField from '../control/NumberField.svelte';
+	import PickOne from '../control/PickOne.svelte';
 	import PickField from '../control/PickField.svelte';
+	import Tick from '../control/Tick.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Valves of rows, shut or part open, and of single outlets or towers that are throttled. */
@@ -54,14 +56,11 @@
 {/snippet}
 
 {#each rows as { id, letter } (id)}
-	<label class="valve"
-		><input
-			type="checkbox"
-			checked={!shutValves.includes(id)}
-			onchange={(e) => shut(id, e.currentTarget.checked)}
-		/>
-		Valve of row {letter} open</label
-	>
+	<Tick
+		label="Valve of row {letter} open"
+		checked={!shutValves.includes(id)}
+		onpick={(open) => shut(id, open)}
+	/>
 	{#if !shutValves.includes(id)}
 		{#if id in partOpen}
 			{@render part(id, `Row ${letter}`)}
@@ -77,41 +76,20 @@
 	{@render part(id, label)}
 {/each}
 {#if outlets.length > 1 && outlets.length > throttled.length}
-	<label class="one"
-		>A valve at one {one}
-		<select
-			class="field"
-			value=""
-			onchange={(e) => {
-				throttle(e.currentTarget.value, { kind: 'needle', open: 0.5 });
-				// it asks for the next one
-				e.currentTarget.value = '';
-			}}
-		>
-			<option value="" disabled>which</option>
-			{#each outlets.filter(({ id }) => !(id in partOpen)) as { id, label } (id)}
-				<option value={id}>{label}</option>
-			{/each}
-		</select></label
-	>
+	<PickOne
+		label="A valve at one {one}"
+		ask="which"
+		again
+		options={outlets
+			.filter(({ id }) => !(id in partOpen))
+			.map(({ id, label }) => ({ id, name: label }))}
+		onpick={(id) => throttle(id, { kind: 'needle', open: 0.5 })}
+	/>
 {/if}
 
 <style>
 	.part {
 		border-left: 3px solid var(--hair);
 		padding-left: 10px;
-	}
-	.valve {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		padding: 3px 0;
-	}
-	.one {
-		display: grid;
-		grid-template-columns: 1fr minmax(80px, 130px);
-		gap: 8px;
-		align-items: center;
-		padding: 6px 0;
 	}
 </style>

@@ -1,13 +1,13 @@
 <script lang="ts">
 	import { ACID_KINDS, BASE_KINDS, namedLiquid, PH_SUBSTANCES, type PhKind } from '$lib/core/shelf';
 	import { capital } from '$lib/core/quantity';
+	import PickOne from '../control/PickOne.svelte';
 	import TypedNumber from '../control/TypedNumber.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Which bottle is in the hand: asked before the first amount of it is told. */
 	const { way, large = false }: { way: 'acid' | 'base'; large?: boolean } = $props();
 	const session = useSession();
-	const uid = $props.id();
 	const set = $derived(session.operation.mix[way]);
 	const kinds = $derived<readonly PhKind[]>(way === 'acid' ? ACID_KINDS : BASE_KINDS);
 	let problem = $state<string | null>(null);
@@ -29,22 +29,22 @@
 
 <fieldset class:large>
 	<legend>Which {way} is in your hand?</legend>
-	<label for={uid}>On its label</label>
-	<select
-		id={uid}
-		class="field"
-		value={kind}
-		onchange={(event) => {
-			kind = event.currentTarget.value as typeof kind;
-			percent = null;
+	<PickOne
+		label="On its label"
+		shape="above"
+		value={kind || undefined}
+		ask="choose"
+		options={[
+			...kinds.map((id) => ({ id, name: capital(PH_SUBSTANCES[id].name) })),
+			{ id: 'unnamed' as const, name: `The label does not name its ${way}` }
+		]}
+		onpick={(id) => {
+			kind = id;
+			percent = set?.said && set.kind === id ? set.percent : null;
 			problem = null;
 			if (kind === 'unnamed') say(null);
 		}}
-	>
-		<option value="" disabled>choose</option>
-		{#each kinds as id (id)}<option value={id}>{capital(PH_SUBSTANCES[id].name)}</option>{/each}
-		<option value="unnamed">The label does not name its {way}</option>
-	</select>
+	/>
 	{#if named}
 		<div class="sold">
 			{#each PH_SUBSTANCES[named].sold as strength (strength)}
@@ -59,7 +59,7 @@
 			label="Another strength, by weight"
 			of="percent"
 			units={session.units}
-			bind:value={percent}
+			value={percent}
 			min={0.001}
 			max={100}
 			onvalue={(value) => say(value)}
@@ -86,14 +86,6 @@
 		font-weight: 650;
 		padding: 0 6px;
 	}
-	label {
-		display: block;
-		font-size: 13.5px;
-		color: var(--soft);
-	}
-	select {
-		width: 100%;
-	}
 	.sold {
 		display: flex;
 		flex-wrap: wrap;
@@ -101,7 +93,7 @@
 		padding: 8px 0 4px;
 	}
 	.large .button,
-	.large select {
+	.large :global(select) {
 		min-height: 48px;
 		align-items: center;
 	}

@@ -1,22 +1,27 @@
 <script lang="ts">
 	import { byLitres } from '$lib/core/logbook';
-	import { fromShown, scaleOf, showRange, typedNumber } from '$lib/core/quantity';
+	import { showRange } from '$lib/core/quantity';
+	import TypedNumber from '../control/TypedNumber.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** Topped up by the label and the jug alone, with how sure that leaves the strength. */
 	const session = useSession();
-	let text = $state('');
-	const poured = $derived(fromShown(typedNumber(text), 'volume', session.units));
-	const known = $derived(poured > 0 && poured < 1e5 ? byLitres(session.model, poured) : null);
+	let poured = $state<number | null>(null);
+	const known = $derived(poured === null ? null : byLitres(session.model, poured));
 	const labelled = $derived(byLitres(session.model, 1) !== null);
 </script>
 
 {#if labelled}
-	<label
-		>Poured in since it was last mixed anew
-		<input class="field" inputmode="decimal" bind:value={text} />
-		{scaleOf('volume', session.units).unit}</label
-	>
+	<TypedNumber
+		label="Poured in since it was last mixed anew"
+		of="volume"
+		units={session.units}
+		min={0.01}
+		max={1e5}
+		empty=""
+		live
+		bind:value={poured}
+	/>
 	{#if known}
 		<p class="answer">
 			{#each known.doses as { name, amount, unit } (name)}{session.say(
@@ -43,17 +48,6 @@
 {/if}
 
 <style>
-	label {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 8px;
-		padding: 4px 0;
-	}
-	input {
-		width: 84px;
-		text-align: right;
-	}
 	.answer {
 		font-weight: 600;
 	}

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import PickOne from '../control/PickOne.svelte';
+
 	/** What is wrong with the simulated meter, and how fast its clock runs: for trying things out. */
 	const { systemId }: { systemId: string } = $props();
 	const FAULTS = {
@@ -10,6 +12,11 @@
 		'stuck-float': 'the float is stuck',
 		'stopped-pump': 'the pump has stopped'
 	};
+	const SPEEDS = [
+		{ id: 1, name: 'as ours does' },
+		{ id: 60, name: 'a minute in a second' },
+		{ id: 3600, name: 'an hour in a second' }
+	];
 	let fault = $state('none');
 	let speed = $state(1);
 	let problem = $state<string | null>(null);
@@ -24,28 +31,22 @@
 	}
 </script>
 
-<label
-	>With it
-	<select class="field" bind:value={fault} onchange={send}>
-		{#each Object.entries(FAULTS) as [id, words] (id)}<option value={id}>{words}</option>{/each}
-	</select>
-</label>
-<label
-	>Its clock runs
-	<select class="field" bind:value={speed} onchange={send}>
-		<option value={1}>as ours does</option>
-		<option value={60}>a minute in a second</option>
-		<option value={3600}>an hour in a second</option>
-	</select>
-</label>
+<PickOne
+	label="With it"
+	value={fault}
+	options={Object.entries(FAULTS).map(([id, name]) => ({ id, name }))}
+	onpick={(id) => {
+		fault = id;
+		void send();
+	}}
+/>
+<PickOne
+	label="Its clock runs"
+	value={speed}
+	options={SPEEDS}
+	onpick={(id) => {
+		speed = id;
+		void send();
+	}}
+/>
 {#if problem}<p role="alert">{problem}</p>{/if}
-
-<style>
-	label {
-		display: grid;
-		grid-template-columns: 110px 1fr;
-		gap: 8px;
-		align-items: center;
-		padding: 4px 0;
-	}
-</style>

@@ -14,6 +14,7 @@
 	} from '$lib/core/design';
 	import Choice from '../control/Choice.svelte';
 	import NumberField from '../control/NumberField.svelte';
+	import PickOne from '../control/PickOne.svelte';
 	import PickField from '../control/PickField.svelte';
 	import TextField from '../control/TextField.svelte';
 	import Toggle from '../control/Toggle.svelte';
@@ -26,7 +27,6 @@
 	const { climate } = $derived(area);
 	const light = $derived(climate.setting === 'indoors' ? 'lamps' : 'sun');
 	const latitude = $derived(climate.setting === 'outdoors' ? climate.latitudeDeg : undefined);
-	const uid = $props.id();
 	/** Months somebody said something of. */
 	const months = $derived(
 		(place.months ?? []).flatMap((month, i) => (month ? [{ month, i, name: MONTH_NAMES[i]! }] : []))
@@ -72,22 +72,13 @@
 		fields.put(`${at}.climate`, usualClimate(area.kind, id, latitude), 'where the light is from')}
 />
 {#if light === 'sun' && months.length > 0}
-	<div class="row">
-		<label for="{uid}-month">Take it from a month</label>
-		<select
-			id="{uid}-month"
-			class="field"
-			value=""
-			onchange={(event) => {
-				const found = months.find(({ i }) => String(i) === event.currentTarget.value);
-				if (found) asIn(found.month, found.i);
-				event.currentTarget.value = '';
-			}}
-		>
-			<option value="">choose</option>
-			{#each months as { i, name } (i)}<option value={String(i)}>{name}</option>{/each}
-		</select>
-	</div>
+	<PickOne
+		label="Take it from a month"
+		ask="choose"
+		again
+		options={months.map(({ i, name }) => ({ id: i, name }))}
+		onpick={(i) => asIn(place.months![i]!, i)}
+	/>
 {/if}
 <NumberField label="Coolest" path="{at}.climate.tMinC" />
 <NumberField label="Warmest" path="{at}.climate.tMaxC" />
@@ -106,16 +97,3 @@
 	<NumberField label="Latitude" path="{at}.climate.latitudeDeg" />
 	<NumberField label="Day of the year" path="{at}.climate.dayOfYear" />
 {/if}
-
-<style>
-	.row {
-		display: grid;
-		grid-template-columns: minmax(90px, 0.7fr) 1fr;
-		gap: 8px;
-		align-items: center;
-		padding: 3px 0;
-	}
-	select {
-		width: 100%;
-	}
-</style>

@@ -111,6 +111,7 @@
 {/if}
 {#each area.doors as door, i (door.id)}
 	{@const shape = doorShape(area, door)}
+	<!-- by keyboard its line in the list of doors chooses it -->
 	<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 	<g class="door" class:chosen={on('doors', i)} onclick={() => onchoose?.('doors', i)}>
 		<polyline class="gap" points={line(shape.gap)} />
@@ -119,6 +120,7 @@
 	</g>
 {/each}
 {#each area.obstacles as o, i (i)}
+	<!-- it can be reached only where it is a button that moves -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<g
 		class="obstacle"
@@ -144,6 +146,7 @@
 	</g>
 {/each}
 {#each area.points as point, i (point.id)}
+	<!-- it can be reached only where it is a button that moves -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<g
 		class="point"

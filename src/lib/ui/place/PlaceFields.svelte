@@ -11,6 +11,7 @@
 	import { names, show } from '$lib/core/quantity';
 	import Readings from './Readings.svelte';
 	import NumberField from '../control/NumberField.svelte';
+	import PickOne from '../control/PickOne.svelte';
 	import TextField from '../control/TextField.svelte';
 	import { useFields } from '../workspace/context';
 	import WaterFields from './WaterFields.svelte';
@@ -18,7 +19,6 @@
 	/** What holds for all of a place: its waters, its year, its power, and how far somebody reaches. */
 	const { place }: { place: Place } = $props();
 	const fields = useFields();
-	const uid = $props.id();
 	let month = $state(6);
 	const said = $derived(place.months?.[month] ?? null);
 
@@ -66,20 +66,16 @@
 <NumberField label="How far you reach" path="place.reachM" />
 <NumberField label="Electricity costs" path="place.pricePerKwh" />
 <h3>The year outdoors</h3>
-<div class="row">
-	<label for="{uid}-climate">Begin from a climate</label>
-	<select
-		id="{uid}-climate"
-		class="field"
-		value={place.months === null ? '' : 'own'}
-		onchange={(event) => takeClimate(event.currentTarget.value)}
-	>
-		<option value="">not said</option>
-		{#if place.months !== null}<option value="own">as it is below</option>{/if}
-		{#each Object.entries(CLIMATES) as [id, { title }] (id)}<option value={id}>{title}</option
-			>{/each}
-	</select>
-</div>
+<PickOne
+	label="Begin from a climate"
+	value={place.months === null ? '' : 'own'}
+	options={[
+		{ id: '', name: 'not said' },
+		...(place.months === null ? [] : [{ id: 'own', name: 'as it is below' }]),
+		...Object.entries(CLIMATES).map(([id, { title }]) => ({ id, name: title }))
+	]}
+	onpick={takeClimate}
+/>
 {#if range}
 	<p class="soft">
 		Over the year from {show(range[0], 'temperature', fields.units)} to {show(
@@ -98,12 +94,7 @@
 	<p class="soft">One month is no year: say another, and the days between follow.</p>
 {/if}
 <Readings {place} {south} />
-<div class="row">
-	<label for="{uid}-month">Month</label>
-	<select id="{uid}-month" class="field" bind:value={month}>
-		{#each MONTH_NAMES as name, i (i)}<option value={i}>{name}</option>{/each}
-	</select>
-</div>
+<PickOne label="Month" options={MONTH_NAMES.map((name, id) => ({ id, name }))} bind:value={month} />
 {#if said}
 	<NumberField label="Coolest night" path="place.months.{month}.tMinC" />
 	<NumberField label="Warmest day" path="place.months.{month}.tMaxC" />
@@ -131,16 +122,6 @@
 {#if place.waters.length < 8}<button class="quiet" onclick={addWater}>Add a water</button>{/if}
 
 <style>
-	.row {
-		display: grid;
-		grid-template-columns: minmax(90px, 0.7fr) 1fr;
-		gap: 8px;
-		align-items: center;
-		padding: 3px 0;
-	}
-	select {
-		width: 100%;
-	}
 	details {
 		border-left: 3px solid var(--hair);
 		padding-left: 10px;

@@ -1,20 +1,16 @@
 <script lang="ts">
 	import { MONTH_NAMES, monthsOf, readingsOf, type Place } from '$lib/core/design';
 	import { counted, InvalidInput, type Issue } from '$lib/core/quantity';
+	import FilePick from '../control/FilePick.svelte';
 	import { useFields } from '../workspace/context';
 
 	/** Daily readings of a logger or a station, made into months; a mistake is told at its row and column. */
 	const { place, south }: { place: Pick<Place, 'months'>; south: boolean } = $props();
 	const fields = useFields();
-	const uid = $props.id();
 	let issues = $state<readonly Issue[]>([]);
 	let done = $state<string | null>(null);
 
-	async function read(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-		const file = event.currentTarget.files?.[0];
-		// the same file, mended, is read again
-		event.currentTarget.value = '';
-		if (!file) return;
+	async function read(file: File): Promise<void> {
 		[issues, done] = [[], null];
 		if (file.size > 2_000_000) {
 			issues = [
@@ -40,10 +36,13 @@
 	}
 </script>
 
-<div class="row">
-	<label for="{uid}-csv">From daily readings (.csv)</label>
-	<input id="{uid}-csv" type="file" accept=".csv,text/csv,text/plain" onchange={read} />
-</div>
+<p class="row">
+	<FilePick
+		label="From daily readings (.csv)"
+		accept=".csv,text/csv,text/plain"
+		onfile={(file) => void read(file)}
+	/>
+</p>
 {#if done}<p class="soft" role="status">{done}.</p>{/if}
 {#if issues.length > 0}
 	<div role="alert">
@@ -67,24 +66,7 @@
 
 <style>
 	.row {
-		display: grid;
-		gap: 4px;
 		padding: 6px 0 2px;
-	}
-	input {
-		max-width: 100%;
-		min-width: 0;
-		font-size: 13.5px;
-	}
-	input::file-selector-button {
-		font: inherit;
-		color: inherit;
-		background: var(--sheet);
-		border: 1px solid var(--ink);
-		border-radius: 3px;
-		padding: 5px 10px;
-		margin-right: 8px;
-		cursor: pointer;
 	}
 	[role='alert'] {
 		color: var(--dry);

@@ -3,13 +3,15 @@
 		AREA_KIND,
 		AREA_KINDS,
 		areaSchema,
+		boundsAt,
 		newArea,
 		type AreaKind,
 		type LightFrom,
 		type Spotted
 	} from '$lib/core/design';
-	import { fromShown, scaleOf, toShown, type Units } from '$lib/core/quantity';
+	import type { Units } from '$lib/core/quantity';
 	import Choice from '../control/Choice.svelte';
+	import TypedNumber from '../control/TypedNumber.svelte';
 	import AreaPlan from './AreaPlan.svelte';
 
 	interface Props {
@@ -24,39 +26,31 @@
 		onleave?: () => void;
 	}
 	const { title, verb, units, busy = false, problem = null, onsaid, onleave }: Props = $props();
-	const uid = $props.id();
 	let kind = $state<AreaKind>('greenhouse');
 	/** What was typed; until then what is common for the kind. */
-	let length = $state<string | null>(null);
-	let width = $state<string | null>(null);
+	let length = $state<number | null>(null);
+	let width = $state<number | null>(null);
 	let lightPicked = $state<LightFrom | null>(null);
+	/** What is typed and cannot be, by its field. */
+	let wrongs = $state<{ length?: string | null; width?: string | null }>({});
+	const wrong = $derived(wrongs.length ?? wrongs.width ?? null);
 	const facts = $derived(AREA_KIND[kind]);
 	const light = $derived(lightPicked ?? (facts.light === 'lamps' ? 'lamps' : 'sun'));
-	const shown = (m: number) => String(Number(toShown(m, 'span', units).toFixed(2)));
-	const unit = $derived(scaleOf('span', units).unit);
-	const read = (text: string | null, usual: number) =>
-		text === null ? usual : fromShown(Number(text.trim().replace(',', '.')), 'span', units);
-	const asked = $derived.by(() => {
-		const said: Spotted = {
-			kind,
-			lengthM: read(length, facts.lengthM),
-			widthM: read(width, facts.widthM),
-			light
-		};
-		const { error } = areaSchema.safeParse(newArea('spot', said));
-		const wrong =
-			length?.trim() === '' || width?.trim() === ''
-				? 'Its length and width are needed.'
-				: (error?.issues[0]?.message ?? null);
-		return { said, wrong };
+	const said = $derived<Spotted>({
+		kind,
+		lengthM: length ?? facts.lengthM,
+		widthM: width ?? facts.widthM,
+		light
 	});
+	const drawn = $derived(newArea('spot', said));
+	const bounds = (field: string) => boundsAt(drawn, field, areaSchema)!;
 </script>
 
 <div class="spot">
 	<form
 		onsubmit={(event) => {
 			event.preventDefault();
-			if (!asked.wrong) onsaid(asked.said);
+			if (!wrong) onsaid(said);
 		}}
 	>
 		<h1>{title}</h1>
@@ -69,30 +63,33 @@
 				onpick={(id) => {
 					kind = id;
 					length = width = lightPicked = null;
+					wrongs = {};
 				}}
 			/>
 		</div>
 		<div class="pair">
-			<label for="{uid}-length"
-				>Length, {unit}<input
-					id="{uid}-length"
-					class="field"
-					inputmode="decimal"
-					autocomplete="off"
-					value={length ?? shown(facts.lengthM)}
-					oninput={(event) => (length = event.currentTarget.value)}
-				/></label
-			>
-			<label for="{uid}-width"
-				>Width, {unit}<input
-					id="{uid}-width"
-					class="field"
-					inputmode="decimal"
-					autocomplete="off"
-					value={width ?? shown(facts.widthM)}
-					oninput={(event) => (width = event.currentTarget.value)}
-				/></label
-			>
+			<TypedNumber
+				label="Length"
+				of="span"
+				{units}
+				shape="above"
+				{...bounds('lengthM')}
+				live
+				tell={(words) => (wrongs.length = words)}
+				value={length ?? facts.lengthM}
+				onvalue={(m) => void (length = m)}
+			/>
+			<TypedNumber
+				label="Width"
+				of="span"
+				{units}
+				shape="above"
+				{...bounds('widthM')}
+				live
+				tell={(words) => (wrongs.width = words)}
+				value={width ?? facts.widthM}
+				onvalue={(m) => void (width = m)}
+			/>
 		</div>
 		<div>
 			<span>Where the light comes from</span>
@@ -111,12 +108,10 @@
 					: 'Which lamps hang where is said later, on a system’s Place step.'}
 			</p>
 		</div>
-		{#if asked.wrong}<p class="problem" role="alert">
-				{asked.wrong.slice(0, 1).toUpperCase()}{asked.wrong.slice(1)}
-			</p>{/if}
+		{#if wrong}<p class="problem" role="alert">{wrong}</p>{/if}
 		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 		<p class="verbs">
-			<button class="button main" disabled={busy || asked.wrong !== null}>{verb}</button>
+			<button class="button main" disabled={busy || wrong !== null}>{verb}</button>
 			{#if onleave}<button type="button" class="quiet" onclick={onleave}>Leave it</button>{/if}
 		</p>
 		<p class="soft">
@@ -125,10 +120,8 @@
 		</p>
 	</form>
 	<figure>
-		{#if !asked.wrong}
-			<AreaPlan area={newArea('spot', asked.said)} {units} width={420} height={330} />
-			<figcaption>From above, to scale.</figcaption>
-		{/if}
+		<AreaPlan area={drawn} {units} width={420} height={330} />
+		<figcaption>From above, to scale.</figcaption>
 	</figure>
 </div>
 
@@ -146,18 +139,10 @@
 	h1 {
 		font-size: 30px;
 	}
-	label {
-		display: grid;
-		gap: 4px;
-	}
 	.pair {
 		display: grid;
 		grid-template-columns: 1fr 1fr;
 		gap: 14px;
-	}
-	.field {
-		min-height: 40px;
-		width: 100%;
 	}
 	.button {
 		padding: 11px 18px;

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { guessedIons, HARDNESS_UNITS, usualWater, type Place } from '$lib/core/design';
 	import NumberField from '../control/NumberField.svelte';
+	import PickOne from '../control/PickOne.svelte';
 	import TextField from '../control/TextField.svelte';
 	import { useFields } from '../workspace/context';
 	import WaterReport from './WaterReport.svelte';
@@ -63,36 +64,32 @@
 	unit={SAID[unit]}
 	and={(value) => guess(water.ecMsCm, value)}
 />
-<label class="choice"
-	>Alkalinity is told in
-	<select class="field" bind:value={unit}>
-		{#each Object.entries(SAID) as [id, name] (id)}<option value={id}>{name}</option>{/each}
-	</select>
-</label>
-<label class="choice"
-	>Known of its ions
-	<select
-		class="field"
-		value={water.guessed ? 'guessed' : 'told'}
-		onchange={(event) => {
-			const guessed = event.currentTarget.value === 'guessed';
-			fields.press(
-				[
-					{ path: `${at}.guessed`, value: guessed || undefined },
-					...(guessed
-						? Object.entries(guessedIons(water.ecMsCm, water.alkalinityMeqL)).map(
-								([ion, value]) => ({ path: `${at}.${ion}`, value })
-							)
-						: [])
-				],
-				'what is known of the water'
-			);
-		}}
-	>
-		<option value="told">a report, or typed below</option>
-		<option value="guessed">only strength and a drop test</option>
-	</select>
-</label>
+<PickOne
+	label="Alkalinity is told in"
+	options={Object.entries(SAID).map(([id, name]) => ({ id: id as HardnessUnit, name }))}
+	bind:value={unit}
+/>
+<PickOne
+	label="Known of its ions"
+	value={water.guessed ? 'guessed' : 'told'}
+	options={[
+		{ id: 'told', name: 'a report, or typed below' },
+		{ id: 'guessed', name: 'only strength and a drop test' }
+	]}
+	onpick={(id) =>
+		fields.press(
+			[
+				{ path: `${at}.guessed`, value: id === 'guessed' || undefined },
+				...(id === 'guessed'
+					? Object.entries(guessedIons(water.ecMsCm, water.alkalinityMeqL)).map(([ion, value]) => ({
+							path: `${at}.${ion}`,
+							value
+						}))
+					: [])
+			],
+			'what is known of the water'
+		)}
+/>
 {#if water.guessed}
 	<p class="soft">
 		Guessed from strength and alkalinity: calcium about {water.Ca} mg/L, magnesium {water.Mg}, give
@@ -108,23 +105,16 @@
 	{/each}
 {/if}
 <WaterReport {water} />
-<label class="choice"
-	>Before the tank stands
-	<select
-		class="field"
-		value={water.treated?.kind ?? 'none'}
-		onchange={(event) =>
-			fields.put(
-				`${at}.treated`,
-				TREATED[event.currentTarget.value as keyof typeof TREATED],
-				'what stands before the tank'
-			)}
-	>
-		<option value="none">nothing</option>
-		<option value="softener">a softener with salt</option>
-		<option value="osmosis">a reverse-osmosis filter</option>
-	</select>
-</label>
+<PickOne
+	label="Before the tank stands"
+	value={water.treated?.kind ?? 'none'}
+	options={[
+		{ id: 'none', name: 'nothing' },
+		{ id: 'softener', name: 'a softener with salt' },
+		{ id: 'osmosis', name: 'a reverse-osmosis filter' }
+	]}
+	onpick={(id) => fields.put(`${at}.treated`, TREATED[id], 'what stands before the tank')}
+/>
 {#if water.treated?.kind === 'softener'}
 	<p class="soft">
 		It puts sodium in place of calcium and magnesium: plants get less of both and too much sodium.
@@ -144,15 +134,5 @@
 	.quiet {
 		margin-left: -6px;
 		text-align: left;
-	}
-	.choice {
-		display: grid;
-		grid-template-columns: 1fr 1.1fr;
-		gap: 8px;
-		align-items: center;
-		padding: 3px 0;
-	}
-	select {
-		min-width: 0;
 	}
 </style>

@@ -1,12 +1,14 @@
 <script lang="ts">
 	import { waterReportOf, type Place } from '$lib/core/design';
 	import { InvalidInput, type Issue } from '$lib/core/quantity';
+	import FilePick from '../control/FilePick.svelte';
+	import Words from '../control/Words.svelte';
 	import { useFields } from '../workspace/context';
 
 	/** A supplier's report, pasted or as a file: what a mix asks for is taken from it, in whatever unit it is printed. */
 	const { water }: { water: Place['waters'][number] } = $props();
 	const fields = useFields();
-	const uid = $props.id();
+	const SAMPLE = 'Calcium; 34; mg/L\nAlkalinity; 5.3; °dH\nConductivity; 320; µS/cm';
 	let text = $state('');
 	let issues = $state<readonly Issue[]>([]);
 	let done = $state<string | null>(null);
@@ -33,10 +35,7 @@
 			issues = fault.issues;
 		}
 	}
-	async function open(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-		const file = event.currentTarget.files?.[0];
-		event.currentTarget.value = '';
-		if (!file) return;
+	async function open(file: File): Promise<void> {
 		if (file.size > 200_000)
 			issues = [{ path: file.name, message: 'over 200 kB: no report is that long' }];
 		else {
@@ -48,18 +47,20 @@
 
 <details>
 	<summary>From a water report</summary>
-	<label for="{uid}-text">Paste its lines, each with what it is, a figure and its unit</label>
-	<textarea
-		id="{uid}-text"
-		class="field"
-		rows="5"
-		placeholder="Calcium; 34; mg/L&#10;Alkalinity; 5.3; °dH&#10;Conductivity; 320; µS/cm"
-		bind:value={text}></textarea>
+	<Words
+		label="Paste its lines, each with what it is, a figure and its unit"
+		rows={5}
+		placeholder={SAMPLE}
+		live
+		bind:value={text}
+	/>
 	<div class="row">
 		<button class="button" disabled={text.trim() === ''} onclick={take}>Take them</button>
-		<label
-			>or a file <input type="file" accept=".csv,.txt,text/csv,text/plain" onchange={open} /></label
-		>
+		<FilePick
+			label="Or a file"
+			accept=".csv,.txt,text/csv,text/plain"
+			onfile={(file) => void open(file)}
+		/>
 	</div>
 	{#if done}<p class="soft" role="status">{done}</p>{/if}
 	{#if issues.length > 0}
@@ -76,9 +77,6 @@
 </details>
 
 <style>
-	textarea {
-		width: 100%;
-	}
 	.row {
 		display: flex;
 		flex-wrap: wrap;

@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { mixtureOf, type Medium, type OwnItem } from '$lib/core/shelf';
+	import PickOne from '../control/PickOne.svelte';
+	import TypedNumber from '../control/TypedNumber.svelte';
 	import type { OwnDraft } from './own-draft.svelte';
 
 	/** What a medium is mixed of, part by part. */
@@ -9,6 +11,7 @@
 		draft: OwnDraft;
 	}
 	const { item, media, draft }: Props = $props();
+	let problem = $state<string | null>(null);
 	const total = $derived(item.of.reduce((sum, part) => sum + part.percent, 0));
 	const mixed = $derived(mixtureOf(item.of, media));
 	const keep = (parts: typeof item.of) => draft.set('item.of', parts);
@@ -31,27 +34,23 @@
 	<legend>Mixed of</legend>
 	{#each item.of as part, i (i)}
 		<div class="part">
-			<select
-				class="field"
-				aria-label="Part {i + 1}"
+			<PickOne
+				label="Part {i + 1}"
+				shape="bare"
 				value={part.mediumId}
-				onchange={(event) =>
-					keep(item.of.with(i, { ...part, mediumId: event.currentTarget.value }))}
-			>
-				{#each media as medium (medium.id)}<option value={medium.id}>{medium.name}</option>{/each}
-			</select>
-			<input
-				class="field"
-				inputmode="decimal"
-				aria-label="Share of part {i + 1}, %"
+				options={media}
+				onpick={(mediumId) => void keep(item.of.with(i, { ...part, mediumId }))}
+			/>
+			<TypedNumber
+				label="Share of part {i + 1}, %"
+				shape="bare"
+				of="percent"
+				units={draft.units}
+				min={0}
+				max={100}
 				value={part.percent}
-				onchange={(event) =>
-					keep(
-						item.of.with(i, {
-							...part,
-							percent: Number(event.currentTarget.value.trim().replace(',', '.'))
-						})
-					)}
+				tell={(words) => (problem = words)}
+				onvalue={(percent) => void keep(item.of.with(i, { ...part, percent: percent ?? 0 }))}
 			/>
 			%
 			{#if item.of.length > 1}<button
@@ -62,6 +61,7 @@
 		</div>
 	{/each}
 	{#if item.of.length < 6}<button class="quiet" onclick={addPart}>Add a part</button>{/if}
+	{#if problem}<p class="off" role="alert">{problem}</p>{/if}
 	<p class="soft" class:off={Math.abs(total - 100) > 0.01}>
 		Together {Number(total.toFixed(1))} %: {percent(mixed.availableFraction)} of its volume is easy water,
 		{percent(mixed.airFraction)} air after draining.
@@ -80,11 +80,11 @@
 		align-items: center;
 		padding: 3px 0;
 	}
-	.part select {
+	.part :global(select) {
 		flex: 1;
 		min-width: 0;
 	}
-	.part input {
+	.part :global(input) {
 		width: 64px;
 		text-align: right;
 	}

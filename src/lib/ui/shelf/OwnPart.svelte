@@ -15,6 +15,7 @@
 	import NumberField from '../control/NumberField.svelte';
 	import PickField from '../control/PickField.svelte';
 	import TextField from '../control/TextField.svelte';
+	import TypedNumber from '../control/TypedNumber.svelte';
 	import { provideFields } from '../workspace/context';
 	import Blend from './Blend.svelte';
 	import PumpPoints from './PumpPoints.svelte';
@@ -37,7 +38,7 @@
 	const draft = provideFields(new OwnDraft(item, units));
 	const words = $derived(OWN_WORDS[draft.item.kind]);
 	let tried = $state(false);
-	let holeMm = $state('');
+	let holeMm = $state<number | null>(null);
 	const shape = $derived(draft.item.kind === 'tank' ? draft.item.shape : null);
 	const ROUND: TankShape = {
 		kind: 'round',
@@ -72,10 +73,9 @@
 		]
 	};
 	function drill(): void {
-		const mm = Number(holeMm.trim().replace(',', '.'));
-		if (!(mm >= 0.5 && mm <= 30)) return;
+		if (holeMm === null) return;
 		draft.apply([
-			{ path: 'item.nominalFlowLph', value: Math.round(holeFlowLph(mm) * 10) / 10 },
+			{ path: 'item.nominalFlowLph', value: Math.round(holeFlowLph(holeMm) * 10) / 10 },
 			{ path: 'item.nominalHeadM', value: 1 },
 			{ path: 'item.exponent', value: 0.5 }
 		]);
@@ -161,11 +161,19 @@
 				{/if}
 				{#if draft.item.kind === 'emitter'}
 					<div class="hole">
-						<label
-							>It is a hole of
-							<input class="field" inputmode="decimal" autocomplete="off" bind:value={holeMm} /> mm</label
+						<TypedNumber
+							label="It is a hole of"
+							of="size"
+							{units}
+							min={0.5}
+							max={30}
+							empty=""
+							live
+							bind:value={holeMm}
+						/>
+						<button class="quiet" disabled={holeMm === null} onclick={drill}
+							>Work its flow out</button
 						>
-						<button class="quiet" onclick={drill}>Work its flow out</button>
 					</div>
 				{/if}
 			</div>
@@ -201,8 +209,5 @@
 		flex-wrap: wrap;
 		gap: 8px;
 		align-items: center;
-	}
-	.hole input {
-		width: 62px;
 	}
 </style>

@@ -9,6 +9,7 @@
 		type OwnKind,
 		type ShelfItem
 	} from '$lib/core/shelf';
+	import FilePick from '../control/FilePick.svelte';
 	import { messageOf, post, requestId } from '../workspace/save-queue';
 	import OwnPart from './OwnPart.svelte';
 	import { OWN_WORDS } from './own-words';
@@ -49,10 +50,7 @@
 	async function take(item: OwnItem): Promise<void> {
 		if (await change([], [item.id])) gone = item;
 	}
-	async function bringIn(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-		const input = event.currentTarget;
-		const file = input.files?.[0];
-		if (!file) return;
+	async function bringIn(file: File): Promise<void> {
 		try {
 			if (file.size > MOST) throw new Error('This file is larger than 2 MB: no shelf is.');
 			const raw = JSON.parse(await file.text()) as { shelf?: ShelfItem[] };
@@ -70,7 +68,6 @@
 					: String((fault as Error).message);
 			said = { words: `${words} Nothing was changed.`, wrong: true };
 		}
-		input.value = '';
 	}
 	function sendOut(): void {
 		const text = `${JSON.stringify({ shelf: own }, null, '\t')}\n`;
@@ -127,14 +124,12 @@
 {#if prices > 0}<p class="soft">{prices} {prices === 1 ? 'price' : 'prices'} of yours.</p>{/if}
 <p class="verbs">
 	<button class="quiet" disabled={own.length === 0} onclick={sendOut}>Export the shelf</button>
-	<label class="quiet import"
-		>Import a shelf<input
-			type="file"
-			accept=".json,application/json"
-			class="visually-hidden"
-			onchange={bringIn}
-		/></label
-	>
+	<FilePick
+		label="Import a shelf"
+		quiet
+		accept=".json,application/json"
+		onfile={(file) => void bringIn(file)}
+	/>
 </p>
 {#if open}
 	{#key open.id}
@@ -181,8 +176,5 @@
 		display: flex;
 		gap: 14px;
 		margin-top: 14px;
-	}
-	.import:focus-within {
-		outline: 2px solid var(--supply);
 	}
 </style>

@@ -4,6 +4,7 @@
 	import Confirm from '../control/Confirm.svelte';
 	import Logo from '../control/Logo.svelte';
 	import ThemeButton from '../control/ThemeButton.svelte';
+	import Words from '../control/Words.svelte';
 	import { useSession } from './context';
 	import UnitsMenu from './UnitsMenu.svelte';
 
@@ -34,17 +35,15 @@
 	<nav aria-label="Where you are">
 		<a href="/">{session.place.name}</a> <span aria-hidden="true">/</span>
 	</nav>
-	<input
-		class="name"
-		aria-label="Name of the system"
-		value={session.design.name}
-		size={Math.max(8, session.design.name.length)}
-		onchange={(event) => {
-			const name = event.currentTarget.value.trim();
-			if (!name || session.set('design.name', name, 'name'))
-				event.currentTarget.value = session.design.name;
-		}}
-	/>
+	<span class="name"
+		><Words
+			label="Name of the system"
+			shape="bare"
+			fits
+			value={session.design.name}
+			onvalue={(name) => session.set('design.name', name, 'name')}
+		/></span
+	>
 	<span class="space"></span>
 	{#if session.note}<span class="saved" role="status">{session.note}</span>{/if}
 	<span class="saved" class:failed={session.save.kind === 'failed'} role="status">{saved}</span>
@@ -89,16 +88,17 @@
 		color: var(--soft);
 		margin-left: 10px;
 	}
-	.name {
+	.name :global(input) {
 		background: none;
 		border: 1px solid transparent;
 		border-radius: 3px;
 		font: 650 15px var(--head);
 		padding: 3px 5px;
+		min-height: 0;
 		max-width: 40vw;
 	}
-	.name:hover,
-	.name:focus {
+	.name :global(input:hover),
+	.name :global(input:focus) {
 		border-color: var(--hair);
 		background: var(--sheet);
 	}

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { fieldNumber } from '$lib/core/quantity';
 	import { catchesOf, type Catch } from '$lib/core/review';
-	import { catchAt } from '../../workspace/catching';
+	import TypedNumber from '../../control/TypedNumber.svelte';
+	import { keepCatch } from '../../workspace/catching';
 	import { useSession } from '../../workspace/context';
 	import type { Frame } from '../../drawing/frame';
 
@@ -27,41 +27,41 @@
 	);
 	const top = $derived(at ? Math.max(4, frame.z(at.zM) - 66) : 0);
 	let problem = $state<string | null>(null);
-	let field: HTMLInputElement | undefined = $state();
+	let form: HTMLFormElement | undefined = $state();
 
-	function take(done: Catch, text: string): void {
-		problem = catchAt(session, done.id, text);
-	}
-	/** On to the next that is still open, from here round to here. */
+	/** On to the next that is still open, from here round to here; what was typed is taken at Enter, or as it is left. */
 	function onward(event: SubmitEvent): void {
 		event.preventDefault();
-		if (!current || !field) return;
-		take(current, field.value);
-		if (problem) return;
+		if (!current || problem) return;
 		const from = catches.findIndex((c) => c.id === current.id);
 		const round = [...catches.slice(from + 1), ...catches.slice(0, from)];
 		const next = round.find((c) => c.caughtL === null) ?? round[0];
 		if (!next) return;
 		picked = next.id;
 		session.selected = next.containerId;
-		requestAnimationFrame(() => field?.select());
+		requestAnimationFrame(() => form?.querySelector('input')?.select());
 	}
 </script>
 
 {#if current && at}
-	<form class="catch" style:left="{left}px" style:top="{top}px" onsubmit={onward}>
-		<label
-			><b>{current.label}</b>
-			<input
-				class="field"
-				inputmode="decimal"
-				bind:this={field}
-				aria-label="Jug under {current.label}"
-				value={current.caughtL === null ? '' : fieldNumber(current.caughtL, 'dose', session.units)}
-				onfocus={() => (picked = current.id)}
-				onchange={(event) => take(current, event.currentTarget.value)}
-			/></label
-		>
+	<form bind:this={form} class="catch" style:left="{left}px" style:top="{top}px" onsubmit={onward}>
+		<b aria-hidden="true">{current.label}</b>
+		{#key current.id}
+			<TypedNumber
+				label="Jug under {current.label}"
+				shape="bare"
+				of="dose"
+				units={session.units}
+				min={0}
+				max={100}
+				empty=""
+				value={current.caughtL}
+				refusal="The jug must be a number from 0 to {session.say(100, 'dose')}."
+				tell={(words) => (problem = words)}
+				onenter={() => (picked = current.id)}
+				onvalue={(litres) => keepCatch(session, current.id, litres)}
+			/>
+		{/key}
 		<span class="soft"
 			>of {session.say(current.expectedL, 'dose')}{current.verdict
 				? `, ${current.verdict}`
@@ -92,12 +92,7 @@
 		border-radius: 6px;
 		font-size: 13px;
 	}
-	label {
-		display: flex;
-		align-items: center;
-		gap: 6px;
-	}
-	input {
+	.catch :global(input) {
 		width: 58px;
 	}
 	.soft {

@@ -1,10 +1,11 @@
 <script lang="ts">
-	import { capital, fieldNumber, scaleOf } from '$lib/core/quantity';
+	import { capital, scaleOf } from '$lib/core/quantity';
 	import { CATCH_S, catchesOf, outletWords, type Catch, type Verdict } from '$lib/core/review';
 	import Big from '../../inspector/Big.svelte';
 	import DateField from '../../control/DateField.svelte';
+	import TypedNumber from '../../control/TypedNumber.svelte';
 	import SetAside from '../../inspector/SetAside.svelte';
-	import { catchAt } from '../../workspace/catching';
+	import { keepCatch } from '../../workspace/catching';
 	import { useSession } from '../../workspace/context';
 
 	const session = useSession();
@@ -61,12 +62,18 @@
 				>
 				<td>{session.say(row.expectedL, 'dose')}</td>
 				<td
-					><input
-						class="field"
-						inputmode="decimal"
-						aria-label="Caught at {row.label}"
-						value={row.caughtL === null ? '' : fieldNumber(row.caughtL, 'dose', session.units)}
-						onchange={(event) => (problem = catchAt(session, row.id, event.currentTarget.value))}
+					><TypedNumber
+						label="Caught at {row.label}"
+						shape="bare"
+						of="dose"
+						units={session.units}
+						min={0}
+						max={100}
+						empty=""
+						value={row.caughtL}
+						refusal="The jug must be a number from 0 to {session.say(100, 'dose')}."
+						tell={(words) => (problem = words)}
+						onvalue={(litres) => keepCatch(session, row.id, litres)}
 					/></td
 				>
 				<td class:off={row.verdict === 'clogged' || row.verdict === 'loose'}
@@ -95,6 +102,9 @@
 	ul {
 		margin: 4px 0 10px;
 		padding-left: 18px;
+	}
+	td :global(input) {
+		width: 84px;
 	}
 	td,
 	th {

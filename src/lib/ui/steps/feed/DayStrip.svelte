@@ -162,6 +162,7 @@
 					>
 					<rect class="touch" x={x(event.startMin) - 6} y="14" width={wide + 12} height="38" />
 					<rect class="feed" x={x(event.startMin)} y="20" width={wide} height="26" />
+					<!-- by keyboard Shift with the arrows stretches it, on the feed itself -->
 					<!-- svelte-ignore a11y_no_static_element_interactions -->
 					<rect
 						class="edge"

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { whenLeft } from '../../control/when-left';
+	import When from '../../control/When.svelte';
 	import X from '@lucide/svelte/icons/x';
 	import { clockOf, minutesOf, runsInto } from '../../clock/day-drag';
 	import { useSession } from '../../workspace/context';
@@ -13,14 +13,15 @@
 	const onMin = $derived(session.model.feed?.onMin ?? 0);
 	const over = $derived(runsInto(starts, onMin));
 	let problem = $state<string | null>(null);
-	function move(index: number, input: HTMLInputElement): void {
-		const to = minutesOf(input.value);
-		if (to === null || to === starts[index]) return;
+	/** @returns why it stays where it is, and then it does */
+	function move(index: number, text: string): string | null {
+		const to = minutesOf(text);
+		if (to === null) return 'No time.';
 		problem = starts.includes(to)
 			? `There is a feed at ${clockOf(to)} already: choose another time, or drop one.`
 			: null;
-		if (problem) input.value = clockOf(starts[index]!);
-		else keep(starts.map((at, i) => (i === index ? to : at)));
+		if (!problem) keep(starts.map((at, i) => (i === index ? to : at)));
+		return problem;
 	}
 	/** In the middle of the longest time without one. */
 	function add(): void {
@@ -35,12 +36,13 @@
 	<ul>
 		{#each starts as at, i (i)}
 			<li>
-				<input
+				<When
 					type="time"
+					shape="bare"
+					label="Watering {i + 1}"
 					value={clockOf(at)}
-					aria-label="Watering {i + 1}"
-					aria-invalid={over.has(at)}
-					{...whenLeft((_, field) => move(i, field))}
+					invalid={over.has(at)}
+					onvalue={(text) => move(i, text)}
 				/>
 				<button
 					class="quiet"
@@ -79,7 +81,7 @@
 		display: flex;
 		align-items: center;
 	}
-	input {
+	li :global(input) {
 		font: inherit;
 	}
 	p {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { School } from '$lib/core/design';
 	import type { SchoolRun } from '$lib/core/model';
+	import Cards from '../../control/Cards.svelte';
 	import { Asked } from '../../workspace/asked.svelte';
 	import { useSession } from '../../workspace/context';
 
@@ -56,15 +57,15 @@
 
 <fieldset aria-busy={asked.share !== null}>
 	<legend class="visually-hidden">How to feed</legend>
-	{#each SCHOOLS as { id, name, words } (id)}
-		{@const run = runs.get(id)}
-		<label class:on={settings.school === id}>
-			<input
-				type="radio"
-				name="school"
-				checked={settings.school === id}
-				onchange={() => session.put('operation.feed.school', id, name)}
-			/>
+	<Cards
+		dot
+		value={settings.school}
+		options={SCHOOLS}
+		onpick={(id) =>
+			session.put('operation.feed.school', id, SCHOOLS.find((s) => s.id === id)!.name)}
+	>
+		{#snippet card({ id, name, words })}
+			{@const run = runs.get(id)}
 			<span class="what">
 				<span class="head"
 					><b>{name}</b>{#if run?.because}<em>advised</em>{/if}
@@ -89,8 +90,8 @@
 						>{/if}
 				{/if}
 			</span>
-		</label>
-	{/each}
+		{/snippet}
+	</Cards>
 </fieldset>
 {#if asked.share && asked.share < 1 && !asked.told}
 	<p class="soft" role="status">
@@ -109,15 +110,14 @@
 		padding: 0;
 		margin: 6px 0 4px;
 	}
-	label {
+	fieldset :global(.card) {
 		display: grid;
 		grid-template-columns: auto 1fr;
 		gap: 10px;
 		padding: 5px 0;
 		border-top: 1px solid var(--hair);
-		cursor: pointer;
 	}
-	input {
+	fieldset :global(.card > input) {
 		align-self: start;
 		margin-top: 4px;
 	}
@@ -127,7 +127,7 @@
 		gap: 2px 8px;
 		align-items: baseline;
 	}
-	label.on b {
+	fieldset :global(.on b) {
 		text-decoration: underline;
 		text-underline-offset: 3px;
 	}
@@ -143,7 +143,7 @@
 		stroke-width: 1.5;
 		vector-effect: non-scaling-stroke;
 	}
-	.on polyline {
+	fieldset :global(.on polyline) {
 		stroke: var(--supply);
 	}
 	line {

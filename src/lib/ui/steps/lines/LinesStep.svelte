@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { capital, fieldNumber } from '$lib/core/quantity';
+	import { capital } from '$lib/core/quantity';
 	import { costOf, partsOf } from '$lib/core/construction';
 	import { evenKinds, metOf } from '$lib/core/model';
 	import { faultWords, outletWords } from '$lib/core/review';
@@ -7,6 +7,7 @@
 	import NumberField from '../../control/NumberField.svelte';
 	import Figure from '../../control/Figure.svelte';
 	import Toggle from '../../control/Toggle.svelte';
+	import TypedNumber from '../../control/TypedNumber.svelte';
 	import { useSession } from '../../workspace/context';
 	import Big from '../../inspector/Big.svelte';
 	import { amountOf, pricedBy, soldWords } from '../../inspector/part-words';
@@ -36,11 +37,6 @@
 	});
 	const cost = $derived(costOf(shelf, parts));
 	let refused = $state<string | null>(null);
-	function price(id: string, input: HTMLInputElement, per: number): void {
-		const text = input.value.trim().replace(',', '.');
-		refused = session.price(id, text === '' ? null : Number(text) * per);
-		if (refused) refused = 'The price must be a number from 0 to 100,000.';
-	}
 	const spreadOf = ({ uniformity }: (typeof kinds)[number]) => {
 		const { variationPercent, ...rest } = uniformity;
 		return { variationPercent, ...rest };
@@ -147,15 +143,18 @@
 					>{/if}</span
 			>
 			<b>{amountOf(part, session.units)}</b>
-			<input
-				class="field"
-				inputmode="decimal"
-				placeholder={word}
-				aria-label="Your price for {part.name}, {word}"
-				value={part.id in shelf.prices
-					? fieldNumber(shelf.prices[part.id]! / per, 'count', session.units)
-					: ''}
-				onchange={(e) => price(part.id, e.currentTarget, per)}
+			<TypedNumber
+				label="Your price for {part.name}, {word}"
+				shape="bare"
+				of="count"
+				units={session.units}
+				min={0}
+				max={100_000 / per}
+				empty={word}
+				value={part.id in shelf.prices ? shelf.prices[part.id]! / per : null}
+				refusal="The price must be a number from 0 to 100,000."
+				tell={(words) => (refused = words)}
+				onvalue={(price) => session.price(part.id, price === null ? null : price * per)}
 			/>
 		</li>
 	{/each}
@@ -185,7 +184,7 @@
 		display: block;
 		color: var(--soft);
 	}
-	li input {
+	li :global(input) {
 		width: 74px;
 		text-align: right;
 	}

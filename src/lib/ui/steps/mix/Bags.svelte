@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { format, parseISO } from 'date-fns';
 	import { lowerFirst } from '$lib/core/quantity';
-	import type { Kept } from '$lib/core/shelf';
+	import TypedNumber from '../../control/TypedNumber.svelte';
 	import { useSession } from '../../workspace/context';
 	import { shortName } from './bench';
 
@@ -10,16 +10,11 @@
 	const mix = $derived(session.model.mix);
 	const kept = $derived(session.model.shelf.kept);
 	let problem = $state<string | null>(null);
-	const say = (value: number | null | undefined) => (value == null ? '' : String(value));
-
-	function take(of: string, field: keyof Kept, text: string): void {
-		const value = text.trim() === '' ? null : Number(text.replace(',', '.'));
-		if (value !== null && !Number.isFinite(value)) {
-			problem = 'That is no number.';
-			return;
-		}
-		problem = session.keepBag(of, { [field]: value });
-	}
+	const COLUMNS = [
+		['price', 'Price of', 0, 100_000],
+		['left', 'Left of', 0, 1e6],
+		['scoopG', 'Scoop of', 0.05, 500]
+	] as const;
 </script>
 
 <table>
@@ -33,16 +28,22 @@
 	<tbody>
 		{#each mix.ingredients as { of, name } (of)}
 			{@const bag = kept[of]}
+			{@const bagOf = of}
 			<tr>
 				<th scope="row">{shortName(name)}</th>
-				{#each [['price', 'Price of'], ['left', 'Left of'], ['scoopG', 'Scoop of']] as const as [field, words] (field)}
+				{#each COLUMNS as [field, words, min, max] (field)}
 					<td
-						><input
-							class="field"
-							inputmode="decimal"
-							aria-label="{words} {lowerFirst(name)}"
-							value={say(bag?.[field])}
-							onchange={(event) => take(of, field, event.currentTarget.value)}
+						><TypedNumber
+							label="{words} {lowerFirst(name)}"
+							shape="bare"
+							of="count"
+							units={session.units}
+							{min}
+							{max}
+							empty=""
+							value={bag?.[field] ?? null}
+							tell={(said) => (problem = said)}
+							onvalue={(value) => session.keepBag(bagOf, { [field]: value })}
 						/></td
 					>
 				{/each}
@@ -84,7 +85,7 @@
 		text-align: right;
 		padding: 2px;
 	}
-	input {
+	td :global(input) {
 		width: 66px;
 		text-align: right;
 		padding-inline: 5px;

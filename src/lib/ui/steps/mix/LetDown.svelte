@@ -1,20 +1,16 @@
 <script lang="ts">
 	import { dilute } from '$lib/core/nutrients';
-	import { fromShown, NoSolution, scaleOf } from '$lib/core/quantity';
+	import { NoSolution } from '$lib/core/quantity';
+	import TypedNumber from '../../control/TypedNumber.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** A premix that is too strong, let down to the mark: how much of it, how much water. */
 	const session = useSession();
 	const model = $derived(session.model);
-	let strong = $state('');
-	let litres = $state('');
-	const number = (text: string) => Number(text.trim().replace(',', '.'));
+	let concentrateMsCm = $state<number | null>(null);
+	let concentrateL = $state<number | null>(null);
 	const answer = $derived.by(() => {
-		if (strong === '' || litres === '') return null;
-		const concentrateMsCm = fromShown(number(strong), 'strength', session.units);
-		const concentrateL = fromShown(number(litres), 'volume', session.units);
-		if (!(concentrateMsCm > 0 && concentrateMsCm <= 500 && concentrateL > 0 && concentrateL <= 1e6))
-			return { words: 'Type how strong it is and how much there is of it, both over nought.' };
+		if (concentrateMsCm === null || concentrateL === null) return null;
 		const targetMsCm = model.mix.strengthMsCm;
 		try {
 			const input = {
@@ -38,26 +34,24 @@
 	});
 </script>
 
-<label
-	>It is <input class="field" inputmode="decimal" bind:value={strong} />
-	{scaleOf('strength', session.units).unit}</label
->
-<label
-	>There is of it <input class="field" inputmode="decimal" bind:value={litres} />
-	{scaleOf('volume', session.units).unit}</label
->
+<TypedNumber
+	label="It is"
+	of="strength"
+	units={session.units}
+	min={0.01}
+	max={500}
+	empty=""
+	live
+	bind:value={concentrateMsCm}
+/>
+<TypedNumber
+	label="There is of it"
+	of="volume"
+	units={session.units}
+	min={0.001}
+	max={1e6}
+	empty=""
+	live
+	bind:value={concentrateL}
+/>
 {#if answer}<p aria-live="polite">{answer.words}</p>{/if}
-
-<style>
-	label {
-		display: grid;
-		grid-template-columns: 1fr 84px 54px;
-		gap: 7px;
-		align-items: center;
-		padding: 3px 0;
-		font-size: 14.5px;
-	}
-	input {
-		text-align: right;
-	}
-</style>

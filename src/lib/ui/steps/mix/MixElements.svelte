@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { ELEMENT_NAME, LIMITED, NUTRIENTS, type Nutrient } from '$lib/core/nutrients';
-	import { typedNumber, type Parameter } from '$lib/core/quantity';
+	import type { Parameter } from '$lib/core/quantity';
+	import TypedNumber from '../../control/TypedNumber.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** What the mix holds of each element, what it should, and what it must not pass. */
@@ -23,11 +24,7 @@
 		const of = e in macro ? macro[e as keyof typeof macro] : targets[e];
 		return String(of?.value ?? '');
 	};
-	let problem = $state<string | null>(null);
-	function own(e: Nutrient, text: string): void {
-		const value = text.trim() === '' ? undefined : typedNumber(text);
-		problem = session.set(`operation.mix.profile.${e}`, value, `target for ${ELEMENT_NAME[e]}`);
-	}
+	const at = (e: Nutrient) => `operation.mix.profile.${e}`;
 	const mgL = (value: number) => value.toFixed(value < 0.995 ? 2 : value < 9.95 ? 1 : 0);
 </script>
 
@@ -76,18 +73,16 @@
 		strengths; empty: the usual.
 	</p>
 	{#each NUTRIENTS as e (e)}
-		<label
-			>{ELEMENT_NAME[e]}
-			<input
-				class="field"
-				inputmode="decimal"
-				placeholder={usual(e)}
-				value={session.operation.mix.profile[e] ?? ''}
-				onchange={(event) => own(e, event.currentTarget.value)}
-			/></label
-		>
+		<TypedNumber
+			label={ELEMENT_NAME[e] ?? e}
+			of="concentration"
+			units={session.units}
+			{...session.bounds(at(e))!}
+			empty={usual(e)}
+			value={session.operation.mix.profile[e] ?? null}
+			onvalue={(mgL) => session.set(at(e), mgL ?? undefined, `target for ${ELEMENT_NAME[e]}`)}
+		/>
 	{/each}
-	{#if problem}<p role="alert">{problem}</p>{/if}
 </details>
 <details>
 	<summary>Where targets and limits come from</summary>
@@ -137,19 +132,6 @@
 	.small {
 		font-size: 13px;
 		text-align: right;
-	}
-	label {
-		display: flex;
-		justify-content: space-between;
-		align-items: center;
-		padding: 2px 0;
-	}
-	label input {
-		width: 84px;
-		text-align: right;
-	}
-	p[role='alert'] {
-		color: var(--dry);
 	}
 	details ul {
 		margin: 4px 0 8px;

@@ -3,6 +3,7 @@
 	import { scaleOf, toShown } from '$lib/core/quantity';
 	import { labelFractions } from '$lib/core/shelf';
 	import NumberField from '../../control/NumberField.svelte';
+	import PickOne from '../../control/PickOne.svelte';
 	import PickField from '../../control/PickField.svelte';
 	import TextField from '../../control/TextField.svelte';
 	import { useSession } from '../../workspace/context';
@@ -118,13 +119,13 @@
 		>
 	</div>
 {/each}
-<label
-	>Also on the label
-	<select class="field" value="" onchange={(e) => add(e.currentTarget.value)}>
-		<option value="" disabled>choose</option>
-		{#each missing as key (key)}<option value={key}>{NAMES[key] ?? key}</option>{/each}
-	</select>
-</label>
+<PickOne
+	label="Also on the label"
+	ask="choose"
+	again
+	options={missing.map((key) => ({ id: key, name: NAMES[key] ?? key }))}
+	onpick={add}
+/>
 <p class="soft">
 	The elements in it come to {sum.toFixed(1)} %.{#if sum > 45}
 		That is more than most feeds hold: is what stands as an element an oxide on the label (K₂O,
@@ -137,12 +138,6 @@
 		display: grid;
 		grid-template-columns: 1fr auto;
 		align-items: start;
-	}
-	label {
-		display: flex;
-		justify-content: space-between;
-		align-items: center;
-		padding: 4px 0;
 	}
 	.problem {
 		color: var(--dry);

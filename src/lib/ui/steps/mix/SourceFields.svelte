@@ -3,6 +3,9 @@
 	import { SALT_IDS, SALTS, USUAL_SALTS, type SaltId } from '$lib/core/shelf';
 	import Choice from '../../control/Choice.svelte';
 	import NumberField from '../../control/NumberField.svelte';
+	import PickOne from '../../control/PickOne.svelte';
+	import Tick from '../../control/Tick.svelte';
+	import TypedNumber from '../../control/TypedNumber.svelte';
 	import { useSession } from '../../workspace/context';
 	import { newProduct, STARTS } from './presets';
 	import ProductLabel from './ProductLabel.svelte';
@@ -50,21 +53,14 @@
 				: { ...several(), items: items.filter((item) => item.id !== saltItem(id).id) };
 		put(next, `${SALTS[id].name} left out`);
 	}
-	function ratio(id: string, text: string): void {
-		const parts = text.trim() === '' ? null : Number(text.replace(',', '.'));
+	function ratio(id: string, parts: number | null): string | null {
 		const next = several();
 		next.items = next.items.map((item) => (item.id === id ? { ...item, parts } : item));
-		put(next, 'the ratio');
+		return put(next, 'the ratio');
 	}
 </script>
 
-<label class="begin"
-	>Begin from
-	<select class="field" value="" onchange={(event) => begin(event.currentTarget.value)}>
-		<option value="" disabled>choose</option>
-		{#each STARTS as { id, name } (id)}<option value={id}>{name}</option>{/each}
-	</select>
-</label>
+<PickOne label="Begin from" ask="choose" again options={STARTS} onpick={begin} />
 {#if labelled(source)}
 	<Choice
 		label="Dosed"
@@ -96,15 +92,19 @@
 	{#each source.items as item (item.id)}
 		<div class="item">
 			<b>{item.kind === 'salt' ? shortName(SALTS[item.saltId].name) : item.name}</b>
-			<label
-				>parts <input
-					class="field"
-					inputmode="decimal"
-					value={item.parts ?? ''}
-					placeholder="free"
-					onchange={(event) => ratio(item.id, event.currentTarget.value)}
-				/></label
-			>
+			parts
+			<TypedNumber
+				label="Parts of {item.kind === 'salt' ? SALTS[item.saltId].name : item.name}"
+				shape="bare"
+				of="ratio"
+				units={session.units}
+				min={0.01}
+				max={1000}
+				empty="free"
+				value={item.parts}
+				tell={(words) => (problem = words)}
+				onvalue={(parts) => ratio(item.id, parts)}
+			/>
 			{#if source.items.length > 1}
 				<button
 					class="quiet"
@@ -140,14 +140,11 @@
 <details bind:open={listed}>
 	<summary>{saltsIn(source).length} salts in it</summary>
 	{#each SALT_IDS as id (id)}
-		<label class="salt"
-			><input
-				type="checkbox"
-				checked={saltsIn(source).includes(id)}
-				onchange={(e) => salt(id, e.currentTarget.checked)}
-			/>
-			{SALTS[id].name}</label
-		>
+		<Tick
+			label={SALTS[id].name}
+			checked={saltsIn(source).includes(id)}
+			onpick={(on) => salt(id, on)}
+		/>
 	{/each}
 	{#if source.kind === 'salts' && source.saltIds.length < USUAL_SALTS.length}
 		<button class="quiet" onclick={() => begin('salts')}>Take the ten usual ones</button>
@@ -156,33 +153,17 @@
 {#if problem}<p role="alert" class="problem">{problem}</p>{/if}
 
 <style>
-	.begin {
-		display: grid;
-		grid-template-columns: 90px 1fr;
-		align-items: center;
-		gap: 8px;
-		padding: 3px 0;
-	}
-	.begin select {
-		min-width: 0;
-		width: 100%;
-	}
 	.item {
 		display: grid;
-		grid-template-columns: 1fr auto 34px;
+		grid-template-columns: 1fr auto auto 34px;
 		gap: 8px;
 		align-items: center;
 		border-top: 1px solid var(--hair);
 		padding: 4px 0;
 	}
-	.item input {
+	.item :global(input) {
 		width: 62px;
 		text-align: right;
-	}
-	.salt {
-		display: flex;
-		gap: 8px;
-		padding: 2px 0;
 	}
 	.quiet {
 		margin-left: -6px;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { whenLeft } from '../../control/when-left';
+	import When from '../../control/When.svelte';
 	import type { Succession } from '$lib/core/design';
 	import { daysBetween, type Round } from '$lib/core/model';
 	import { dayOf } from '$lib/core/review';
@@ -17,12 +17,12 @@
 	const FIRST = 6;
 	let whole = $state(false);
 	let problem = $state<{ key: string; words: string } | null>(null);
-	const uid = $props.id();
 	const nameOf = ({ batch, round }: Round) =>
 		`Batch ${batch + 1}${plan.rounds > 1 ? `, planting ${round + 1}` : ''}`;
 
-	function put(round: Round, date: string): void {
-		if (!/^\d{4}-\d\d-\d\d$/.test(date)) return;
+	/** @returns why it does not move, and then nothing does */
+	function put(round: Round, date: string): string | null {
+		if (!/^\d{4}-\d\d-\d\d$/.test(date)) return 'No date.';
 		const by = daysBetween(round.plantOut, date);
 		const words =
 			refusedOn(all, round, date) ??
@@ -32,6 +32,7 @@
 		problem = words ? { key: round.key, words } : null;
 		if (!words && by !== 0)
 			session.press([moved(session, plan, round, by)], `${nameOf(round)} moved`);
+		return words;
 	}
 </script>
 
@@ -47,18 +48,13 @@
 			<tr>
 				<th scope="row">{nameOf(round)}<small>{siteIds.length} sites</small></th>
 				<td
-					><input
-						id="{uid}-{key}"
+					><When
 						type="date"
-						class="field"
-						aria-label="{nameOf(round)}: plant out"
-						aria-invalid={problem?.key === key}
+						shape="bare"
+						label="{nameOf(round)}: plant out"
+						invalid={problem?.key === key}
 						value={plantOut}
-						{...whenLeft((text, field) => {
-							if (text !== round.plantOut) put(round, text);
-							// what is refused goes back to what stands
-							field.value = round.plantOut;
-						})}
+						onvalue={(date) => put(round, date)}
 					/></td
 				>
 				<td
@@ -111,7 +107,7 @@
 	[role='alert'] {
 		color: var(--dry);
 	}
-	input {
+	td :global(input) {
 		width: 132px;
 		padding: 4px 6px;
 	}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { PLANT_RULES, plantBy, type PlantRule } from '$lib/core/layout';
+	import PickOne from '../../control/PickOne.svelte';
 	import { CROP_TYPE } from '../../drawing/crop-drop';
 	import { useSession } from '../../workspace/context';
 
@@ -61,11 +62,15 @@
 		{#if !all}<button class="quiet" onclick={() => (all = true)}>all crops</button>{/if}
 	</div>
 	<div class="rule">
-		<label for="{uid}-rule" class="visually-hidden">Rule</label>
-		<select id="{uid}-rule" class="field" bind:value={rule}>
-			{#each Object.entries(PLANT_RULES) as [id, name] (id)}<option value={id}>{name}</option
-				>{/each}
-		</select>
+		<PickOne
+			label="Rule"
+			shape="bare"
+			options={(Object.entries(PLANT_RULES) as [PlantRule, string][]).map(([id, name]) => ({
+				id,
+				name
+			}))}
+			bind:value={rule}
+		/>
 		<button class="button" disabled={chosen.length === 0} onclick={fill}
 			>Plant {sites.length} sites</button
 		>
@@ -97,7 +102,7 @@
 		display: flex;
 		gap: 8px;
 	}
-	select {
+	.rule :global(select) {
 		flex: 1;
 		min-width: 0;
 	}

@@ -2,8 +2,8 @@
 	import { counted, names } from '$lib/core/quantity';
 	import { pick, STAGES, type OwnItem, type Stage } from '$lib/core/shelf';
 	import { SUPPORTS } from '$lib/core/design';
-	import {} from '$lib/core/review';
 	import NumberField from '../../control/NumberField.svelte';
+	import PickOne from '../../control/PickOne.svelte';
 	import PickField from '../../control/PickField.svelte';
 	import Figure from '../../control/Figure.svelte';
 	import { useSession } from '../../workspace/context';
@@ -56,8 +56,6 @@
 	const keptCount = $derived(Object.keys(session.operation.kept).length);
 	/** A crop of one's own, while it is asked for. */
 	let own = $state<OwnItem | null>(null);
-	const NEW = '+';
-	const uid = $props.id();
 	/** Sites by what grows in them. */
 	const planted = $derived(
 		waterUse.crops.map(({ crop, input }) => ({
@@ -81,34 +79,27 @@
 	against="of {sites.length} sites planted"
 />
 <div class="for">
-	<label for="{uid}-crop">Grow in <b>{name}</b></label>
-	<select
-		id="{uid}-crop"
-		class="field"
-		value={cropId === undefined ? '?' : (cropId ?? '')}
-		onchange={(e) => {
-			if (e.currentTarget.value === NEW) {
-				e.currentTarget.value = cropId ?? '';
-				own = session.ownLike('crop', cropId ?? 'tomato');
-			} else plant(e.currentTarget.value);
+	<PickOne
+		label="Grow in {name}"
+		ask="different crops"
+		value={cropId === undefined ? undefined : (cropId ?? '')}
+		options={[
+			{ id: '', name: 'nothing' },
+			...session.model.shelf.crops.map(({ id, name }) => ({ id, name }))
+		]}
+		other={{
+			name: 'My own …',
+			onpick: () => (own = session.ownLike('crop', cropId ?? 'tomato'))
 		}}
-	>
-		{#if cropId === undefined}<option value="?" disabled>different crops</option>{/if}
-		<option value="">nothing</option>
-		{#each session.model.shelf.crops as crop (crop.id)}<option value={crop.id}>{crop.name}</option
-			>{/each}
-		<option value={NEW}>My own …</option>
-	</select>
-	<label for="{uid}-stage">As you see it now</label>
-	<select
-		id="{uid}-stage"
-		class="field"
-		value={stage ?? '?'}
-		onchange={(e) => grow(e.currentTarget.value as Stage)}
-	>
-		{#if !stage}<option value="?" disabled>different stages</option>{/if}
-		{#each STAGES as s (s)}<option value={s}>{STAGE_WORDS[s]}</option>{/each}
-	</select>
+		onpick={plant}
+	/>
+	<PickOne
+		label="As you see it now"
+		ask="different stages"
+		value={stage ?? undefined}
+		options={STAGES.map((id) => ({ id, name: STAGE_WORDS[id] }))}
+		onpick={grow}
+	/>
 	{#if chosen.length > 0}
 		<button class="quiet" onclick={() => (session.selected = null)}>Choose all sites again</button>
 	{:else}
@@ -162,9 +153,6 @@
 		display: grid;
 		gap: 4px;
 		margin: 8px 0 14px;
-	}
-	label {
-		font-size: 13.5px;
 	}
 	.hint {
 		font-size: 13.5px;

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { intoView } from '../../control/into-view';
 	import { benchOf } from '$lib/core/design';
-	import { fromShown, scaleOf, toShown } from '$lib/core/quantity';
+	import { scaleOf } from '$lib/core/quantity';
+	import TypedNumber from '../../control/TypedNumber.svelte';
 	import { useSession } from '../../workspace/context';
 
 	const { onclose }: { onclose: () => void } = $props();
@@ -9,34 +10,38 @@
 	const source = $derived(session.design.source);
 	const span = $derived(scaleOf('span', session.units).unit);
 	const volume = $derived(scaleOf('volume', session.units).unit);
-	const tidy = (v: number) => String(Number(v.toPrecision(5)));
+	type Row = { liftM: number | null; litres: number | null; seconds: number | null };
+	const EMPTY: Row = { liftM: null, litres: null, seconds: null };
 	const start = () => {
-		const bench = benchOf(session.design, session.record);
-		const rows = (bench ?? []).map((r) => ({
-			lift: tidy(toShown(r.liftM, 'span', session.units)),
-			litres: tidy(toShown(r.litres, 'volume', session.units)),
-			seconds: tidy(r.seconds)
-		}));
-		while (rows.length < 3) rows.push({ lift: '', litres: '', seconds: '' });
+		const rows: Row[] = (benchOf(session.design, session.record) ?? []).map((r) => ({ ...r }));
+		while (rows.length < 3) rows.push({ ...EMPTY });
 		return rows;
 	};
+	const COLUMNS = [
+		['liftM', 'Lift', 'span', 0, 50],
+		['litres', 'Jug', 'volume', 0, 1000],
+		['seconds', 'Seconds', 'seconds', 0.1, 36_000]
+	] as const;
 	let rows = $state(start());
 	let problem = $state<string | null>(null);
+	let wrong = $state(false);
+	function tell(words: string | null): void {
+		problem = words;
+		wrong = words !== null;
+	}
 
 	function use(): void {
-		const filled = rows.filter((r) => r.lift !== '' || r.litres !== '' || r.seconds !== '');
-		const number = (text: string) => Number(text.trim().replace(',', '.') || NaN);
-		const bench = filled.map((r) => ({
-			liftM: fromShown(number(r.lift), 'span', session.units),
-			litres: fromShown(number(r.litres), 'volume', session.units),
-			seconds: number(r.seconds)
-		}));
+		// a field that cannot be taken says so itself
+		if (wrong) return;
+		const bench = rows
+			.map((row) => ({ ...row }))
+			.filter((row) => Object.values(row).some((v) => v !== null));
 		if (bench.length < 2) {
 			problem =
 				'Two readings at least: one low, one near the height at which the water only just comes.';
 			return;
 		}
-		if (bench.some((r) => Object.values(r).some((v) => !Number.isFinite(v)))) {
+		if (bench.some((row) => Object.values(row).some((v) => v === null))) {
 			problem = `Each reading needs a lift in ${span}, an amount in ${volume} and seconds.`;
 			return;
 		}
@@ -63,30 +68,21 @@
 		<tbody>
 			{#each rows as row, i (i)}
 				<tr>
-					<td
-						><input
-							class="field"
-							inputmode="decimal"
-							aria-label="Lift of reading {i + 1}"
-							bind:value={row.lift}
-						/></td
-					>
-					<td
-						><input
-							class="field"
-							inputmode="decimal"
-							aria-label="Jug of reading {i + 1}"
-							bind:value={row.litres}
-						/></td
-					>
-					<td
-						><input
-							class="field"
-							inputmode="decimal"
-							aria-label="Seconds of reading {i + 1}"
-							bind:value={row.seconds}
-						/></td
-					>
+					{#each COLUMNS as [key, name, of, min, max] (key)}
+						<td
+							><TypedNumber
+								label="{name} of reading {i + 1}"
+								shape="bare"
+								{of}
+								units={session.units}
+								{min}
+								{max}
+								empty=""
+								{tell}
+								bind:value={row[key]}
+							/></td
+						>
+					{/each}
 				</tr>
 			{/each}
 		</tbody>
@@ -94,9 +90,7 @@
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 	<div class="verbs">
 		<button class="button main" onclick={use}>Use these readings</button>
-		<button class="quiet" onclick={() => (rows = [...rows, { lift: '', litres: '', seconds: '' }])}
-			>One more</button
-		>
+		<button class="quiet" onclick={() => (rows = [...rows, { ...EMPTY }])}>One more</button>
 		{#if benchOf(session.design, session.record)}
 			<button
 				class="quiet"
@@ -128,7 +122,7 @@
 	td {
 		padding: 2px 6px 2px 0;
 	}
-	input {
+	td :global(input) {
 		width: 84px;
 		text-align: right;
 	}

@@ -2,6 +2,7 @@
 	import Choice from '../../control/Choice.svelte';
 	import NumberField from '../../control/NumberField.svelte';
 	import Figure from '../../control/Figure.svelte';
+	import Slide from '../../control/Slide.svelte';
 	import PumpChart from './PumpChart.svelte';
 	import BenchTest from './BenchTest.svelte';
 	import PumpChooser from './PumpChooser.svelte';
@@ -69,16 +70,14 @@
 {#if source.kind === 'pump'}
 	<PumpChart />
 	<NumberField label="Dial" path="operation.dial" />
-	<input
-		type="range"
-		aria-label="Pump dial"
-		min="10"
-		max="100"
-		step="1"
+	<Slide
+		label="Pump dial"
+		min={10}
+		max={100}
+		step={1}
 		value={Math.round(session.operation.dial * 100)}
-		oninput={(e) =>
-			session.preview([{ path: 'operation.dial', value: Number(e.currentTarget.value) / 100 }])}
-		onchange={() => session.commit('pump dial')}
+		ontry={(percent) => session.preview([{ path: 'operation.dial', value: percent / 100 }])}
+		onkeep={() => session.commit('pump dial')}
 	/>
 {/if}
 <Figure
@@ -152,10 +151,5 @@
 		display: flex;
 		gap: 10px;
 		margin-top: 12px;
-	}
-	input[type='range'] {
-		width: 100%;
-		accent-color: var(--supply);
-		margin: 0 0 4px;
 	}
 </style>

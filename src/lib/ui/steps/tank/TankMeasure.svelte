@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { pick, type TankShape } from '$lib/core/shelf';
 	import NumberField from '../../control/NumberField.svelte';
+	import PickOne from '../../control/PickOne.svelte';
 	import { useSession } from '../../workspace/context';
 
 	/** The grower's own tank, by tape measure or by pouring in a jug at a time. */
@@ -35,31 +36,19 @@
 		{ id: 'lying', name: 'a drum on its side' },
 		{ id: 'table', name: 'poured in and marked' }
 	];
-	const uid = $props.id();
 	let problem = $state<string | null>(null);
 
-	function choose(kind: string): void {
+	function choose(kind: TankShape['kind'] | ''): string | null {
 		const shelf = pick(session.model.shelf.tanks, session.design.tank.partId).shape;
-		const next =
-			kind === '' ? null : shelf.kind === kind ? shelf : STARTS[kind as TankShape['kind']];
-		problem = session.set('design.tank.shape', next, 'shape of the tank');
+		const next = kind === '' ? null : shelf.kind === kind ? shelf : STARTS[kind];
+		return session.set('design.tank.shape', next, 'shape of the tank');
 	}
 	function poured(next: Extract<TankShape, { kind: 'table' }>['marks']): void {
 		problem = session.set('design.tank.shape.marks', next, 'marks of the tank');
 	}
 </script>
 
-<div class="row">
-	<label for={uid}>Its shape</label>
-	<select
-		id={uid}
-		class="field"
-		value={shape?.kind ?? ''}
-		onchange={(e) => choose(e.currentTarget.value)}
-	>
-		{#each KINDS as kind (kind.id)}<option value={kind.id}>{kind.name}</option>{/each}
-	</select>
-</div>
+<PickOne label="Its shape" value={shape?.kind ?? ''} options={KINDS} onpick={choose} />
 {#if shape?.kind === 'round'}
 	<NumberField label="Across its floor" path="design.tank.shape.bottomDiameterMm" />
 	<NumberField label="Across its rim" path="design.tank.shape.topDiameterMm" />
@@ -96,13 +85,6 @@
 {#if problem}<p role="alert">{problem}</p>{/if}
 
 <style>
-	.row {
-		display: grid;
-		grid-template-columns: minmax(90px, 0.7fr) 1fr;
-		gap: 8px;
-		align-items: center;
-		padding: 3px 0;
-	}
 	p {
 		color: var(--dry);
 	}

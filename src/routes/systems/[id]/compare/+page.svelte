@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
-	import { KINDS, partsIn, suggest, VARIANTS, type Variant } from '$lib/core/design';
+	import { KINDS, partsIn, suggest, type Variant } from '$lib/core/design';
 	import { SystemModel } from '$lib/core/model';
 	import { PARAMETERS } from '$lib/core/parameters';
 	import { changeKind, compare, inWords, variantOf } from '$lib/core/edit';
 	import { BUILT_IN_SHELF, pick, shelfWith } from '$lib/core/shelf';
 	import Logo from '$lib/ui/control/Logo.svelte';
+	import PickOne from '$lib/ui/control/PickOne.svelte';
 	import ThemeButton from '$lib/ui/control/ThemeButton.svelte';
 	import Miniature from '$lib/ui/drawing/Miniature.svelte';
 	import ComparedTable from '$lib/ui/home/ComparedTable.svelte';
@@ -33,7 +34,7 @@
 	const settings = $derived(other ? differing(now.parts, other.parts, units) : []);
 	let busy = $state(false);
 	let problem = $state<string | null>(null);
-	let kind = $state<Variant | ''>('');
+	let kind = $state<Variant | undefined>();
 	/** Other kinds, in the order they suit these plants here. */
 	const kinds = $derived.by(() => {
 		const { area, waterUse } = now;
@@ -65,12 +66,12 @@
 	}
 
 	async function tryKind(): Promise<void> {
-		if (kind === '') return;
+		if (kind === undefined) return;
 		const { plan } = changeKind(now, kind);
 		const response = await send('', 'POST', { name: KINDS[kind].title, plan });
 		if (!response) return;
 		const { id } = (await response.json()) as { id: string };
-		kind = '';
+		kind = undefined;
 		await goto(`?with=${id}`, { invalidateAll: true });
 	}
 
@@ -120,15 +121,13 @@
 					<div class="drawing"><Miniature {shelf} parts={other.parts} most={PICTURE} /></div>
 					<h2>
 						{#if data.alternatives.length > 1}
-							<label class="visually-hidden" for="with">Variant</label>
-							<select
-								id="with"
-								class="field"
+							<PickOne
+								label="Variant"
+								shape="bare"
 								value={data.chosen.id}
-								onchange={(e) => void goto(`?with=${e.currentTarget.value}`)}
-							>
-								{#each data.alternatives as a (a.id)}<option value={a.id}>{a.name}</option>{/each}
-							</select>
+								options={data.alternatives}
+								onpick={(id) => void goto(`?with=${id}`)}
+							/>
 						{:else}{data.chosen.name}{/if}
 					</h2>
 					<p class="soft">
@@ -164,16 +163,13 @@
 			<button type="button" class="button" disabled={busy} onclick={() => void keep()}
 				>Keep what stands now as a variant</button
 			>
-			<label
-				>or see it as
-				<select class="field" bind:value={kind}>
-					<option value="">another kind …</option>
-					{#each kinds as variant (variant)}<option value={variant}>{KINDS[variant].title}</option
-						>{/each}
-				</select></label
-			>
-			<button class="button" disabled={busy || kind === '' || VARIANTS.length === 0}>Draw it</button
-			>
+			<PickOne
+				label="or see it as"
+				ask="another kind …"
+				options={kinds.map((id) => ({ id, name: KINDS[id].title }))}
+				bind:value={kind}
+			/>
+			<button class="button" disabled={busy || kind === undefined}>Draw it</button>
 		</form>
 	</main>
 </div>

@@ -6,7 +6,7 @@
 	import { keepAwake } from '$lib/ui/mixing/awake';
 	import PastBatches from '$lib/ui/mixing/PastBatches.svelte';
 	import PrintedCard from '$lib/ui/mixing/PrintedCard.svelte';
-	import ReadField from '$lib/ui/mixing/ReadField.svelte';
+	import ReadField from '$lib/ui/control/ReadField.svelte';
 	import Wait from '$lib/ui/mixing/Wait.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';

@@ -6,7 +6,7 @@
 	import { LiveMeter } from '$lib/ui/mixing/live-meter.svelte';
 	import NoMeter from '$lib/ui/mixing/NoMeter.svelte';
 	import RigFields from '$lib/ui/mixing/RigFields.svelte';
-	import ReadField from '$lib/ui/mixing/ReadField.svelte';
+	import ReadField from '$lib/ui/control/ReadField.svelte';
 	import Symptoms from '$lib/ui/mixing/Symptoms.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';

@@ -1,0 +1,158 @@
+import type { Locator, Page } from '@playwright/test';
+import { expect, open, ownRail, test, typeIn } from './bench';
+
+/** What keys are typed into, and what is chosen with the arrows. */
+const FIELDS =
+	'main :is(input:not([type=radio], [type=checkbox], [type=file], [type=range]), textarea, select),' +
+	'[role=dialog] :is(input:not([type=radio], [type=checkbox], [type=file], [type=range]), textarea, select),' +
+	'aside :is(input:not([type=radio], [type=checkbox], [type=file], [type=range]), textarea, select)';
+
+/** Another text for a field, as near to what stands in it as one figure. */
+function another(text: string, type: string): string {
+	if (type === 'date') return text === '' ? '2026-05-20' : text.replace(/-\d\d$/, '-17');
+	if (type === 'time') return text === '' ? '09:20' : text.replace(/\d\d$/, '25');
+	if (!/^[-\d.]+$/.test(text)) return text === '' ? '12' : `${text}x`;
+	const last = Number(text.at(-1));
+	return `${text.slice(0, -1)}${last < 9 ? last + 1 : last - 1}`;
+}
+
+/** On to the next field; a date or a time has parts to tab through. */
+const leave = (field: Locator, type: string) =>
+	field.press(type === 'date' || type === 'time' ? 'Enter' : 'Tab');
+
+interface Seen {
+	tag: string;
+	type: string;
+	value: string;
+	name: string;
+	options: number;
+	open: boolean;
+}
+const look = (field: Locator): Promise<Seen> =>
+	field.evaluate((one: HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement) => ({
+		tag: one.tagName,
+		type: one.type,
+		value: one.value,
+		name: one.getAttribute('aria-label') ?? one.labels?.[0]?.textContent?.trim() ?? '',
+		options:
+			one instanceof HTMLSelectElement ? [...one.options].filter((o) => !o.disabled).length : 0,
+		open: !one.disabled && one.checkVisibility()
+	}));
+
+/** Types into a field, leaves it, and takes it back; says what came of it. */
+async function tryOut(
+	page: Page,
+	field: Locator,
+	seen: Seen,
+	back: ((value: string) => Promise<void>) | null
+): Promise<'taken' | 'refused'> {
+	if (seen.tag === 'SELECT') {
+		await field.focus();
+		const to = await field.evaluate((one: HTMLSelectElement) => {
+			const open = [...one.options].filter((o) => !o.disabled && o.value !== '+');
+			return open.findIndex((o) => o.value === one.value) < open.length - 1
+				? 'ArrowDown'
+				: 'ArrowUp';
+		});
+		await field.press(to);
+	} else {
+		const text = another(seen.value, seen.type);
+		await typeIn(field, text);
+		// what was typed stands until the field is left
+		await expect(field, seen.name).toHaveValue(text);
+		await leave(field, seen.type);
+		if ((await field.getAttribute('aria-invalid')) === 'true') {
+			// what is refused still stands, and is said in words that name it
+			await expect(field, seen.name).toHaveValue(text);
+			await expect(page.getByRole('alert').first()).toContainText(/\w/);
+			await field.press('Escape');
+			await expect(field, seen.name).toHaveValue(seen.value);
+			return 'refused';
+		}
+		const stands = await field.inputValue();
+		if (/^[-\d.]+$/.test(text) && seen.type === 'text')
+			expect(Number(stands), `${seen.name}: ${text} stands as ${stands}`).toBeCloseTo(
+				Number(text),
+				3
+			);
+	}
+	if (back) await back(seen.value);
+	return 'taken';
+}
+
+let marks = 0;
+/** The first field nobody has been in yet, with a mark on it: others come and go above it. */
+async function next(page: Page): Promise<Locator | null> {
+	const mark = `field-${++marks}`;
+	const found = await page.locator(FIELDS).evaluateAll((all: HTMLElement[], id) => {
+		const one = all.find((each) => !each.dataset.mark);
+		if (one) one.dataset.mark = id;
+		return one !== undefined;
+	}, mark);
+	return found ? page.locator(`[data-mark="${mark}"]`) : null;
+}
+
+/** Every field that is on the page now and was not tried before, by its name. */
+async function walk(
+	page: Page,
+	tried: Set<string>,
+	back: ((field: Locator, value: string) => Promise<void>) | null
+): Promise<{ taken: number; refused: string[] }> {
+	const told = { taken: 0, refused: [] as string[] };
+	// what is folded away is a field too
+	await page.evaluate(() => {
+		for (const one of document.querySelectorAll('details')) one.open = true;
+	});
+	for (let field = await next(page); field; field = await next(page)) {
+		const seen = await look(field);
+		// one of a row of alike ones stands for all
+		const name = `${seen.tag} ${seen.name.replace(/\d+|\b[A-Z]\d*\b/g, '#')}`;
+		if (!seen.open || tried.has(name) || (seen.tag === 'SELECT' && seen.options < 2)) continue;
+		expect(
+			seen.name,
+			`a field without a name: ${await field.evaluate((o) => o.outerHTML)}`
+		).not.toBe('');
+		tried.add(name);
+		const at = field;
+		const of = back && ((value: string) => back(at, value));
+		if ((await tryOut(page, field, seen, of)) === 'taken') told.taken++;
+		else told.refused.push(seen.name);
+	}
+	return told;
+}
+
+/** By the page's own undo; what is no part of the document is put back by hand. */
+const undo = (page: Page) => async (field: Locator, value: string) => {
+	const button = page.getByRole('button', { name: 'Undo', exact: true });
+	if (await button.isEnabled()) await button.click();
+	else if ((await field.evaluate((one) => one.tagName)) === 'SELECT')
+		await field.selectOption(value);
+	else {
+		await typeIn(field, value);
+		await field.press('Tab');
+	}
+	await expect(field, (await look(field)).name).toHaveValue(value);
+	await expect(button).toBeDisabled();
+};
+
+test('every field of every sheet is typed, left and taken back: a rail with drippers', async ({
+	page,
+	request
+}) => {
+	test.setTimeout(180_000);
+	const id = await ownRail(request);
+	await open(page, id);
+	const tried = new Set<string>();
+	const all: string[] = [];
+	let taken = 0;
+	for (const each of await page.locator('[data-step]').all()) {
+		await each.click();
+		await expect(page.getByRole('complementary')).toBeVisible();
+		const told = await walk(page, tried, undo(page));
+		taken += told.taken;
+		all.push(...told.refused);
+	}
+	console.log(taken, all);
+	expect(taken).toBeGreaterThan(60);
+	expect(all.length).toBeLessThan(taken / 4);
+});
