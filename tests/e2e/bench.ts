@@ -73,7 +73,8 @@ export const ownRail = (request: APIRequestContext): Promise<string> => own(requ
 export const ownExample = (request: APIRequestContext, name: string): Promise<string> =>
 	own(request, readFileSync(new URL(`../../examples/${name}.json`, import.meta.url), 'utf8'));
 
-async function own(request: APIRequestContext, data: string): Promise<string> {
+/** A system of a file's text. */
+export async function own(request: APIRequestContext, data: string): Promise<string> {
 	const response = await request.post('/api/designs?import', {
 		data,
 		headers: { 'content-type': 'application/json' }

@@ -54,8 +54,8 @@ const house = (
 /** The spot: what kind, and how large. */
 async function spot(page: Page, kind: string, length: string, width: string, more?: string) {
 	await page.getByText(kind, { exact: true }).click();
-	await typeIn(page.getByLabel('Length, m'), length);
-	await typeIn(page.getByLabel('Width, m'), width);
+	await typeIn(page.getByLabel('Length', { exact: true }), length);
+	await typeIn(page.getByLabel('Width', { exact: true }), width);
 	if (more) await page.getByText(more, { exact: true }).click();
 	await page.getByRole('button', { name: 'This is my spot' }).click();
 }

@@ -14,8 +14,8 @@ const on = (page: Page, name: RegExp) => page.getByRole('group').getByRole('butt
 /** A bench in a greenhouse of 6 by 5 m, on its floor plan. */
 async function onPlan(page: Page, home: string): Promise<void> {
 	await visit(page, `${home}/start`);
-	await typeIn(page.getByLabel('Length, m'), '6');
-	await typeIn(page.getByLabel('Width, m'), '5');
+	await typeIn(page.getByLabel('Length', { exact: true }), '6');
+	await typeIn(page.getByLabel('Width', { exact: true }), '5');
 	await page.getByRole('button', { name: 'This is my spot' }).click();
 	await typeIn(page.getByLabel('How many'), '6');
 	await page.getByText('Buckets on a bench', { exact: true }).click();
@@ -33,12 +33,13 @@ test('the first start asks for a spot and nothing else, and leads to a system in
 		await page.getByRole('link', { name: 'Say where you grow' }).click();
 		await spot(page, 'Tent');
 		await expect(page.getByText('lamps alone')).toBeVisible();
-		await typeIn(page.getByLabel('Length, m'), '400');
+		await typeIn(page.getByLabel('Length', { exact: true }), '400');
+		await page.keyboard.press('Tab');
 		await expect(page.getByRole('alert')).toContainText(
-			'Length of the area must be a number from 0.3 to 100 m'
+			'Length must be a number from 0.3 to 100 m'
 		);
 		await expect(page.getByRole('button', { name: 'This is my spot' })).toBeDisabled();
-		await typeIn(page.getByLabel('Length, m'), '1,5');
+		await typeIn(page.getByLabel('Length', { exact: true }), '1,5');
 		expect(await violations(page)).toEqual([]);
 		await page.getByRole('button', { name: 'This is my spot' }).click();
 		await typeIn(page.getByLabel('How many'), '4');

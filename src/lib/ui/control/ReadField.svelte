@@ -30,6 +30,8 @@
 	let problem = $state<string | null>(null);
 	/** Somebody is in the field: what was typed stands until it is left. */
 	let inside = $state(false);
+	/** What stood in it when somebody came: Escape brings it back. */
+	let before = '';
 	/** What this field made of its text; another value comes from outside. */
 	let mine: number | null = null;
 	const said = $derived(unit ?? scaleOf(of, units).unit);
@@ -76,7 +78,16 @@
 			placeholder={near === null ? '' : number(near)}
 			bind:value={text}
 			oninput={take}
-			onfocus={() => (inside = true)}
+			onfocus={() => {
+				inside = true;
+				if (!problem && !slip) before = text;
+			}}
+			onkeydown={(event) => {
+				if (event.key !== 'Escape' || text === before) return;
+				event.stopPropagation();
+				text = before;
+				take();
+			}}
 			onblur={() => (inside = false)}
 			aria-invalid={problem !== null}
 			aria-describedby={problem || slip ? `${uid}-said` : undefined}

@@ -147,7 +147,11 @@
 		}}
 		onkeydown={(event) => {
 			if (event.key === 'Enter') take(true);
-			if (event.key === 'Escape') giveUp();
+			if (event.key === 'Escape' && hand.draft !== null) {
+				// the first press is the field's, the next the dialog's round it
+				event.stopPropagation();
+				giveUp();
+			}
 		}}
 	/>
 {/snippet}

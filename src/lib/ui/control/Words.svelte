@@ -13,8 +13,8 @@
 		fits?: boolean;
 		/** Taken with every key. */
 		live?: boolean;
-		/** @returns why it is not taken, or nothing */
-		onvalue?: (text: string) => string | null | void;
+		/** @returns why it is not taken, or nothing; what is typed stands until that is known */
+		onvalue?: (text: string) => string | null | void | Promise<string | null>;
 	}
 	let {
 		label,
@@ -31,12 +31,15 @@
 	const hand = new InHand(() => value);
 	let problem = $state<string | null>(null);
 
-	function take(): void {
+	async function take(): Promise<void> {
 		if (hand.draft === null) return;
 		const text = rows > 1 ? hand.draft : hand.draft.trim();
 		problem = null;
 		if (!onvalue) value = text;
-		else if (text !== value) problem = onvalue(text) ?? null;
+		else if (text !== value) {
+			const answer = onvalue(text);
+			problem = (answer instanceof Promise ? await answer : answer) ?? null;
+		}
 		// where there has to be some, what was there comes back
 		if (problem && text === '') hand.draft = problem = null;
 		if (problem) return;
@@ -54,16 +57,19 @@
 		oninput: (event: Event) => {
 			hand.draft = (event.currentTarget as HTMLInputElement).value;
 			problem = null;
-			if (live) take();
+			if (live) void take();
 		},
 		onfocus: () => hand.enter(),
 		onblur: () => {
-			take();
-			hand.leave(problem !== null);
+			void take();
+			hand.leave(hand.draft !== null);
 		},
 		onkeydown: (event: KeyboardEvent) => {
-			if (event.key === 'Enter' && rows === 1) take();
-			if (event.key === 'Escape') hand.draft = problem = null;
+			if (event.key === 'Enter' && rows === 1) void take();
+			if (event.key === 'Escape' && hand.draft !== null) {
+				event.stopPropagation();
+				hand.draft = problem = null;
+			}
 		}
 	});
 </script>

@@ -46,11 +46,17 @@
 		said = restoredWords((await response.json()) as Restored);
 		await invalidateAll();
 	}
-	async function names(text: string): Promise<void> {
+	/** @returns why the names are not kept */
+	async function names(text: string): Promise<string | null> {
 		const list = text.split(/[\s,]+/).filter(Boolean);
-		if (!(await send('/api/settings', JSON.stringify({ hosts: list }), 'application/json'))) return;
+		if (!(await send('/api/settings', JSON.stringify({ hosts: list }), 'application/json'))) {
+			const why = problem;
+			problem = null;
+			return why;
+		}
 		said = 'Kept.';
 		await invalidateAll();
+		return null;
 	}
 </script>
 
@@ -99,7 +105,7 @@
 				value={hosts.join(', ')}
 				placeholder="shed.local"
 				disabled={busy}
-				onvalue={(text) => void names(text)}
+				onvalue={names}
 			/>
 			{#if !copies}
 				{#if said}<p role="status">{said}</p>{/if}
