@@ -28,7 +28,9 @@ const counts = {};
 const acknowledged = () => ledger.length;
 function note(kind, sql, args, holds = (rows) => rows.length > 0) {
 	counts[kind] = (counts[kind] ?? 0) + 1;
-	ledger.push({ kind, sql, args, holds });
+	const entry = { kind, sql, args, holds };
+	ledger.push(entry);
+	return entry;
 }
 
 function start() {
@@ -122,10 +124,11 @@ const WRITES = {
 			name: words()
 		});
 		if (status !== 201) return status;
-		note('variant', 'SELECT 1 FROM alternatives WHERE id = ?', [body.id]);
-		// no more are kept than can be looked at
+		const made = note('variant', 'SELECT 1 FROM alternatives WHERE id = ?', [body.id]);
+		if (roll() < 0.02) return status;
+		// no more are kept than can be looked at; from here on it may be there or not
+		ledger.splice(ledger.indexOf(made), 1);
 		const { status: gone } = await ask('DELETE', `/api/designs/${id}/alternatives/${body.id}`);
-		ledger.pop();
 		if (gone === 200)
 			note(
 				'variant dropped',
@@ -144,7 +147,11 @@ const WRITES = {
 	},
 	async system(id) {
 		const file = await (await fetch(`${HOME}/api/designs/${id}/file`)).text();
-		const response = await fetch(`${HOME}/api/designs?import`, { method: 'POST', body: file });
+		const response = await fetch(`${HOME}/api/designs?import`, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: file
+		});
 		const { id: made } = await response.json();
 		if (response.status !== 201) return response.status;
 		note('system', 'SELECT 1 FROM designs WHERE id = ?', [made]);

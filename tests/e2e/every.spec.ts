@@ -1,6 +1,6 @@
 import { STEPS } from '../../src/lib/core/review';
 import { readdirSync } from 'node:fs';
-import { bar, expect, open, ownExample, saved, step, test, visit } from './bench';
+import { bar, expect, open, ownExample, saved, step, systemOf, test, typeIn, visit } from './bench';
 
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
@@ -27,6 +27,50 @@ for (const name of NAMES)
 			await step(page, each).click();
 			const wide = await page.evaluate(() => document.documentElement.scrollWidth);
 			expect(wide, each).toBeLessThanOrEqual(390);
+		}
+	});
+
+/** What is told on a page of an amount of acid or base that does not say how strong it is. */
+const WITHOUT_STRENGTH =
+	/\d (?:mL|L|fl oz) of (?:the )?(?:thinned )?(?:acid|base|[a-z]+ acid|potassium \w+)(?! \d| \()/;
+const ANY_AMOUNT = /\d (?:mL|L|fl oz) of (?:the )?(?:thinned )?(?:[a-z]+ )?(?:acid|base)\b/;
+for (const name of NAMES)
+	test(`${name}: no page tells an amount of acid before its bottle is named, or without its strength`, async ({
+		page,
+		request
+	}) => {
+		const id = await ownExample(request, name);
+		const text = async () => (await page.locator('body').innerText()).replace(/\s+/g, ' ');
+		const settle = async (acid: object | null) => {
+			const { revision, design, operation } = await systemOf(request, id);
+			const plan = { design, operation: { ...operation, mix: { ...operation.mix, acid } } };
+			const put = await request.put(`/api/designs/${id}`, {
+				data: { base: revision, label: 'the bottle', plan }
+			});
+			expect(put.status()).toBe(200);
+		};
+		for (const acid of [null, { kind: 'nitric', percent: 38, said: true }]) {
+			await settle(acid);
+			const told = acid === null ? ANY_AMOUNT : WITHOUT_STRENGTH;
+			// of a bottle that is named the card's own words are tested beside its figures
+			const paths = ['', '/print', '/today', ...(acid === null ? ['/labels', '/mix'] : [])];
+			for (const path of paths) {
+				await visit(page, `/systems/${id}${path}`);
+				if (path === '') {
+					await step(page, 'mix').click();
+					for (const more of await page.locator('aside details:not([open]) > summary').all())
+						await more.click();
+				}
+				if (path === '/today') {
+					const ph = page.getByRole('textbox', { name: 'pH', exact: true });
+					if ((await ph.count()) === 0) continue;
+					await typeIn(page.getByRole('textbox', { name: /^In the tank/ }), '10');
+					await typeIn(ph, '7.6');
+				}
+				await expect(page.locator('main').first()).toBeVisible();
+				const said = await text();
+				expect(said, `${path}: ${told.exec(said)?.[0]}`).not.toMatch(told);
+			}
 		}
 	});
 

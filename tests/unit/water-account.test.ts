@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import type { Change } from '../../src/lib/core/design';
-import type { SystemModel } from '../../src/lib/core/model';
+import { RAIN, usualWater, type Change } from '../../src/lib/core/design';
+
 import {
 	acid as acidOf,
 	base as baseOf,
@@ -8,7 +8,8 @@ import {
 	recipe,
 	salts
 } from '../../src/lib/core/nutrients';
-import { findingsOf, mixCard } from '../../src/lib/core/review';
+import { findingsOf, fixesOf, mixCard } from '../../src/lib/core/review';
+import { entriesOf, roundsOf, thinned, type SystemModel } from '../../src/lib/core/model';
 import {
 	ACID_KINDS,
 	ATOMIC_WEIGHT,
@@ -56,6 +57,14 @@ function seeded(roll: () => number): { name: string; changes: Change[] } {
 				S: between(0, 40)
 			}),
 			set('operation.mix.acid', { kind, percent: between(2, 60), said: true }),
+			...(roll() < 0.4
+				? [
+						set('operation.mix.secondAcid', {
+							...{ kind: one(ACID_KINDS), percent: between(2, 60), said: true },
+							share: between(0.05, 0.95)
+						})
+					]
+				: []),
 			set('operation.mix.base', { kind: one(BASE_KINDS), percent: between(2, 40), said: true }),
 			set('operation.mix.strengthMsCm', roll() < 0.5 ? null : between(0.6, 3.2)),
 			set('operation.mix.held', held)
@@ -69,6 +78,10 @@ const tracesMeqL = (mgL: Record<string, number>): number =>
 	(2 * mgL.Zn!) / ATOMIC_WEIGHT.Zn +
 	(2 * mgL.Cu!) / ATOMIC_WEIGHT.Cu -
 	(2 * mgL.Mo!) / ATOMIC_WEIGHT.Mo;
+
+/** Hydrogen a mole of a strong acid gives; citrate's charge is accounted for by itself. */
+const hydrogens = (kind: PhKind): number =>
+	kind === 'citric' ? 0 : PH_SUBSTANCES[kind].equivalents;
 
 describe('what is in the water', () => {
 	it(`closes: mass, alkalinity and charge over ${MIXES} seeded mixes, and nothing passes its limit unsaid`, () => {
@@ -94,19 +107,25 @@ describe('what is in the water', () => {
 			}
 			if (mix.phDose) {
 				dosed++;
-				const { way, mmolL, leavesMeqL, alkalinityMeqL, citrateMeqL } = mix.phDose;
+				const { way, mmolL, secondMmolL, leavesMeqL, alkalinityMeqL, citrateMeqL } = mix.phDose;
+				const { second } = mix.bottles;
+				const share = way === 'acid' ? (second?.share ?? 0) : 0;
 				const done = (acid ?? base)!;
 				// the operation on its own input is what is shown
 				const again =
 					way === 'acid' ? acidOf(acid!.input).acidMmolL : baseOf(base!.input).baseMmolL;
-				expect(again, what).to.be.closeTo(mmolL, 1e-9);
+				expect((1 - share) * again, what).to.be.closeTo(mmolL, 1e-9);
+				expect(share * (model.secondAcid?.result.acidMmolL ?? 0), what).to.be.closeTo(
+					secondMmolL,
+					1e-9
+				);
 				// alkalinity falls by what hydrogen the acid brought, and rises by the potassium of the base
 				const taken =
 					way === 'base'
 						? -done.result.addsMgL['K' as never] / ATOMIC_WEIGHT.K
-						: citrateMeqL > 0
-							? citrateMeqL
-							: mmolL * PH_SUBSTANCES[mix.bottles.acid.kind].equivalents;
+						: citrateMeqL +
+							mmolL * hydrogens(mix.bottles.acid.kind) +
+							secondMmolL * hydrogens(second?.kind ?? 'citric');
 				expect(leavesMeqL, what).to.be.closeTo(alkalinityMeqL - taken, 1e-6);
 				// charge: only what the water itself left over is left over
 				const labels = mix.ingredients.some(({ saltId }) => saltId === null);
@@ -177,6 +196,42 @@ describe('what is in the water', () => {
 		expect(readOf(set('operation.mix.held', held)).value).to.be.greaterThan(7);
 	});
 
+	it('an acid that brings too much is ended by each of its fixes: another, two shared out, softer or thinned water', () => {
+		const labels = new Set<string>();
+		for (const name of EXAMPLES)
+			for (const kind of ['phosphoric', 'sulfuric'] as const) {
+				const tap = modelOf(name).place.waters[0]!;
+				const model = modelOf(
+					name,
+					bags,
+					set('place.waters.0', { ...tap, ph: 7.6, alkalinityMeqL: 5.5, Ca: 90 }),
+					set('operation.waterId', tap.id),
+					set('operation.mix.acid', { kind, percent: 15, said: true })
+				);
+				const found = (of: SystemModel) =>
+					findingsOf(of).find(({ code }) => code === 'acid-brings-too-much');
+				const finding = found(model);
+				for (const { label, change } of finding ? fixesOf(model, finding) : []) {
+					labels.add(label.split(' ')[0]!);
+					const after = model.with(change);
+					expect(found(after), `${name}, ${kind}: ${label}`).to.equal(undefined);
+					// and it is the mix that was changed: what was wanted is still reached
+					expect(after.mix.phDose === null || after.pour !== null).to.equal(true);
+				}
+			}
+		expect([...labels].sort()).to.include.members(['Let', 'Thin', 'Use']);
+	});
+
+	it('two waters poured together stand where the closed carbonate system puts them', () => {
+		const hard = { ...usualWater(), ph: 7.6, alkalinityMeqL: 5.5, Ca: 90 };
+		const half = thinned(hard, { ...usualWater(), ...RAIN }, 0.5);
+		expect(half.alkalinityMeqL).to.be.closeTo(2.8, 1e-9);
+		expect(half.Ca).to.be.closeTo(45.5, 1e-9);
+		// by hand: carbon 5.82 and 0.25 mmol/L, so 3.03; 2.80 of it as bicarbonate: 6.352 + log(2.80/0.23)
+		expect(half.ph).to.be.closeTo(7.43, 0.03);
+		expect(thinned(hard, hard, 0.3).ph).to.equal(7.6);
+	});
+
 	it('has the acid’s own phosphorus and nitrogen in it', () => {
 		for (const [kind, e] of [
 			['phosphoric', 'P'],
@@ -216,21 +271,75 @@ describe('bottles of acid and base', () => {
 		/(?:\d (?:mL|L|fl oz|gal) of (?:the )?(?:thinned )?)(acid|base|[a-z]+ acid|potassium \w+)(?! \d| \()/;
 	for (const name of EXAMPLES)
 		it(`${name}: no amount before the bottle is named, and none without its strength after`, () => {
-			for (const percent of [null, 15, 85] as const)
-				for (const kind of ACID_KINDS) {
-					const said = percent === null ? null : { kind, percent, said: true };
-					const model = modelOf(name, bags, set('operation.mix.acid', said));
-					const steps = mixCard(model).filter(({ id }) => id.startsWith('ph'));
-					const text = steps.map((step) => `${step.text} ${step.amount ?? ''}`).join(' ');
-					if (said === null && model.pour) {
-						expect(steps.map(({ amount }) => amount)).to.deep.equal([null]);
-						expect(text).to.match(/say first which bottle/);
-					}
-					expect(text).to.not.match(POURED);
-					if (model.pour?.pour.kind === 'pour')
-						expect(text).to.include(namedLiquid(kind, percent!));
+			for (const [kind, percent] of [
+				['phosphoric', null],
+				...ACID_KINDS.map((acid) => [acid, 15] as const),
+				['phosphoric', 85]
+			] as const) {
+				const said = percent === null ? null : { kind, percent, said: true };
+				const model = modelOf(name, bags, set('operation.mix.acid', said));
+				const steps = mixCard(model).filter(({ id }) => id.startsWith('ph'));
+				const told = findingsOf(model).map(({ message }) => message);
+				const dates = entriesOf(roundsOf(model, '2026-05-01'), name).map(
+					(e) => `${e.title} ${e.lookFor}`
+				);
+				const text = [
+					...steps.map((step) => `${step.text} ${step.amount ?? ''}`),
+					...told,
+					...dates
+				].join(' ');
+				if (said === null && model.pour) {
+					expect(steps.map(({ amount }) => amount)).to.deep.equal([null]);
+					expect(text).to.match(/say first which bottle/);
+					expect(text).to.not.match(/\d (?:mL|L|fl oz) of (?:the )?(?:[a-z]+ )?acid/);
 				}
+				expect(text).to.not.match(POURED);
+				if (model.pour?.pour.kind === 'pour') expect(text).to.include(namedLiquid(kind, percent!));
+			}
 		});
+
+	it('two acids are named each with its strength, the first all at once, the second by halves', () => {
+		const bottle = (kind: string, percent: number) => ({ kind, percent, said: true });
+		const hard = (more: object | undefined, first = bottle('phosphoric', 15)) =>
+			modelOf(
+				'tower-bank',
+				bags,
+				set('operation.mix.acid', first),
+				set('operation.mix.secondAcid', more)
+			);
+		const model = hard({ ...bottle('nitric', 38), share: 0.75 });
+		const ph = mixCard(model).filter(({ id }) => id.startsWith('ph'));
+		const text = ph.map((step) => `${step.text} ${step.amount ?? ''}`).join('\n');
+		expect(text).to.match(/Stir in all of the phosphoric acid 15 %.*\d mL/);
+		expect(text).to.match(/Thin it first: pour [\d.]+ mL of nitric acid 38 % slowly/);
+		expect(text).to.match(/Stir in half of the thinned acid \(nitric acid 38 % in 10 times/);
+		// each takes its part of what it would alone
+		const alone = hard(undefined);
+		expect(model.mix.phDose!.addsMgL.P).to.be.closeTo(0.25 * alone.mix.phDose!.addsMgL.P!, 0.5);
+		const [one, all] = [model.pour!.pour, alone.pour!.pour] as { ml: number }[];
+		expect(one!.ml).to.be.closeTo(0.25 * all!.ml, 0.02 * all!.ml);
+		// neither is told before both are known
+		for (const said of [
+			hard({ ...bottle('nitric', 38), said: false, share: 0.5 }),
+			hard({ ...bottle('nitric', 38), share: 0.5 }, { ...bottle('phosphoric', 15), said: false }),
+			hard({ kind: 'phosphoric', percent: null, said: true, share: 0.5 })
+		]) {
+			const steps = mixCard(said).filter(({ id }) => id.startsWith('ph'));
+			expect(steps.map(({ amount }) => amount)).to.deep.equal([null]);
+		}
+	});
+
+	it('a premix bucket is a vessel of the card: all of it for what the bucket holds', () => {
+		const gal10 = set('operation.mix.bucketL', 37.854);
+		const bucket = modelOf('lean-to-rail', bags, set('operation.mix.fills', 'bucket'), gal10);
+		const tank = modelOf('lean-to-rail', bags);
+		expect(bucket.mix.litres).to.equal(37.854);
+		expect(mixCard(bucket)[0]!.text).to.include('the premix bucket');
+		expect(bucket.mix.items[0]!.amount / tank.mix.items[0]!.amount).to.be.closeTo(
+			37.854 / tank.mix.litres,
+			1e-6
+		);
+	});
 
 	it('strong ones are thinned in ten times their volume, the strongest not told at all', () => {
 		const pourOf = (kind: string, percent: number) =>

@@ -131,10 +131,13 @@ async function takeFromShelf(tx: Database, stored: StoredDesign, batch: Batch): 
 	if (put.length > 0) await changeShelf(tx, stored.placeId, { put, drop: [] });
 }
 
+/** What is mixed for these is not in the tank yet. */
+const NOT_THE_TANK: readonly string[] = ['reserve', 'bucket'];
+
 /** The tank is as full and as strong as it was read. */
 async function noteMixed(tx: Database, stored: StoredDesign, batch: Batch): Promise<void> {
 	const { on, litres, readMsCm, readPh } = batch;
-	if (batch.what === 'bottles' || stored.operation.mix.fills === 'reserve') return;
+	if (batch.what === 'bottles' || NOT_THE_TANK.includes(stored.operation.mix.fills)) return;
 	const reading = {
 		on,
 		litres: Math.min(litres, stored.operation.fillL),

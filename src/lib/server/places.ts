@@ -132,6 +132,8 @@ export interface Neighbour {
 	areaId: string;
 	/** null: the first water of the place. */
 	waterId: string | null;
+	/** Another water its own is thinned with. */
+	thinnedWith?: string | null;
 }
 
 /** The other systems of a place, by what their documents say without being read through. */
@@ -142,7 +144,8 @@ export async function neighboursOf(placeId: string, id: string): Promise<Neighbo
 			id: designs.id,
 			name: at('$.design.name'),
 			areaId: at('$.design.areaId'),
-			waterId: at('$.operation.waterId')
+			waterId: at('$.operation.waterId'),
+			thinnedWith: at('$.operation.thinned.waterId')
 		})
 		.from(designs)
 		.innerJoin(revisions, eq(revisions.id, designs.current))

@@ -85,9 +85,12 @@ const ownTargets = {
 	...{ Cu: target('copper'), B: target('boron'), Mo: target('molybdenum') }
 };
 
+/** A bucket as most have it. */
+export const USUAL_BUCKET_L = 20;
+
 /** A bottle of acid or base, as far as its label goes. */
 const phBottle = <const K extends readonly [string, ...string[]]>(
-	what: 'acid' | 'base',
+	what: 'acid' | 'second acid' | 'base',
 	kinds: K
 ) =>
 	z.strictObject({
@@ -107,7 +110,9 @@ export const mixSchema = z.strictObject({
 	/** Part of the label's dose. */
 	labelShare: quantity('part of the label dose', 'share', { min: 0.1, max: 1.5 }),
 	/** What is mixed for. */
-	fills: oneOf('what is filled', ['tank', 'reserve', 'loop']).default('tank'),
+	fills: oneOf('what is filled', ['tank', 'reserve', 'loop', 'bucket']).default('tank'),
+	/** What the bucket holds that is mixed in before it is poured on; not said: a common one. */
+	bucketL: quantity('size of the premix bucket', 'volume', { min: 0.5, max: 1000 }).optional(),
 	source: nutrientSource,
 	/** The least a scale shows, g; with scoops, a powder's own scoop is. */
 	measure: z
@@ -130,6 +135,10 @@ export const mixSchema = z.strictObject({
 	acid: phBottle('acid', [...ACID_KINDS, 'unnamed'])
 		.nullable()
 		.default(null),
+	/** A second acid that does part of the work, where one alone would bring too much of its element. */
+	secondAcid: phBottle('second acid', [...ACID_KINDS, 'unnamed'])
+		.extend({ share: quantity('part of the work', 'share', { min: 0.05, max: 0.95 }) })
+		.optional(),
 	/** What raises it; null: nobody has said. */
 	base: phBottle('base', [...BASE_KINDS, 'unnamed'])
 		.nullable()

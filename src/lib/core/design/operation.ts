@@ -61,6 +61,13 @@ export const operationSchema = z.strictObject({
 		.default({}),
 	/** Which water of the place it is filled with; null: the first. */
 	waterId: id('water').nullable().default(null),
+	/** Another water poured in with it; null: rain, with its usual figures. */
+	thinned: z
+		.strictObject({
+			waterId: id('water').nullable(),
+			part: quantity('part of it', 'share', { min: 0.05, max: 0.95 })
+		})
+		.optional(),
 	topUp: topUpSchema,
 	/** When all of the solution is changed, whichever comes first; null: not by that. */
 	change: changeSchema.default(NO_CHANGE),

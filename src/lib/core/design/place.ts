@@ -224,6 +224,12 @@ export const usualWater = (id = 'tap', name = 'Tap'): SourceWater => ({
 	S: 10
 });
 
+/** What rain off a clean roof usually holds. */
+export const RAIN = {
+	...{ ecMsCm: 0.03, ph: 6.2, alkalinityMeqL: 0.1 },
+	...{ Ca: 1, Mg: 0.3, Na: 2, Cl: 3, S: 1 }
+} as const;
+
 /** A place with typical tap water, and its areas so far. */
 export const newPlace = (name: string, areas: Area[] = []): Place => ({
 	schemaVersion: PLACE_VERSION,

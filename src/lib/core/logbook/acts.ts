@@ -1,4 +1,4 @@
-import { costOf, type SystemModel, type Weighed } from '../model';
+import { costOf, thinnedWords, type SystemModel, type Weighed } from '../model';
 import type { TopUp } from '../nutrients';
 import { lowerFirst } from '../quantity';
 import { CALCIUM_CAUTION, measured } from '../review';
@@ -22,7 +22,7 @@ export function stockOf({ bottles, mix, sourceWater }: SystemModel): number {
 }
 
 /** Out and in, in words. */
-export function poured({ say }: SystemModel, { dumpL, waterL }: TopUp): Act[] {
+export function poured({ say, place, operation }: SystemModel, { dumpL, waterL }: TopUp): Act[] {
 	const acts: Act[] = [];
 	if (dumpL >= LEAST_L)
 		acts.push({
@@ -35,10 +35,10 @@ export function poured({ say }: SystemModel, { dumpL, waterL }: TopUp): Act[] {
 	if (waterL >= LEAST_L)
 		acts.push({
 			kind: 'water',
-			text: 'Fill up with plain water',
+			text: `Fill up with plain water${thinnedWords(place, operation)}`,
 			amount: say(waterL, 'volume'),
 			caution: null,
-			phrase: `fill up with ${say(waterL, 'volume')} of plain water`
+			phrase: `fill up with ${say(waterL, 'volume')} of plain water${thinnedWords(place, operation)}`
 		});
 	return acts;
 }

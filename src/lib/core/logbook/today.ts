@@ -22,7 +22,7 @@ export interface TodayPlan {
 	/** The pH it comes to by itself, and what is aimed at. */
 	phAfter: number | null;
 	/** The bottle of this is to be named before an amount of it can be told. */
-	asks: 'acid' | 'base' | null;
+	asks: 'acid' | 'base' | 'secondAcid' | null;
 }
 
 /** Throwing away more of a tank than this to thin it, one may as well change it. */

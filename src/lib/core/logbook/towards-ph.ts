@@ -1,10 +1,17 @@
-import { pourOf, type PourState, type SystemModel } from '../model';
-import { acidCharge, baseLift, carbonateOf, carbonOf } from '../nutrients';
+import { poursOf, type PourState, type SystemModel } from '../model';
+import {
+	acidCharge,
+	acidForAll,
+	baseLift,
+	carbonateOf,
+	carbonOf,
+	phOfAll,
+	type Part
+} from '../nutrients';
 import { clamp, lowerFirst, NoSolution } from '../quantity';
-import { bottleCalled, pourSteps, whyNoAmount } from '../review';
+import { bottleAsked, bottleCalled, pourSteps, whyNoAmount } from '../review';
 import { ATOMIC_WEIGHT } from '../shelf';
 import type { Act } from './acts';
-import { acidForAll, phOfAll, type Part } from './ph-of-parts';
 
 /** What is left in the tank and what is poured in, as acid and base read them. */
 function partsIn(model: SystemModel, leftL: number, waterL: number, ph: number): Part[] {
@@ -47,7 +54,7 @@ export function towardsPh(
 	leftL: number,
 	waterL: number,
 	ph: number | null
-): { acts: Act[]; phAfter: number | null; asks: PourState['way'] | null } {
+): { acts: Act[]; phAfter: number | null; asks: ReturnType<typeof bottleAsked> } {
 	if (ph === null) return { acts: [], phAfter: null, asks: null };
 	const parts = partsIn(model, leftL, waterL, ph);
 	const phAfter = phOfAll(parts);
@@ -57,7 +64,7 @@ export function towardsPh(
 	return {
 		acts: actsOf(model, state),
 		phAfter,
-		asks: state.pour.kind === 'ask' ? state.way : null
+		asks: bottleAsked(state)
 	};
 }
 
@@ -67,9 +74,11 @@ function stateOf(model: SystemModel, meq: number, litres: number): PourState {
 	const { aim } = mix.ph;
 	const way = meq > 0 ? 'acid' : 'base';
 	const { acid, base } = mix.bottles;
+	const second = way === 'acid' ? mix.bottles.second : null;
+	const share = second?.share ?? 0;
 	const mmol =
 		way === 'acid'
-			? meq / acidCharge(acid.kind, aim)
+			? ((1 - share) * meq) / acidCharge(acid.kind, aim)
 			: -meq / Math.max(LEAST_LIFT, baseLift(base.kind, aim));
 	const bottle = way === 'acid' ? acid : base;
 	const need = {
@@ -79,7 +88,8 @@ function stateOf(model: SystemModel, meq: number, litres: number): PourState {
 		targetPh: aim,
 		meter: operation.mix.method === 'meter'
 	};
-	return { way, bottle, pour: pourOf(bottle, need, parameters.mixing) };
+	const secondMmol = second ? (share * meq) / acidCharge(second.kind, aim) : 0;
+	return poursOf({ way, bottle, second }, need, secondMmol, parameters.mixing);
 }
 
 function actsOf({ mix, say }: SystemModel, state: PourState): Act[] {
@@ -98,8 +108,14 @@ const LEAST_LIFT = 1e-3;
 
 /** The same in one breath. */
 function phraseOf(state: PourState, say: SystemModel['say']): string {
-	const { pour, bottle } = state;
-	if (pour.kind === 'pour') return `${say(pour.ml, 'liquid')} of ${bottleCalled(bottle)}`;
-	if (pour.kind === 'by-meter') return `${bottleCalled(bottle)}, little by little`;
-	return lowerFirst(whyNoAmount(state, say)!);
+	const { pour, bottle, then } = state;
+	const why = whyNoAmount(state, say);
+	if (why !== null) return lowerFirst(why);
+	if (pour.kind === 'pour') {
+		const one = `${say(pour.ml, 'liquid')} of ${bottleCalled(bottle)}`;
+		return then?.pour.kind === 'pour'
+			? `${one} and ${say(then.pour.ml, 'liquid')} of ${bottleCalled(then.bottle)}`
+			: one;
+	}
+	return `${bottleCalled(bottle)}, little by little`;
 }

@@ -8,7 +8,8 @@ import {
 } from '../nutrients';
 import { NoSolution } from '../quantity';
 import { mix, type MixState } from './mix';
-import type { PhDose } from './ph-dose';
+import type { AcidKind } from '../shelf';
+import type { PhBottle, PhDose } from './ph-dose';
 import { stage } from './stage';
 
 /** Where no dose answers there is none to show. */
@@ -21,9 +22,9 @@ function orNone<T>(ask: () => T): T | null {
 	}
 }
 
-/** What acid or base is poured into, as their operations read it. */
-const poured = ({ litres }: MixState, dose: PhDose) => ({
-	volumeL: litres,
+/** What acid or base is poured into, as their operations read it: of two acids each has its part of the water. */
+const poured = ({ litres }: MixState, dose: PhDose, share = 1) => ({
+	volumeL: litres * share,
 	alkalinityMeqL: dose.alkalinityMeqL,
 	startPh: dose.startPh,
 	targetPh: dose.targetPh,
@@ -38,9 +39,29 @@ export const acid = stage(
 	({ mix }): { input: AcidInput; result: Acid; assumed: boolean } | null => {
 		const { phDose, bottles } = mix;
 		if (phDose?.way !== 'acid') return null;
-		const { kind, molarity, assumed } = bottles.acid;
-		const input: AcidInput = { ...poured(mix, phDose), acid: { kind, molarity } };
-		return orNone(() => ({ input, result: acidOf(input), assumed }));
+		return acidFor(mix, phDose, bottles.acid, 1 - (bottles.second?.share ?? 0));
+	}
+);
+
+const acidFor = (
+	mix: MixState,
+	dose: PhDose,
+	{ kind, molarity, assumed }: PhBottle<AcidKind>,
+	share: number
+) => {
+	const input: AcidInput = { ...poured(mix, dose, share), acid: { kind, molarity } };
+	return orNone(() => ({ input, result: acidOf(input), assumed }));
+};
+
+/** The same of the second acid, for its part of the water; null: one does it all. */
+export const secondAcid = stage(
+	'second acid',
+	{},
+	{ mix },
+	({ mix }): { input: AcidInput; result: Acid; assumed: boolean } | null => {
+		const { phDose, bottles } = mix;
+		if (phDose?.way !== 'acid' || !bottles.second) return null;
+		return acidFor(mix, phDose, bottles.second, bottles.second.share);
 	}
 );
 
@@ -78,17 +99,22 @@ const mlOf = (way: Way, targetPh: number): number | null =>
 /**
  * pH over what is poured, from the water's own to a little past the aim, and how steep it is there.
  *
+ * @param second another acid poured along with it, each for its part of the water
  * @returns `perMl`: what one more millilitre does to the pH at the aim; points rise in mL
  */
-export function phCurve(way: Way): { points: PhPoint[]; perMl: number } {
+export function phCurve(way: Way, second: Way | null = null): { points: PhPoint[]; perMl: number } {
 	const { startPh, targetPh } = way.input;
+	const mlTo = (pH: number): number | null => {
+		const [one, other] = [mlOf(way, pH), second ? mlOf(second, pH) : 0];
+		return one === null || other === null ? null : one + other;
+	};
 	const end = targetPh + (targetPh > startPh ? PAST_PH : -PAST_PH);
 	const points = Array.from({ length: STEPS + 1 }, (_, i) => {
 		const pH = startPh + ((end - startPh) * i) / STEPS;
-		return { pH, ml: mlOf(way, Math.min(11, Math.max(3, pH))) };
+		return { pH, ml: mlTo(Math.min(11, Math.max(3, pH))) };
 	}).flatMap(({ pH, ml }) => (ml === null ? [] : [{ pH, ml }]));
 	const d = 0.05;
-	const [under, over] = [mlOf(way, targetPh - d), mlOf(way, targetPh + d)];
+	const [under, over] = [mlTo(targetPh - d), mlTo(targetPh + d)];
 	const slope = under === null || over === null ? 0 : (2 * d) / (over - under);
 	return { points, perMl: slope };
 }

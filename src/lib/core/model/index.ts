@@ -6,7 +6,7 @@ export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
 export type { StandLoad } from './loads';
 export { phCurve } from './acid';
 export type { PhBottle, PhDose } from './ph-dose';
-export { pourOf, type Pour, type PourState } from './pour';
+export { poursOf, type Pour, type PourState } from './pour';
 export { USUAL_BOTTLES } from './bottles';
 export type { MixItem } from './mix';
 export { broughtBy, costOf, type Weighed } from './weighing';
@@ -43,3 +43,4 @@ export {
 } from './succession';
 export { monthsAhead } from './months-ahead';
 export { SUPPLIES, topUpSteps, type TopUpRun } from './top-up-schools';
+export { thinned, thinnedWords, thinningWater } from './source-water';

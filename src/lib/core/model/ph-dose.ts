@@ -30,6 +30,12 @@ type Mixing = ParameterSet['mixing'];
 /** The bottle of acid there is, or the usual one until somebody says. */
 export const acidBottle = ({ acid: set }: Pick<MixSettings, 'acid'>, { acidPercent }: Mixing) =>
 	bottleOf<AcidKind>(set, 'phosphoric', acidPercent.value);
+/** The second acid, and what part of the work it does; null: one does it all. */
+export const secondBottle = ({ secondAcid: set }: Pick<MixSettings, 'secondAcid'>): SecondBottle =>
+	set
+		? { ...bottleOf<AcidKind>(set, 'nitric', PH_SUBSTANCES.nitric.sold[0]!), share: set.share }
+		: null;
+export type SecondBottle = (PhBottle<AcidKind> & { share: number }) | null;
 /** The bottle of base there is, or the usual one until somebody says. */
 export const baseBottle = ({ base: set }: Pick<MixSettings, 'base'>, { basePercent }: Mixing) =>
 	bottleOf<BaseKind>(set, 'k2co3', basePercent.value);
@@ -63,6 +69,8 @@ export interface PhDose {
 	alkalinityMeqL: number;
 	phosphateMmolL: number;
 	mmolL: number;
+	/** The same of the second acid; 0 without one. */
+	secondMmolL: number;
 	addsMgL: { N?: number; P?: number; S?: number; K?: number };
 	/** Alkalinity after it, with the phosphate of the acid itself, meq/L. */
 	leavesMeqL: number;
@@ -76,7 +84,7 @@ const NEAR_PH = 0.05;
 /** What of a mix decides how its pH is moved. */
 export interface Dosing {
 	ph: { low: number; high: number; aim: number };
-	bottles: { acid: PhBottle<AcidKind>; base: PhBottle<BaseKind> };
+	bottles: { acid: PhBottle<AcidKind>; second: SecondBottle; base: PhBottle<BaseKind> };
 	/** Fish live in it: nothing is dosed. */
 	fish: boolean;
 }
@@ -107,9 +115,7 @@ export function phDose(
 			phosphateMmolL: phosphate
 		};
 		const of = { startPh, targetPh: ph.aim, alkalinityMeqL, phosphateMmolL: phosphate };
-		return startPh > ph.aim
-			? byAcid(input, of, bottles.acid.kind)
-			: byBase(input, of, bottles.base.kind);
+		return startPh > ph.aim ? byAcids(input, of, bottles) : byBase(input, of, bottles.base.kind);
 	} catch (problem) {
 		if (problem instanceof NoSolution) return null;
 		throw problem;
@@ -119,6 +125,28 @@ export function phDose(
 type Of = Pick<PhDose, 'startPh' | 'targetPh' | 'alkalinityMeqL' | 'phosphateMmolL'>;
 type Asked = Of & { volumeL: number };
 
+/** The charge an acid takes up is in proportion to it: two that do parts of the work each take that part of what they would alone. */
+function byAcids(input: Asked, of: Of, { acid, second }: Dosing['bottles']): PhDose {
+	const one = byAcid(input, of, acid.kind);
+	if (!second) return one;
+	const other = byAcid(input, of, second.kind);
+	const { share } = second;
+	const mean = (a: number, b: number) => (1 - share) * a + share * b;
+	const adds: PhDose['addsMgL'] = {};
+	for (const e of ['N', 'P', 'S'] as const) {
+		const mgL = mean(one.addsMgL[e] ?? 0, other.addsMgL[e] ?? 0);
+		if (mgL > 0) adds[e] = mgL;
+	}
+	return {
+		...one,
+		mmolL: (1 - share) * one.mmolL,
+		secondMmolL: share * other.mmolL,
+		addsMgL: adds,
+		leavesMeqL: mean(one.leavesMeqL, other.leavesMeqL),
+		citrateMeqL: mean(one.citrateMeqL, other.citrateMeqL)
+	};
+}
+
 function byAcid(input: Asked, of: Of, kind: AcidKind): PhDose {
 	const done = acid({ ...input, acid: { kind, molarity: 1 } });
 	const own = kind === 'phosphoric' ? charges(of.targetPh, OF_PHOSPHATE) - 1 : 0;
@@ -126,6 +154,7 @@ function byAcid(input: Asked, of: Of, kind: AcidKind): PhDose {
 		...of,
 		way: 'acid',
 		mmolL: done.acidMmolL,
+		secondMmolL: 0,
 		addsMgL: done.addsMgL,
 		leavesMeqL: done.remainingAlkalinityMeqL + done.acidMmolL * own,
 		citrateMeqL: kind === 'citric' ? done.acidMmolL * acidCharge(kind, of.targetPh) : 0
@@ -138,6 +167,7 @@ function byBase(input: Asked, of: Of, kind: BaseKind): PhDose {
 		...of,
 		way: 'base',
 		mmolL: done.baseMmolL,
+		secondMmolL: 0,
 		addsMgL: done.addsMgL,
 		leavesMeqL: done.resultingAlkalinityMeqL,
 		citrateMeqL: 0

@@ -1,9 +1,9 @@
 import { acidCharge, baseLift } from '../nutrients';
 import type { ParameterSet } from '../parameters';
 import { molarityOf, percentOf, PH_SUBSTANCES, type AcidKind, type BaseKind } from '../shelf';
-import { acid, base } from './acid';
+import { acid, base, secondAcid } from './acid';
 import { mix } from './mix';
-import type { PhBottle } from './ph-dose';
+import type { PhBottle, SecondBottle } from './ph-dose';
 import { stage } from './stage';
 
 /** What a hand may do with the bottle there is; millilitres stand only where the bottle is known. */
@@ -12,6 +12,8 @@ export type Pour =
 	| { kind: 'ask' }
 	/** Its label does not say what is in it, or not how strong what burns is: it is not used. */
 	| { kind: 'unnamed' | 'no-strength' }
+	/** Two are shared out by their strengths, and this one's is not known. */
+	| { kind: 'shared' }
 	/** Of unknown strength it is poured by a pH meter, and there is none. */
 	| { kind: 'no-meter' }
 	/** No amount of it is told: a thinner one is to be bought. */
@@ -27,6 +29,8 @@ export interface PourState {
 	way: 'acid' | 'base';
 	bottle: PhBottle;
 	pour: Pour;
+	/** A second acid that goes in after it. */
+	then: Pick<PourState, 'bottle' | 'pour'> | null;
 }
 
 type Mixing = ParameterSet['mixing'];
@@ -49,6 +53,8 @@ interface Need {
 	targetPh: number;
 	/** There is a pH meter. */
 	meter: boolean;
+	/** Another acid does part of the work. */
+	shared?: boolean;
 }
 
 /**
@@ -56,11 +62,12 @@ interface Need {
  *
  * @param need what the water asks for, whatever the bottle
  */
-export function pourOf(bottle: PhBottle, need: Need, mixing: Mixing): Pour {
+function pourOf(bottle: PhBottle, need: Need, mixing: Mixing): Pour {
 	const { kind, percent, molarity, state } = bottle;
 	if (state === 'ask' || state === 'unnamed') return { kind: state };
 	if (state === 'no-strength') {
 		if (BURNS.includes(kind)) return { kind: 'no-strength' };
+		if (need.shared) return { kind: 'shared' };
 		return need.meter
 			? { kind: 'by-meter', stepMl: blindMl(kind, need, mixing) }
 			: { kind: 'no-meter' };
@@ -94,11 +101,12 @@ function blindMl(
 export const pour = stage(
 	'pour',
 	{ operation: ['mix'], parameters: ['mixing'] },
-	{ mix, acid, base },
-	({ operation, parameters, mix, acid, base }): PourState | null => {
+	{ mix, acid, base, secondAcid },
+	({ operation, parameters, mix, acid, base, secondAcid }): PourState | null => {
 		const { phDose, litres, bottles } = mix;
 		if (!phDose || !(acid ?? base)) return null;
 		const bottle = bottles[phDose.way];
+		const second = secondAcid && bottles.second;
 		const need = {
 			mmol: phDose.mmolL * litres,
 			litres,
@@ -106,6 +114,30 @@ export const pour = stage(
 			targetPh: phDose.targetPh,
 			meter: operation.mix.method === 'meter'
 		};
-		return { way: phDose.way, bottle, pour: pourOf(bottle, need, parameters.mixing) };
+		return poursOf(
+			{ way: phDose.way, bottle, second },
+			need,
+			phDose.secondMmolL * litres,
+			parameters.mixing
+		);
 	}
 );
+
+/** What is done with a bottle, and with a second acid after it. */
+export function poursOf(
+	{ way, bottle, second }: Pick<PourState, 'way' | 'bottle'> & { second: SecondBottle },
+	need: Need,
+	secondMmol: number,
+	mixing: Mixing
+): PourState {
+	const shared = second !== null;
+	return {
+		way,
+		bottle,
+		pour: pourOf(bottle, { ...need, shared }, mixing),
+		then: second && {
+			bottle: second,
+			pour: pourOf(second, { ...need, mmol: secondMmol, shared }, mixing)
+		}
+	};
+}

@@ -1,4 +1,4 @@
-import { acid, base } from './acid';
+import { acid, base, secondAcid } from './acid';
 import { day } from './day';
 import { pumpEnergy } from './energy';
 import { feed } from './feed';
@@ -81,6 +81,7 @@ export const STAGES = {
 	bottles,
 	saltInMedia,
 	acid,
+	secondAcid,
 	base,
 	pour,
 	phDrift

@@ -14,7 +14,7 @@ import type { ParameterSet } from '../parameters';
 import { clamp } from '../quantity';
 import { ATOMIC_WEIGHT, ELEMENTS, pick, type Crop, type Stage } from '../shelf';
 import { dosesOf, heldMgL, ingredientsOf, type Dose, type Ingredient } from './ingredients';
-import { acidBottle, baseBottle, phDose, withDose, type PhDose } from './ph-dose';
+import { acidBottle, baseBottle, phDose, secondBottle, withDose, type PhDose } from './ph-dose';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
 import { waterUse, type CropUse, type WaterUse } from './water-use';
@@ -97,12 +97,16 @@ function wishes(
 
 /** What decides how its pH is moved: where it should be, and what there is to move it with. */
 const dosingOf = (
-	mix: Pick<MixSettings, 'acid' | 'base' | 'fish'>,
+	mix: Pick<MixSettings, 'acid' | 'secondAcid' | 'base' | 'fish'>,
 	ph: Overlap,
 	mixing: ParameterSet['mixing']
 ) => ({
 	ph: { ...ph, aim: Math.round((ph.low + ph.high) * 10) / 20 },
-	bottles: { acid: acidBottle(mix, mixing), base: baseBottle(mix, mixing) },
+	bottles: {
+		acid: acidBottle(mix, mixing),
+		second: secondBottle(mix),
+		base: baseBottle(mix, mixing)
+	},
 	fish: mix.fish
 });
 

@@ -4,6 +4,7 @@ export { carbonateOf, carbonOf, charges, OF_PHOSPHATE, phWithPhosphate } from '.
 export * from './best-salt';
 export * from './dilute';
 export * from './meters';
+export * from './ph-of-parts';
 export * from './ppm';
 export * from './recipe';
 export * from './salts';

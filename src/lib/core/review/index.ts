@@ -3,7 +3,14 @@ export * from './dry-run';
 export * from './finding';
 export { allFed } from './findings/flow-fixes';
 export * from './mix-card';
-export { bottleCalled, pourSteps, substanceCalled, whyNoAmount } from './pour-words';
+export {
+	bottleAsked,
+	bottleCalled,
+	dosedBy,
+	pourSteps,
+	substanceCalled,
+	whyNoAmount
+} from './pour-words';
 export * from './proof';
 export * from './review';
 export { isSettled, judgedBy, wordFor } from './settled';

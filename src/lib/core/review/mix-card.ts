@@ -1,4 +1,4 @@
-import type { MixItem, SystemModel, Weighed } from '../model';
+import { thinnedWords, type MixItem, type SystemModel, type Weighed } from '../model';
 import type { BottleName } from '../nutrients';
 import { counted, lowerFirst, names, type Quantity } from '../quantity';
 import { pourSteps } from './pour-words';
@@ -39,7 +39,12 @@ const act = (id: string, text: string, more: Partial<CardStep> = {}): CardStep =
 	...more
 });
 
-const VESSELS = { tank: 'the tank', reserve: 'the reserve', loop: 'the tank, in portions,' };
+const VESSELS = {
+	tank: 'the tank',
+	reserve: 'the reserve',
+	loop: 'the tank, in portions,',
+	bucket: 'the premix bucket'
+};
 /** Water there is before anything goes in, and time a pump takes to mix it. */
 const FIRST_SHARE = 0.8;
 const MIXED_MIN = 10;
@@ -53,13 +58,14 @@ export function mixCard(model: SystemModel): CardStep[] {
 	if (model.operation.mix.fish) return [];
 	const { mix, say, operation } = model;
 	const vessel = VESSELS[operation.mix.fills];
+	const plain = thinnedWords(model.place, operation);
 	const poured = model.bottles.made && model.bottles.stock ? fromBottles(model) : fromBags(model);
 	return [
-		act('water', `Fill ${vessel} with plain water to`, {
+		act('water', `Fill ${vessel} with plain water${plain} to`, {
 			amount: say(mix.litres * FIRST_SHARE, 'volume')
 		}),
 		...poured,
-		act('mark', `Top up with plain water to`, { amount: markOf(model) }),
+		act('mark', `Top up with plain water${plain} to`, { amount: markOf(model) }),
 		...reading(model),
 		...towardsPh(model),
 		...(isPartStrength(model)
@@ -78,7 +84,8 @@ export const isPartStrength = ({ waterUse, mix }: SystemModel): boolean =>
 export const FILL_NAMES = {
 	tank: 'the tank',
 	reserve: 'the reserve',
-	loop: 'all of the loop, the first time'
+	loop: 'all of the loop, the first time',
+	bucket: 'a premix bucket'
 };
 
 /** Litres to the mark, and how high that stands in the tank. */

@@ -28,9 +28,26 @@ export function bottleCalled(bottle: PhBottle): string {
 export const substanceCalled = ({ kind, state }: PhBottle): string =>
 	`${PH_SUBSTANCES[kind].name}${state === 'ask' || state === 'unnamed' ? ' (assumed)' : ''}`;
 
-/** Why no amount of it is told, in a sentence with what would do; null: there is an amount. */
+/** Which bottle is asked for first, by its name in the mix; null: none. */
+export function bottleAsked({ way, pour, then }: PourState): 'acid' | 'base' | 'secondAcid' | null {
+	if (pour.kind === 'ask') return way;
+	return then?.pour.kind === 'ask' ? 'secondAcid' : null;
+}
+
+/** Why no amount of it is told, in a sentence with what would do; null: there is an amount of all of it. */
 export function whyNoAmount(
-	{ way, bottle, pour }: PourState,
+	{ way, bottle, pour, then }: PourState,
+	say: SystemModel['say']
+): string | null {
+	const why = whyNoneOf({ way, bottle, pour }, say);
+	if (why !== null || then === null) return why;
+	return then.pour.kind === 'ask'
+		? 'Second acid: say first which bottle'
+		: whyNoneOf({ way, ...then }, say);
+}
+
+function whyNoneOf(
+	{ way, bottle, pour }: Omit<PourState, 'then'>,
 	say: SystemModel['say']
 ): string | null {
 	const { name } = PH_SUBSTANCES[bottle.kind];
@@ -43,6 +60,8 @@ export function whyNoAmount(
 			return `The label does not name its ${way}: do not use this bottle. Buy ${any} with its strength on the label`;
 		case 'no-strength':
 			return `${capital(name)} without its strength on the label is not used: it burns. Buy one whose label says its percent`;
+		case 'shared':
+			return `Two acids are shared out by their strengths, and the label of the ${name} names none: buy one that does, or use one acid`;
 		case 'no-meter':
 			return `${capital(name)} of unknown strength is used only with a pH meter in the tank`;
 		case 'too-strong':
@@ -57,11 +76,11 @@ export function whyNoAmount(
 /** What is done with the bottle, step by step. */
 export function pourSteps(state: PourState, band: string, say: SystemModel['say']): PourStep[] {
 	const why = whyNoAmount(state, say);
-	const { way, bottle, pour } = state;
+	const { way, bottle, pour, then } = state;
 	const caution = way === 'acid' ? ACID_CAUTION : BASE_CAUTION;
 	if (why !== null)
 		return [
-			{ text: why, amount: null, reads: false, caution: pour.kind === 'ask' ? null : caution }
+			{ text: why, amount: null, reads: false, caution: bottleAsked(state) ? null : caution }
 		];
 	const called = bottleCalled(bottle);
 	if (pour.kind === 'by-meter')
@@ -73,33 +92,54 @@ export function pourSteps(state: PourState, band: string, say: SystemModel['say'
 				caution
 			}
 		];
-	return known(pour as Extract<Pour, { kind: 'pour' }>, state, band, say);
+	const known = pour as Known;
+	if (then === null) return [...thinning(known, state, say), ...byHalves(known, state, band, say)];
+	const second = { way, ...then };
+	const rest = then.pour as Known;
+	return [
+		...thinning(known, state, say),
+		{
+			text: `Stir in all of the ${pouredAs(known, state)}: the second acid does the rest`,
+			amount: say(known.ml + known.waterMl, 'liquid'),
+			reads: false,
+			caution
+		},
+		...thinning(rest, second, say),
+		...byHalves(rest, second, band, say)
+	];
 }
 
-function known(
-	{ ml, waterMl }: Extract<Pour, { kind: 'pour' }>,
-	{ way, bottle }: PourState,
-	band: string,
+type Known = Extract<Pour, { kind: 'pour' }>;
+type Of = Pick<PourState, 'way' | 'bottle'>;
+
+/** What is poured into the tank: the bottle's own, or what it was thinned to. */
+const pouredAs = ({ ml, waterMl }: Known, { way, bottle }: Of): string =>
+	waterMl > 0
+		? `thinned ${way} (${bottleCalled(bottle)} in ${Math.round(waterMl / ml)} times its volume of water)`
+		: bottleCalled(bottle);
+
+function thinning(
+	{ ml, waterMl }: Known,
+	{ way, bottle }: Of,
 	say: SystemModel['say']
 ): PourStep[] {
 	const called = bottleCalled(bottle);
-	const caution = way === 'acid' ? ACID_CAUTION : BASE_CAUTION;
-	const thinned = waterMl > 0;
-	const half = say((ml + waterMl) / 2, 'liquid');
-	const what = thinned
-		? `thinned ${way} (${called} in ${Math.round(waterMl / ml)} times its volume of water)`
-		: called;
+	if (waterMl === 0) return [];
 	return [
-		...(thinned
-			? [
-					{
-						text: `Thin it first: pour ${say(ml, 'liquid')} of ${called} slowly into this much cold water, in a jug of its own`,
-						amount: say(waterMl, 'liquid'),
-						reads: false,
-						caution: `${capital(called)} burns at once: goggles and gloves; always the ${way} into the cold water, never water onto it; ${PH_SUBSTANCES[bottle.kind].never}.`
-					}
-				]
-			: []),
+		{
+			text: `Thin it first: pour ${say(ml, 'liquid')} of ${called} slowly into this much cold water, in a jug of its own`,
+			amount: say(waterMl, 'liquid'),
+			reads: false,
+			caution: `${capital(called)} burns at once: goggles and gloves; always the ${way} into the cold water, never water onto it; ${PH_SUBSTANCES[bottle.kind].never}.`
+		}
+	];
+}
+
+function byHalves(pour: Known, of: Of, band: string, say: SystemModel['say']): PourStep[] {
+	const caution = of.way === 'acid' ? ACID_CAUTION : BASE_CAUTION;
+	const half = say((pour.ml + pour.waterMl) / 2, 'liquid');
+	const what = pouredAs(pour, of);
+	return [
 		{ text: `Stir in half of the ${what} first`, amount: half, reads: false, caution },
 		{
 			text: `Read the pH, then the rest of the ${what} little by little, about ${half}, to`,
@@ -108,4 +148,15 @@ function known(
 			caution
 		}
 	];
+}
+
+/** What moves the pH of a mix: one acid, two, or a base. */
+export function dosedBy({
+	bottles,
+	phDose
+}: Pick<SystemModel['mix'], 'bottles' | 'phDose'>): string {
+	if (phDose?.way === 'base') return substanceCalled(bottles.base);
+	return [bottles.acid, ...(bottles.second ? [bottles.second] : [])]
+		.map(substanceCalled)
+		.join(' and ');
 }

@@ -6,9 +6,11 @@
 	import { useSession } from '../workspace/context';
 
 	/** Which bottle is in the hand: asked before the first amount of it is told. */
-	const { way, large = false }: { way: 'acid' | 'base'; large?: boolean } = $props();
+	const { bottle, large = false }: { bottle: 'acid' | 'secondAcid' | 'base'; large?: boolean } =
+		$props();
 	const session = useSession();
-	const set = $derived(session.operation.mix[way]);
+	const way = $derived(bottle === 'base' ? ('base' as const) : ('acid' as const));
+	const set = $derived(session.operation.mix[bottle]);
 	const kinds = $derived<readonly PhKind[]>(way === 'acid' ? ACID_KINDS : BASE_KINDS);
 	let problem = $state<string | null>(null);
 	/** What is being answered; the document has it once it is said. */
@@ -20,15 +22,15 @@
 		if (kind === '') problem = `Say first which ${way} it is.`;
 		else
 			problem = session.set(
-				`operation.mix.${way}`,
-				{ kind, percent: percentSaid, said: true },
+				`operation.mix.${bottle}`,
+				{ ...(set ?? {}), kind, percent: percentSaid, said: true },
 				`the ${way}`
 			);
 	}
 </script>
 
 <fieldset class:large>
-	<legend>Which {way} is in your hand?</legend>
+	<legend>Which {bottle === 'secondAcid' ? 'second acid' : way} is in your hand?</legend>
 	<PickOne
 		label="On its label"
 		shape="above"

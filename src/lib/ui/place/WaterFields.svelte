@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { guessedIons, HARDNESS_UNITS, usualWater, type Place } from '$lib/core/design';
+	import { guessedIons, HARDNESS_UNITS, RAIN, type Place } from '$lib/core/design';
 	import NumberField from '../control/NumberField.svelte';
 	import PickOne from '../control/PickOne.svelte';
 	import TextField from '../control/TextField.svelte';
@@ -12,8 +12,7 @@
 	const at = $derived(`place.waters[id=${water.id}]`);
 	const rain = () => {
 		const { id, name } = water;
-		const soft = { ecMsCm: 0.03, ph: 6.2, alkalinityMeqL: 0.1, Ca: 1, Mg: 0.3, Na: 2, Cl: 3, S: 1 };
-		fields.put(at, { ...usualWater(id, name), ...soft }, 'rain water');
+		fields.put(at, { id, name, ...RAIN }, 'rain water');
 	};
 	type HardnessUnit = keyof typeof HARDNESS_UNITS;
 	const SAID: Record<HardnessUnit, string> = {

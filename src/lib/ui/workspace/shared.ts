@@ -8,6 +8,8 @@ export interface Neighbour {
 	areaId: string;
 	/** null: the first water of the place. */
 	waterId: string | null;
+	/** Another water its own is thinned with. */
+	thinnedWith?: string | null;
 }
 
 /** What of a place systems share. */
@@ -21,7 +23,8 @@ export function sharing(
 ): readonly Neighbour[] {
 	if (part === 'place') return others;
 	if ('area' in part) return others.filter(({ areaId }) => areaId === part.area);
-	return others.filter(({ waterId }) => {
+	return others.filter(({ waterId, thinnedWith }) => {
+		if (thinnedWith === part.water) return true;
 		const stands = place.waters.some(({ id }) => id === waterId);
 		return waterOf(place, stands ? waterId : null).id === part.water;
 	});

@@ -1,6 +1,7 @@
-import type { PhDose, SystemModel } from '../../model';
+import type { Change } from '../../design';
+import type { PhDose, PourState, SystemModel } from '../../model';
 import { ELEMENT_NAME } from '../../nutrients';
-import { lowerFirst, names } from '../../quantity';
+import { names } from '../../quantity';
 import {
 	ACID_KINDS,
 	namedLiquid,
@@ -9,20 +10,40 @@ import {
 	type AcidKind,
 	type BaseKind
 } from '../../shelf';
-import { availableFixes, set, type Fix, type Rule } from '../finding';
+import { softer } from './softer-water';
+import { availableFixes, set, type Fix, type Rule, type Said } from '../finding';
 import { bottleCalled, substanceCalled, whyNoAmount } from '../pour-words';
 import { say } from '../sentence';
 
-type Way = 'acid' | 'base';
-const bottlePath = (way: Way) => `operation.mix.${way}`;
+type Bottle = 'acid' | 'secondAcid' | 'base';
 /** A bottle to buy or make: figures are worked out with it, and no amount is told until it is in the hand. */
-const another = (way: Way, kind: AcidKind | BaseKind, percent: number) =>
-	set(bottlePath(way), { kind, percent, said: false });
+function another(
+	model: SystemModel,
+	bottle: Bottle,
+	kind: AcidKind | BaseKind,
+	percent: number,
+	said = false
+): Change {
+	const next = { kind, percent, said };
+	const share = model.operation.mix.secondAcid?.share;
+	return set(`operation.mix.${bottle}`, bottle === 'secondAcid' ? { ...next, share } : next);
+}
+
+/** The bottles of a fill, each with what is done with it. */
+const bottlesOf = (state: PourState) => [
+	{ at: state.way as Bottle, state: { ...state, then: null } },
+	...(state.then
+		? [{ at: 'secondAcid' as const, state: { ...state, ...state.then, then: null } }]
+		: [])
+];
 
 /** A bottle that no amount can be told of, and what would do. */
-export const notUsable: Rule = (model) => {
-	const { pour: state, mix } = model;
-	if (!state || state.pour.kind === 'ask') return [];
+export const notUsable: Rule = (model) =>
+	model.pour ? bottlesOf(model.pour).flatMap(({ at, state }) => notUsableAt(model, at, state)) : [];
+
+function notUsableAt(model: SystemModel, at: Bottle, state: PourState): Said[] {
+	const { mix } = model;
+	if (state.pour.kind === 'ask') return [];
 	const why = whyNoAmount(state, say as SystemModel['say']);
 	if (why === null) return [];
 	const { way, bottle, pour } = state;
@@ -36,7 +57,7 @@ export const notUsable: Rule = (model) => {
 			{
 				label: `Use ${namedLiquid(kind, percent)} instead`,
 				effect: 'say so when the bottle is in your hand',
-				change: [another(way, kind, percent)]
+				change: [another(model, at, kind, percent)]
 			}
 		];
 	});
@@ -51,12 +72,15 @@ export const notUsable: Rule = (model) => {
 			fixes: () => fixes.slice(0, 3)
 		}
 	];
-};
+}
 
 /** So little of an acid or a base that the first drop is too much. */
-export const pours: Rule = (model) => {
-	const { pour: state, mix } = model;
-	if (state?.pour.kind !== 'pour') return [];
+export const pours: Rule = (model) =>
+	model.pour ? bottlesOf(model.pour).flatMap(({ at, state }) => poursAt(model, at, state)) : [];
+
+function poursAt(model: SystemModel, at: Bottle, state: PourState): Said[] {
+	const { mix } = model;
+	if (state.pour.kind !== 'pour') return [];
 	const { way, bottle, pour } = state;
 	const { ml } = pour;
 	const least = model.limit('leastPourMl');
@@ -77,13 +101,13 @@ export const pours: Rule = (model) => {
 							{
 								label: `Make a bottle of ${namedLiquid(bottle.kind, percent)} first`,
 								effect: `one part of it in ${times - 1} of cold water, ${way} into water; then ${say(ml * times, 'liquid')} of that`,
-								change: [set(bottlePath(way), { kind: bottle.kind, percent, said: true })]
+								change: [another(model, at, bottle.kind, percent, true)]
 							}
 						]
 					: []
 		}
 	];
-};
+}
 
 /** Rounding is no excess. */
 const TOLERANCE = 1.01;
@@ -100,6 +124,14 @@ function tooMuch({ mix }: SystemModel): Added[] {
 /** Less of an element than this part is the salts' affair. */
 const MATTERS = 0.1;
 
+/** A change after which neither acid nor base brings too much. */
+const ends = (after: SystemModel): boolean => tooMuch(after).length === 0;
+
+/** The best of each way out first: only a few are shown. */
+function inTurn([best, ...others]: Fix[], ...ways: Fix[][]): (Fix | undefined)[] {
+	return [best, ...ways.map(([first]) => first), ...others, ...ways.flatMap(([, ...rest]) => rest)];
+}
+
 /** How far a mix lies from what it should hold, over the elements an acid can bring. */
 const distance = ({ mix }: SystemModel): number =>
 	(['N', 'P', 'S'] as const).reduce(
@@ -108,12 +140,15 @@ const distance = ({ mix }: SystemModel): number =>
 		0
 	);
 
+/** One acid does all of the work. */
+const ALONE = set('operation.mix.secondAcid', undefined);
+
 /** Acids that leave every element within what the crops take, the one that fits this water and recipe first. */
 function fitting(model: SystemModel): Fix[] {
 	const { bottle } = model.pour!;
 	const tried = ACID_KINDS.filter((kind) => kind !== bottle.kind).map((kind) => {
 		const percent = PH_SUBSTANCES[kind].sold[0]!;
-		const change = [another('acid', kind, percent)];
+		const change = [another(model, 'acid', kind, percent), ALONE];
 		return { kind, percent, change, after: model.with(change) };
 	});
 	return tried
@@ -135,17 +170,30 @@ function bringsWords({ mix }: SystemModel): string {
 		: 'it brings no nutrient';
 }
 
-/** Another water of this place with which the acid no longer brings too much. */
-function softer(model: SystemModel): Fix[] {
-	const now = model.sourceWater.alkalinityMeqL;
-	return model.place.waters
-		.filter(({ id, alkalinityMeqL }) => id !== model.operation.waterId && alkalinityMeqL < now)
-		.map(({ id, name, alkalinityMeqL }) => ({
-			label: `Use ${lowerFirst(name)}`,
-			effect: `${say(alkalinityMeqL, 'charge')} of alkalinity instead of ${say(now, 'charge')}`,
-			change: [set('operation.waterId', id)]
-		}))
-		.filter(({ change }) => tooMuch(model.with(change)).length === 0);
+const SHARES = [0.2, 0.4, 0.6, 0.8];
+
+/** The least of the work another acid has to do, so that neither brings too much. */
+function shared(model: SystemModel): Fix[] {
+	if (model.operation.mix.secondAcid) return [];
+	const { bottle } = model.pour!;
+	const tried = ACID_KINDS.filter((kind) => kind !== bottle.kind).flatMap((kind) => {
+		const percent = PH_SUBSTANCES[kind].sold[0]!;
+		for (const share of SHARES) {
+			const change = [set('operation.mix.secondAcid', { kind, percent, said: false, share })];
+			const after = model.with(change);
+			if (after.mix.phDose !== null && tooMuch(after).length === 0)
+				return [{ kind, percent, share, change, after }];
+		}
+		return [];
+	});
+	return tried
+		.sort((a, b) => a.share - b.share || distance(a.after) - distance(b.after))
+		.slice(0, 1)
+		.map(({ kind, percent, share, change, after }) => ({
+			label: `Let ${PH_SUBSTANCES[kind].name} do ${Math.round(100 * share)}% of the work`,
+			effect: `${namedLiquid(kind, percent)}, say, after the ${PH_SUBSTANCES[bottle.kind].name}: ${bringsWords(after)}; name both bottles before you pour`,
+			change
+		}));
 }
 
 /** The acid alone brings more of its element than the crops take. */
@@ -164,10 +212,12 @@ export const bringsTooMuch: Rule = (model) => {
 			step: 'mix',
 			severity: 'look',
 			subject: 'mix',
-			message: `${say(mix.phDose!.addsMgL[first!]!, 'concentration')} of ${ELEMENT_NAME[first!]} comes with the ${substanceCalled(bottle)} that this water needs: the mix then holds ${say(holds, 'concentration')}, and these crops take ${say(low, 'concentration')} to ${say(high, 'concentration')}. Another ${state.way}, or softer water, brings less.`,
+			message: `${say(mix.phDose!.addsMgL[first!]!, 'concentration')} of ${ELEMENT_NAME[first!]} comes with the ${[bottle, ...(state.then ? [state.then.bottle] : [])].map(substanceCalled).join(' and ')} that this water needs: the mix then holds ${say(holds, 'concentration')}, and these crops take ${say(low, 'concentration')} to ${say(high, 'concentration')}. Another ${state.way}, or softer water, brings less.`,
 			off: holds / high - 1,
 			fixes: () =>
-				state.way === 'acid' ? availableFixes(...fitting(model), ...softer(model)) : softer(model)
+				state.way === 'acid'
+					? availableFixes(...inTurn(fitting(model), shared(model), softer(model, ends)))
+					: softer(model, ends)
 		}
 	];
 };

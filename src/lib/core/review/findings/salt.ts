@@ -74,14 +74,23 @@ function drained(
 /** What acid this water takes and what that brings: of the bottle there is, its amount only where it is known. */
 function acidWords({ acid, pour, mix }: SystemModel): string {
 	if (!acid || !pour) return '';
-	const { acidMmolL, addsMgL } = acid.result;
-	const brings = Object.entries(addsMgL).map(
+	const brings = Object.entries(mix.phDose!.addsMgL).map(
 		([e, mgL]) => `${say(mgL, 'concentration')} of ${ELEMENT_NAME[e as Element]}`
 	);
+	const { then } = pour;
+	const { mmolL, secondMmolL } = mix.phDose!;
+	const needs = [
+		`${say(mmolL, 'moles')} of ${PH_SUBSTANCES[acid.input.acid.kind].name}`,
+		...(then ? [`${say(secondMmolL, 'moles')} of ${PH_SUBSTANCES[then.bottle.kind].name}`] : [])
+	];
+	const shared =
+		then?.pour.kind === 'pour'
+			? ` and ${say(then.pour.ml, 'liquid')} of ${bottleCalled(then.bottle)}`
+			: '';
 	const what =
-		pour.pour.kind === 'pour'
-			? `${say(pour.pour.ml, 'liquid')} of ${bottleCalled(pour.bottle)} brings ${say(mix.litres, 'volume')} to pH ${mix.phDose!.targetPh}`
-			: `To come to pH ${mix.phDose!.targetPh} it needs ${say(acidMmolL, 'moles')} of ${PH_SUBSTANCES[acid.input.acid.kind].name}`;
+		pour.pour.kind === 'pour' && (then === null || shared)
+			? `${say(pour.pour.ml, 'liquid')} of ${bottleCalled(pour.bottle)}${shared} brings ${say(mix.litres, 'volume')} to pH ${mix.phDose!.targetPh}`
+			: `To come to pH ${mix.phDose!.targetPh} it needs ${names(needs)}`;
 	return ` ${what}${brings.length > 0 ? `, with ${names(brings)}` : ''}.`;
 }
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { substanceCalled } from '$lib/core/review';
+	import { dosedBy } from '$lib/core/review';
 	import { GUESS_OFF, rejectL, waterOf, withSalt } from '$lib/core/design';
 	import { bestSalt, ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { broughtBy } from '$lib/core/model';
@@ -76,7 +76,7 @@
 			withSalt(session.operation.mix.source, best.salt),
 			`${SALTS[best.salt].name} added`
 		);
-	const dosed = $derived(mix.phDose ? substanceCalled(mix.bottles[mix.phDose.way]) : '');
+	const dosed = $derived(mix.phDose ? dosedBy(mix) : '');
 </script>
 
 {#if session.operation.mix.fish}

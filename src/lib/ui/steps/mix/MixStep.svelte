@@ -1,12 +1,14 @@
 <script lang="ts">
+	import { USUAL_BUCKET_L } from '$lib/core/design';
 	import { costOf, USUAL_BOTTLES } from '$lib/core/model';
 	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { capital, scaleOf, showRange, toShown } from '$lib/core/quantity';
 	import {
+		bottleAsked,
 		bottleCalled,
+		dosedBy,
 		FILL_NAMES,
 		isPartStrength,
-		substanceCalled,
 		weighedAs,
 		whyNoAmount
 	} from '$lib/core/review';
@@ -14,6 +16,7 @@
 	import Figure from '../../control/Figure.svelte';
 	import NumberField from '../../control/NumberField.svelte';
 	import Toggle from '../../control/Toggle.svelte';
+	import TypedNumber from '../../control/TypedNumber.svelte';
 	import BottleQuestion from '../../mixing/BottleQuestion.svelte';
 	import Big from '../../inspector/Big.svelte';
 	import { useSession } from '../../workspace/context';
@@ -34,7 +37,8 @@
 	const FILLS = $derived([
 		{ id: 'tank' as const, name: FILL_NAMES.tank },
 		...(session.design.reserve ? [{ id: 'reserve' as const, name: FILL_NAMES.reserve }] : []),
-		{ id: 'loop' as const, name: FILL_NAMES.loop }
+		{ id: 'loop' as const, name: FILL_NAMES.loop },
+		{ id: 'bucket' as const, name: FILL_NAMES.bucket }
 	]);
 	const furthest = $derived.by(() => {
 		const holds = mix.salts.result.elementsMgL;
@@ -59,13 +63,15 @@
 	const worst = $derived(weighing.worst === null ? null : weighing.items[weighing.worst]!);
 	const way = $derived(model.acid ?? model.base);
 	const pouring = $derived(model.pour);
+	const asked = $derived(pouring && bottleAsked(pouring));
+	const whyNone = $derived(pouring && whyNoAmount(pouring, session.say));
 	const stock = $derived(model.bottles.stock);
 	const rows = $derived([
 		{ name: 'volume', value: session.say(mix.litres, 'volume') },
 		...mix.items.map((i) => ({ name: i.name, value: session.say(i.amount, weighedAs(i)) })),
 		{ name: 'source water', value: session.say(mix.waterMsCm, 'strength') },
 		...Object.entries(mix.phDose?.addsMgL ?? {}).map(([e, mgL]) => ({
-			name: `${e} of the ${substanceCalled(mix.bottles[mix.phDose!.way])}`,
+			name: `${e} of the ${dosedBy(mix)}`,
 			value: session.say(mgL, 'concentration')
 		}))
 	]);
@@ -94,6 +100,18 @@
 		options={FILLS}
 		onpick={(fills) => session.put('operation.mix.fills', fills, 'what is filled')}
 	/>
+	{#if settings.fills === 'bucket'}
+		<TypedNumber
+			label="The bucket holds"
+			of="volume"
+			units={session.units}
+			{...session.bounds('operation.mix.bucketL')!}
+			value={settings.bucketL ?? USUAL_BUCKET_L}
+			assumed={settings.bucketL === undefined}
+			onvalue={(litres) =>
+				session.set('operation.mix.bucketL', litres, 'size of the premix bucket')}
+		/>
+	{/if}
 	<Big
 		op="salts"
 		title="Strength of the mix"
@@ -122,10 +140,9 @@
 		{/if}
 		<a class="button" href="/systems/{session.id}/today">The tank today</a>
 	</p>
-	{#if pouring && pouring.pour.kind !== 'pour'}
-		{#if pouring.pour.kind === 'ask'}<BottleQuestion way={pouring.way} />{:else}<p class="why">
-				{whyNoAmount(pouring, session.say) ??
-					`${capital(bottleCalled(pouring.bottle))}: poured by the pH meter`}.
+	{#if pouring && (asked || whyNone || pouring.pour.kind !== 'pour')}
+		{#if asked}<BottleQuestion bottle={asked} />{:else}<p class="why">
+				{whyNone ?? `${capital(bottleCalled(pouring.bottle))}: poured by the pH meter`}.
 			</p>{/if}
 	{/if}
 	{#if model.bottles.made}<BottleFields />{/if}
@@ -198,13 +215,22 @@
 			? 'Where the ranges of these crops overlap.'
 			: 'Their ranges do not meet: halfway between them.'}
 	/>
-	{#if way && pouring?.pour.kind === 'pour'}
+	{#if way && pouring?.pour.kind === 'pour' && whyNone === null}
 		<Figure
 			label="{capital(bottleCalled(pouring.bottle))}, to pH {way.input.targetPh}"
 			value={pouring.pour.ml}
 			kind="liquid"
 			op={pouring.way}
 			entry={way}
+		/>
+	{/if}
+	{#if model.secondAcid && pouring?.then?.pour.kind === 'pour' && whyNone === null}
+		<Figure
+			label="{capital(bottleCalled(pouring.then.bottle))}, after it"
+			value={pouring.then.pour.ml}
+			kind="liquid"
+			op="acid"
+			entry={model.secondAcid}
 		/>
 	{/if}
 	{#if stock && !model.bottles.made}

@@ -5,6 +5,7 @@
 	import { capital, scaleOf, toShown } from '$lib/core/quantity';
 	import Chart from '../../chart/Chart.svelte';
 	import Figure from '../../control/Figure.svelte';
+	import NumberField from '../../control/NumberField.svelte';
 	import BottleQuestion from '../../mixing/BottleQuestion.svelte';
 	import { useSession } from '../../workspace/context';
 
@@ -13,16 +14,26 @@
 	const model = $derived(session.model);
 	const way = $derived(model.acid ?? model.base);
 	const down = $derived(model.acid !== null);
-	const curve = $derived(way && phCurve(way));
+	const other = $derived(model.secondAcid);
+	const curve = $derived(way && phCurve(way, other));
 	const ph = $derived(model.mix.ph);
 	const ml = $derived(way ? ('acidMl' in way.result ? way.result.acidMl : way.result.baseMl) : 0);
+	const bothMl = $derived(ml + (other?.result.acidMl ?? 0));
 	const shown = (value: number) => toShown(value, 'liquid', session.units);
 
 	const pouring = $derived(model.pour);
+	const called = $derived(
+		pouring
+			? [pouring.bottle, ...(pouring.then ? [pouring.then.bottle] : [])]
+					.map(bottleCalled)
+					.join(' and ')
+			: ''
+	);
+	/** Half and half, until the grower says otherwise. */
+	const SECOND = { kind: 'nitric', percent: 38, said: false, share: 0.5 };
 	const why = $derived(pouring && whyNoAmount(pouring, session.say));
 	const adds = $derived.by(() => {
-		if (!way) return '';
-		return Object.entries(way.result.addsMgL)
+		return Object.entries(model.mix.phDose?.addsMgL ?? {})
 			.map(([e, mgL]) => `${session.say(mgL, 'concentration')} of ${e}`)
 			.join(', ');
 	});
@@ -42,7 +53,22 @@
 </script>
 
 {#if way && curve && pouring}
-	<BottleQuestion way={down ? 'acid' : 'base'} />
+	<BottleQuestion bottle={down ? 'acid' : 'base'} />
+	{#if pouring.then}
+		<BottleQuestion bottle="secondAcid" />
+		<NumberField label="Work done by the second acid" path="operation.mix.secondAcid.share" />
+		<button
+			class="quiet"
+			onclick={() => session.put('operation.mix.secondAcid', undefined, 'one acid')}
+			>Use one acid</button
+		>
+	{:else if down}
+		<button
+			class="quiet"
+			onclick={() => session.put('operation.mix.secondAcid', SECOND, 'a second acid')}
+			>Share the work with a second acid</button
+		>
+	{/if}
 	<Figure
 		label="{capital(substanceCalled(pouring.bottle))}, to pH {way.input.targetPh}"
 		value={'acidMmolL' in way.result ? way.result.acidMmolL : way.result.baseMmolL}
@@ -51,6 +77,18 @@
 		entry={way}
 		note="It brings {adds || 'no nutrient'}."
 	/>
+	{#if pouring.then && other}
+		<Figure
+			label="{capital(substanceCalled(pouring.then.bottle))}, after it"
+			value={other.result.acidMmolL}
+			kind="moles"
+			op="acid"
+			entry={other}
+			note="Alone, for its {Math.round(
+				100 * (model.mix.bottles.second?.share ?? 0)
+			)}% of the water."
+		/>
+	{/if}
 	{#if why}<p class="why">{why}.</p>{:else if pouring.pour.kind === 'pour'}
 		<Figure
 			label={capital(bottleCalled(pouring.bottle))}
@@ -60,10 +98,24 @@
 			entry={way}
 			note={pouring.pour.waterMl > 0
 				? `Thin it first in ${session.say(pouring.pour.waterMl, 'liquid')} of cold water.`
-				: 'Half of it first, stir, wait ten minutes, read, then the rest.'}
+				: pouring.then
+					? 'All of it first, then the second acid.'
+					: 'Half of it first, stir, wait ten minutes, read, then the rest.'}
 		/>
+		{#if pouring.then?.pour.kind === 'pour' && other}
+			<Figure
+				label={capital(bottleCalled(pouring.then.bottle))}
+				value={other.result.acidMl}
+				kind="liquid"
+				op="acid"
+				entry={other}
+				note={pouring.then.pour.waterMl > 0
+					? `Thin it first in ${session.say(pouring.then.pour.waterMl, 'liquid')} of cold water.`
+					: 'Half of it, stir, wait ten minutes, read, then the rest.'}
+			/>
+		{/if}
 	{/if}
-	{#if pouring.pour.kind === 'pour'}
+	{#if !why && pouring.pour.kind === 'pour'}
 		<Chart
 			title="pH as {down ? 'acid' : 'base'} is poured in"
 			across={{
@@ -90,8 +142,8 @@
 				}
 			]}
 			point={{
-				name: `${session.say(ml, 'liquid')} of ${bottleCalled(pouring.bottle)}, pH ${way.input.targetPh}`,
-				x: shown(ml),
+				name: `${session.say(bothMl, 'liquid')} of ${called}, pH ${way.input.targetPh}`,
+				x: shown(bothMl),
 				y: way.input.targetPh
 			}}
 		/>
@@ -99,10 +151,9 @@
 	<p class="soft">
 		Acids and bases burn: into water, never the other way; gloves and goggles; out of children’s
 		reach.
-		{#if pouring.pour.kind === 'pour'}
-			At the aim one more {session.say(Math.max(1, Math.round(ml / 10)), 'liquid')} of {bottleCalled(
-				pouring.bottle
-			)} moves pH by {(Math.abs(curve.perMl) * Math.max(1, Math.round(ml / 10))).toFixed(2)}.
+		{#if !why && pouring.pour.kind === 'pour'}
+			At the aim one more {session.say(Math.max(1, Math.round(bothMl / 10)), 'liquid')} of {called} moves
+			pH by {(Math.abs(curve.perMl) * Math.max(1, Math.round(bothMl / 10))).toFixed(2)}.
 		{/if}
 	</p>
 {:else}

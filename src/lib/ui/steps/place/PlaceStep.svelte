@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { waterOf } from '$lib/core/design';
+	import { thinningWater } from '$lib/core/model';
 	import NumberField from '../../control/NumberField.svelte';
 	import PickField from '../../control/PickField.svelte';
+	import PickOne from '../../control/PickOne.svelte';
 	import Figure from '../../control/Figure.svelte';
 	import { useSession } from '../../workspace/context';
 	import Big from '../../inspector/Big.svelte';
@@ -49,6 +51,15 @@
 	const extent = $derived(session.model.layout.extent);
 	const water = $derived(waterOf(session.place, session.operation.waterId));
 	const weather = $derived(session.model.weather);
+	const { thinned } = $derived(session.operation);
+	/** The other waters of the place, and rain. */
+	const thinners = $derived([
+		...session.place.waters
+			.filter(({ id }) => id !== water.id)
+			.map(({ id, name }) => ({ id, name })),
+		{ id: 'rain', name: 'Rain water' }
+	]);
+	const ownOf = (id: string) => (session.place.waters.some((one) => one.id === id) ? id : null);
 </script>
 
 <p class="soft">
@@ -92,6 +103,28 @@
 		chosen={water.id}
 		options={session.place.waters}
 	/>
+{/if}
+{#if thinned}
+	<PickOne
+		label="Thinned with"
+		value={thinningWater(session.place, thinned.waterId).id}
+		options={thinners}
+		onpick={(id) => session.set('operation.thinned', { ...thinned, waterId: ownOf(id) }, 'thinned')}
+	/>
+	<NumberField label="Part of it" path="operation.thinned.part" />
+	<button class="quiet" onclick={() => session.put('operation.thinned', undefined, 'not thinned')}
+		>Use {water.name.toLowerCase()} alone</button
+	>
+{:else}
+	<button
+		class="quiet"
+		onclick={() =>
+			session.put(
+				'operation.thinned',
+				{ waterId: ownOf(thinners[0]!.id), part: 0.5 },
+				'thinned with another water'
+			)}>Thin it with rain or another water</button
+	>
 {/if}
 <Shared what={water.name} part={{ water: water.id }} ononly={ownWater} />
 <WaterFields {water} />

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { OFF_CAUSES, type OffCause } from '$lib/core/design';
-	import { bottleCard, mixCard } from '$lib/core/review';
+	import { bottleAsked, bottleCard, mixCard } from '$lib/core/review';
 	import { BatchSession } from '$lib/ui/mixing/batch-session.svelte';
 	import BottleQuestion from '$lib/ui/mixing/BottleQuestion.svelte';
 	import { keepAwake } from '$lib/ui/mixing/awake';
@@ -39,7 +39,7 @@
 	});
 	const after = $derived(batch?.steps[at + 1] ?? null);
 	/** The bottle of this is to be named before its amount can be told. */
-	const asks = $derived(what === 'fill' && model.pour?.pour.kind === 'ask' ? model.pour.way : null);
+	const asks = $derived(what === 'fill' && model.pour ? bottleAsked(model.pour) : null);
 	// what is poured for the pH is told for the bottle that is named now, whenever the card was begun
 	$effect(() => {
 		if (next?.id.startsWith('ph') && batch?.what === 'fill') card.pourAnew(model);
@@ -104,7 +104,7 @@
 					: ''}. It may be put down at any step.
 			</p>
 		{/if}
-		{#if asks}<BottleQuestion way={asks} large />{/if}
+		{#if asks}<BottleQuestion bottle={asks} large />{/if}
 		<p>
 			<button class="button main large" onclick={() => card.start(what)}
 				>{batch ? 'Mix another' : 'Begin'}</button
@@ -123,7 +123,7 @@
 			<h1 class="do">{next.text}</h1>
 			{#if next.amount}<p class="amount">{next.amount}</p>{/if}
 			{#if next.caution}<p class="caution">{next.caution}</p>{/if}
-			{#if asks && next.id.startsWith('ph')}<BottleQuestion way={asks} large />{/if}
+			{#if asks && next.id.startsWith('ph')}<BottleQuestion bottle={asks} large />{/if}
 			{#if next.expect}
 				{#key next.id}
 					<ReadField

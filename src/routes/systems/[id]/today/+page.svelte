@@ -133,7 +133,7 @@
 						</li>
 					{/each}
 				</ol>
-				{#if plan.asks}<BottleQuestion way={plan.asks} large />{/if}
+				{#if plan.asks}<BottleQuestion bottle={plan.asks} large />{/if}
 				{#if plan.phAfter !== null}<p class="soft">
 						By itself it comes to pH {plan.phAfter.toFixed(1)}.
 					</p>{/if}

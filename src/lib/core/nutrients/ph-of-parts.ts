@@ -1,5 +1,6 @@
-import { acid, base } from '../nutrients';
 import { NoSolution, rootOf } from '../quantity';
+import { acid } from './acid';
+import { base } from './base';
 
 /** A part of what will be one tank: how much, and how it stands. */
 export interface Part {
