@@ -58,8 +58,9 @@ for (const name of NAMES)
 				await visit(page, `/systems/${id}${path}`);
 				if (path === '') {
 					await step(page, 'mix').click();
-					for (const more of await page.locator('aside details:not([open]) > summary').all())
-						await more.click();
+					await page.evaluate(() => {
+						for (const one of document.querySelectorAll('details')) one.open = true;
+					});
 				}
 				if (path === '/today') {
 					const ph = page.getByRole('textbox', { name: 'pH', exact: true });

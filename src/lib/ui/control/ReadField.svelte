@@ -21,9 +21,20 @@
 		near: number | null;
 		/** In the core's unit; null: nothing that can be read. */
 		value: number | null;
+		/** Something is typed that cannot be read yet: no amount may follow from it. */
+		unsure?: boolean;
 		unit?: string;
 	}
-	let { label, of, units, range, near, value = $bindable(), unit }: Props = $props();
+	let {
+		label,
+		of,
+		units,
+		range,
+		near,
+		value = $bindable(),
+		unsure = $bindable(false),
+		unit
+	}: Props = $props();
 	const uid = $props.id();
 	let text = $state('');
 	let slip = $state<Slip | null>(null);
@@ -59,6 +70,9 @@
 		put(slip.value);
 		slip = null;
 	}
+	$effect(() => {
+		unsure = slip !== null || problem !== null;
+	});
 	/** From a meter or another page: only while nobody is in the field. */
 	$effect(() => {
 		if (inside || value === mine) return;

@@ -154,7 +154,7 @@
 				{#if off && next.expect?.what === 'ph'}<p class="caution">
 						Not there yet: a little more, stir, wait, and read again.
 					</p>{/if}
-				{#if after}<p class="soft then">
+				{#if after && !(next.expect && (read === null || off))}<p class="soft then">
 						Then: {after.text}{after.amount ? ` ${after.amount}` : ''}
 					</p>{/if}
 				<button

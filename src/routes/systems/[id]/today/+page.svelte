@@ -25,6 +25,10 @@
 	let waterC = $state<number | null>(null);
 	let sure = $state(false);
 	let kept = $state(false);
+	let refused = $state<string | null>(null);
+	/** Fields in which something is typed that cannot be read yet. */
+	let unsure = $state({ litres: false, msCm: false, ph: false, waterC: false });
+	const doubtful = $derived(Object.values(unsure).some(Boolean));
 
 	const last = session.record.reading;
 	const reading = $derived<Reading>({
@@ -53,7 +57,8 @@
 			...(litres === null ? [] : [{ path: 'record.nowL', value: litres }]),
 			...(waterC === null ? [] : [{ path: 'record.waterC', value: waterC }])
 		];
-		kept = session.apply(changes, 'read the tank') === null;
+		refused = session.apply(changes, 'read the tank');
+		kept = refused === null;
 	}
 </script>
 
@@ -74,6 +79,7 @@
 			range={{ low: 0, high: model.tank.fullL }}
 			near={last?.litres ?? model.nowL}
 			bind:value={litres}
+			bind:unsure={unsure.litres}
 		/>
 		<ReadField
 			label="Strength"
@@ -82,6 +88,7 @@
 			range={{ low: 0, high: 8 }}
 			near={last?.msCm ?? model.mix.strengthMsCm}
 			bind:value={msCm}
+			bind:unsure={unsure.msCm}
 		/>
 		<ReadField
 			label="pH"
@@ -91,6 +98,7 @@
 			range={{ low: 3, high: 10 }}
 			near={last?.ph ?? model.mix.ph.aim}
 			bind:value={ph}
+			bind:unsure={unsure.ph}
 		/>
 		{#if !session.record.meters.compensates}
 			<ReadField
@@ -100,6 +108,7 @@
 				range={{ low: 0, high: 45 }}
 				near={session.record.waterC}
 				bind:value={waterC}
+				bind:unsure={unsure.waterC}
 			/>
 		{/if}
 	</div>
@@ -115,7 +124,11 @@
 		</p>
 	{/if}
 	<section aria-live={meter.live ? 'off' : 'polite'}>
-		{#if plan}
+		{#if doubtful}
+			<p class="soft lead">
+				Answer the question at the reading first. Nothing is worked out until then.
+			</p>
+		{:else if plan}
 			<p class="sentence">{plan.sentence}</p>
 			{#each plan.doubts as doubt (doubt.about)}
 				<p class="doubt">{doubt.message}</p>
@@ -144,6 +157,7 @@
 					disabled={kept || meter.live || (plan.doubts.length > 0 && !sure)}
 					onclick={keep}>{kept ? 'Noted' : 'Note it'}</button
 				>
+				{#if refused}<span role="alert">{refused}</span>{/if}
 				<span class="soft">A change of all of it costs {plan.changeCost}.</span>
 			</p>
 		{:else}
