@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { bar, expect, open, ownExample, ownRail, step, test, visit } from './bench';
+import { bar, expect, open, ownExample, ownRail, step, test, typeIn, visit } from './bench';
 
 /** Numbers as they stand in a text. */
 const numbersIn = (text: string): number[] =>
@@ -75,7 +75,7 @@ async function violations(page: Page, where: string, sheetAlone = false): Promis
 }
 
 for (const [name, pages] of [
-	['lean-to-rail', ['print']],
+	['lean-to-rail', ['print', 'labels', 'mix', 'today']],
 	['kitchen-columns', ['compare']],
 	['loft-table', ['template']]
 ] as const)
@@ -90,6 +90,26 @@ for (const [name, pages] of [
 			expect(await violations(page, path)).toEqual([]);
 		}
 	});
+
+test('a bottle that is asked for, a doubt and a step of the card have no accessibility violations', async ({
+	page,
+	request
+}) => {
+	const id = await ownExample(request, 'outdoor-bucket-rows');
+	await page.emulateMedia({ reducedMotion: 'reduce' });
+	await visit(page, `/systems/${id}/today`);
+	await typeIn(page.getByRole('textbox', { name: /^In the tank/ }), '30');
+	await typeIn(page.getByRole('textbox', { name: 'pH', exact: true }), '7,4');
+	await expect(page.getByLabel('On its label')).toBeVisible();
+	expect(await violations(page, 'today')).toEqual([]);
+	await typeIn(page.getByRole('textbox', { name: 'Strength', exact: true }), '18');
+	await expect(page.getByRole('alert')).toContainText('Did you mean');
+	expect(await violations(page, 'a doubt')).toEqual([]);
+	await visit(page, `/systems/${id}/mix`);
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await expect(page.getByRole('progressbar')).toBeVisible();
+	expect(await violations(page, 'mix')).toEqual([]);
+});
 
 test('home and start have no accessibility violations, light and dark', async ({ page }) => {
 	await page.emulateMedia({ reducedMotion: 'reduce' });
