@@ -103,7 +103,9 @@
 	<p class="legend">
 		<span class="swatch" aria-hidden="true"></span> your water brings it
 		{#if mix.phDose && Object.keys(mix.phDose.addsMgL).length > 0}
-			<span class="swatch dosed" aria-hidden="true"></span> {dosed} brings it
+			<span class="swatch dosed" aria-hidden="true"></span>
+			{dosed}
+			{mix.phDose.secondMmolL > 0 ? 'bring' : 'brings'} it
 		{/if}
 		{#each ofWater as words (words)}<span class="note">{words}</span>{/each}
 		{#if over}<span class="note"
