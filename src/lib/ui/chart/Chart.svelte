@@ -130,7 +130,13 @@
 				ctx.stroke();
 				ctx.strokeStyle = colour('--sheet');
 				ctx.font = `600 12px ${FONT.family}`;
-				words(point.name, x + 11, y + 19, colour('--supply'));
+				// on the side the line does not go on to
+				const next = series[0]?.points.find((one) => one.x > point.x);
+				const falls = next !== undefined && next.y < point.y;
+				// pushed back from the edge it would lie on the line again
+				const pushed = x + 13 + ctx.measureText(point.name).width > at.chartArea.right;
+				const above = pushed ? y - 36 : y - 13;
+				words(point.name, x + 11, falls ? above : y + 19, colour('--supply'));
 			}
 			ctx.restore();
 		}
