@@ -233,6 +233,15 @@ test('the meter in the tank is read live', async ({ page, request }) => {
 	const litres = page.getByRole('textbox', { name: 'In the tank, by its tape' });
 	await expect(litres).toHaveValue(/^\d/);
 	await expect(page.locator('.sentence')).toBeVisible();
+	// it never writes over what a hand is typing
+	const strength = page.getByRole('textbox', { name: 'Strength', exact: true });
+	await typeIn(strength, '0,9');
+	await expect(
+		page.getByText(/^The meter shows [\d.]+: it is put in when you leave/)
+	).toBeVisible();
+	await expect(strength).toHaveValue('0,9');
+	await strength.press('Tab');
+	await expect(strength).not.toHaveValue('0,9');
 	const put = await request.put(`/api/designs/${id}/meter`, {
 		data: { speed: 1, fault: 'empty' }
 	});

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { waterOf } from '$lib/core/design';
 	import { thinningWater } from '$lib/core/model';
+	import { lowerFirst } from '$lib/core/quantity';
 	import NumberField from '../../control/NumberField.svelte';
 	import PickField from '../../control/PickField.svelte';
 	import PickOne from '../../control/PickOne.svelte';
@@ -111,7 +112,10 @@
 		options={thinners}
 		onpick={(id) => session.set('operation.thinned', { ...thinned, waterId: ownOf(id) }, 'thinned')}
 	/>
-	<NumberField label="Part of it" path="operation.thinned.part" />
+	<NumberField
+		label="Share of {lowerFirst(thinningWater(session.place, thinned.waterId).name)}"
+		path="operation.thinned.part"
+	/>
 	<button class="quiet" onclick={() => session.put('operation.thinned', undefined, 'not thinned')}
 		>Use {water.name.toLowerCase()} alone</button
 	>
