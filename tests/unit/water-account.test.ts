@@ -329,12 +329,12 @@ describe('bottles of acid and base', () => {
 		}
 	});
 
-	it('a premix bucket is a vessel of the card: all of it for what the bucket holds', () => {
-		const gal10 = set('operation.mix.bucketL', 37.854);
-		const bucket = modelOf('lean-to-rail', bags, set('operation.mix.fills', 'bucket'), gal10);
+	it('a mixing tub is a vessel of the card: all of it for what the tub holds', () => {
+		const gal10 = set('operation.mix.tubL', 37.854);
+		const bucket = modelOf('lean-to-rail', bags, set('operation.mix.fills', 'tub'), gal10);
 		const tank = modelOf('lean-to-rail', bags);
 		expect(bucket.mix.litres).to.equal(37.854);
-		expect(mixCard(bucket)[0]!.text).to.include('the premix bucket');
+		expect(mixCard(bucket)[0]!.text).to.include('the mixing tub');
 		expect(bucket.mix.items[0]!.amount / tank.mix.items[0]!.amount).to.be.closeTo(
 			37.854 / tank.mix.litres,
 			1e-6

@@ -132,7 +132,7 @@ async function takeFromShelf(tx: Database, stored: StoredDesign, batch: Batch): 
 }
 
 /** What is mixed for these is not in the tank yet. */
-const NOT_THE_TANK: readonly string[] = ['reserve', 'bucket'];
+const NOT_THE_TANK: readonly string[] = ['reserve', 'tub'];
 
 /** The tank is as full and as strong as it was read. */
 async function noteMixed(tx: Database, stored: StoredDesign, batch: Batch): Promise<void> {

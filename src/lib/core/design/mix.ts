@@ -85,8 +85,8 @@ const ownTargets = {
 	...{ Cu: target('copper'), B: target('boron'), Mo: target('molybdenum') }
 };
 
-/** A bucket as most have it. */
-export const USUAL_BUCKET_L = 20;
+/** A tub as most have it. */
+export const USUAL_TUB_L = 20;
 
 /** A bottle of acid or base, as far as its label goes. */
 const phBottle = <const K extends readonly [string, ...string[]]>(
@@ -110,9 +110,9 @@ export const mixSchema = z.strictObject({
 	/** Part of the label's dose. */
 	labelShare: quantity('part of the label dose', 'share', { min: 0.1, max: 1.5 }),
 	/** What is mixed for. */
-	fills: oneOf('what is filled', ['tank', 'reserve', 'loop', 'bucket']).default('tank'),
-	/** What the bucket holds that is mixed in before it is poured on; not said: a common one. */
-	bucketL: quantity('size of the premix bucket', 'volume', { min: 0.5, max: 1000 }).optional(),
+	fills: oneOf('what is filled', ['tank', 'reserve', 'loop', 'tub']).default('tank'),
+	/** What the tub holds that is mixed in before it is poured on; not said: a common one. */
+	tubL: quantity('size of the mixing tub', 'volume', { min: 0.5, max: 1000 }).optional(),
 	source: nutrientSource,
 	/** The least a scale shows, g; with scoops, a powder's own scoop is. */
 	measure: z

@@ -6,7 +6,7 @@ import {
 	type SaltsInput,
 	type Solution
 } from '../nutrients';
-import { USUAL_BUCKET_L } from '../design';
+import { USUAL_TUB_L } from '../design';
 import type { ParameterSet } from '../parameters';
 import { clamp, rootOf } from '../quantity';
 import { ATOMIC_WEIGHT, type SaltId } from '../shelf';
@@ -102,8 +102,8 @@ export const mix = stage(
 	{ operation: ['mix'], parameters: ['mixing'] },
 	{ strength, filled, sourceWater },
 	({ operation, sourceWater: water, strength, filled, parameters }): MixState => {
-		const { fills, bucketL } = operation.mix;
-		const litres = Math.max(0.1, fills === 'bucket' ? (bucketL ?? USUAL_BUCKET_L) : filled[fills]);
+		const { fills, tubL } = operation.mix;
+		const litres = Math.max(0.1, fills === 'tub' ? (tubL ?? USUAL_TUB_L) : filled[fills]);
 		const gramsPerL = dosed(strength, water, operation.mix.labelShare);
 		const { input, dose } = solutionOf(strength, gramsPerL, litres, water);
 		const result = salts(input);

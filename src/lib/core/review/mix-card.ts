@@ -43,7 +43,7 @@ const VESSELS = {
 	tank: 'the tank',
 	reserve: 'the reserve',
 	loop: 'the tank, in portions,',
-	bucket: 'the premix bucket'
+	tub: 'the mixing tub'
 };
 /** Water there is before anything goes in, and time a pump takes to mix it. */
 const FIRST_SHARE = 0.8;
@@ -85,7 +85,7 @@ export const FILL_NAMES = {
 	tank: 'the tank',
 	reserve: 'the reserve',
 	loop: 'all of the loop, the first time',
-	bucket: 'a premix bucket'
+	tub: 'a mixing tub'
 };
 
 /** Litres to the mark, and how high that stands in the tank. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { USUAL_BUCKET_L } from '$lib/core/design';
+	import { USUAL_TUB_L } from '$lib/core/design';
 	import { costOf, USUAL_BOTTLES } from '$lib/core/model';
 	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { capital, scaleOf, showRange, toShown } from '$lib/core/quantity';
@@ -38,7 +38,7 @@
 		{ id: 'tank' as const, name: FILL_NAMES.tank },
 		...(session.design.reserve ? [{ id: 'reserve' as const, name: FILL_NAMES.reserve }] : []),
 		{ id: 'loop' as const, name: FILL_NAMES.loop },
-		{ id: 'bucket' as const, name: FILL_NAMES.bucket }
+		{ id: 'tub' as const, name: FILL_NAMES.tub }
 	]);
 	const furthest = $derived.by(() => {
 		const holds = mix.salts.result.elementsMgL;
@@ -100,16 +100,15 @@
 		options={FILLS}
 		onpick={(fills) => session.put('operation.mix.fills', fills, 'what is filled')}
 	/>
-	{#if settings.fills === 'bucket'}
+	{#if settings.fills === 'tub'}
 		<TypedNumber
-			label="The bucket holds"
+			label="The tub holds"
 			of="volume"
 			units={session.units}
-			{...session.bounds('operation.mix.bucketL')!}
-			value={settings.bucketL ?? USUAL_BUCKET_L}
-			assumed={settings.bucketL === undefined}
-			onvalue={(litres) =>
-				session.set('operation.mix.bucketL', litres, 'size of the premix bucket')}
+			{...session.bounds('operation.mix.tubL')!}
+			value={settings.tubL ?? USUAL_TUB_L}
+			assumed={settings.tubL === undefined}
+			onvalue={(litres) => session.set('operation.mix.tubL', litres, 'size of the mixing tub')}
 		/>
 	{/if}
 	<Big
