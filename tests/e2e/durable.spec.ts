@@ -217,13 +217,13 @@ test('a copy of everything, taken while it runs, stands again in another place',
 		await typeIn(page.getByRole('textbox', { name: 'Name of the system' }), 'Attic table');
 		await page.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
 		await saved(page);
-		await page.goto(own.home);
+		await visit(page, own.home);
 		await page.getByRole('button', { name: 'Copies and network' }).click();
 		const coming = page.waitForEvent('download');
 		await page.getByRole('link', { name: 'Save a copy of everything' }).click();
 		const download = await coming;
 		expect(download.suggestedFilename()).toBe('crelbo-2026-05-28.db');
-		await page.goto(`http://127.0.0.1:${ports(2)}/`);
+		await visit(page, `http://127.0.0.1:${ports(2)}/`);
 		await expect(page.getByRole('heading', { name: 'Grow food without soil' })).toBeVisible();
 		await page.getByRole('button', { name: 'Copies and network' }).click();
 		await page.getByLabel('Restore a copy').setInputFiles(await download.path());
