@@ -3,6 +3,8 @@
 
 	/** One of several, each shown with more than its name. */
 	interface Props {
+		/** The form Enter sends, where they stand outside of it. */
+		form?: string;
 		value: T;
 		options: readonly O[];
 		card: Snippet<[O]>;
@@ -12,7 +14,7 @@
 		look?: (option: O) => string;
 		onpick: (id: T) => void;
 	}
-	const { value, options, card, dot = false, look, onpick }: Props = $props();
+	const { form, value, options, card, dot = false, look, onpick }: Props = $props();
 	const uid = $props.id();
 </script>
 
@@ -20,6 +22,7 @@
 	<label class="card {look?.(option) ?? ''}" class:on={option.id === value}>
 		<input
 			type="radio"
+			{form}
 			class:visually-hidden={!dot}
 			name={uid}
 			value={option.id}
