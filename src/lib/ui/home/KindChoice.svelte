@@ -41,7 +41,13 @@
 <fieldset>
 	<legend>How it could stand, the most fitting first</legend>
 	<div class="kinds">
-		<Cards {value} options={drawn} look={({ score }) => (score < 0 ? 'against' : '')} {onpick}>
+		<Cards
+			form="start"
+			{value}
+			options={drawn}
+			look={({ score }) => (score < 0 ? 'against' : '')}
+			{onpick}
+		>
 			{#snippet card({ id, why, parts })}
 				<span class="drawing"
 					><Miniature {parts} {shelf} grown most={{ width: 150, height: 92 }} /></span
