@@ -144,6 +144,40 @@ describe('restoring a copy', () => {
 		expect((await listDesigns())[0]!.why).to.be.a('string');
 	});
 
+	it('bytes that are no text are found wherever they stand, also where the database finds nothing wrong', async () => {
+		const path = join(folder(), 'bytes.db');
+		for (const spoil of [
+			"UPDATE revisions SET label = CAST(x'6eff41' AS TEXT)",
+			"UPDATE place_revisions SET document = CAST(x'7b22ff227d' AS TEXT)",
+			"UPDATE __drizzle_migrations SET hash = CAST(x'c328' AS TEXT)"
+		]) {
+			copyFileSync(sound, path);
+			await run(path, spoil);
+			expect((await fault(restoreEverything(from(path)))).message).to.match(
+				/This copy is damaged: what it holds of “.+” cannot be read\. Nothing was changed\.$/
+			);
+		}
+		expect(await ids()).to.deep.equal(['mine']);
+		tidy();
+	});
+
+	it('what ends the process that reads a copy leaves the server as it was', async () => {
+		const dies = join(folder(), 'dies.mjs');
+		writeFileSync(dies, "process.once('message', () => process.kill(process.pid, 'SIGKILL'));");
+		useCopiesWorker(dies);
+		const last = await note('before');
+		try {
+			expect((await fault(restoreEverything(from(sound)))).message).to.include(
+				'This copy is damaged: it cannot be read through. Nothing was changed.'
+			);
+			expect((await fault(everything())).message).to.match(/could not be copied/);
+		} finally {
+			useCopiesWorker(worker);
+		}
+		expect((await findDesign('mine'))!.revision).to.equal(last);
+		tidy();
+	});
+
 	it('others are answered while it is read through, and turned away in words while it is swapped', async () => {
 		let answered = 0;
 		const asking = setInterval(

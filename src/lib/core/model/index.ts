@@ -43,4 +43,4 @@ export {
 } from './succession';
 export { monthsAhead } from './months-ahead';
 export { SUPPLIES, topUpSteps, type TopUpRun } from './top-up-schools';
-export { thinned, thinnedWords, thinningWater } from './source-water';
+export { thinned, thinnedWords, thinningWater, watersOf } from './source-water';

@@ -4,6 +4,7 @@ import {
 	waterOf,
 	type Operation,
 	type Place,
+	type SourceWater,
 	type WaterFigures
 } from '../design';
 import { phOfAll, type Part } from '../nutrients';
@@ -16,26 +17,39 @@ export const sourceWater = stage(
 	{ operation: ['waterId', 'thinned'], place: ['waters'] },
 	{},
 	({ operation, place }): WaterFigures => {
-		const main = treatedWater(waterOf(place, operation.waterId));
-		const { thinned: with_ } = operation;
-		return with_
-			? thinned(main, treatedWater(thinningWater(place, with_.waterId)), with_.part)
-			: main;
+		const [main, soft] = watersOf(place, operation);
+		const of = treatedWater(main!.water);
+		return soft ? thinned(of, treatedWater(soft.water), soft.part) : of;
 	}
 );
 
+/** The waters that are poured together, each with its part of it: one alone, or one and what it is thinned with. */
+export function watersOf(
+	place: Pick<Place, 'waters'>,
+	{ waterId, thinned: with_ }: Pick<Operation, 'waterId' | 'thinned'>
+): { water: SourceWater; part: number }[] {
+	const water = waterOf(place, waterId);
+	if (!with_) return [{ water, part: 1 }];
+	return [
+		{ water, part: 1 - with_.part },
+		{ water: thinningWater(place, with_.waterId), part: with_.part }
+	];
+}
+
 /** The water another is thinned with: one of the place, or rain where none is named or it is gone. */
-export const thinningWater = ({ waters }: Pick<Place, 'waters'>, waterId: string | null) =>
+export const thinningWater = (
+	{ waters }: Pick<Place, 'waters'>,
+	waterId: string | null
+): SourceWater =>
 	waters.find(({ id }) => id === waterId) ?? { id: 'rain', name: 'Rain water', ...RAIN };
 
 /** How much of it is another water, in words that follow "water"; nothing where it is one alone. */
 export function thinnedWords(
 	place: Pick<Place, 'waters'>,
-	{ thinned: with_ }: Pick<Operation, 'thinned'>
+	operation: Pick<Operation, 'waterId' | 'thinned'>
 ): string {
-	if (!with_) return '';
-	const { name } = thinningWater(place, with_.waterId);
-	return `, ${Math.round(100 * with_.part)}% of it ${lowerFirst(name)}`;
+	const [, soft] = watersOf(place, operation);
+	return soft ? `, ${Math.round(100 * soft.part)}% of it ${lowerFirst(soft.water.name)}` : '';
 }
 
 const IONS = ['ecMsCm', 'alkalinityMeqL', 'Ca', 'Mg', 'Na', 'Cl', 'S', 'K', 'NO3N', 'B'] as const;

@@ -1,7 +1,6 @@
-import { parentPort } from 'node:worker_threads';
 import { copyOf, NoCopy, proveCopy, type Counts } from './prove';
 
-/** What is asked of the worker, and what it answers. Each worker does one thing and ends. */
+/** What is asked of the process that reads, and what it answers. Each does one thing and ends. */
 export type Ask = { prove: string } | { copy: string; to: string };
 export type Told = { counts: Counts | null } | { refused: string } | { fault: string };
 
@@ -16,9 +15,8 @@ async function work(ask: Ask): Promise<Told> {
 	}
 }
 
-parentPort?.once('message', (ask: Ask) => {
-	void work(ask).then((told) => {
-		parentPort!.postMessage(told);
-		parentPort!.close();
-	});
+process.once('message', (ask: Ask) => {
+	void work(ask).then((told) => process.send!(told, () => process.exit(0)));
 });
+// nobody waits for an answer any more
+process.once('disconnect', () => process.exit(0));

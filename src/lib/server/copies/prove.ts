@@ -1,6 +1,7 @@
 import { createClient, type Client } from '@libsql/client';
 import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { isUtf8 } from 'node:buffer';
 import { closeSync, fsyncSync, openSync, readSync } from 'node:fs';
 import { batchSchema } from '$lib/core/design';
 import { shelfItemSchema } from '$lib/core/shelf';
@@ -47,6 +48,7 @@ export async function proveCopy(path: string): Promise<Counts> {
 	await onItsOwn(path, refuseForeign);
 	let counts: Counts;
 	try {
+		await onItsOwn(path, refuseBrokenText);
 		await openDatabase(`file:${path}`, besideProgram('drizzle'), { alone: true });
 		await splitOldPlans();
 		await onItsOwn(path, refuseOtherShape);
@@ -118,6 +120,50 @@ async function refuseForeign(client: Client): Promise<void> {
 		await client.execute('SELECT hash, created_at FROM __drizzle_migrations LIMIT 1');
 	} catch {
 		throw new NoCopy(FOREIGN);
+	}
+}
+
+/** Rows of a table that are looked at at once: documents are long. */
+const ROWS_AT_ONCE = 100;
+
+/**
+ * Every text of every row is one: SQLite keeps any bytes as text and finds nothing wrong with them, but reading
+ * them as text ends the process. As bytes they can be looked at.
+ */
+async function refuseBrokenText(client: Client): Promise<void> {
+	const { rows: encoding } = await client.execute('PRAGMA encoding');
+	if (encoding[0]?.encoding !== 'UTF-8') throw new NoCopy(FOREIGN);
+	const { rows: all } = await client.execute(
+		"SELECT m.name AS tab, p.name AS col FROM sqlite_master m, pragma_table_info(m.name) p WHERE m.type = 'table'"
+	);
+	const tables = new Map<string, string[]>();
+	for (const { tab, col } of all)
+		tables.set(String(tab), [...(tables.get(String(tab)) ?? []), String(col)]);
+	for (const [table, columns] of tables)
+		if (!(await textIn(client, table, columns)))
+			throw new NoCopy(
+				`This copy is damaged: what it holds of “${table.replace('_', ' ')}” cannot be read.`
+			);
+}
+
+/** Whether all that is kept as text in a table is text. */
+async function textIn(client: Client, table: string, columns: string[]): Promise<boolean> {
+	const bytes = columns.map(
+		(column, i) =>
+			`CASE typeof("${column}") WHEN 'text' THEN CAST("${column}" AS BLOB) END AS c${i}`
+	);
+	for (let after = Number.MIN_SAFE_INTEGER; ;) {
+		const { rows } = await client.execute({
+			sql: `SELECT rowid AS row, ${bytes.join(', ')} FROM "${table}" WHERE rowid > ? ORDER BY rowid LIMIT ${ROWS_AT_ONCE}`,
+			args: [after]
+		});
+		for (const row of rows)
+			for (let i = 0; i < columns.length; i++) {
+				const value = row[`c${i}`];
+				if (value instanceof ArrayBuffer && !isUtf8(Buffer.from(value))) return false;
+			}
+		if (rows.length < ROWS_AT_ONCE) return true;
+		after = Number(rows.at(-1)!.row);
 	}
 }
 

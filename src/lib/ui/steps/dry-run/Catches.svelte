@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { catchesOf, type Catch } from '$lib/core/review';
-	import TypedNumber from '../../control/TypedNumber.svelte';
-	import { keepCatch } from '../../workspace/catching';
+	import JugField from './JugField.svelte';
 	import { useSession } from '../../workspace/context';
 	import type { Frame } from '../../drawing/frame';
 
@@ -47,19 +46,12 @@
 	<form bind:this={form} class="catch" style:left="{left}px" style:top="{top}px" onsubmit={onward}>
 		<b aria-hidden="true">{current.label}</b>
 		{#key current.id}
-			<TypedNumber
+			<JugField
 				label="Jug under {current.label}"
-				shape="bare"
-				of="dose"
-				units={session.units}
-				min={0}
-				max={100}
-				empty=""
-				value={current.caughtL}
-				refusal="The jug must be a number from 0 to {session.say(100, 'dose')}."
+				outletId={current.id}
+				caughtL={current.caughtL}
 				tell={(words) => (problem = words)}
 				onenter={() => (picked = current.id)}
-				onvalue={(litres) => keepCatch(session, current.id, litres)}
 			/>
 		{/key}
 		<span class="soft"

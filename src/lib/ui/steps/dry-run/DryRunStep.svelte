@@ -3,9 +3,8 @@
 	import { CATCH_S, catchesOf, outletWords, type Catch, type Verdict } from '$lib/core/review';
 	import Big from '../../inspector/Big.svelte';
 	import DateField from '../../control/DateField.svelte';
-	import TypedNumber from '../../control/TypedNumber.svelte';
 	import SetAside from '../../inspector/SetAside.svelte';
-	import { keepCatch } from '../../workspace/catching';
+	import JugField from './JugField.svelte';
 	import { useSession } from '../../workspace/context';
 
 	const session = useSession();
@@ -62,18 +61,11 @@
 				>
 				<td>{session.say(row.expectedL, 'dose')}</td>
 				<td
-					><TypedNumber
+					><JugField
 						label="Caught at {row.label}"
-						shape="bare"
-						of="dose"
-						units={session.units}
-						min={0}
-						max={100}
-						empty=""
-						value={row.caughtL}
-						refusal="The jug must be a number from 0 to {session.say(100, 'dose')}."
+						outletId={row.id}
+						caughtL={row.caughtL}
 						tell={(words) => (problem = words)}
-						onvalue={(litres) => keepCatch(session, row.id, litres)}
 					/></td
 				>
 				<td class:off={row.verdict === 'clogged' || row.verdict === 'loose'}

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { watersOf } from '$lib/core/model';
+	import { lowerFirst } from '$lib/core/quantity';
 	import { measured, weighedAs } from '$lib/core/review';
 	import { heightAt } from '$lib/core/shelf';
 	import { tankShapeOf } from '$lib/core/layout';
@@ -17,6 +19,8 @@
 	const model = $derived(session.model);
 	const mix = $derived(model.mix);
 	const source = $derived(model.sourceWater);
+	/** What it is thinned with. */
+	const soft = $derived(watersOf(session.place, session.operation)[1]);
 	/** Where everything stands. */
 	const ground = $derived(height - 48);
 	const tall = $derived(Math.min(150, ground - 34));
@@ -87,8 +91,11 @@
 	<text x={left + TUB / 2} y={ground - tall * 0.5 + 17}
 		>{session.say(source.ecMsCm, 'strength')}</text
 	>
-	<text x={left + TUB / 2} y={ground - tall * 0.5 + 33}>pH {source.ph}</text>
+	<text x={left + TUB / 2} y={ground - tall * 0.5 + 33}>pH {source.ph.toFixed(1)}</text>
 	<text class="order" x={left + TUB / 2} y={ground + 18}>1 plain water</text>
+	{#if soft}<text x={left + TUB / 2} y={ground + 33}
+			>{Math.round(100 * soft.part)}% {lowerFirst(soft.water.name)}</text
+		>{/if}
 	{#each heaps as heap, i (heap.id)}
 		{@const x = at(i)}
 		{@const high = heap.kind === 'heap' || heap.kind === 'liquid' ? highOf(heap.amount) : 44}

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { dosedBy } from '$lib/core/review';
-	import { GUESS_OFF, rejectL, waterOf, withSalt } from '$lib/core/design';
+	import { GUESS_OFF, rejectL, treatedWater, withSalt } from '$lib/core/design';
+	import { watersOf } from '$lib/core/model';
 	import { bestSalt, ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { broughtBy } from '$lib/core/model';
-	import { lowerFirst, names } from '$lib/core/quantity';
+	import { lowerFirst, names, sum } from '$lib/core/quantity';
 	import { SALT_IDS, SALTS } from '$lib/core/shelf';
 	import { useSession } from '../../workspace/context';
 	import { heapsOf, shortName } from './bench';
@@ -49,18 +50,19 @@
 						: `the ${by.by}`
 		};
 	});
-	const water = $derived(waterOf(session.place, session.operation.waterId));
+	const waters = $derived(watersOf(session.place, session.operation));
 	/** What a guessed water leaves open, and what a membrane lets run. */
 	const ofWater = $derived.by(() => {
 		const said: string[] = [];
-		if (water.guessed) {
+		const guessed = waters.filter(({ water }) => water.guessed);
+		if (guessed.length > 0) {
 			const { Ca } = mix.salts.result.elementsMgL;
-			const off = GUESS_OFF * (mix.salts.input.water?.Ca ?? 0);
+			const off = sum(guessed.map(({ water, part }) => GUESS_OFF * part * treatedWater(water).Ca));
 			said.push(
 				`The water’s ions are guessed: calcium is ${Math.round(Ca - off)} to ${Math.round(Ca + off)} mg/L`
 			);
 		}
-		const reject = rejectL(water, mix.litres);
+		const reject = sum(waters.map(({ water, part }) => rejectL(water, part * mix.litres)));
 		if (reject > 0) said.push(`${session.say(reject, 'volume')} run to the drain for this fill`);
 		for (const { name, available, availableDays } of mix.ingredients)
 			if (available < 1)

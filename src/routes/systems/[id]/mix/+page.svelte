@@ -23,6 +23,15 @@
 	const batch = $derived(card.batch);
 	const next = $derived(card.next);
 	const at = $derived(batch && next ? batch.steps.findIndex(({ id }) => id === next.id) : 0);
+	const { fills } = $derived(session.operation.mix);
+	/** Where it is once the last step is done. */
+	const IN_PLACE = {
+		tank: 'It is in the tank',
+		loop: 'It is in the tank',
+		reserve: 'It is in the reserve',
+		tub: 'It is in the tub, to be poured on'
+	};
+	const noted = $derived(batch?.what === 'fill' && (fills === 'tank' || fills === 'loop'));
 	let read = $state<number | null>(null);
 	let asking = $state(false);
 	let waiting = $state(false);
@@ -80,12 +89,13 @@
 		<p>Fish live in this loop: salts and acids harm them.</p>
 	{:else if !batch || batch.state !== 'open'}
 		{#if batch?.state === 'done'}
-			<h1>{batch.what === 'bottles' ? 'Both are made' : 'It is in the tank'}</h1>
+			<h1>{batch.what === 'bottles' ? 'Both are made' : IN_PLACE[fills]}</h1>
 			<p class="lead">
 				{session.say(batch.litres, 'volume')}{batch.readMsCm !== null
 					? ` at ${session.say(batch.readMsCm, 'strength')}`
-					: ''}{batch.readPh !== null ? `, pH ${batch.readPh.toFixed(1)}` : ''}. Noted in the
-				record, and taken off what is left on the shelf.
+					: ''}{batch.readPh !== null ? `, pH ${batch.readPh.toFixed(1)}` : ''}. {noted
+					? 'Noted in the record, and taken off'
+					: 'Taken off'} what is left on the shelf.
 			</p>
 			<a class="button main" href="/systems/{session.id}/today">The tank today</a>
 		{:else}
