@@ -99,14 +99,16 @@
 				Started with <code>HOST=0.0.0.0</code> Crelbo answers other devices under this machine’s own name
 				and addresses. Further names, one after the other:
 			</p>
-			<Words
-				label="Further names it answers to"
-				shape="bare"
-				value={hosts.join(', ')}
-				placeholder="shed.local"
-				disabled={busy}
-				onvalue={names}
-			/>
+			<div class="names">
+				<Words
+					label="Further names it answers to"
+					shape="bare"
+					value={hosts.join(', ')}
+					placeholder="shed.local"
+					disabled={busy}
+					onvalue={names}
+				/>
+			</div>
 			{#if !copies}
 				{#if said}<p role="status">{said}</p>{/if}
 				{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
@@ -132,6 +134,9 @@
 	}
 	p {
 		margin: 6px 0;
+	}
+	.names :global(input) {
+		width: 100%;
 	}
 	ul {
 		list-style: none;

@@ -112,6 +112,9 @@
 		padding: 6px 4px;
 		border-top: 1px solid var(--hair);
 	}
+	.list :global(.card:focus-within) {
+		outline-offset: -2px;
+	}
 	.list span {
 		display: grid;
 	}
