@@ -309,7 +309,8 @@ describe('restoring a copy', () => {
 		'with systems of no place': (path) => run(path, 'DELETE FROM places')
 	};
 
-	it(`${ROUNDS} broken, older, newer, foreign and truncated copies: refused in words, or restored whole`, async () => {
+	it(`${ROUNDS} broken, older, newer, foreign and truncated copies: refused in words, or restored whole`, async function () {
+		this.timeout(60_000 + 3_000 * ROUNDS);
 		const roll = numbers('restores');
 		const kinds = Object.keys(SPOILS);
 		const said = new Map<string, number>();

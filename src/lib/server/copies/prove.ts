@@ -117,7 +117,7 @@ async function refuseForeign(client: Client): Promise<void> {
 	try {
 		const { rows } = await client.execute(`SELECT name FROM sqlite_master WHERE ${INERT}`);
 		if (rows.length > 0) throw new Error(`holds ${String(rows[0]!.name)}`);
-		await client.execute('SELECT hash, created_at FROM __drizzle_migrations LIMIT 1');
+		await client.execute('SELECT count(hash), count(created_at) FROM __drizzle_migrations');
 	} catch {
 		throw new NoCopy(FOREIGN);
 	}
