@@ -93,8 +93,9 @@ const WRITES = {
 	},
 	async place(id) {
 		const { body: now } = await ask('GET', `/api/designs/${id}`);
-		const place = { ...now.place, reachM: Math.round(50 + 100 * roll()) / 100 };
-		const asked = { base: now.placeRevision, place };
+		const reachM = Math.round(50 + 100 * roll()) / 100;
+		const edits = [{ path: ['place', 'reachM'], was: now.place.reachM, now: reachM }];
+		const asked = { base: now.placeRevision, edits };
 		const { status, body } = await ask('PUT', `/api/places/${now.placeId}`, asked);
 		if (status === 200)
 			note('place', 'SELECT 1 FROM place_revisions WHERE id = ?', [body.revision]);
@@ -103,8 +104,10 @@ const WRITES = {
 	async shelf(id) {
 		const { body: now } = await ask('GET', `/api/designs/${id}`);
 		const of = words();
-		const put = [{ id: `price/${of}`, kind: 'price', of, price: 4 }];
-		const { status } = await ask('PUT', `/api/places/${now.placeId}/shelf`, { put, drop: [] });
+		const itemId = `price/${of}`;
+		const item = { id: itemId, kind: 'price', of, price: 4 };
+		const edits = [{ path: ['shelf', { id: itemId }], now: item }];
+		const { status } = await ask('PUT', `/api/places/${now.placeId}/shelf`, { edits });
 		if (status === 200) note('shelf', 'SELECT 1 FROM shelf_items WHERE id = ?', [`price/${of}`]);
 		return status;
 	},
@@ -113,8 +116,13 @@ const WRITES = {
 		if (begun.status !== 200) return begun.status;
 		const { batch } = begun.body;
 		note('batch begun', 'SELECT 1 FROM batches WHERE id = ?', [batch.id]);
-		const done = { ...batch, done: batch.steps.map((step) => step.id), state: 'done', readMsCm: 2 };
-		const { status } = await ask('PUT', `/api/designs/${id}/batches/${batch.id}`, done);
+		const at = ['batches', { id: batch.id }];
+		const edits = [
+			...batch.steps.map((step) => ({ path: [...at, 'done', { id: step.id }], now: step.id })),
+			{ path: [...at, 'state'], was: 'open', now: 'done' },
+			{ path: [...at, 'readMsCm'], was: null, now: 2 }
+		];
+		const { status } = await ask('PUT', `/api/designs/${id}/batches`, { edits });
 		if (status === 200)
 			note('batch done', "SELECT 1 FROM batches WHERE id = ? AND state = 'done'", [batch.id]);
 		return status;

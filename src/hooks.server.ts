@@ -14,6 +14,7 @@ import { isThere } from '$lib/server/designs';
 import { mayCome } from '$lib/server/hosts';
 import { problem } from '$lib/server/http';
 import { closePools } from '$lib/server/pool';
+import { forgetOld } from '$lib/server/requests';
 import { seedDemo } from '$lib/server/seed';
 import { thinHistory } from '$lib/server/thin';
 import { Unreadable } from '$lib/server/unreadable';
@@ -34,7 +35,10 @@ export const init: ServerInit = async () => {
 		process.exit(1);
 	}
 	// once a day what is old is thinned out; it never stands in anybody's way
-	const thin = () => void thinHistory(new Date()).catch((fault) => console.error(String(fault)));
+	const thin = () =>
+		void Promise.all([thinHistory(new Date()), forgetOld(new Date())]).catch((fault) =>
+			console.error(String(fault))
+		);
 	thin();
 	setInterval(thin, DAY_MS).unref();
 	process.once('sveltekit:shutdown', () => void Promise.all([closePools(), closeDatabase()]));

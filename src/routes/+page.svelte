@@ -8,7 +8,7 @@
 	import AreaStrip from '$lib/ui/home/AreaStrip.svelte';
 	import Keeping from '$lib/ui/home/Keeping.svelte';
 	import ShelfItem from '$lib/ui/home/ShelfItem.svelte';
-	import { messageOf } from '$lib/ui/workspace/save-queue';
+	import { messageOf } from '$lib/ui/sync';
 	import type { PageData } from './$types';
 
 	const { data }: { data: PageData } = $props();

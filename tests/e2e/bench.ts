@@ -9,7 +9,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Stored } from '../../src/lib/ui/workspace/save-queue';
+import type { Stored } from '../../src/lib/ui/sync/system-file.svelte';
 
 export const RAIL = readFileSync(
 	new URL('../../examples/lean-to-rail.json', import.meta.url),

@@ -70,13 +70,11 @@ test('undo across two systems and their place: what the other changed stays, and
 	}
 });
 
-test('one place edited from two tabs: the later is told, and keeping mine loses nothing of theirs', async ({
+test('one place edited from two systems: what was typed there comes in, and is said', async ({
 	page,
 	context,
-	quiet,
 	ports
 }) => {
-	quiet.expectStatus(409);
 	const own = await place(ports(1));
 	try {
 		const other = await context.newPage();
@@ -87,12 +85,8 @@ test('one place edited from two tabs: the later is told, and keeping mine loses 
 		const price = page.getByLabel('Electricity costs', { exact: true });
 		await typeIn(price, '0.41');
 		await price.press('Enter');
-		const dialog = page.getByRole('dialog', { name: 'This system was changed in another window' });
-		// only what was changed here is a choice: the water typed there stands either way
-		await expect(dialog.getByRole('row', { name: /electricity/i })).toContainText('0.41');
-		await expect(dialog.getByRole('row', { name: /alkalinity/i })).toHaveCount(0);
-		await dialog.getByRole('button', { name: 'Keep mine' }).click();
 		await saved(page);
+		await expect(page.getByText(/^Changed elsewhere: Place: alkalinity 2\.7/)).toBeVisible();
 		await expect(page.getByLabel('Alkalinity', { exact: true })).toHaveValue('2.7');
 		await expect(price).toHaveValue('0.41');
 		await other.close();
@@ -124,7 +118,7 @@ test('a save that fails with 5xx is tried again; one whose answer is lost is no 
 	});
 	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '77');
 	await expect(page.getByText('Not saved yet: Full. Trying again.')).toBeVisible();
-	await expect(page.getByText('Not saved: no connection')).toBeVisible();
+	await expect(page.getByText('On this device, waiting for the network (1)')).toBeVisible();
 	await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible({ timeout: 20_000 });
 	await expect(page.getByRole('dialog')).toHaveCount(0);
 	expect(turn).toBe(3);
@@ -132,25 +126,54 @@ test('a save that fails with 5xx is tried again; one whose answer is lost is no 
 	await expect(page.getByRole('slider', { name: 'Pump dial' })).toHaveValue('77');
 });
 
-test('a tab closed with something unsaved asks first; a save on its way still arrives', async ({
+test('what was done without network is kept when the tab is closed, and sent when it is opened again', async ({
 	page,
+	context,
 	request
 }) => {
 	page.removeAllListeners('requestfailed');
 	page.removeAllListeners('console');
 	const id = await ownRail(request);
 	await open(page, id);
+	await context.route('**/api/designs/**', (route) => route.abort());
+	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '66');
+	await expect(page.getByText('On this device, waiting for the network (1)')).toBeVisible();
+	// this device keeps it: nothing is asked
+	await page.close({ runBeforeUnload: true });
+	expect((await systemOf(request, id)).operation.dial).toBe(0.72);
+	await context.unroute('**/api/designs/**');
+	const again = await context.newPage();
+	await open(again, id);
+	await expect(again.getByRole('slider', { name: 'Pump dial' })).toHaveValue('66');
+	await saved(again);
+	expect((await systemOf(request, id)).operation.dial).toBe(0.66);
+	// and it can be taken back
+	await again.getByRole('button', { name: 'Undo' }).click();
+	await expect(again.getByRole('slider', { name: 'Pump dial' })).toHaveValue('72');
+	await expect.poll(async () => (await systemOf(request, id)).operation.dial).toBe(0.72);
+});
+
+test('where the browser keeps nothing that is said, and leaving asks first', async ({
+	page,
+	request
+}) => {
+	page.removeAllListeners('requestfailed');
+	page.removeAllListeners('console');
+	await page.addInitScript(() => Reflect.deleteProperty(window, 'indexedDB'));
+	const id = await ownRail(request);
+	await open(page, id);
 	await page.route('**/api/designs/**', (route) => route.abort());
 	await page.getByRole('slider', { name: 'Pump dial' }).click();
 	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '66');
-	await expect(page.getByText('Not saved: no connection')).toBeVisible();
+	await expect(page.getByText(/^Not kept on this device, waiting for the network/)).toBeVisible();
 	const asked = page.waitForEvent('dialog');
 	await page.close({ runBeforeUnload: true });
 	const dialog = await asked;
 	expect(dialog.type()).toBe('beforeunload');
 	await dialog.dismiss();
 	await page.unroute('**/api/designs/**');
-	await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible({ timeout: 20_000 });
+	await page.getByRole('button', { name: 'Try now' }).click();
+	await saved(page);
 	await page.close();
 	expect((await systemOf(request, id)).operation.dial).toBe(0.66);
 });

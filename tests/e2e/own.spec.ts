@@ -128,22 +128,25 @@ test('files that are not designs are refused in a sentence', async ({ page, quie
 	await expect(page.getByRole('article')).toHaveCount(count);
 });
 
-test('a save from a second window that is behind shows both versions', async ({
+test('the same changed on two devices is a choice between both; beside it, it comes in', async ({
 	page,
-	context,
+	browser,
+	baseURL,
 	request,
 	quiet
 }) => {
 	quiet.expectStatus(409);
 	const id = await ownRail(request);
 	await open(page, id);
-	const second = await context.newPage();
-	await open(second, id);
-	await slideTo(second.getByRole('slider', { name: 'Pump dial' }), '95');
-	await saved(second);
-	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '80');
-	const dialog = page.getByRole('dialog', { name: 'This system was changed in another window' });
-	await expect(dialog).toBeVisible();
+	const phone = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+	await open(phone, id);
+	const dial = page.getByRole('slider', { name: 'Pump dial' });
+	await slideTo(phone.getByRole('slider', { name: 'Pump dial' }), '95');
+	await saved(phone);
+	await slideTo(dial, '80');
+	await expect(page.getByText('Somebody else changed this.')).toBeVisible();
+	await page.getByRole('button', { name: 'See what' }).click();
+	const dialog = page.getByRole('dialog', { name: 'Somebody else changed this' });
 	const row = dialog.getByRole('row', { name: /^Pump dial/ });
 	await expect(row).toContainText('80 %');
 	await expect(row).toContainText('95 %');
@@ -152,8 +155,28 @@ test('a save from a second window that is behind shows both versions', async ({
 	expect((await systemOf(request, id)).operation.dial).toBe(0.8);
 	// the other version is one undo away
 	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(dial).toHaveValue('95');
 	await saved(page);
 	expect((await systemOf(request, id)).operation.dial).toBe(0.95);
+	// a name given on the phone comes in with the next thing that is done here
+	await typeIn(phone.getByLabel('Name of the system'), 'By the phone');
+	await phone.getByLabel('Name of the system').press('Enter');
+	await saved(phone);
+	await slideTo(dial, '90');
+	await expect(page.getByText('Changed elsewhere: Name By the phone.')).toBeVisible();
+	await expect(page.getByLabel('Name of the system')).toHaveValue('By the phone');
+	await phone.context().close();
+});
+
+test('a second window of the same browser follows at once', async ({ page, context, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	const second = await context.newPage();
+	await open(second, id);
+	await slideTo(second.getByRole('slider', { name: 'Pump dial' }), '95');
+	await expect(page.getByRole('slider', { name: 'Pump dial' })).toHaveValue('95');
+	await expect(page.getByText('Changed elsewhere: Pump dial 95 %.')).toBeVisible();
+	await saved(second);
 	await second.close();
 });
 
@@ -169,7 +192,7 @@ test('a lost connection is said, and the change is saved when it is back', async
 	page.removeAllListeners('requestfailed');
 	page.removeAllListeners('console');
 	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '77');
-	await expect(page.getByText('Not saved: no connection')).toBeVisible();
+	await expect(page.getByText('On this device, waiting for the network (1)')).toBeVisible();
 	await page.unroute('**/api/designs/**');
 	await saved(page);
 	expect((await systemOf(request, id)).operation.dial).toBe(0.77);

@@ -93,7 +93,7 @@ test('areas are added, named, copied and deleted, with what stands in them; all 
 		await expect(page.getByRole('button', { name: /^Back yard 2/ })).toBeHidden();
 		await page.getByRole('button', { name: 'Undo' }).click();
 		await expect(page.getByRole('button', { name: /^Back yard 2/ })).toBeVisible();
-		await expect(page.getByRole('status')).toHaveText('Saved');
+		await expect(page.getByRole('status')).toHaveText(/^Saved/);
 		await page.reload();
 		await expect(page.getByRole('button', { name: /^Back yard 2/ })).toBeVisible();
 		await expect(on(page, /^socket/)).toBeHidden();

@@ -2,7 +2,7 @@ import { chmodSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, newDatabase, ownRail, server, test } from './bench';
-import type { Stored } from '../../src/lib/ui/workspace/save-queue';
+import type { Stored } from '../../src/lib/ui/sync/system-file.svelte';
 
 test('the API refuses junk with 4xx JSON, never 5xx', async ({ request }) => {
 	const id = await ownRail(request);

@@ -11,7 +11,8 @@ import {
 } from '../../src/lib/server/alternatives';
 import { openDatabase } from '../../src/lib/server/database';
 import { findDesign } from '../../src/lib/server/designs';
-import { createDesign, undoDesign } from '../../src/lib/server/saving';
+import { undoDesign } from '../../src/lib/server/history';
+import { createDesign } from '../../src/lib/server/saving';
 import { createPlace } from '../../src/lib/server/places';
 import { example, set } from './example';
 

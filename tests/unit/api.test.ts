@@ -7,7 +7,7 @@ import { openDatabase } from '../../src/lib/server/database';
 import { MOST_ALTERNATIVES } from '../../src/lib/server/alternatives';
 import { findDesign } from '../../src/lib/server/designs';
 import { createDesign } from '../../src/lib/server/saving';
-import type { Stored } from '../../src/lib/ui/workspace/save-queue';
+import type { Stored } from '../../src/lib/ui/sync/system-file.svelte';
 import { createPlace, listPlaces } from '../../src/lib/server/places';
 import * as calc from '../../src/routes/api/calc/[op]/+server';
 import * as all from '../../src/routes/api/designs/+server';

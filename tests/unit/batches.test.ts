@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { applyChanges, nextStep, type Batch } from '../../src/lib/core/design';
+import { applyChanges, editsBetween, nextStep, type Batch } from '../../src/lib/core/design';
 import { bottleName, mixCard } from '../../src/lib/core/review';
 import { keptItemOf, NOTHING_KEPT } from '../../src/lib/core/shelf';
 import { batchesOf, keepBatch, startBatch } from '../../src/lib/server/batches';
@@ -25,10 +25,8 @@ describe('batches', () => {
 		const { place, ...system } = applyChanges(rail(), [set('operation.mix.bottles', null)]);
 		placeId = (await createPlace(place)).id;
 		id = await createDesign(placeId, system);
-		await saveShelf(placeId, {
-			put: [keptItemOf(BAG, { ...NOTHING_KEPT, left: 100, price: 4 })],
-			drop: []
-		});
+		const shelf = [keptItemOf(BAG, { ...NOTHING_KEPT, left: 100, price: 4 })];
+		await saveShelf(placeId, { edits: editsBetween({ shelf: [] }, { shelf }) });
 	});
 	const left = async (of = BAG) =>
 		(await findDesign(id))!.shelf.find((item) => item.kind === 'kept' && item.of === of);

@@ -16,14 +16,10 @@ import {
 	openDatabase
 } from '../../src/lib/server/database';
 import { findDesign, listDesigns } from '../../src/lib/server/designs';
-import {
-	createDesign,
-	redoDesign,
-	saveDesign,
-	splitOldPlans,
-	undoDesign,
-	type Outcome
-} from '../../src/lib/server/saving';
+import { createDesign, splitOldPlans } from '../../src/lib/server/saving';
+import type { Outcome } from '../../src/lib/server/changing';
+import { redoDesign, undoDesign } from '../../src/lib/server/history';
+import { saveWhole } from '../../src/lib/server/whole-parts';
 import { goBack } from '../../src/lib/server/go-back';
 import { mayCome } from '../../src/lib/server/hosts';
 import { createPlace, findPlace, listPlaces, mendPlace } from '../../src/lib/server/places';
@@ -95,23 +91,23 @@ describe('two systems in one place', () => {
 	async function changePlace(id: string, over: object) {
 		const { place, revision, placeRevision } = (await findDesign(id))!;
 		const to = { document: { ...place, ...over }, base: placeRevision };
-		done(await saveDesign(id, { base: revision, label: 'place', place: to }));
+		done(await saveWhole(id, { base: revision, label: 'place', place: to }));
 	}
 
 	it('a request whose answer was lost is done already when it is asked again', async () => {
 		const { design, operation, revision } = (await findDesign('a'))!;
 		const plan = { design: { ...design, notes: 'x' }, operation };
 		const save = { base: revision, request: 'r1', plan, label: 'n' };
-		const first = done(await saveDesign('a', save)).stored;
-		const again = done(await saveDesign('a', save)).stored;
+		const first = done(await saveWhole('a', save)).stored;
+		const again = done(await saveWhole('a', save)).stored;
 		expect(again.revision).to.equal(first.revision);
 		const undo = { base: first.revision, request: 'r2' };
 		expect(done(await undoDesign('a', undo)).stored.revision).to.equal(revision);
 		expect(done(await undoDesign('a', undo)).stored.revision).to.equal(revision);
-		// another's request over the same base is stale as ever
-		expect((await saveDesign('a', { ...save, request: 'r3', base: first.revision })).kind).to.equal(
-			'stale'
-		);
+		// another's request over what is no longer there is stale as ever
+		const other = { design: { ...design, notes: 'y' }, operation };
+		const late = { ...save, plan: other, request: 'r3', base: first.revision };
+		expect((await saveWhole('a', late)).kind).to.equal('stale');
 	});
 });
 
@@ -146,7 +142,7 @@ describe('what cannot be read or drawn', () => {
 		it(`a system ${what} is listed as such beside the others, and can go back`, async () => {
 			const { revision } = (await findDesign('table'))!;
 			const later = { design: { ...design, notes: 'later' }, operation };
-			done(await saveDesign('table', { base: revision, plan: later, label: 'notes' }));
+			done(await saveWhole('table', { base: revision, plan: later, label: 'notes' }));
 			await spoil('table', document);
 			const all = await listDesigns();
 			expect(all.map((d) => [d.id, d.system !== null])).to.deep.equal([
@@ -163,7 +159,7 @@ describe('what cannot be read or drawn', () => {
 		const { revision, record, recordRevision } = (await findDesign('table'))!;
 		const plan = { design: { ...design, notes: 'later' }, operation };
 		const low = { base: recordRevision, document: { ...record, nowL: 3 } };
-		const saved = await saveDesign('table', { base: revision, plan, record: low, label: 'both' });
+		const saved = await saveWhole('table', { base: revision, plan, record: low, label: 'both' });
 		await database().run(
 			sql`UPDATE record_revisions SET document = '{"schemaVersion":2,"record":{"nowL":"much"}}' WHERE id = ${done(saved).stored.recordRevision}`
 		);
@@ -178,7 +174,7 @@ describe('what cannot be read or drawn', () => {
 		expect([back.design.notes, back.record.nowL]).to.deep.equal(['later', record.nowL]);
 		// and one that only cannot be drawn with it, likewise, when no plan can
 		const again = { base: back.recordRevision, document: { ...record, nowL: 4 } };
-		done(await saveDesign('table', { base: back.revision, record: again, label: 'water' }));
+		done(await saveWhole('table', { base: back.revision, record: again, label: 'water' }));
 		expect(await goBack('table', async (parts) => parts.record.nowL !== 4)).to.equal(true);
 		expect((await findDesign('table'))!.record.nowL).to.equal(record.nowL);
 		expect((await findDesign('table'))!.revision).to.equal(back.revision);
@@ -196,7 +192,7 @@ describe('what cannot be read or drawn', () => {
 		const { revision, placeRevision } = (await findDesign('table'))!;
 		const document = { ...place, name: 'Cottage' };
 		const to = { document, base: placeRevision };
-		done(await saveDesign('table', { base: revision, label: 'n', place: to }));
+		done(await saveWhole('table', { base: revision, label: 'n', place: to }));
 		await database().run(
 			sql`UPDATE place_revisions SET document = '{"name":"Cottage"' WHERE id = (SELECT max(id) FROM place_revisions)`
 		);
@@ -385,7 +381,7 @@ describe('old history', () => {
 		const ids = [(await findDesign('t'))!.revision];
 		for (let i = 0; i < 6; i++) {
 			const next = { design: { ...design, notes: `step ${i}` }, operation };
-			const saved = await saveDesign('t', { base: ids.at(-1)!, plan: next, label: 'n' });
+			const saved = await saveWhole('t', { base: ids.at(-1)!, plan: next, label: 'n' });
 			ids.push(done(saved).stored.revision);
 		}
 		// steps 1 to 3 within seconds, 4 and 5 later, the last today

@@ -8,13 +8,7 @@ import { leavesOf } from '../../src/lib/ui/drawing/plant-shape';
 import { OPERATIONS } from '../../src/lib/core/operations';
 import { rowsOf, WORDS } from '../../src/lib/ui/explain/formulas';
 import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
-import {
-	hasUnsaved,
-	messageOf,
-	SaveQueue,
-	type SaveState,
-	type Stored
-} from '../../src/lib/ui/workspace/save-queue';
+import { messageOf } from '../../src/lib/ui/sync/http';
 import { rail, railModel } from './rail';
 
 describe('frame', () => {
@@ -199,132 +193,7 @@ describe('explanations', () => {
 	});
 });
 
-describe('save queue', () => {
-	const { place, record, ...plan } = rail();
-	const stored = (revision: number): Stored => ({
-		...plan,
-		record,
-		place,
-		placeId: 'home',
-		shelf: [],
-		placeRevision: 1,
-		recordRevision: 3,
-		revision,
-		savedAt: '2026-05-28T10:00:00Z',
-		canUndo: true,
-		canRedo: false
-	});
-	const answers: (Response | Error)[] = [];
-	let asked: { method: string; address: string; body: Record<string, unknown> }[] = [];
-	const real = globalThis.fetch;
-	const realTimer = globalThis.setTimeout;
-
-	beforeEach(() => {
-		asked = [];
-		answers.length = 0;
-		globalThis.fetch = ((address: string, { method, body }: { method: string; body: string }) => {
-			asked.push({ method, address, body: JSON.parse(body) as Record<string, unknown> });
-			const next = answers.shift() ?? new Error('no answer left');
-			return next instanceof Error ? Promise.reject(next) : Promise.resolve(next);
-		}) as never;
-		// the pause before another try is not waited for
-		globalThis.setTimeout = ((work: () => void) => realTimer(work, 0)) as never;
-	});
-	afterEach(() => {
-		globalThis.fetch = real;
-		globalThis.setTimeout = realTimer;
-	});
-
-	const ok = (revision: number) => new Response(JSON.stringify(stored(revision)), { status: 200 });
-	const run = async (queue: SaveQueue) => {
-		for (let i = 0; i < 50 && !queue.idle; i++) await new Promise((done) => realTimer(done, 2));
-	};
-
-	it('tries again what the server could not do just now, however often, and leaving warns meanwhile', async () => {
-		const states: SaveState[] = [];
-		const queue = new SaveQueue('rail', stored(7), (state) => states.push(state), 1);
-		const busy = (status: number) =>
-			new Response('{"error":{"message":"The disk is full."}}', { status });
-		answers.push(busy(500), busy(503), busy(502), ok(8));
-		queue.push({ verb: 'save', plan, record: null, place: null, label: 'one' });
-		expect(hasUnsaved()).to.equal(true);
-		await run(queue);
-		expect(asked).to.have.length(4);
-		expect(states.map((s) => s.kind).at(-1)).to.equal('saved');
-		expect(states.find((s) => s.kind === 'failed')).to.deep.equal({
-			kind: 'failed',
-			message: 'Not saved yet: The disk is full. Trying again.'
-		});
-		expect(hasUnsaved()).to.equal(false);
-		expect(queue.inStep).to.equal(true);
-	});
-
-	it('sends changes one after the other, each over the revision before', async () => {
-		const states: string[] = [];
-		const queue = new SaveQueue('rail', stored(7), (state) => states.push(state.kind));
-		answers.push(ok(8), ok(9), ok(7));
-		queue.push({ verb: 'save', plan, record: null, place: null, label: 'one' });
-		queue.push({ verb: 'save', plan: null, record, place, label: 'two' });
-		queue.push({ verb: 'undo', record: null });
-		await run(queue);
-		expect(asked.map((a) => [a.method, a.address, a.body.base])).to.deep.equal([
-			['PUT', '/api/designs/rail', 7],
-			['PUT', '/api/designs/rail', 8],
-			['POST', '/api/designs/rail/undo', 9]
-		]);
-		expect(asked[0]!.body).to.not.have.any.keys('place', 'record');
-		expect(asked[1]!.body.place).to.deep.equal({ base: 1, document: place });
-		expect(asked[1]!.body.record).to.deep.equal({ base: 3, document: record });
-		expect(asked[1]!.body).to.not.have.property('plan');
-		expect(states.at(-1)).to.equal('saved');
-		expect(queue.revision).to.equal(7);
-	});
-
-	it('stops at a newer version, and goes on from it when told', async () => {
-		const states: SaveState[] = [];
-		const queue = new SaveQueue('rail', stored(7), (state) => states.push(state));
-		answers.push(
-			new Response(JSON.stringify({ error: { code: 'stale' }, stored: stored(12) }), {
-				status: 409
-			}),
-			ok(13)
-		);
-		queue.push({ verb: 'save', plan, record: null, place: null, label: 'late' });
-		await run(queue);
-		expect(states.at(-1)!.kind).to.equal('stale');
-		queue.push({ verb: 'save', plan, record: null, place: null, label: 'waits' });
-		expect(asked).to.have.length(1);
-		queue.resume(stored(12));
-		queue.push({ verb: 'save', plan, record: null, place: null, label: 'mine' });
-		await run(queue);
-		expect(asked.at(-1)!.body).to.include({ base: 12, label: 'mine' });
-		expect(asked).to.have.length(2);
-	});
-
-	it('tries again when the connection is lost, and gives up on what is refused', async () => {
-		const states: SaveState[] = [];
-		const queue = new SaveQueue('rail', stored(7), (state) => states.push(state));
-		answers.push(
-			new TypeError('lost'),
-			ok(8),
-			new Response('{"error":{"issues":[{"path":"","message":"name must be text"}]}}', {
-				status: 400
-			})
-		);
-		queue.push({ verb: 'save', plan, record: null, place: null, label: 'one' });
-		queue.push({ verb: 'save', plan, record: null, place: null, label: 'two' });
-		await run(queue);
-		const failures = states.flatMap((s) => (s.kind === 'failed' ? [s.message] : []));
-		expect(failures).to.deep.equal([
-			'Not saved: no connection. Trying again.',
-			'Not saved: name must be text'
-		]);
-		expect(asked).to.have.length(3);
-		// the same request, told by its id, is what is tried again
-		expect(asked[0]!.body.request).to.equal(asked[1]!.body.request);
-		expect(asked[2]!.body.request).to.not.equal(asked[1]!.body.request);
-	});
-
+describe('an answer of the server', () => {
 	it('finds the sentence in a refusal, or has one', async () => {
 		expect(await messageOf(new Response('{"error":{"message":"gone"}}'))).to.equal('gone');
 		expect(await messageOf(new Response('<html>'))).to.match(/could not do this/);

@@ -34,7 +34,8 @@ import {
 } from '../../src/lib/server/database';
 import { findDesign, listDesigns } from '../../src/lib/server/designs';
 import { createPlace } from '../../src/lib/server/places';
-import { createDesign, saveDesign } from '../../src/lib/server/saving';
+import { createDesign } from '../../src/lib/server/saving';
+import { saveWhole } from '../../src/lib/server/whole-parts';
 import { example } from './example';
 import { numbers } from '../seed';
 
@@ -53,7 +54,7 @@ async function begin(name: string): Promise<void> {
 async function note(words: string): Promise<number> {
 	const { revision, design, operation } = (await findDesign('mine'))!;
 	const plan = { design: { ...design, notes: words }, operation };
-	const saved = await saveDesign('mine', { base: revision, plan, label: 'n' });
+	const saved = await saveWhole('mine', { base: revision, plan, label: 'n' });
 	if (saved.kind !== 'done') throw new Error(saved.kind);
 	return saved.stored.revision;
 }

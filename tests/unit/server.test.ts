@@ -2,19 +2,14 @@ import { expect } from 'chai';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { applyChanges, newArea, newPlace } from '../../src/lib/core/design';
+import { applyChanges, editsBetween, newArea, newPlace } from '../../src/lib/core/design';
 import { clockFor, setClock, today } from '../../src/lib/server/clock';
 import { DatabaseProblem, databaseUrl, openDatabase } from '../../src/lib/server/database';
 import { findDesign, listDesigns } from '../../src/lib/server/designs';
-import {
-	createDesign,
-	importDesign,
-	markDeleted,
-	redoDesign,
-	saveDesign,
-	undoDesign,
-	type Outcome
-} from '../../src/lib/server/saving';
+import { createDesign, importDesign, markDeleted } from '../../src/lib/server/saving';
+import type { Outcome } from '../../src/lib/server/changing';
+import { redoDesign, undoDesign } from '../../src/lib/server/history';
+import { saveWhole } from '../../src/lib/server/whole-parts';
 import { readText } from '../../src/lib/server/http';
 import { createPlace, listPlaces } from '../../src/lib/server/places';
 import { seedDemo } from '../../src/lib/server/seed';
@@ -40,7 +35,7 @@ describe('repositories', () => {
 	});
 
 	const save = async (value: number, base: number) =>
-		saveDesign(id, { plan: dial(value), base, label: 'dial' });
+		saveWhole(id, { plan: dial(value), base, label: 'dial' });
 	const now = async () => (await findDesign(id))!;
 
 	it('keep every save, and go back and forth among them', async () => {
@@ -91,17 +86,20 @@ describe('repositories', () => {
 		const { revision, placeRevision } = await now();
 		const us = { ...place, units: { system: 'us', strength: 'ppm640' } as const };
 		const changed = done(
-			await saveDesign(id, {
+			await saveWhole(id, {
 				base: revision,
 				label: 'units',
 				place: { document: us, base: placeRevision }
 			})
 		);
 		expect(changed.place.units.system).to.equal('us');
-		const stale = await saveDesign(id, {
+		const stale = await saveWhole(id, {
 			base: changed.revision,
 			label: 'units',
-			place: { document: place, base: placeRevision }
+			place: {
+				document: { ...place, units: { ...place.units, strength: 'ppm500' } },
+				base: placeRevision
+			}
 		});
 		expect(stale.kind).to.equal('stale');
 		expect(done(await undoDesign(id, { base: changed.revision })).place.units.system).to.equal(
@@ -114,7 +112,7 @@ describe('repositories', () => {
 		const { revision, recordRevision } = await now();
 		const dialled = done(await save(0.8, revision));
 		const noted = done(
-			await saveDesign(id, {
+			await saveWhole(id, {
 				base: dialled.revision,
 				label: 'water now',
 				record: { base: recordRevision, document: { ...record, nowL: 21 } }
@@ -125,8 +123,8 @@ describe('repositories', () => {
 		const back = done(await undoDesign(id, { base: noted.revision }));
 		expect([back.operation.dial, back.record.nowL]).to.deep.equal([system.operation.dial, 21]);
 		// over an older record it is stale, and nothing of either is saved
-		const late = { base: recordRevision, document: record };
-		const stale = await saveDesign(id, {
+		const late = { base: recordRevision, document: { ...record, nowL: 22 } };
+		const stale = await saveWhole(id, {
 			base: revision,
 			label: 'x',
 			plan: dial(0.5),
@@ -138,7 +136,7 @@ describe('repositories', () => {
 		const both = done(
 			await redoDesign(id, {
 				base: revision,
-				record: { base: noted.recordRevision, document: record }
+				edits: editsBetween({ record: noted.record }, { record })
 			})
 		);
 		expect([both.operation.dial, both.record.nowL]).to.deep.equal([0.8, record.nowL]);

@@ -1,7 +1,8 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Plan } from '$lib/core/design';
 import { database, write } from './database';
-import { replaceIn, type Outcome } from './saving';
+import type { Outcome } from './changing';
+import { replaceIn } from './history';
 import { alternatives } from './schema';
 import { planDocument, readPlan } from './stored';
 import { attempt } from './unreadable';

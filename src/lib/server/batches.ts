@@ -1,33 +1,68 @@
-import { and, desc, eq } from 'drizzle-orm';
-import { batchSchema, type Batch } from '$lib/core/design';
-import { leftAfter } from '$lib/core/logbook';
-import { bottleName } from '$lib/core/review';
-import { keptItemOf, NOTHING_KEPT, shelfWith, type ShelfItem } from '$lib/core/shelf';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { z } from 'zod';
+import {
+	alike,
+	batchDocument,
+	batchSchema,
+	editsBetween,
+	holderSchema,
+	merge,
+	upgradeBatch,
+	type Batch,
+	type Clash,
+	type Edit,
+	type EditKey,
+	type Holder
+} from '$lib/core/design';
+import { InvalidInput, toIssues } from '$lib/core/quantity';
 import { database, write, type Database } from './database';
 import { findDesign, load, rowOf, type StoredDesign } from './designs';
+import { noteMixed, takeFromShelf } from './mixed';
 import { Overload, poolForSaves } from './pool';
-import { noteIn } from './saving';
+import { doneFor, markDone } from './requests';
 import { batches } from './schema';
-import { changeShelf } from './shelves';
 import { attempt, readDocument } from './unreadable';
 
 const MOST_LISTED = 200;
 
-function batchIn(document: string): Batch[] {
-	const read = attempt(() => readDocument(document, batchSchema, (raw) => raw));
-	// one that cannot be read stays where it is until a version comes that can
-	return 'value' in read ? [read.value] : [];
-}
+type Row = typeof batches.$inferSelect;
+/** @throws Unreadable */
+const batchIn = (document: string): Batch => readDocument(document, batchSchema, upgradeBatch);
+const holderIn = ({ device, deviceName, takenAt }: Row): Holder | null =>
+	device === null ? null : { device, name: deviceName ?? '', since: takenAt?.getTime() ?? 0 };
 
-/** What was mixed for a system, the newest first; a card half done is among them. */
-export async function batchesOf(designId: string, tx: Database = database()): Promise<Batch[]> {
-	const rows = await tx
+const rowsOf = (designId: string, tx: Database) =>
+	tx
 		.select()
 		.from(batches)
 		.where(eq(batches.designId, designId))
 		.orderBy(desc(batches.mixedOn), desc(batches.createdAt))
 		.limit(MOST_LISTED);
-	return rows.flatMap((row) => batchIn(row.document));
+
+/** What was mixed for a system, the newest first; a card half done is among them. */
+export async function batchesOf(designId: string, tx: Database = database()): Promise<Batch[]> {
+	return (await cardsOf(designId, tx)).batches;
+}
+
+/** Cards of a system: the batches, on which device those in hand are, and what of them cannot be read. */
+export interface Cards {
+	batches: Batch[];
+	/** By the id of the batch. */
+	holders: Record<string, Holder>;
+	unreadable: { id: string; on: string; why: string }[];
+}
+
+/** What was mixed for a system, and on which device; one that cannot be read is said. */
+export async function cardsOf(designId: string, tx: Database = database()): Promise<Cards> {
+	const cards: Cards = { batches: [], holders: {}, unreadable: [] };
+	for (const row of await rowsOf(designId, tx)) {
+		const read = attempt(() => batchIn(row.document));
+		if ('why' in read) cards.unreadable.push({ id: row.id, on: row.mixedOn, why: read.why });
+		else cards.batches.push(read.value);
+		const holder = holderIn(row);
+		if (holder) cards.holders[row.id] = holder;
+	}
+	return cards;
 }
 
 const openOf = async (designId: string, tx?: Database): Promise<Batch | undefined> =>
@@ -73,78 +108,154 @@ async function insertBatch(
 		return undefined;
 	const open = await openOf(designId, tx);
 	if (open) return open;
-	await tx.insert(batches).values({
+	await insert(tx, designId, batch, null);
+	return batch;
+}
+
+const insert = (tx: Database, designId: string, batch: Batch, holder: Holder | null) =>
+	tx.insert(batches).values({
 		id: batch.id,
 		designId,
 		state: batch.state,
 		mixedOn: batch.on,
-		document: JSON.stringify(batch),
+		document: batchDocument(batch),
+		...heldBy(holder),
 		createdAt: new Date()
 	});
-	return batch;
+
+const heldBy = (holder: Holder | null) => ({
+	device: holder?.device ?? null,
+	deviceName: holder?.name ?? null,
+	takenAt: holder ? new Date(holder.since) : null
+});
+
+/** What was done to cards on a device. */
+export interface CardSave {
+	request?: string;
+	/** The device it was done on; none: a program. */
+	device?: string;
+	/** Over `{ batches, holders }`. */
+	edits: readonly Edit[];
 }
+type Told = Pick<Cards, 'batches' | 'holders'>;
+export type CardOutcome =
+	| ({ kind: 'done'; stored: StoredDesign | null; note: string | null } & Told)
+	| ({ kind: 'stale'; clashes: Clash[] } & Told)
+	| { kind: 'gone' };
+
+const OVER = 'This mix was over already: it stays as it was.';
 
 /**
- * Keeps how far a batch is. One that ends in the tank is taken off the shelf and noted in the record, once.
+ * Begins cards and goes on with them. One that ends in the tank is taken off the shelf and noted in the record,
+ * once; one in the hand of another device is left there unless it is taken over.
  *
- * @returns the batch as it stands; undefined: there is none of that id
+ * @throws InvalidInput
  */
-export const keepBatch = (designId: string, batch: Batch): Promise<Batch | undefined> =>
+export const saveCards = (designId: string, save: CardSave): Promise<CardOutcome> =>
 	write(async (tx) => {
-		const at = and(eq(batches.id, batch.id), eq(batches.designId, designId));
-		const [row] = await tx.select().from(batches).where(at);
-		if (!row) return undefined;
-		// what is over is over: a phone that wakes up late changes nothing of it
-		if (row.state !== 'open') return batchIn(row.document)[0];
-		await tx
-			.update(batches)
-			.set({ state: batch.state, document: JSON.stringify(batch) })
-			.where(at);
-		const stored = batch.state === 'done' ? await load(tx, designId) : undefined;
-		if (stored) {
-			await takeFromShelf(tx, stored, batch);
-			await noteMixed(tx, stored, batch);
+		if (!(await rowOf(tx, designId))) return { kind: 'gone' };
+		const rows = await touched(tx, designId, save.edits);
+		const told: Told = { batches: [], holders: {} };
+		for (const row of rows) {
+			told.batches.push(batchIn(row.document));
+			const holder = holderIn(row);
+			if (holder) told.holders[row.id] = holder;
 		}
-		return batch;
+		const done = save.request && (await doneFor(tx, save.request, designId));
+		if (done)
+			return { kind: 'done', stored: (await load(tx, designId)) ?? null, note: done.note, ...told };
+		// what is over is over: a phone that wakes up late changes nothing of it
+		const over = new Set(rows.filter(({ state }) => state !== 'open').map(({ id }) => id));
+		const edits = save.edits.filter(({ path }) => !over.has(idIn(path)));
+		const elsewhere = heldElsewhere(told.holders, edits, save.device);
+		const { document, clashes } = merge(told, edits);
+		if (elsewhere.length + clashes.length > 0)
+			return { kind: 'stale', clashes: [...elsewhere, ...clashes], ...told };
+		const next = checkedCards(document);
+		const ended = await put(tx, designId, told, next);
+		const late = save.edits.filter(({ path }) => over.has(idIn(path)));
+		const lost = !alike(merge(told, late, true).document, told);
+		const note = lost ? OVER : null;
+		await markDone(tx, save.request, designId, { note });
+		const stored = ended ? ((await load(tx, designId)) ?? null) : null;
+		return { kind: 'done', stored, note, ...next };
 	});
 
-/** Bags and bottles with a figure of what is left hold so much less. */
-async function takeFromShelf(tx: Database, stored: StoredDesign, batch: Batch): Promise<void> {
-	const { kept } = shelfWith(stored.shelf);
-	const made = stored.operation.mix.bottles;
-	const bottles =
-		batch.what === 'bottles' && made
-			? (['A', 'B'] as const).map((name) =>
-					keptItemOf(bottleName(stored.design, name), {
-						...NOTHING_KEPT,
-						left: made.bottleL * 1000,
-						openedOn: batch.on
-					})
-				)
-			: [];
-	const bags = batch.items.flatMap(({ of, amount }): ShelfItem[] => {
-		const bag = kept[of];
-		if (!bag || bag.left === null) return [];
-		return [keptItemOf(of, { ...bag, left: leftAfter(bag.left, amount) })];
-	});
-	const put = [...bottles, ...bags];
-	if (put.length > 0) await changeShelf(tx, stored.placeId, { put, drop: [] });
+/** Which batch an edit is of. */
+const idIn = ([, key]: readonly EditKey[]): string =>
+	typeof key === 'object' ? key.id : (key ?? '');
+
+async function touched(tx: Database, designId: string, edits: readonly Edit[]): Promise<Row[]> {
+	const ids = [...new Set(edits.map(({ path }) => idIn(path)))];
+	if (ids.length === 0) return [];
+	return tx
+		.select()
+		.from(batches)
+		.where(and(eq(batches.designId, designId), inArray(batches.id, ids)));
 }
 
-/** What is mixed for these is not in the tank yet. */
-const NOT_THE_TANK: readonly string[] = ['reserve', 'tub'];
+/** Cards in the hand of another device that are not taken over. */
+function heldElsewhere(
+	holders: Record<string, Holder>,
+	edits: readonly Edit[],
+	device: string | undefined
+): Clash[] {
+	if (device === undefined) return [];
+	const taken = new Set(
+		edits.filter(({ path: [part] }) => part === 'holders').map(({ path }) => idIn(path))
+	);
+	const ids = [...new Set(edits.map(({ path }) => idIn(path)))];
+	return ids.flatMap((id): Clash[] => {
+		const holder = holders[id];
+		const away = holder && holder.device !== device && !taken.has(id);
+		return away ? [{ path: ['holders', id], theirs: holder }] : [];
+	});
+}
 
-/** The tank is as full and as strong as it was read. */
-async function noteMixed(tx: Database, stored: StoredDesign, batch: Batch): Promise<void> {
-	const { on, litres, readMsCm, readPh } = batch;
-	if (batch.what === 'bottles' || NOT_THE_TANK.includes(stored.operation.mix.fills)) return;
-	const reading = {
-		on,
-		litres: Math.min(litres, stored.operation.fillL),
-		msCm: readMsCm,
-		ph: readPh,
-		waterC: null,
-		meters: stored.record.meters
-	};
-	await noteIn(tx, stored, { ...stored.record, nowL: reading.litres, reading }, 'mixed a batch');
+/** @throws InvalidInput */
+function checkedCards(document: Told): Told {
+	const parsed = z
+		.strictObject({
+			batches: z.array(batchSchema).max(MOST_LISTED),
+			holders: z.record(z.string(), holderSchema)
+		})
+		.safeParse(document);
+	if (!parsed.success) throw new InvalidInput(toIssues(parsed.error));
+	return parsed.data;
+}
+
+/** Writes what is new and what differs. @returns whether one ended in the tank */
+async function put(tx: Database, designId: string, before: Told, after: Told): Promise<boolean> {
+	let ended = false;
+	for (const batch of after.batches) {
+		const was = before.batches.find(({ id }) => id === batch.id);
+		const holder = after.holders[batch.id] ?? null;
+		if (!was) await insert(tx, designId, batch, holder);
+		else if (!alike(was, batch) || !alike(before.holders[batch.id] ?? null, holder))
+			await tx
+				.update(batches)
+				.set({
+					state: batch.state,
+					document: batchDocument(batch),
+					version: sql`${batches.version} + 1`,
+					...heldBy(holder)
+				})
+				.where(eq(batches.id, batch.id));
+		if (batch.state !== 'done' || was?.state === 'done') continue;
+		ended = true;
+		const stored = (await load(tx, designId))!;
+		await takeFromShelf(tx, stored, batch);
+		await noteMixed(tx, (await load(tx, designId))!, batch);
+	}
+	return ended;
+}
+
+/** Keeps how far a batch is, as a program does it. @returns the batch as it stands; undefined: there is none of that id */
+export async function keepBatch(designId: string, batch: Batch): Promise<Batch | undefined> {
+	const find = async () => (await batchesOf(designId)).find(({ id }) => id === batch.id);
+	const was = await find();
+	if (!was) return undefined;
+	const edits = editsBetween({ batches: [was] }, { batches: [batch] });
+	await saveCards(designId, { edits });
+	return find();
 }

@@ -72,6 +72,10 @@ export async function load(tx: Database, id: string): Promise<StoredDesign | und
 	};
 }
 
+/** A version of a plan by its number. */
+export const revisionRow = async (tx: Database, revisionId: number) =>
+	(await tx.select().from(revisions).where(eq(revisions.id, revisionId)))[0];
+
 /** The newest version made from one, which redo goes to. */
 export async function newestChild(tx: Database, designId: string, parent: number) {
 	const [child] = await tx

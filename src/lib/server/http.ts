@@ -41,7 +41,28 @@ export const baseFields = {
 	request: id('request').optional()
 };
 
-/** The record, where it is saved as well, and the revision of it this is based on; 0: it had none of its own. */
+/** More edits than a whole document has fields are none. */
+const MOST_EDITS = 20_000;
+const editKey = z.union([z.string().max(200), z.strictObject({ id: z.string().max(200) })]);
+/** Changes of a document by path. */
+export const editsField = z
+	.array(
+		z.strictObject({
+			path: z.array(editKey).min(1).max(40),
+			was: z.unknown().optional(),
+			now: z.unknown().optional()
+		})
+	)
+	.max(MOST_EDITS, `edits must be at most ${MOST_EDITS}`);
+
+/** A step along the history: over which revision, whose step it is, and what it comes to by path. */
+export const stepSchema = z.strictObject({
+	...baseFields,
+	of: id('request').nullish(),
+	edits: editsField.optional()
+});
+
+/** The record as a whole, and the revision of it this is based on; 0: it had none of its own. */
 export const recordField = {
 	record: z
 		.strictObject({

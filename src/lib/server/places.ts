@@ -1,7 +1,16 @@
 import { and, desc, eq, isNull, ne, sql } from 'drizzle-orm';
-import { placeSchema, upgradePlace, type Place } from '$lib/core/design';
-import { names, refuse } from '$lib/core/quantity';
+import {
+	alike,
+	merge,
+	placeSchema,
+	upgradePlace,
+	type Clash,
+	type Edit,
+	type Place
+} from '$lib/core/design';
+import { InvalidInput, names, refuse, toIssues } from '$lib/core/quantity';
 import { database, write, type Database } from './database';
+import { doneFor, markDone } from './requests';
 import { designs, placeRevisions, places, revisions } from './schema';
 import { readPlan } from './stored';
 import { attempt, nameIn, readDocument } from './unreadable';
@@ -76,23 +85,43 @@ export async function revisePlace(
 	return row!.id;
 }
 
-/** What came of saving a place: it stands, a newer one stands there, or there is none. */
-export type PlaceOutcome = { kind: 'done' | 'stale'; stored: StoredPlace } | { kind: 'gone' };
+/** What came of changing a place: it stands; somebody changed the same of it otherwise meanwhile; or there is none. */
+export type PlaceOutcome =
+	| { kind: 'done'; stored: StoredPlace }
+	| { kind: 'stale'; stored: StoredPlace; clashes: Clash[] }
+	| { kind: 'gone' };
+
+/** A change of a place, over which revision of it it was made. */
+export interface PlaceSave {
+	base: number;
+	request?: string;
+	edits: readonly Edit[];
+}
 
 /**
- * Saves a place over the revision it is based on.
+ * Makes changes over a place as it stands; what somebody else changed beside them stays.
  *
- * @throws InvalidInput where a system stands in an area that is no longer in it
+ * @throws InvalidInput where it would be no place, or a system stands in an area that is no longer in it
  */
-export const savePlace = (id: string, base: number, place: Place): Promise<PlaceOutcome> =>
+export const savePlace = (id: string, { base, request, edits }: PlaceSave): Promise<PlaceOutcome> =>
 	write(async (tx) => {
 		const [row] = await select(tx).where(eq(places.id, id));
 		if (!row) return { kind: 'gone' };
 		const current = stored(row);
-		if (current.revision !== base) return { kind: 'stale', stored: current };
+		if (request !== undefined && (await doneFor(tx, request, id)))
+			return { kind: 'done', stored: current };
+		const { document, clashes } = merge({ place: current.place }, edits);
+		if (clashes.length > 0) return { kind: 'stale', stored: current, clashes };
+		const { data: place, error } = placeSchema.safeParse(document.place);
+		if (error && base !== current.revision) return { kind: 'stale', stored: current, clashes: [] };
+		if (error) throw new InvalidInput(toIssues(error));
 		await refuseHomeless(tx, id, place);
-		const revision = await revisePlace(tx, id, base, place, null);
-		await setPlaceRevision(tx, id, revision);
+		const changed = !alike(place, current.place);
+		const revision = changed
+			? await revisePlace(tx, id, current.revision, place, null)
+			: current.revision;
+		if (changed) await setPlaceRevision(tx, id, revision);
+		await markDone(tx, request, id);
 		return { kind: 'done', stored: { ...current, place, revision } };
 	});
 

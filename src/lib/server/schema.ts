@@ -37,8 +37,6 @@ export const designs = sqliteTable(
 		current: integer('current').notNull(),
 		/** Which version of its record stands; null: still inside a plan of version 1. */
 		record: integer('record'),
-		/** The request that last moved it: the same asked again, its answer lost, is done already. */
-		lastRequest: text('last_request'),
 		deletedAt: integer('deleted_at', { mode: 'timestamp_ms' }),
 		createdAt: createdAt()
 	},
@@ -73,6 +71,22 @@ export const recordRevisions = sqliteTable(
 		createdAt: createdAt()
 	},
 	(table) => [index('record_revisions_design').on(table.designId)]
+);
+
+/** Requests that were done: the same asked again, its answer lost, is done already. Kept for a month. */
+export const requests = sqliteTable(
+	'requests',
+	{
+		id: text('id').primaryKey(),
+		/** The system or place it was about. */
+		subject: text('subject').notNull(),
+		/** The revision of the plan it made or went to; null: it left the plan as it was. */
+		revision: integer('revision'),
+		/** What was said with the answer. */
+		note: text('note'),
+		createdAt: createdAt()
+	},
+	(table) => [index('requests_created').on(table.createdAt)]
 );
 
 /** What a place added to the shelf, an item a row. Never undone: it was bought at that price all the same. */
@@ -115,6 +129,12 @@ export const batches = sqliteTable(
 		state: text('state').notNull(),
 		mixedOn: text('mixed_on').notNull(),
 		document: text('document').notNull(),
+		/** Counts what was done to it. */
+		version: integer('version').notNull().default(1),
+		/** The device whose card it is, what it calls itself, and since when. */
+		device: text('device'),
+		deviceName: text('device_name'),
+		takenAt: integer('taken_at', { mode: 'timestamp_ms' }),
 		createdAt: createdAt()
 	},
 	(table) => [index('batches_design').on(table.designId, table.mixedOn)]

@@ -3,7 +3,13 @@ import columns from '../../../examples/kitchen-columns.json';
 import rail from '../../../examples/lean-to-rail.json';
 import table from '../../../examples/loft-table.json';
 import channels from '../../../examples/yard-channels.json';
-import { applyChanges, parseDesignFile, usualReserve, type Change } from '$lib/core/design';
+import {
+	applyChanges,
+	editsBetween,
+	parseDesignFile,
+	usualReserve,
+	type Change
+} from '$lib/core/design';
 import { keepAlternative } from './alternatives';
 import { createDesign } from './saving';
 import { createPlace, listPlaces } from './places';
@@ -77,7 +83,7 @@ export async function seedDemo(): Promise<boolean> {
 	if ((await listPlaces()).length > 0) return false;
 	const files = DEMO.map(({ file, ...demo }) => ({ ...demo, ...parseDesignFile(file) }));
 	const { id: placeId } = await createPlace(files[0]!.place, 'tern-cottage');
-	await saveShelf(placeId, { put: demoShelf(), drop: [] });
+	await saveShelf(placeId, { edits: editsBetween({ shelf: [] }, { shelf: demoShelf() }) });
 	for (const [seed, { id, design, operation, record, variant }] of files.entries()) {
 		await createDesign(placeId, { design, operation, record }, id);
 		await seedBatches(id, operation.mix.bottles !== null, seed + 1);

@@ -1,6 +1,9 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
-import { shelfItemSchema, type ShelfItem } from '$lib/core/shelf';
+import { alike, merge, type Clash, type Edit } from '$lib/core/design';
+import { InvalidInput, toIssues } from '$lib/core/quantity';
+import { ownShelfSchema, shelfItemSchema, type ShelfItem } from '$lib/core/shelf';
 import { database, write, type Database } from './database';
+import { doneFor, markDone } from './requests';
 import { places, shelfItems } from './schema';
 import { attempt, readDocument } from './unreadable';
 
@@ -66,11 +69,48 @@ export async function changeShelf(
 		.where(eq(places.id, placeId));
 }
 
-/** Changes a shelf. @returns what stands on it then; undefined: there is no such place */
-export const saveShelf = (placeId: string, change: ShelfChange): Promise<ShelfItem[] | undefined> =>
+/** What came of changing a shelf. */
+export type ShelfOutcome =
+	| { kind: 'done'; shelf: ShelfItem[] }
+	| { kind: 'stale'; shelf: ShelfItem[]; clashes: Clash[] }
+	| { kind: 'gone' };
+
+/** Makes changes over a place's shelf as it stands. @throws InvalidInput where an item would be none */
+export const saveShelf = (
+	placeId: string,
+	{ request, edits }: { request?: string; edits: readonly Edit[] }
+): Promise<ShelfOutcome> =>
 	write(async (tx) => {
 		const [place] = await tx.select().from(places).where(eq(places.id, placeId));
-		if (!place) return undefined;
-		await changeShelf(tx, placeId, change);
-		return shelfOf(placeId, tx);
+		if (!place) return { kind: 'gone' };
+		const shelf = await shelfOf(placeId, tx);
+		if (request !== undefined && (await doneFor(tx, request, placeId)))
+			return { kind: 'done', shelf };
+		const { document, clashes } = merge({ shelf }, edits);
+		if (clashes.length > 0) return { kind: 'stale', shelf, clashes };
+		await putShelf(tx, placeId, shelf, shelfIn(document.shelf));
+		await markDone(tx, request, placeId);
+		return { kind: 'done', shelf: await shelfOf(placeId, tx) };
 	});
+
+/** A shelf by its schema. @throws InvalidInput */
+export function shelfIn(raw: unknown): ShelfItem[] {
+	const { data, error } = ownShelfSchema.safeParse(raw);
+	if (error) throw new InvalidInput(toIssues(error));
+	return data;
+}
+
+/** Makes one shelf out of another inside a write. */
+export async function putShelf(
+	tx: Database,
+	placeId: string,
+	before: readonly ShelfItem[],
+	after: readonly ShelfItem[]
+): Promise<void> {
+	if (after === before) return;
+	const was = new Map(before.map((item) => [item.id, item]));
+	const stay = new Set(after.map(({ id }) => id));
+	const put = after.filter((item) => !alike(item, was.get(item.id)));
+	const drop = [...was.keys()].filter((id) => !stay.has(id));
+	if (put.length + drop.length > 0) await changeShelf(tx, placeId, { put, drop });
+}

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import { newArea, type Spotted } from '$lib/core/design';
+	import { editsBetween, newArea, type Spotted } from '$lib/core/design';
 	import Logo from '$lib/ui/control/Logo.svelte';
 	import StartForm from '$lib/ui/home/StartForm.svelte';
 	import SpotForm from '$lib/ui/place/SpotForm.svelte';
-	import { messageOf, post } from '$lib/ui/workspace/save-queue';
+	import { messageOf, post } from '$lib/ui/sync';
 	import type { PageData } from './$types';
 
 	const { data }: { data: PageData } = $props();
@@ -19,7 +19,10 @@
 		const response = await (
 			data.placeId === null
 				? post('/api/places', 'POST', { place })
-				: post(`/api/places/${data.placeId}`, 'PUT', { base: data.revision, place })
+				: post(`/api/places/${data.placeId}`, 'PUT', {
+						base: data.revision,
+						edits: editsBetween({ place: data.place }, { place })
+					})
 		).catch(() => null);
 		busy = false;
 		if (response?.ok) await invalidateAll();

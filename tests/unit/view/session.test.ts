@@ -1,16 +1,33 @@
 import { expect } from 'chai';
-import { partsSchema, setPaths } from '../../../src/lib/core/design';
+import { merge, partsSchema, setPaths } from '../../../src/lib/core/design';
 import { METRIC } from '../../../src/lib/core/quantity';
 import { fixesOf } from '../../../src/lib/core/review';
 import { set } from '../example';
-import { serverThat, serverThatKeeps, sessionOf, storedOf, type Sent, type Session } from './stage';
+import {
+	serverThat,
+	serverThatKeeps,
+	sessionOf,
+	storedOf,
+	touched,
+	type Sent,
+	type Session
+} from './stage';
 
-const settled = () => new Promise((done) => setTimeout(done, 5));
+/** The water noted with something sent. */
+const waterIn = ({ body }: Sent): unknown =>
+	body.edits.find(({ path }) => path.join('.') === 'record.nowL')?.now;
 
 describe('an open system', function () {
 	this.timeout(240_000);
 	let session: Session;
 	let sent: Sent[];
+	/** Nothing is on its way any more. */
+	const settled = async (): Promise<void> => {
+		for (let i = 0; i < 400; i++) {
+			await new Promise((done) => setTimeout(done, 2));
+			if (session.file.view.state !== 'sending') return;
+		}
+	};
 	beforeEach(async () => {
 		session = await sessionOf('kitchen-columns');
 		sent = serverThatKeeps();
@@ -18,15 +35,15 @@ describe('an open system', function () {
 
 	it('a drag shows and is not kept; letting go is one step back and one save', async () => {
 		for (const dial of [0.5, 0.6, 0.7]) session.preview([set('operation.dial', dial)]);
-		expect(session.canUndo).to.equal(false);
+		expect(session.file.canUndo).to.equal(false);
 		expect(sent).to.have.length(0);
 		session.commit('pump dial');
 		await settled();
-		expect(session.canUndo).to.equal(true);
+		expect(session.file.canUndo).to.equal(true);
 		expect(sent.map((s) => s.body.label)).to.deep.equal(['pump dial']);
-		await session.undo();
+		session.undo();
 		expect(session.design.source).to.deep.equal((await sessionOf('kitchen-columns')).design.source);
-		expect(session.canRedo).to.equal(true);
+		expect(session.file.canRedo).to.equal(true);
 	});
 
 	it('a drag given up leaves nothing behind, nor does one that ends where it began', () => {
@@ -35,7 +52,7 @@ describe('an open system', function () {
 		session.revert();
 		session.commit('water level');
 		expect(session.design).to.equal(design);
-		expect(session.canUndo).to.equal(false);
+		expect(session.file.canUndo).to.equal(false);
 		expect(sent).to.have.length(0);
 	});
 
@@ -45,7 +62,7 @@ describe('an open system', function () {
 		expect(said).to.match(/distance between rings must be a number from .* mm/);
 		expect(session.set('place.areas.0.lengthM', -1, 'length')).to.match(/length/);
 		expect(session.design).to.equal(design);
-		expect(session.canUndo).to.equal(false);
+		expect(session.file.canUndo).to.equal(false);
 	});
 
 	it('goes back and forth through many changes to just what stood', async () => {
@@ -55,25 +72,25 @@ describe('an open system', function () {
 			states.push(session.operation);
 		}
 		for (let i = 7; i >= 0; i--) {
-			await session.undo();
-			expect(session.operation, `back to ${i}`).to.equal(states[i]);
+			session.undo();
+			expect(session.operation, `back to ${i}`).to.deep.equal(states[i]);
 		}
 		await settled();
-		expect(session.canUndo).to.equal(false);
+		expect(session.file.canUndo).to.equal(false);
 		for (let i = 1; i <= 8; i++) {
-			await session.redo();
-			expect(session.operation, `on to ${i}`).to.equal(states[i]);
+			session.redo();
+			expect(session.operation, `on to ${i}`).to.deep.equal(states[i]);
 		}
 		await settled();
-		expect(session.canRedo).to.equal(false);
+		expect(session.file.canRedo).to.equal(false);
 	});
 
 	it('a new change after going back is a new way on', async () => {
 		session.set('operation.fillL', 21, 'fill');
-		await session.undo();
+		session.undo();
 		session.set('operation.fillL', 22, 'fill');
-		expect(session.canRedo).to.equal(false);
-		await session.redo();
+		expect(session.file.canRedo).to.equal(false);
+		session.redo();
 		expect(session.operation.fillL).to.equal(22);
 	});
 
@@ -81,12 +98,12 @@ describe('an open system', function () {
 		session.set('place.units', { system: 'us', strength: 'ppm500' }, 'units');
 		expect(session.say(1, 'span')).to.equal('3.28 ft');
 		await settled();
-		expect(sent[0]!.body.place).to.not.equal(undefined);
+		expect(touched(sent[0]!)).to.deep.equal(['place']);
 		session.set('operation.fillL', 21, 'fill');
 		await settled();
-		expect(sent[1]!.body.place, 'the place did not change again').to.equal(undefined);
-		await session.undo();
-		await session.undo();
+		expect(touched(sent[1]!), 'the place did not change again').to.deep.equal(['operation']);
+		session.undo();
+		session.undo();
 		expect(session.say(1, 'span')).to.equal('1 m');
 	});
 
@@ -95,24 +112,24 @@ describe('an open system', function () {
 		const before = session.record.nowL;
 		session.set('record.nowL', 21, 'water');
 		session.set('record.nowL', 22, 'water');
-		await session.undo();
+		session.undo();
 		expect([session.record.nowL, session.operation.dial]).to.deep.equal([21, 0.6]);
-		await session.redo();
+		session.redo();
 		expect(session.record.nowL).to.equal(22);
-		await session.undo();
+		session.undo();
 		// the one before was typed and stands; what is left to undo is the plan's
 		const dial = (await sessionOf('kitchen-columns')).operation.dial;
-		await session.undo();
+		session.undo();
 		expect([session.record.nowL, session.operation.dial]).to.deep.equal([21, dial]);
 		await settled();
-		expect(session.canUndo).to.equal(false);
-		await session.redo();
+		expect(session.file.canUndo).to.equal(false);
+		session.redo();
 		expect([session.record.nowL, session.operation.dial]).to.deep.equal([21, 0.6]);
 		await settled();
-		const kinds = sent.map(({ address, body }) => [
-			address.split('/').at(-1),
-			body.plan !== undefined,
-			body.record?.document.nowL
+		const kinds = sent.map((one) => [
+			one.address.split('/').at(-1),
+			touched(one).includes('operation'),
+			waterIn(one)
 		]);
 		expect(before).to.not.equal(21);
 		expect(kinds).to.deep.equal([
@@ -122,8 +139,8 @@ describe('an open system', function () {
 			['kitchen-columns', false, 21],
 			['kitchen-columns', false, 22],
 			['kitchen-columns', false, 21],
-			['undo', false, undefined],
-			['redo', false, undefined]
+			['undo', true, undefined],
+			['redo', true, undefined]
 		]);
 	});
 
@@ -131,93 +148,134 @@ describe('an open system', function () {
 		const { nowL } = session.record;
 		const { fillL } = session.operation;
 		session.apply([set('operation.fillL', 18), set('record.nowL', 18)], 'filled lower');
-		await session.undo();
+		session.undo();
 		expect([session.operation.fillL, session.record.nowL]).to.deep.equal([fillL, nowL]);
-		await session.redo();
+		session.redo();
 		expect([session.operation.fillL, session.record.nowL]).to.deep.equal([18, 18]);
 		await settled();
-		expect(sent.map(({ body }) => body.record?.document.nowL)).to.deep.equal([18, nowL, 18]);
+		expect(sent.map(waterIn)).to.deep.equal([18, nowL, 18]);
 	});
 
 	it('older steps than this page’s are asked of the server, and found again', async () => {
 		session = await sessionOf('kitchen-columns', [], METRIC, { canUndo: true });
 		const older = setPaths(session.parts, [set('design.name', 'As it was')]);
-		sent = serverThat(() => [200, { ...storedOf(older, 4), canRedo: true }]);
 		const now = session.design;
-		await session.undo();
+		const stands = session.parts;
+		sent = serverThat(({ address }) =>
+			address.endsWith('/undo')
+				? [200, { ...storedOf(older, 4), canRedo: true }]
+				: [200, { ...storedOf(stands, 5), canUndo: true }]
+		);
+		session.undo();
+		await settled();
 		expect(sent.map((s) => s.address)).to.deep.equal(['/api/designs/kitchen-columns/undo']);
 		expect(session.design.name).to.equal('As it was');
-		await session.redo();
-		expect(session.design).to.equal(now);
+		session.redo();
+		await settled();
+		expect(session.design).to.deep.equal(now);
 	});
 
-	it('a server that cannot be reached for an older step is said, and nothing is lost', async () => {
+	it('a name typed while an older step is being taken back stays, and so do two steps pressed at once', async () => {
+		session = await sessionOf('kitchen-columns', [], METRIC, { canUndo: true });
+		const older = setPaths(session.parts, [set('operation.fillL', 12)]);
+		let stands = older;
+		sent = serverThat(({ address, body }, turn) => {
+			if (!address.endsWith('/undo')) stands = merge(stands, body.edits).document;
+			return [200, { ...storedOf(stands, turn + 4), canUndo: true, canRedo: true }];
+		});
+		session.undo();
+		session.set('design.name', 'Typed meanwhile', 'name');
+		await settled();
+		expect([session.design.name, session.operation.fillL]).to.deep.equal(['Typed meanwhile', 12]);
+		expect(stands.design.name).to.equal('Typed meanwhile');
+		session.undo();
+		session.undo();
+		await settled();
+		expect(sent.map(({ body }) => body.base)).to.deep.equal([1, 5, 6, 7]);
+		expect(session.file.view.state).to.equal('still');
+		expect(session.file.clash).to.equal(null);
+	});
+
+	it('an older step is not to be had without network, what was not sent yet is; nothing is lost', async () => {
 		session = await sessionOf('kitchen-columns', [], METRIC, { canUndo: true });
 		globalThis.fetch = () => Promise.reject(new TypeError('offline'));
-		const { design } = session;
-		await session.undo();
-		expect(session.design).to.equal(design);
-		expect(session.save).to.deep.equal({
-			kind: 'failed',
-			message: 'That could not be reached just now. Try again.'
-		});
+		const { fillL } = session.operation;
+		session.set('operation.fillL', 12, 'fill');
+		await settled();
+		expect(session.file.view.state).to.equal('network');
+		expect(session.file.canUndo).to.equal(true);
+		session.undo();
+		expect(session.operation.fillL).to.equal(fillL);
+		await settled();
+		expect(session.file.canUndo).to.equal(false);
+		session.redo();
+		expect(session.operation.fillL).to.equal(12);
 	});
+
+	const clashesOf = (sent: readonly Sent[], theirs: object) =>
+		merge(theirs, sent.at(-1)!.body.edits).clashes;
 
 	describe('changed in another window', () => {
 		const behind = async () => {
 			const theirs = setPaths(session.parts, [set('design.name', 'Theirs')]);
-			serverThat((_, turn) =>
+			const sent = serverThat((_, turn) =>
 				turn === 1
-					? [409, { stored: storedOf(theirs, 7) }]
-					: [200, { ...storedOf(session.parts, 8), canUndo: true }]
+					? [409, { stored: storedOf(theirs, 7), clashes: clashesOf(sent, theirs) }]
+					: turn === 2
+						? [200, { ...storedOf(session.parts, 8), canUndo: true }]
+						: [200, storedOf(theirs, 9)]
 			);
 			session.set('design.name', 'Mine', 'name');
 			await settled();
-			expect(session.save.kind).to.equal('stale');
+			expect(session.file.view.state).to.equal('clash');
 		};
 
 		it('theirs is taken, and mine is gone', async () => {
 			await behind();
-			session.resolve('theirs');
+			await session.file.resolve('theirs');
 			expect(session.design.name).to.equal('Theirs');
-			expect(session.save.kind).to.equal('saved');
+			expect(session.file.view.state).to.equal('still');
 		});
 
 		it('mine is kept over theirs, and theirs is one step back', async () => {
 			await behind();
-			session.resolve('mine');
+			await session.file.resolve('mine');
 			await settled();
 			expect(session.design.name).to.equal('Mine');
-			expect(session.save.kind).to.equal('saved');
-			await session.undo();
+			expect(session.file.view.state).to.equal('still');
+			session.undo();
+			await settled();
 			expect(session.design.name).to.equal('Theirs');
 		});
 
-		it('a reading typed beside their change of the plan takes nothing of theirs away', async () => {
+		it('what they changed beside a reading typed here comes in, and is said', async () => {
 			const theirs = setPaths(session.parts, [
 				set('operation.dial', 0.55),
 				set('record.waterC', 17),
 				set('place.reachM', 0.9)
 			]);
-			const sent = serverThat((_, turn) =>
-				turn === 1 ? [409, { stored: storedOf(theirs, 7) }] : [200, storedOf(session.parts, 8)]
-			);
+			const sent = serverThat(({ body }) => [200, storedOf(merge(theirs, body.edits).document, 8)]);
 			session.set('record.nowL', 21, 'water');
-			await settled();
-			expect(session.save.kind).to.equal('stale');
-			session.resolve('mine');
 			await settled();
 			expect(session.operation.dial).to.equal(0.55);
 			expect([session.record.nowL, session.record.waterC]).to.deep.equal([21, 17]);
 			expect(session.place.reachM).to.equal(0.9);
-			// what was not changed here is not sent again either
-			expect(sent.at(-1)!.body).to.not.have.any.keys('plan', 'place');
-			expect(sent.at(-1)!.body.record!.document.nowL).to.equal(21);
+			expect(session.file.note).to.match(
+				/^Changed elsewhere: Pump dial 55%, .* and 1 more\.$|^Changed elsewhere: /
+			);
+			expect(touched(sent[0]!)).to.deep.equal(['record']);
+			// what came in is theirs: it is no step of this page
+			expect(session.file.canUndo).to.equal(true);
+			session.undo();
+			expect([session.record.nowL, session.operation.dial]).to.deep.equal([
+				(await sessionOf('kitchen-columns')).record.nowL,
+				0.55
+			]);
 		});
 
 		it('without a quarrel there is nothing to settle', () => {
 			const { design } = session;
-			session.resolve('theirs');
+			void session.file.resolve('theirs');
 			expect(session.design).to.equal(design);
 		});
 	});
@@ -240,11 +298,11 @@ describe('an open system', function () {
 		serverThatKeeps();
 		const { crops } = rail.operation;
 		expect(rail.set('design.stands.0.plantsPerBucket', 2, 'plants a bucket')).to.equal(null);
-		expect(rail.note).to.equal('14 new sites planted like the next.');
+		expect(rail.file.note).to.equal('14 new sites planted like the next.');
 		expect(rail.model.layout.sites.map((site) => site.cropId)).to.not.include(null);
 		expect(rail.model.waterUse.bySite.size).to.equal(28);
-		await rail.undo();
-		expect(rail.operation.crops).to.equal(crops);
+		rail.undo();
+		expect(rail.operation.crops).to.deep.equal(crops);
 		await settled();
 	});
 

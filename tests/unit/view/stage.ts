@@ -2,10 +2,18 @@ import { parse, type HTMLElement } from 'node-html-parser';
 import type { Component } from 'svelte';
 import { createServer, type ViteDevServer } from 'vite';
 import type * as Sessions from '../../../src/lib/ui/workspace/session.svelte';
-import { applyChanges, partsIn, type Change, type Parts } from '../../../src/lib/core/design';
+import {
+	applyChanges,
+	merge,
+	partsIn,
+	type Change,
+	type Edit,
+	type Parts
+} from '../../../src/lib/core/design';
 import { METRIC, type Units } from '../../../src/lib/core/quantity';
 import type { ShelfItem } from '../../../src/lib/core/shelf';
-import type { Stored } from '../../../src/lib/ui/workspace/save-queue';
+import type * as Sync from '../../../src/lib/ui/sync';
+import type { Stored } from '../../../src/lib/ui/sync/system-file.svelte';
 import { example } from '../example';
 
 /**
@@ -51,14 +59,12 @@ export const storedOf = (parts: Parts, revision = 1, shelf: ShelfItem[] = []): S
 
 export interface Sent {
 	address: string;
-	body: {
-		base: number;
-		label?: string;
-		plan?: Pick<Parts, 'design' | 'operation'>;
-		record?: { document: Parts['record'] };
-		place?: { document: Parts['place'] };
-	};
+	body: { base: number; request: string; label?: string; of?: string | null; edits: Edit[] };
 }
+/** Which parts something sent touches. */
+export const touched = ({ body }: Sent): string[] => [
+	...new Set(body.edits.map(({ path: [part] }) => part as string))
+];
 
 /** A server that takes what it is sent, or says no; asked in the order it was called. */
 export function serverThat(answer: (sent: Sent, turn: number) => [status: number, body: unknown]) {
@@ -78,25 +84,26 @@ let begun: Parts | null = null;
 export function serverThatKeeps(): Sent[] {
 	let history: Parts[] = [];
 	let at = 0;
-	let record: Parts['record'] | null = null;
-	return serverThat(({ address, body }, turn) => {
+	return serverThat((sent, turn) => {
 		if (history.length === 0 && begun) history = [begun];
-		record = body.record?.document ?? record;
-		const { plan, place } = body;
-		if (address.endsWith('/shelf')) return [200, { shelf: [] }];
-		if (address.endsWith('/undo')) at = Math.max(0, at - 1);
-		else if (address.endsWith('/redo')) at = Math.min(history.length - 1, at + 1);
-		else if (plan ?? place) {
-			const next = { ...history[at]!, ...plan, ...(place && { place: place.document }) };
-			history = [...history.slice(0, at + 1), next];
+		const { edits } = sent.body;
+		const { record } = merge({ record: history[at]!.record }, edits).document;
+		if (sent.address.endsWith('/undo')) at = Math.max(0, at - 1);
+		else if (sent.address.endsWith('/redo')) at = Math.min(history.length - 1, at + 1);
+		else if (touched(sent).some((part) => !['record', 'shelf'].includes(part))) {
+			history = [...history.slice(0, at + 1), merge(history[at]!, edits).document];
 			at++;
 		}
-		const kept = storedOf({ ...history[at]!, ...(record && { record }) }, turn + 1);
+		history = history.map((parts) => ({ ...parts, record }));
+		const kept = storedOf(history[at]!, turn + 1);
 		return [200, { ...kept, canUndo: at > 0, canRedo: at < history.length - 1 }];
 	});
 }
 const real = globalThis.fetch;
-beforeEach(() => void serverThatKeeps());
+beforeEach(async () => {
+	serverThatKeeps();
+	(await load<typeof Sync>('ui/sync/index.ts')).useOutbox();
+});
 afterEach(() => void (globalThis.fetch = real));
 
 /** An open system: a shipped example, with changes, read in some units. */

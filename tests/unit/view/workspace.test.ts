@@ -3,7 +3,7 @@ import type { HTMLElement } from 'node-html-parser';
 import { daysLeft } from '../../../src/lib/core/model';
 import { judged, STEPS, wordFor } from '../../../src/lib/core/review';
 import { EXAMPLES, set } from '../example';
-import { sessionOf, shown, storedOf, wordsOf, type Session } from './stage';
+import { sessionOf, shown, wordsOf, type Session } from './stage';
 
 const bar = (session: Session) => shown(session, 'ui/workspace/FindingBar.svelte');
 const tape = (session: Session) => shown(session, 'ui/workspace/Tape.svelte');
@@ -108,31 +108,43 @@ describe('the header', () => {
 		expect(await both()).to.deep.equal([true, true]);
 		session.set('design.name', 'Table under the roof', 'name');
 		expect(await both()).to.deep.equal([false, true]);
-		await session.undo();
+		session.undo();
 		expect(await both()).to.deep.equal([true, false]);
-		await session.redo();
+		session.redo();
 		expect(await both()).to.deep.equal([false, true]);
 	});
 
-	const states: [what: string, save: (session: Session) => Session['save'], says: RegExp][] = [
-		['saved', () => ({ kind: 'saved', at: '2026-05-28T09:30:00.000Z' }), /^Saved \d\d:\d\d$/],
-		['saving', () => ({ kind: 'saving' }), /^Saving$/],
+	const waiting = { request: 'r', lane: 'system/x', base: 1, work: { verb: 'place', edits: [] } };
+	const states: [what: string, view: object, says: RegExp][] = [
+		['kept', { state: 'still' }, /^Saved \d\d:\d\d$/],
+		['on its way', { state: 'sending' }, /^Saving$/],
 		[
-			'refused',
-			() => ({ kind: 'failed', message: 'Not saved: no connection. Trying again.' }),
-			/^Not saved: no connection\. Trying again\.$/
+			'without network',
+			{ state: 'network', waiting: [waiting, waiting, waiting] },
+			/^On this device, waiting for the network \(3\) Try now$/
 		],
 		[
-			'behind',
-			({ parts }) => ({ kind: 'stale', theirs: storedOf(parts, 9) }),
-			/^Not saved: changed elsewhere$/
+			'without network on a device that keeps nothing',
+			{ state: 'network', waiting: [waiting], onDevice: false, keeps: false },
+			/^Not kept on this device, waiting for the network \(1\) Try now$/
+		],
+		[
+			'with a server that cannot',
+			{ state: 'server', message: 'The disk is full.' },
+			/^Not saved yet: The disk is full\. Trying again\. Try now$/
+		],
+		['changed by somebody else', { state: 'clash' }, /^Somebody else changed this\. See what$/],
+		[
+			'deleted meanwhile',
+			{ state: 'gone', waiting: [waiting] },
+			/^This was deleted meanwhile\. 1 change is on this device\. Try again ?Discard them$/
 		]
 	];
-	for (const [what, save, says] of states)
+	for (const [what, view, says] of states)
 		it(`says how the last change fared: ${what}`, async () => {
 			const session = await sessionOf('loft-table');
-			session.save = save(session);
-			expect(wordsOf((await header(session)).querySelector('[role="status"]')!)).to.match(says);
+			session.file.view = { ...session.file.view, ...view };
+			expect(wordsOf((await header(session)).querySelector('.line')!).trim()).to.match(says);
 		});
 });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, oneOf, quantity, text } from '../quantity';
+import { upgradeRow } from './row';
 
 /** What went wrong where a reading was off, as the grower says. */
 export const OFF_CAUSES = {
@@ -65,6 +66,24 @@ export const batchSchema = z.strictObject({
 });
 export type Batch = z.infer<typeof batchSchema>;
 export type BatchStep = Batch['steps'][number];
+
+/** The version of a batch's row: raised once whenever its schema changes, with the upgrade. */
+export const BATCH_VERSION = 1;
+
+/** A batch as it is written into its row. */
+export const batchDocument = (batch: Batch): string =>
+	JSON.stringify({ schemaVersion: BATCH_VERSION, batch });
+
+/** A batch's row of any version brought up to this one; those before versions are the batch alone. @throws InvalidInput where it is newer */
+export const upgradeBatch = (raw: unknown): unknown => upgradeRow(raw, 'batch', BATCH_VERSION);
+
+/** Whose card it is: the device it is worked through on, what it calls itself, and since when, ms since 1970. */
+export const holderSchema = z.strictObject({
+	device: id('device'),
+	name: text('name of the device', 40),
+	since: z.number()
+});
+export type Holder = z.infer<typeof holderSchema>;
 
 /** The step that is next; null: all are done. */
 export const nextStep = ({ steps, done }: Pick<Batch, 'steps' | 'done'>): BatchStep | null =>

@@ -4,7 +4,7 @@
 	import Confirm from '../control/Confirm.svelte';
 	import FilePick from '../control/FilePick.svelte';
 	import Words from '../control/Words.svelte';
-	import { messageOf } from '../workspace/save-queue';
+	import { messageOf } from '../sync';
 	import { restoredWords, sizeWords, type Restored } from './restored';
 
 	/** Copies of everything, and the names this Crelbo answers to in the home's network. */

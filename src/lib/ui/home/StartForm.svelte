@@ -9,7 +9,7 @@
 	import TypedNumber from '$lib/ui/control/TypedNumber.svelte';
 	import Miniature from '$lib/ui/drawing/Miniature.svelte';
 	import KindChoice from './KindChoice.svelte';
-	import { messageOf, post } from '$lib/ui/workspace/save-queue';
+	import { messageOf, post } from '$lib/ui/sync';
 
 	interface Props {
 		placeId: string;

@@ -1,4 +1,4 @@
-import { messageOf } from '../workspace/save-queue';
+import { messageOf } from '../sync';
 
 /** Asks the server for something; null when it did it, else why not. */
 export async function asked(address: string, method: string): Promise<string | null> {

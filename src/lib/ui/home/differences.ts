@@ -3,9 +3,11 @@ import {
 	fieldAt,
 	keysOf,
 	kindOf,
+	placeSchema,
 	rowLetter,
 	valueAt,
-	type Parts
+	type Parts,
+	type Place
 } from '$lib/core/design';
 import { capital, show, type FieldMeta, type Units } from '$lib/core/quantity';
 import { BUILT_IN_LISTS } from '$lib/core/shelf';
@@ -173,4 +175,27 @@ function ownerOf({ design }: Parts, path: string): string {
 	const id = /^design\.stands\[id=([^\]]*)\]/.exec(path)?.[1];
 	const stand = id !== undefined && design.stands.find((one) => one.id === id);
 	return stand && design.stands.length > 1 ? `${stand.name}: ` : '';
+}
+
+/** Figures of the place that differ, each by the name its field has. */
+export function placeDiffering(mine: Place, theirs: Place, units: Units): Differing[] {
+	return differences(mine, theirs).map(({ path, mine: a, theirs: b }) => {
+		const { title, quantity = 'count' } = fieldAt(mine, path, placeSchema) ?? {};
+		const shown = (value: unknown): string =>
+			typeof value === 'number'
+				? show(value, quantity, units)
+				: value === undefined || value === null
+					? '–'
+					: typeof value === 'object'
+						? 'differs'
+						: String(value);
+		const id = /^areas\[id=([^\]]*)\]/.exec(path)?.[1];
+		const where =
+			id === undefined ? 'Place' : (mine.areas.find((area) => area.id === id)?.name ?? 'Area');
+		return {
+			name: `${where}: ${title ?? path.split('.').at(-1)}`,
+			mine: shown(a),
+			theirs: shown(b)
+		};
+	});
 }

@@ -5,7 +5,14 @@
 	import { useSession } from '../workspace/context';
 
 	/** What was mixed before, the newest first. */
-	const { batches }: { batches: readonly Batch[] } = $props();
+	const {
+		batches,
+		unreadable = []
+	}: {
+		batches: readonly Batch[];
+		/** Those that cannot be read, with why. */
+		unreadable?: readonly { id: string; on: string; why: string }[];
+	} = $props();
 	const session = useSession();
 	const past = $derived(batches.filter(({ state, what }) => state === 'done' && what === 'fill'));
 	const read = ({ readMsCm, aimMsCm, readPh, off }: Batch): string =>
@@ -18,13 +25,18 @@
 		].join(', ');
 </script>
 
-{#if past.length > 0}
+{#if past.length + unreadable.length > 0}
 	<h2>Mixed before</h2>
 	<ul>
 		{#each past as batch (batch.id)}
 			<li>
 				<b>{format(parseISO(batch.on), 'd MMM')}</b>
 				{session.say(batch.litres, 'volume')}, {read(batch)}
+			</li>
+		{/each}
+		{#each unreadable as { id, on, why } (id)}
+			<li>
+				<b>{format(parseISO(on), 'd MMM')}</b> cannot be read; it is kept as it is. {why}
 			</li>
 		{/each}
 	</ul>

@@ -12,17 +12,19 @@ import {
 } from '$lib/core/design';
 import type { Quantity, Units } from '$lib/core/quantity';
 import type { Fields } from '../workspace/context';
-import { messageOf, post } from '../workspace/save-queue';
+import { PlaceFile } from '../sync/place-file.svelte';
+import type { ShelfItem } from '$lib/core/shelf';
 
 interface Opened {
 	id: string;
 	place: Place;
 	revision: number;
+	shelf?: readonly ShelfItem[];
 }
 
 const document = (place: Place) => ({ place });
 
-/** A place that is open by itself: what it holds, its history on this page, and whether it is saved. */
+/** A place that is open by itself: what it holds, what is looked at, and what is done to it. */
 export class PlaceSession implements Fields {
 	readonly id: string;
 	place = $state.raw() as Place;
@@ -30,22 +32,26 @@ export class PlaceSession implements Fields {
 	areaId = $state<string | null>(null);
 	/** What of it is chosen: an obstacle, a door or a point, by its list and place in it. */
 	chosen = $state<{ list: 'obstacles' | 'doors' | 'points'; index: number } | null>(null);
-	saved = $state<'saved' | 'saving' | 'failed' | 'stale'>('saved');
-	why = $state<string | null>(null);
-	private kept: Place;
-	private past = $state.raw<Place[]>([]);
-	private future = $state.raw<Place[]>([]);
-	private revision: number;
-	private sent: Place;
-	private busy = false;
+	/** What is on the place's shelf. */
+	shelf = $state.raw([] as readonly ShelfItem[]);
+	/** What is kept of it, its history, and how it stands with the server. */
+	readonly file: PlaceFile;
 
-	constructor({ id, place, revision }: Opened) {
+	constructor({ id, place, revision, shelf = [] }: Opened) {
 		this.id = id;
-		this.place = this.kept = this.sent = place;
-		this.revision = revision;
+		this.place = place;
+		this.shelf = shelf;
 		this.areaId = place.areas[0]?.id ?? null;
+		this.file = new PlaceFile(id, { place, shelf }, revision, (documents) => {
+			if (documents.place !== this.place) this.chosen = null;
+			this.place = documents.place;
+			this.shelf = documents.shelf;
+		});
 	}
 
+	private get kept(): Place {
+		return this.file.documents.place;
+	}
 	get parts(): { place: Place } {
 		return document(this.place);
 	}
@@ -54,12 +60,6 @@ export class PlaceSession implements Fields {
 	}
 	get area(): Area | null {
 		return this.place.areas.find(({ id }) => id === this.areaId) ?? this.place.areas[0] ?? null;
-	}
-	get canUndo(): boolean {
-		return this.past.length > 0;
-	}
-	get canRedo(): boolean {
-		return this.future.length > 0;
 	}
 	quantityAt = (path: string): Quantity => fieldAt(this.parts, path)?.quantity ?? 'count';
 	bounds = (path: string) => boundsAt(this.parts, path);
@@ -77,11 +77,7 @@ export class PlaceSession implements Fields {
 
 	/** Keeps what is on screen as one step. */
 	commit(): void {
-		if (this.place === this.kept) return;
-		this.past = [...this.past, this.kept];
-		this.future = [];
-		this.kept = this.place;
-		void this.save();
+		this.file.keep(this.place);
 	}
 
 	apply(changes: Change[]): string | null {
@@ -144,49 +140,8 @@ export class PlaceSession implements Fields {
 		}
 	}
 
-	undo = (): void => this.travel('past', 'future');
-	redo = (): void => this.travel('future', 'past');
-
-	private travel(from: 'past' | 'future', to: 'past' | 'future'): void {
-		const next = this[from].at(-1);
-		if (!next) return;
-		this[from] = this[from].slice(0, -1);
-		this[to] = [...this[to], this.kept];
-		this.place = this.kept = next;
-		this.chosen = null;
-		void this.save();
-	}
-
-	/** Sends what stands, one after the other; what was changed meanwhile goes after it. */
-	async save(): Promise<void> {
-		if (this.busy || this.saved === 'stale') return;
-		this.busy = true;
-		while (this.sent !== this.kept) {
-			this.saved = 'saving';
-			const place = this.kept;
-			const response = await post(`/api/places/${this.id}`, 'PUT', {
-				base: this.revision,
-				place
-			}).catch(() => null);
-			if (!response?.ok) {
-				this.saved = response?.status === 409 ? 'stale' : 'failed';
-				this.why = response
-					? response.status === 409
-						? 'This place was changed elsewhere meanwhile.'
-						: await messageOf(response)
-					: 'No connection.';
-				break;
-			}
-			this.revision = ((await response.json()) as { revision: number }).revision;
-			this.sent = place;
-			this.saved = 'saved';
-			this.why = null;
-		}
-		this.busy = false;
-	}
-
-	/** Nothing waits to be saved. */
-	get settled(): boolean {
-		return this.saved === 'saved';
-	}
+	undo = (): void => this.file.go('undo');
+	redo = (): void => this.file.go('redo');
+	/** Nobody looks at it any more. */
+	close = (): void => this.file.close();
 }

@@ -1,24 +1,25 @@
 <script lang="ts">
 	import { saveText } from '../save-text';
 	import { DropdownMenu } from 'bits-ui';
-	import type { Units } from '$lib/core/quantity';
+	import { toIssues } from '$lib/core/quantity';
 	import {
 		likeOnShelf,
+		ownShelfSchema,
 		shelfWith,
 		type OwnItem,
 		type OwnKind,
 		type ShelfItem
 	} from '$lib/core/shelf';
 	import FilePick from '../control/FilePick.svelte';
-	import { messageOf, post, requestId } from '../workspace/save-queue';
+	import type { PlaceSession } from '../place/place-session.svelte';
+	import { requestId } from '../sync';
 	import OwnPart from './OwnPart.svelte';
 	import { OWN_WORDS } from './own-words';
 
 	/** What a place has of its own: parts, media, crops and prices, in a file and out of one. */
-	const { placeId, items, units }: { placeId: string; items: readonly ShelfItem[]; units: Units } =
-		$props();
-	// svelte-ignore state_referenced_locally
-	let own = $state.raw(items);
+	const { session }: { session: PlaceSession } = $props();
+	const own = $derived(session.shelf);
+	const units = $derived(session.units);
 	let open = $state<OwnItem | null>(null);
 	let said = $state<{ words: string; wrong: boolean } | null>(null);
 	/** What was just taken off, to put back. */
@@ -29,26 +30,20 @@
 	const prices = $derived(own.filter(({ kind }) => kind === 'price').length);
 	const MOST = 2 * 1024 * 1024;
 
-	async function change(put: readonly ShelfItem[], drop: string[]): Promise<boolean> {
-		const response = await post(`/api/places/${placeId}/shelf`, 'PUT', { put, drop }).catch(
-			() => null
-		);
-		if (!response?.ok) {
-			said = {
-				words: response ? await messageOf(response) : 'No connection. Try again.',
-				wrong: true
-			};
-			return false;
-		}
-		own = ((await response.json()) as { shelf: ShelfItem[] }).shelf;
-		said = null;
-		return true;
+	/** Puts some on the shelf and takes some off; says why not. */
+	function change(put: readonly ShelfItem[], drop: readonly string[]): boolean {
+		const gone = new Set([...drop, ...put.map(({ id }) => id)]);
+		const next = [...own.filter(({ id }) => !gone.has(id)), ...put];
+		const { data, error } = ownShelfSchema.safeParse(next);
+		said = error ? { words: toIssues(error)[0]!.message, wrong: true } : null;
+		if (data) session.file.keepShelf(data);
+		return !error;
 	}
-	async function keep(item: OwnItem): Promise<void> {
-		if (await change([item], [])) open = null;
+	function keep(item: OwnItem): void {
+		if (change([item], [])) open = null;
 	}
-	async function take(item: OwnItem): Promise<void> {
-		if (await change([], [item.id])) gone = item;
+	function take(item: OwnItem): void {
+		if (change([], [item.id])) gone = item;
 	}
 	async function bringIn(file: File): Promise<void> {
 		try {
@@ -56,7 +51,7 @@
 			const raw = JSON.parse(await file.text()) as { shelf?: ShelfItem[] };
 			if (!Array.isArray(raw.shelf)) throw new Error('This file holds no shelf.');
 			const count = raw.shelf.length;
-			if (await change(raw.shelf, []))
+			if (change(raw.shelf, []))
 				said = {
 					words: `${count} ${count === 1 ? 'thing' : 'things'} put on the shelf.`,
 					wrong: false
@@ -99,7 +94,7 @@
 		Taken off. <button
 			class="quiet"
 			onclick={() => {
-				if (gone) void change([gone], []);
+				if (gone) change([gone], []);
 				gone = null;
 			}}>Put it back</button
 		>
@@ -112,7 +107,7 @@
 			{#each mine as item (item.id)}
 				<li>
 					<button class="quiet name" onclick={() => (open = item)}>{item.name}</button>
-					<button class="quiet" aria-label="Take {item.name} off" onclick={() => void take(item)}
+					<button class="quiet" aria-label="Take {item.name} off" onclick={() => take(item)}
 						>×</button
 					>
 				</li>

@@ -5,22 +5,15 @@
 	import Logo from '../control/Logo.svelte';
 	import ThemeButton from '../control/ThemeButton.svelte';
 	import Words from '../control/Words.svelte';
+	import Line from '../sync/Line.svelte';
 	import { useSession } from './context';
+	import Stale from './Stale.svelte';
 	import UnitsMenu from './UnitsMenu.svelte';
 
 	const { onkeys }: { onkeys: () => void } = $props();
 	const session = useSession();
-	const saved = $derived.by(() => {
-		const { save } = session;
-		if (save.kind === 'saved')
-			return `Saved ${new Date(save.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
-		return save.kind === 'saving'
-			? 'Saving'
-			: save.kind === 'failed'
-				? save.message
-				: 'Not saved: changed elsewhere';
-	});
-
+	/** What somebody else made of it is looked at. */
+	let seeing = $state(false);
 	let asking = $state(false);
 
 	async function remove(): Promise<void> {
@@ -45,12 +38,9 @@
 		/></span
 	>
 	<span class="space"></span>
-	{#if session.note}<span class="saved" role="status">{session.note}</span>{/if}
-	<span class="saved" class:failed={session.save.kind === 'failed'} role="status">{saved}</span>
-	<button class="quiet" onclick={() => void session.undo()} disabled={!session.canUndo}>Undo</button
-	>
-	<button class="quiet" onclick={() => void session.redo()} disabled={!session.canRedo}>Redo</button
-	>
+	<Line file={session.file} onsee={() => (seeing = true)} />
+	<button class="quiet" onclick={session.undo} disabled={!session.file.canUndo}>Undo</button>
+	<button class="quiet" onclick={session.redo} disabled={!session.file.canRedo}>Redo</button>
 	<UnitsMenu />
 	<a class="quiet" href="/systems/{session.id}/compare">Compare</a>
 	<a class="quiet" href="/systems/{session.id}/print">Print</a>
@@ -68,6 +58,7 @@
 	</DropdownMenu.Root>
 	<ThemeButton />
 </header>
+<Stale bind:open={seeing} />
 <Confirm
 	question={asking ? `Delete “${session.design.name}”?` : null}
 	words="You can take it back on the next page."
@@ -104,15 +95,6 @@
 	}
 	.space {
 		flex: 1;
-	}
-	.saved {
-		color: var(--soft);
-		font-size: 13.5px;
-		margin-right: 4px;
-	}
-	.failed {
-		color: var(--dry);
-		font-weight: 600;
 	}
 	:global(.units-menu [role='menuitem']) {
 		padding: 7px 10px;

@@ -1,4 +1,4 @@
-import { getContext, setContext } from 'svelte';
+import { getContext, onDestroy, setContext } from 'svelte';
 import type { Quantity, Units } from '$lib/core/quantity';
 import type { Bounds, Change } from '$lib/core/design';
 import type { Session } from './session.svelte';
@@ -26,6 +26,9 @@ const FIELDS = Symbol('fields');
 
 export const provideFields = <F extends Fields>(fields: F): F => setContext(FIELDS, fields);
 export const useFields = (): Fields => getContext<Fields>(FIELDS);
-export const provideSession = (session: Session): Session =>
-	setContext(SESSION, provideFields(session));
+/** For the components of a page; when it goes nobody listens any more. */
+export function provideSession(session: Session): Session {
+	onDestroy(session.close);
+	return setContext(SESSION, provideFields(session));
+}
 export const useSession = (): Session => getContext<Session>(SESSION);

@@ -14,11 +14,12 @@ export function takeKey(
 ): boolean {
 	const command = event.ctrlKey || event.metaKey;
 	if (command && event.key.toLowerCase() === 'z' && !typing(event.target)) {
-		void (event.shiftKey ? session.redo() : session.undo());
+		// a key that is held is one press
+		if (!event.repeat) (event.shiftKey ? session.redo : session.undo)();
 		return true;
 	}
 	if (command || event.altKey || typing(event.target)) return false;
-	const keys: Record<string, () => void> = {
+	const keys: Record<string, () => unknown> = {
 		'[': () => stepBy(session, -1),
 		']': () => stepBy(session, 1),
 		n: () => turnBy(session, 1),
@@ -26,8 +27,8 @@ export function takeKey(
 		'1': () => fixBy(session, 0),
 		'2': () => fixBy(session, 1),
 		'3': () => fixBy(session, 2),
-		u: () => void session.undo(),
-		r: () => void session.redo(),
+		u: () => !event.repeat && session.undo(),
+		r: () => !event.repeat && session.redo(),
 		w: () => document.querySelector<SVGElement>('[aria-label="Water level in the tank"]')?.focus(),
 		'+': () => session.zoomBy(1.5),
 		'=': () => session.zoomBy(1.5),

@@ -4,9 +4,12 @@ import {
 	partsIn,
 	recount,
 	recountWords,
+	type Batch,
 	type Change,
 	type Design,
+	type Holder,
 	type Operation,
+	type PartName,
 	type Parts,
 	type Place,
 	type Side,
@@ -32,8 +35,9 @@ import {
 } from '$lib/core/shelf';
 import { refusal } from './refusal.svelte';
 import { changedElsewhere, type Neighbour } from './shared';
-import { oursOver, refusalOf, samePlan, saveOf, type Merged, type Snapshot } from './changes';
-import { post, requestId, SaveQueue, type SaveState, type Stored } from './save-queue';
+import { refusalOf } from './changes';
+import { requestId } from '../sync';
+import { SystemFile, type Cards, type Documents, type Stored } from '../sync/system-file.svelte';
 import { Stopped } from '$lib/workers';
 import { fixesBeside } from './proving';
 import { assessed, CANNOT_BE, draws, holds } from './trial';
@@ -44,13 +48,9 @@ export interface Opened {
 	today: string;
 	/** The other systems of the place, by what of it they use. */
 	others?: readonly Neighbour[];
-}
-
-/** The record before an entry, or after it where it was taken back. */
-interface Entry {
-	record: SystemRecord;
-	/** It was made in one step with a change of the plan. */
-	withPlan: boolean;
+	/** What was mixed and is being mixed, where the page shows it. */
+	batches?: readonly Batch[];
+	holders?: Readonly<Record<string, Holder>>;
 }
 
 /** Closer than this shows less, not more. */
@@ -97,59 +97,35 @@ export class Session {
 	zoom = $state(1);
 	/** Which finding the bar shows. */
 	shown = $state(0);
-	save = $state.raw() as SaveState;
 	/** The fixes that were tried and hold, and of what: those of the finding before are none of the one that is shown. */
 	private proven = $state.raw(
 		null as { of: SystemModel; about: string; fixes: readonly Fix[] } | null
 	);
-	/** Something to know that is no fault: what a step back left as it is. */
-	note = $state<string | null>(null);
 	readonly assessment = $derived(assessed(this.judged));
 	readonly findings = $derived(this.assessment.findings);
 	/** What is judged: a garden of hundreds while it is dragged only as it was last kept, so that it follows the hand. */
 	get judged(): SystemModel {
 		return this.model.layout.sites.length > MANY_SITES ? this.kept : this.model;
 	}
-	private committed: Parts;
-	/** The parts as the server last had them. */
-	private known: Parts;
 	/** What the place added to the shelf. */
 	own = $state.raw([] as readonly ShelfItem[]);
-	private past: Snapshot[] = [];
-	private future: Snapshot[] = [];
-	/** The entry of the record just made, which alone can be taken back. */
-	private entry = $state.raw(null as Entry | null);
-	/** The entry just taken back, which can be made again as long as nothing else is done. */
-	private taken = $state.raw(null as Entry | null);
-	private planUndo = $state(false);
-	private planRedo = $state(false);
-	readonly canUndo = $derived(this.planUndo || this.entry !== null);
-	readonly canRedo = $derived(this.planRedo || this.taken !== null);
-	private readonly queue: SaveQueue;
+	/** What was mixed and is being mixed, and on which device. */
+	cards = $state.raw({ batches: [], holders: {} } as Cards);
+	/** What is kept of it, its history, and how it stands with the server. */
+	readonly file: SystemFile;
 
 	/** The other systems of the place. */
 	readonly others: readonly Neighbour[];
 
-	constructor({ id, stored, today, others = [] }: Opened) {
+	constructor({ id, stored, today, others = [], ...cards }: Opened) {
 		this.others = others;
 		this.id = id;
 		this.placeId = stored.placeId;
 		this.today = today;
-		this.committed = partsIn(stored);
-		this.known = this.committed;
 		this.own = stored.shelf;
-		this.model = this.kept = this.modelOf(this.committed);
-		this.save = { kind: 'saved', at: stored.savedAt };
-		this.planUndo = stored.canUndo;
-		this.planRedo = stored.canRedo;
-		this.queue = new SaveQueue(id, stored, (state, answer) => {
-			this.save = state;
-			if (answer) this.known = partsIn(answer);
-			if (!answer || !this.queue.last) return;
-			this.planUndo = answer.canUndo;
-			this.planRedo = answer.canRedo;
-			this.adoptPlace(answer);
-		});
+		this.cards = { batches: cards.batches ?? [], holders: cards.holders ?? {} };
+		this.file = new SystemFile(id, stored, this.cards, (documents) => this.goTo(documents));
+		this.model = this.kept = this.modelOf(partsIn(stored));
 	}
 
 	private modelOf = (parts: Parts, before?: SystemModel): SystemModel =>
@@ -194,36 +170,25 @@ export class Session {
 
 	/** Drops a preview: a drag given up. */
 	revert(): void {
-		this.model = this.modelOf(this.committed, this.model);
+		this.model = this.modelOf(partsIn(this.file.documents), this.model);
 	}
 
 	/** Keeps what is on screen as one undo step; an entry of the record alone is none of the plan's. */
 	commit(label: string): void {
-		const before = this.committed;
-		if (samePlan(this.model, before) && this.record === before.record) return;
+		const before = this.file.documents;
 		const counted = recount(before, this.model);
 		if (counted)
 			this.model = this.model.with([
 				{ path: 'operation.crops', value: counted.crops },
 				{ path: 'operation.kept', value: counted.kept }
 			]);
-		const parts = (this.committed = this.model.parts);
-		this.note =
+		const { parts } = this.model;
+		this.file.note =
 			[counted && recountWords(counted), changedElsewhere(before, parts, this.others)]
 				.filter(Boolean)
 				.join(' ') || null;
 		this.kept = this.model;
-		const planned = !samePlan(parts, before);
-		if (planned) {
-			this.past.push(before);
-			this.future = [];
-			this.planUndo = true;
-			this.planRedo = false;
-		}
-		const noted = parts.record !== before.record;
-		this.entry = noted ? { record: before.record, withPlan: planned } : null;
-		this.taken = null;
-		this.queue.push(saveOf(before, parts, label.slice(0, 80)));
+		this.file.keep({ ...before, ...parts }, label.slice(0, 80));
 	}
 
 	/** Makes and keeps a change of any part; says why not where the document would not be valid. */
@@ -265,9 +230,7 @@ export class Session {
 		const refused = item && shelfItemSchema.safeParse(item).error?.issues[0]?.message;
 		if (refused) return refused;
 		const { id } = item ?? priceItem(of, 0);
-		this.own = [...this.own.filter((one) => one.id !== id), ...(item ? [item] : [])];
-		this.model = this.kept = this.model.of(this.committed, shelfWith(this.own));
-		this.queue.push({ verb: 'shelf', put: item ? [item] : [], drop: item ? [] : [id] });
+		this.keepShelf([...this.own.filter((one) => one.id !== id), ...(item ? [item] : [])]);
 		return null;
 	}
 
@@ -283,9 +246,14 @@ export class Session {
 
 	/** Puts a part, medium or crop of one's own on the place's shelf, or changes it there. */
 	keepOwn(item: OwnItem | KeptItem): void {
-		this.own = [...this.own.filter((one) => one.id !== item.id), item];
-		this.model = this.kept = this.model.of(this.committed, shelfWith(this.own));
-		this.queue.push({ verb: 'shelf', put: [item], drop: [] });
+		this.keepShelf([...this.own.filter((one) => one.id !== item.id), item]);
+	}
+
+	private keepShelf(shelf: readonly ShelfItem[]): void {
+		const { documents } = this.file;
+		this.own = shelf;
+		this.model = this.kept = this.model.of(partsIn(documents), shelfWith(shelf));
+		this.file.keep({ ...documents, shelf }, 'shelf');
 	}
 
 	/** An own item to begin from, like one of the shelf. */
@@ -325,111 +293,29 @@ export class Session {
 		if (refused === null) this.shown = 0;
 	}
 
-	undo = (): Promise<void> => this.go('undo');
-	redo = (): Promise<void> => this.go('redo');
-
-	/** A step back or forth: the entry just typed, or the plan with an entry made along with it, or the plan alone. */
-	private async go(verb: 'undo' | 'redo'): Promise<void> {
-		const entry = verb === 'undo' ? this.entry : this.taken;
+	undo = (): void => this.go('undo');
+	redo = (): void => this.go('redo');
+	private go(verb: 'undo' | 'redo'): void {
 		this.revert();
-		this.note = null;
-		const back: Entry | null = entry && { ...entry, record: this.committed.record };
-		if (entry && !entry.withPlan) {
-			const before = this.committed;
-			this.goTo({ ...before, record: entry.record });
-			this.queue.push(saveOf(before, this.committed, verb));
-		} else {
-			const went = await this.travel(verb, entry?.record ?? null);
-			if (!went) return;
-		}
-		this.entry = verb === 'undo' ? null : back;
-		this.taken = verb === 'undo' ? back : null;
+		this.file.go(verb);
 	}
 
-	/** The place as the server has it, where somebody changed it elsewhere meanwhile. */
-	private adoptPlace({ place, note }: Stored): void {
-		this.note = note ?? this.note;
-		const mine = this.committed.place;
-		if (JSON.stringify(place) === JSON.stringify(mine)) return;
-		const moved = (snapshot: Snapshot): Snapshot =>
-			snapshot.place === mine ? { ...snapshot, place } : snapshot;
-		this.past = this.past.map(moved);
-		this.future = this.future.map(moved);
-		this.goTo({ ...this.committed, place });
-	}
-
-	/** Along the plan's own history; the record goes along only where it is given. True: there was a step to take. */
-	private async travel(verb: 'undo' | 'redo', record: SystemRecord | null): Promise<boolean> {
-		const [from, to] = verb === 'undo' ? [this.past, this.future] : [this.future, this.past];
-		if (verb === 'undo' ? !this.planUndo : !this.planRedo) return false;
-		const before = this.committed;
-		const snapshot = from.pop();
-		if (snapshot) {
-			const { design, operation, place } = snapshot;
-			to.push(before);
-			this.goTo({ design, operation, place, record: record ?? before.record });
-			// where a save was refused the server's steps are not ours: what stands here is saved as it is
-			this.queue.push(this.queue.inStep ? { verb, record } : saveOf(before, this.committed, verb));
-		} else if (this.queue.idle) {
-			// older than this page: the server knows it
-			const answer = await this.ask(verb);
-			if (!answer) return false;
-			to.push(before);
-			this.goTo(partsIn(answer));
-			this.note = answer.note ?? null;
-		}
-		if (verb === 'undo') this.planRedo = true;
-		else this.planUndo = true;
-		return true;
-	}
-
-	private goTo(parts: Parts): void {
-		this.committed = parts;
-		this.model = this.kept = this.modelOf(parts, this.model);
-	}
-
-	private async ask(verb: 'undo' | 'redo'): Promise<Stored | null> {
-		const base = this.queue.revision;
-		const request = requestId();
-		const response = await post(`/api/designs/${this.id}/${verb}`, 'POST', { base, request }).catch(
-			() => null
+	/** What is kept is another: by a step back or forth, or by what somebody else did. */
+	private goTo(documents: Documents): void {
+		const { shelf, batches, holders } = documents;
+		const parts = partsIn(documents);
+		this.cards = { batches, holders };
+		const own = shelf !== this.own;
+		const same = (Object.keys(parts) as PartName[]).every(
+			(part) => parts[part] === this.parts[part]
 		);
-		const body = response && ((await response.json()) as Stored & { stored?: Stored });
-		if (response?.status === 409 && body?.stored) {
-			this.save = { kind: 'stale', theirs: body.stored };
-			return null;
-		}
-		if (!response?.ok || !body) {
-			this.save = { kind: 'failed', message: 'That could not be reached just now. Try again.' };
-			return null;
-		}
-		this.queue.resume(body);
-		this.known = partsIn(body);
-		this.planUndo = body.canUndo;
-		this.planRedo = body.canRedo;
-		this.save = { kind: 'saved', at: body.savedAt };
-		return body;
+		if (same && !own) return;
+		this.own = shelf;
+		this.model = this.kept = own
+			? this.model.of(parts, shelfWith(shelf))
+			: this.modelOf(parts, this.model);
 	}
 
-	/** What stands if this page's last change is kept over theirs. */
-	mineOver = (theirs: Parts): Merged => oursOver(this.parts, this.known, partsIn(theirs));
-
-	/** After a conflict: theirs, or ours over theirs. */
-	resolve(choice: 'mine' | 'theirs'): void {
-		if (this.save.kind !== 'stale') return;
-		const { theirs } = this.save;
-		const { parts: mine } = this.mineOver(theirs);
-		this.known = partsIn(theirs);
-		this.queue.resume(theirs);
-		this.past = [];
-		this.future = [];
-		this.goTo(partsIn(theirs));
-		this.save = { kind: 'saved', at: theirs.savedAt };
-		this.planUndo = theirs.canUndo;
-		this.planRedo = theirs.canRedo;
-		this.entry = this.taken = null;
-		if (choice === 'theirs') return;
-		this.model = this.modelOf(mine, this.model);
-		this.commit('kept over a newer version');
-	}
+	/** Nobody looks at it any more. */
+	close = (): void => this.file.close();
 }

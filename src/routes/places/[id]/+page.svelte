@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { beforeNavigate } from '$app/navigation';
+	import { onDestroy } from 'svelte';
 	import type { Area } from '$lib/core/design';
 	import { names, show, showNumber } from '$lib/core/quantity';
 	import Logo from '$lib/ui/control/Logo.svelte';
@@ -7,6 +7,9 @@
 	import AreaFields from '$lib/ui/place/AreaFields.svelte';
 	import AreaPlan from '$lib/ui/place/AreaPlan.svelte';
 	import AreaThings from '$lib/ui/place/AreaThings.svelte';
+	import { placeDiffering } from '$lib/ui/home/differences';
+	import Clash from '$lib/ui/sync/Clash.svelte';
+	import Line from '$lib/ui/sync/Line.svelte';
 	import OwnShelf from '$lib/ui/shelf/OwnShelf.svelte';
 	import PlaceFields from '$lib/ui/place/PlaceFields.svelte';
 	import { PlaceSession } from '$lib/ui/place/place-session.svelte';
@@ -17,7 +20,7 @@
 	const { data }: { data: PageData } = $props();
 	// one session a page: another place is another page
 	// svelte-ignore state_referenced_locally
-	const session = provideFields(new PlaceSession(data.stored));
+	const session = provideFields(new PlaceSession({ ...data.stored, shelf: data.shelf }));
 	// svelte-ignore state_referenced_locally
 	session.areaId = data.areaId ?? session.areaId;
 	let view = $state<'area' | 'place' | 'shelf'>('area');
@@ -43,31 +46,16 @@
 		if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
 		if ((event.target as Element).matches('input, textarea')) return;
 		event.preventDefault();
+		if (event.repeat) return;
 		if (event.shiftKey) session.redo();
 		else session.undo();
 	}
-	beforeNavigate(({ cancel }) => {
-		if (
-			session.saved === 'failed' &&
-			!confirm('Your last change is not saved. Leave all the same?')
-		)
-			cancel();
-	});
-	const SAVED = {
-		saved: 'Saved',
-		saving: 'Saving',
-		failed: 'Not saved:',
-		stale: 'Not saved:'
-	};
+	let seeing = $state(false);
+	onDestroy(session.close);
 </script>
 
 <svelte:head><title>{place.name} · Crelbo</title></svelte:head>
-<svelte:window
-	{onkeydown}
-	onbeforeunload={(event) => {
-		if (!session.settled) event.preventDefault();
-	}}
-/>
+<svelte:window {onkeydown} />
 
 <div class="page">
 	<header>
@@ -77,17 +65,9 @@
 			{place.name}
 		</nav>
 		<span class="space"></span>
-		<span class="saved" class:failed={session.why !== null} role="status"
-			>{SAVED[session.saved]}
-			{session.why ?? ''}
-			{#if session.saved === 'failed'}<button class="quiet" onclick={() => void session.save()}
-					>Try again</button
-				>{:else if session.saved === 'stale'}<button class="quiet" onclick={() => location.reload()}
-					>Load what stands there now</button
-				>{/if}</span
-		>
-		<button class="quiet" disabled={!session.canUndo} onclick={session.undo}>Undo</button>
-		<button class="quiet" disabled={!session.canRedo} onclick={session.redo}>Redo</button>
+		<Line file={session.file} onsee={() => (seeing = true)} />
+		<button class="quiet" disabled={!session.file.canUndo} onclick={session.undo}>Undo</button>
+		<button class="quiet" disabled={!session.file.canRedo} onclick={session.redo}>Redo</button>
 		<ThemeButton />
 	</header>
 	{#if asking}
@@ -178,12 +158,17 @@
 					<div class="head"><h2>{place.name}</h2></div>
 					<PlaceFields {place} />
 				{:else}
-					<OwnShelf placeId={session.id} items={data.shelf} units={session.units} />
+					<OwnShelf {session} />
 				{/if}
 			</aside>
 		</main>
 	{/if}
 </div>
+<Clash
+	file={session.file}
+	bind:open={seeing}
+	rows={({ mine, theirs }) => placeDiffering(mine.place, theirs.place, session.units)}
+/>
 
 <style>
 	.page {
@@ -208,11 +193,6 @@
 	.space {
 		flex: 1;
 	}
-	.saved {
-		color: var(--soft);
-		font-size: 13.5px;
-	}
-	.failed,
 	.problem {
 		color: var(--dry);
 		font-weight: 600;

@@ -8,7 +8,6 @@
 	import { takeKey } from '$lib/ui/workspace/keys';
 	import { Session } from '$lib/ui/workspace/session.svelte';
 	import Shortcuts from '$lib/ui/workspace/Shortcuts.svelte';
-	import Stale from '$lib/ui/workspace/Stale.svelte';
 	import Tape from '$lib/ui/workspace/Tape.svelte';
 	import type { PageData } from './$types';
 
@@ -40,7 +39,6 @@
 	<FindingBar />
 </div>
 <Shortcuts bind:open={help} />
-<Stale />
 
 <style>
 	.workspace {

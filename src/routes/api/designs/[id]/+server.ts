@@ -1,17 +1,20 @@
 import { z } from 'zod';
 import { placeSchema, planSchema } from '$lib/core/design';
 import { quantity, text } from '$lib/core/quantity';
+import { saveDesign } from '$lib/server/changing';
 import { findDesign } from '$lib/server/designs';
-import { markDeleted, saveDesign } from '$lib/server/saving';
-import { answer, baseFields, json, readAs, recordField } from '$lib/server/http';
+import { markDeleted } from '$lib/server/saving';
+import { answer, baseFields, editsField, json, readAs, recordField } from '$lib/server/http';
 import { gone, outcome } from '$lib/server/outcome';
-import { refuseUndrawn } from '$lib/server/prove';
+import { saveWhole } from '$lib/server/whole-parts';
 import type { RequestHandler } from './$types';
 
+/** Changes by path, or whole parts each with the revision it was made from. */
 const saveSchema = z.strictObject({
 	...baseFields,
 	...recordField,
 	label: text('label', 80),
+	edits: editsField.optional(),
 	plan: planSchema.optional(),
 	place: z
 		.strictObject({
@@ -29,15 +32,14 @@ export const GET: RequestHandler = ({ params }) =>
 
 export const PUT: RequestHandler = ({ params, request }) =>
 	answer(async () => {
-		const save = await readAs(request, saveSchema);
-		const stored = await findDesign(params.id);
-		if (stored) {
-			const { design, operation } = save.plan ?? stored;
-			const record = save.record?.document ?? stored.record;
-			const place = save.place?.document ?? stored.place;
-			await refuseUndrawn({ design, operation, record, place });
-		}
-		return outcome(await saveDesign(params.id, save));
+		const { edits, ...save } = await readAs(request, saveSchema);
+		const { base, label, request: asked } = save;
+		const same = { base, label, ...(asked !== undefined && { request: asked }) };
+		return outcome(
+			edits
+				? await saveDesign(params.id, { ...same, edits })
+				: await saveWhole(params.id, { ...save, ...same })
+		);
 	});
 
 export const DELETE: RequestHandler = ({ params }) =>

@@ -11,7 +11,7 @@
 	import Miniature from '$lib/ui/drawing/Miniature.svelte';
 	import ComparedTable from '$lib/ui/home/ComparedTable.svelte';
 	import { differing } from '$lib/ui/home/differences';
-	import { messageOf, post } from '$lib/ui/workspace/save-queue';
+	import { messageOf, post } from '$lib/ui/sync';
 	import type { PageData } from './$types';
 
 	const { data }: { data: PageData } = $props();

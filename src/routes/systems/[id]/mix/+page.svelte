@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { format } from 'date-fns';
 	import { OFF_CAUSES, type OffCause } from '$lib/core/design';
 	import { bottleAsked, bottleCard, mixCard } from '$lib/core/review';
 	import { BatchSession } from '$lib/ui/mixing/batch-session.svelte';
@@ -8,15 +9,16 @@
 	import PrintedCard from '$lib/ui/mixing/PrintedCard.svelte';
 	import ReadField from '$lib/ui/control/ReadField.svelte';
 	import Wait from '$lib/ui/mixing/Wait.svelte';
+	import Line from '$lib/ui/sync/Line.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
+	import Stale from '$lib/ui/workspace/Stale.svelte';
 	import { Session } from '$lib/ui/workspace/session.svelte';
 	import type { PageData } from './$types';
 
 	const { data }: { data: PageData } = $props();
 	// svelte-ignore state_referenced_locally
 	const session = provideSession(new Session(data));
-	// svelte-ignore state_referenced_locally
-	const card = new BatchSession(data.id, data.batches);
+	const card = new BatchSession(session);
 	const model = $derived(session.model);
 	const what = $derived(data.what);
 	const steps = $derived(what === 'bottles' ? bottleCard(model) : mixCard(model));
@@ -35,6 +37,8 @@
 	let read = $state<number | null>(null);
 	let asking = $state(false);
 	let waiting = $state(false);
+	let seeing = $state(false);
+	const clock = (since: number): string => format(since, 'HH:mm');
 	const RANGE = { strength: { low: 0, high: 8 }, ph: { low: 3, high: 10 } };
 	const off = $derived(
 		next?.expect && read !== null && (read < next.expect.low || read > next.expect.high)
@@ -54,7 +58,7 @@
 		if (next?.id.startsWith('ph') && batch?.what === 'fill') card.pourAnew(model);
 	});
 
-	async function done(): Promise<void> {
+	function done(): void {
 		const value = read;
 		const what = next?.expect?.what;
 		if (what === 'strength' && off) {
@@ -62,17 +66,17 @@
 			return;
 		}
 		read = null;
-		await card.tick(Date.now(), {
+		card.tick(Date.now(), {
 			...(value !== null && what === 'strength' && { msCm: value }),
 			...(value !== null && what === 'ph' && { ph: value })
 		});
 	}
-	async function because(cause: OffCause): Promise<void> {
+	function because(cause: OffCause): void {
 		if (read === null) return;
 		const value = read;
 		read = null;
 		asking = false;
-		await card.replan(model, value, cause);
+		card.replan(model, value, cause);
 	}
 	$effect(() => (batch?.state === 'open' ? keepAwake() : undefined));
 </script>
@@ -93,9 +97,11 @@
 			<p class="lead">
 				{session.say(batch.litres, 'volume')}{batch.readMsCm !== null
 					? ` at ${session.say(batch.readMsCm, 'strength')}`
-					: ''}{batch.readPh !== null ? `, pH ${batch.readPh.toFixed(1)}` : ''}. {noted
-					? 'Noted in the record, and taken off'
-					: 'Taken off'} what is left on the shelf.
+					: ''}{batch.readPh !== null ? `, pH ${batch.readPh.toFixed(1)}` : ''}. {card.waits
+					? 'Not noted yet: it is on its way.'
+					: noted
+						? 'Noted in the record, and taken off what is left on the shelf.'
+						: 'Taken off what is left on the shelf.'}
 			</p>
 			<a class="button main" href="/systems/{session.id}/today">The tank today</a>
 		{:else}
@@ -120,7 +126,42 @@
 				>{batch ? 'Mix another' : 'Begin'}</button
 			>
 		</p>
-		<PastBatches batches={data.batches} />
+		<PastBatches batches={session.cards.batches} unreadable={data.unreadable} />
+	{:else if card.takenFrom}
+		<h1>Taken over on the {card.takenFrom.name}</h1>
+		<p class="lead">
+			It has been open there since {clock(card.takenFrom.since)}. What you did here since then is
+			not in it.
+		</p>
+		<div class="ask">
+			<button class="button main" onclick={() => card.settle('mine')}
+				>Go on here, with what was done here</button
+			>
+			<button class="button" onclick={() => card.settle('theirs')}>Leave it there</button>
+		</div>
+	{:else if card.elsewhere && next}
+		<h1>Open on the {card.elsewhere.name} since {clock(card.elsewhere.since)}</h1>
+		<p class="lead">
+			Step {at + 1} of {batch.steps.length} is next there: {next.text}{next.amount
+				? ` ${next.amount}`
+				: ''}
+		</p>
+		{#if next.amount}<p class="caution">
+				The {card.elsewhere.name} may have done this step and not said so yet. Pour nothing twice: look
+				there first.
+			</p>{/if}
+		<div class="ask">
+			<button class="button main" onclick={() => card.takeOver()}
+				>{next.amount ? 'This step is still to be done: go on here' : 'Go on here'}</button
+			>
+			{#if next.amount}<button
+					class="button"
+					onclick={() => {
+						card.takeOver();
+						card.tick(Date.now());
+					}}>It is done already: go on here after it</button
+				>{/if}
+		</div>
 	{:else if next}
 		<p class="count">
 			Step {at + 1} of {batch.steps.length}
@@ -176,7 +217,6 @@
 				>
 			{/if}
 		</section>
-		{#if card.problem}<p class="problem" role="alert">{card.problem}</p>{/if}
 		<p class="foot">
 			<button class="quiet" disabled={batch.done.length === 0} onclick={() => card.back()}
 				>One step back</button
@@ -187,7 +227,15 @@
 			<button class="quiet" onclick={() => card.drop()}>Give it up</button>
 		</p>
 	{/if}
+	{#each card.others as other (other.id)}
+		<p class="soft">
+			Another card is half done, begun {other.on}.
+			<button class="quiet" onclick={() => card.look(other.id)}>Look at it</button>
+		</p>
+	{/each}
+	<p class="line"><Line file={session.file} onsee={() => (seeing = true)} /></p>
 </main>
+<Stale bind:open={seeing} />
 <PrintedCard steps={batch?.state === 'open' ? batch.steps : steps} />
 
 <style>
@@ -273,9 +321,8 @@
 		font-size: 17px;
 		margin-top: 18px;
 	}
-	.problem {
-		color: var(--dry);
-		padding-top: 8px;
+	.line {
+		padding-top: 12px;
 	}
 	@media (max-width: 620px) {
 		.large {

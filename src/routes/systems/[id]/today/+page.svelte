@@ -8,8 +8,10 @@
 	import RigFields from '$lib/ui/mixing/RigFields.svelte';
 	import ReadField from '$lib/ui/control/ReadField.svelte';
 	import Symptoms from '$lib/ui/mixing/Symptoms.svelte';
+	import Line from '$lib/ui/sync/Line.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';
+	import Stale from '$lib/ui/workspace/Stale.svelte';
 	import type { PageData } from './$types';
 
 	/** Three numbers in, one sentence out. */
@@ -24,7 +26,13 @@
 	let ph = $state<number | null>(null);
 	let waterC = $state<number | null>(null);
 	let sure = $state(false);
+	/** What is typed was given to be noted, and may be on its way yet. */
 	let kept = $state(false);
+	let seeing = $state(false);
+	const onItsWay = $derived(session.file.view.state !== 'still');
+	const notedWords = $derived(
+		!kept ? 'Note it' : onItsWay ? 'Not noted yet' : session.file.refused ? 'Note it' : 'Noted'
+	);
 	let refused = $state<string | null>(null);
 	/** Fields in which something is typed that cannot be read yet. */
 	let unsure = $state({ litres: false, msCm: false, ph: false, waterC: false });
@@ -155,9 +163,10 @@
 				<button
 					class="button main"
 					disabled={kept || meter.live || (plan.doubts.length > 0 && !sure)}
-					onclick={keep}>{kept ? 'Noted' : 'Note it'}</button
+					onclick={keep}>{notedWords}</button
 				>
 				{#if refused}<span role="alert">{refused}</span>{/if}
+				<Line file={session.file} onsee={() => (seeing = true)} />
 				<span class="soft">A change of all of it costs {plan.changeCost}.</span>
 			</p>
 		{:else}
@@ -182,6 +191,7 @@
 		<Symptoms />
 	</details>
 </main>
+<Stale bind:open={seeing} />
 
 <style>
 	nav,

@@ -1,10 +1,8 @@
-import { z } from 'zod';
-import { undoDesign } from '$lib/server/saving';
-import { answer, baseFields, readAs, recordField } from '$lib/server/http';
+import { undoDesign } from '$lib/server/history';
+import { answer, readAs, stepSchema } from '$lib/server/http';
 import { outcome } from '$lib/server/outcome';
 import type { RequestHandler } from './$types';
 
-const body = z.strictObject({ ...baseFields, ...recordField });
-
+/** Takes the plan's last step back, or one that is named. */
 export const POST: RequestHandler = ({ params, request }) =>
-	answer(async () => outcome(await undoDesign(params.id, await readAs(request, body))));
+	answer(async () => outcome(await undoDesign(params.id, await readAs(request, stepSchema))));

@@ -1,19 +1,17 @@
 import { z } from 'zod';
-import { id } from '$lib/core/quantity';
-import { ownShelfSchema } from '$lib/core/shelf';
-import { answer, json, problem, readAs } from '$lib/server/http';
+import { answer, baseFields, editsField, json, problem, readAs } from '$lib/server/http';
+import { stale } from '$lib/server/outcome';
 import { saveShelf } from '$lib/server/shelves';
 import type { RequestHandler } from './$types';
 
-const body = z.strictObject({
-	put: ownShelfSchema,
-	/** Ids of items to take away. */
-	drop: z.array(id('shelf item')).max(2000)
-});
+const body = z.strictObject({ request: baseFields.request, edits: editsField });
 
-/** Puts items on a place's own shelf, or takes them off it. */
+/** Puts items on a place's own shelf, changes them, or takes them off it. */
 export const PUT: RequestHandler = ({ params, request }) =>
 	answer(async () => {
-		const shelf = await saveShelf(params.id, await readAs(request, body));
-		return shelf ? json({ shelf }) : problem(404, 'not-found', 'This place is not here any more.');
+		const outcome = await saveShelf(params.id, await readAs(request, body));
+		if (outcome.kind === 'gone')
+			return problem(404, 'not-found', 'This place is not here any more.');
+		const { kind, ...rest } = outcome;
+		return kind === 'stale' ? stale(rest) : json(rest);
 	});

@@ -1,0 +1,20 @@
+import { InvalidInput } from '../quantity';
+
+/**
+ * What stands in a row, out of its envelope `{ schemaVersion, [key]: … }`; a row from before versions is the thing
+ * itself.
+ *
+ * @throws InvalidInput where it was written by a newer program
+ */
+export function upgradeRow(raw: unknown, key: string, now: number): unknown {
+	if (typeof raw !== 'object' || raw === null || !('schemaVersion' in raw)) return raw;
+	const { schemaVersion, ...rest } = raw as { schemaVersion: unknown } & Record<string, unknown>;
+	if (typeof schemaVersion === 'number' && schemaVersion > now)
+		throw new InvalidInput([
+			{
+				path: 'schemaVersion',
+				message: `It was written by a newer Crelbo (${key} version ${schemaVersion}; this one reads up to ${now}). Update Crelbo to read it.`
+			}
+		]);
+	return rest[key];
+}

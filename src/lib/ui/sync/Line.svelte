@@ -1,0 +1,38 @@
+<script lang="ts">
+	import { outbox } from './index';
+	import { lineOf } from './line';
+	import type { OpenFile } from './open-file.svelte';
+
+	/** Where the grower's work is, and what can be done about it. */
+	type Stand = Pick<OpenFile<unknown>, 'view' | 'savedAt' | 'refused' | 'note' | 'giveUp'>;
+	const { file, onsee }: { file: Stand; onsee: () => void } = $props();
+	const line = $derived(lineOf(file.view, file.savedAt, file.refused));
+	const warns = $derived(['clash', 'gone', 'refused'].includes(line.kind));
+</script>
+
+<span class="line" class:warns class:waits={line.kind === 'waiting'}>
+	{#if file.note}<span role="status">{file.note}</span>{/if}
+	<span role="status" class="words">{line.words}</span>
+	{#if line.kind === 'clash'}<button class="quiet" onclick={onsee}>See what</button
+		>{:else if line.kind === 'waiting'}<button class="quiet" onclick={() => outbox().wake()}
+			>Try now</button
+		>{:else if line.kind === 'gone'}<button class="quiet" onclick={() => outbox().wake()}
+			>Try again</button
+		><button class="quiet" onclick={() => void file.giveUp()}>Discard them</button>{/if}
+</span>
+
+<style>
+	.line {
+		color: var(--soft);
+		font-size: 13.5px;
+		margin-right: 4px;
+	}
+	.warns .words {
+		color: var(--dry);
+		font-weight: 600;
+	}
+	.waits .words {
+		color: var(--caution);
+		font-weight: 600;
+	}
+</style>
