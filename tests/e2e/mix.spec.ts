@@ -1,3 +1,5 @@
+import { devices, type Page } from '@playwright/test';
+import type { Batch } from '../../src/lib/core/design';
 import {
 	bar,
 	choose,
@@ -14,6 +16,9 @@ import {
 } from './bench';
 
 const bench = /^The bench/;
+interface Cards {
+	batches: Batch[];
+}
 
 test('a recipe from three salts: what is missing, the salt that brings it, and the scale', async ({
 	page,
@@ -142,6 +147,7 @@ test('the card on a phone: one wrong reading, its new plan, and a reload on the 
 	await typeIn(page.getByRole('textbox', { name: 'The pH it shows' }), '6,0');
 	await right.click();
 	await expect(page.getByRole('heading', { name: 'It is in the tank' })).toBeVisible();
+	await expect(page.getByText('Noted in the record, and taken off')).toBeVisible();
 	const { record } = await systemOf(request, id);
 	expect(record.reading).toMatchObject({ on: '2026-05-28', msCm: 2.2, ph: 6 });
 	await page.reload();
@@ -249,4 +255,81 @@ test('the meter in the tank is read live', async ({ page, request }) => {
 	await expect(litres).toHaveValue(/^0/);
 	await page.getByRole('button', { name: 'Stop listening' }).click();
 	await expect(page.getByRole('button', { name: 'Note it' })).toBeEnabled();
+});
+
+/** Ends the step that is shown, whatever it asks for. */
+async function nextStep(page: Page): Promise<void> {
+	const count = page.locator('.count');
+	const before = await count.textContent();
+	const meterless = page.getByRole('button', { name: 'I have no meter here' });
+	if (await meterless.isVisible()) await meterless.click();
+	else await page.getByRole('button', { name: /^(Done|Go on before the wait is over)$/ }).click();
+	await expect
+		.poll(async () => ((await count.isVisible()) ? await count.textContent() : null))
+		.not.toBe(before);
+}
+
+test('a card begun without network is worked through, and noted once when it is back', async ({
+	page,
+	context,
+	request
+}) => {
+	page.removeAllListeners('requestfailed');
+	page.removeAllListeners('console');
+	const id = await ownRail(request);
+	await visit(page, `/systems/${id}/mix`);
+	const before = (await (await request.get(`/api/designs/${id}/batches`)).json()) as Cards;
+	await context.route('**/api/**', (route) => route.abort());
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await expect(page.getByText(/^On this device, waiting for the network/)).toBeVisible();
+	while (await page.locator('.count').isVisible()) await nextStep(page);
+	await expect(page.getByRole('heading', { name: 'It is in the tank' })).toBeVisible();
+	await expect(page.getByText('Not noted yet: it is on its way.')).toBeVisible();
+	await expect(page.getByText('Noted in the record')).toHaveCount(0);
+	await context.unroute('**/api/**');
+	await page.getByRole('button', { name: 'Try now' }).click();
+	await expect(page.getByText('Noted in the record, and taken off')).toBeVisible();
+	const after = (await (await request.get(`/api/designs/${id}/batches`)).json()) as Cards;
+	expect(after.batches).toHaveLength(before.batches.length + 1);
+	expect(after.batches[0]!.state).toBe('done');
+	expect((await systemOf(request, id)).record.reading).toMatchObject({ on: '2026-05-28' });
+});
+
+test('a card in hand belongs to one device: another says so, and asks before it pours', async ({
+	page,
+	browser,
+	baseURL,
+	request,
+	quiet
+}) => {
+	quiet.expectStatus(409);
+	const id = await ownRail(request);
+	const { viewport, userAgent } = devices['Pixel 7'];
+	const phone = await (
+		await browser.newContext({ baseURL: baseURL!, viewport, userAgent })
+	).newPage();
+	await visit(phone, `/systems/${id}/mix`);
+	await phone.getByRole('button', { name: 'Begin' }).click();
+	while (!(await phone.locator('.amount').isVisible())) await nextStep(phone);
+	await expect(phone.getByText(/^Saved/)).toBeVisible();
+	await visit(page, `/systems/${id}/mix`);
+	await expect(
+		page.getByRole('heading', { name: /^Open on the phone since \d\d:\d\d$/ })
+	).toBeVisible();
+	await expect(page.getByText('Pour nothing twice: look there first.')).toBeVisible();
+	await page.getByRole('button', { name: 'This step is still to be done: go on here' }).click();
+	await expect(page.locator('.amount')).toBeVisible();
+	await nextStep(page);
+	await expect(page.getByText(/^Saved/)).toBeVisible();
+	const done = async () =>
+		((await (await request.get(`/api/designs/${id}/batches`)).json()) as Cards).batches.find(
+			({ state }) => state === 'open'
+		)!.done.length;
+	const there = await done();
+	await phone.getByRole('button', { name: /^(Done|Go on before)/ }).click();
+	await expect(phone.getByRole('heading', { name: 'Taken over on the computer' })).toBeVisible();
+	expect(await done()).toBe(there);
+	await phone.getByRole('button', { name: 'Leave it there' }).click();
+	await expect(phone.getByRole('heading', { name: /^Open on the computer since/ })).toBeVisible();
+	await phone.context().close();
 });

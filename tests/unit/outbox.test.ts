@@ -174,6 +174,17 @@ describe('the outbox', () => {
 		expect(other.view(LANE).waiting).to.deep.equal([]);
 	});
 
+	it('takes what lives on a page as it is on paper', async () => {
+		const { tab, sent } = browser(() => done(9));
+		const box = tab();
+		const lives = new Proxy({ id: 'own', words: () => 'x' }, {});
+		const edits = [{ path: ['shelf', { id: 'own' }], now: lives }];
+		box.push(LANE, 7, { verb: 'shelf', edits });
+		await still(box);
+		expect(sent[0]!.work.edits[0]!.now).to.deep.equal({ id: 'own' });
+		expect(box.view(LANE).keeps).to.equal(true);
+	});
+
 	it('lets go of what is refused for good, says why, and sends the rest', async () => {
 		const { tab, sent } = browser((_, turn) =>
 			turn === 1 ? { kind: 'refused', message: 'pump dial must be at most 1' } : done(9)

@@ -151,7 +151,9 @@ export class Outbox {
 
 	/** Something was done: it is kept on the device and sent when it can be. */
 	push(lane: string, base: number, work: Work): Task {
-		const task: Task = { request: requestId(), lane, base, work };
+		// as it goes over the wire: neither the device nor another tab takes anything that lives
+		const plain = JSON.parse(JSON.stringify(work)) as Work;
+		const task: Task = { request: requestId(), lane, base, work: plain };
 		const held: Held = { task, seq: null };
 		this.held.push(held);
 		this.changed(lane);
