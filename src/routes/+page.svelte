@@ -33,8 +33,13 @@
 	}
 
 	async function restore(): Promise<void> {
-		const response = await fetch(`/api/designs/${gone}/restore`, { method: 'POST' });
-		if (!response.ok) return void (problem = await messageOf(response));
+		const response = await fetch(`/api/designs/${gone}/restore`, { method: 'POST' }).catch(
+			() => null
+		);
+		if (!response?.ok)
+			return void (problem = response
+				? await messageOf(response)
+				: 'Taking a deletion back needs the network. Nothing was changed.');
 		await goto('/', { invalidateAll: true });
 	}
 

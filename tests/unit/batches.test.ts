@@ -1,16 +1,23 @@
 import { expect } from 'chai';
 import { mkdtempSync } from 'node:fs';
+import { sql } from 'drizzle-orm';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { applyChanges, editsBetween, nextStep, type Batch } from '../../src/lib/core/design';
+import {
+	applyChanges,
+	editsBetween,
+	nextStep,
+	type Batch,
+	type Edit
+} from '../../src/lib/core/design';
 import { bottleName, mixCard } from '../../src/lib/core/review';
 import { keptItemOf, NOTHING_KEPT } from '../../src/lib/core/shelf';
-import { batchesOf, keepBatch, startBatch } from '../../src/lib/server/batches';
-import { openDatabase } from '../../src/lib/server/database';
+import { batchesOf, cardsOf, keepBatch, saveCards, startBatch } from '../../src/lib/server/batches';
+import { database, openDatabase } from '../../src/lib/server/database';
 import { findDesign } from '../../src/lib/server/designs';
 import { createPlace } from '../../src/lib/server/places';
 import { createDesign } from '../../src/lib/server/saving';
-import { saveShelf } from '../../src/lib/server/shelves';
+import { saveShelf, unreadableOn } from '../../src/lib/server/shelves';
 import { modelOf, set } from './example';
 import { rail } from './rail';
 
@@ -90,5 +97,88 @@ describe('batches', () => {
 		]);
 		await keepBatch(id, through(fill));
 		expect((await left(name))!).to.include({ left: 1660 });
+	});
+
+	describe('on devices', () => {
+		const at = (batch: Batch) => ['batches', { id: batch.id }];
+		const tick = (batch: Batch, n: number) => {
+			const { id } = batch.steps[n]!;
+			return { path: [...at(batch), 'done', { id }], now: id };
+		};
+		const holder = (device: string) => ({ device, name: device, since: 1 });
+		const begin = async (device: string, request: string) => {
+			const made = (await startBatch(id, DAY))!;
+			await keepBatch(id, { ...made, state: 'dropped' });
+			const batch = { ...made, id: `made-on-${device}` };
+			const edits = [
+				{ path: at(batch), now: batch },
+				{ path: ['holders', batch.id], now: holder(device) }
+			];
+			return { batch, outcome: await saveCards(id, { request, device, edits }) };
+		};
+
+		it('a card begun there is taken as it is, once, and ticks of two arrive in any order', async () => {
+			const { batch, outcome } = await begin('phone', 'r1');
+			expect(outcome.kind).to.equal('done');
+			const edits = [{ path: at(batch), now: batch }];
+			expect((await saveCards(id, { request: 'r1', edits })).kind).to.equal('done');
+			for (const [n, request] of [
+				[1, 'r3'],
+				[0, 'r2'],
+				[1, 'r3']
+			] as const)
+				await saveCards(id, { request, device: 'phone', edits: [tick(batch, n)] });
+			const open = (await batchesOf(id)).filter(({ state }) => state === 'open');
+			expect(open.map(({ done }) => [...done].sort())).to.deep.equal([
+				[batch.steps[0]!.id, batch.steps[1]!.id].sort()
+			]);
+		});
+
+		it('one in the hand of another is left there, unless it is taken over', async () => {
+			const { batch } = await begin('phone', 'r1');
+			const from = async (device: string, edits: Edit[]) =>
+				(await saveCards(id, { device, edits })).kind;
+			expect(await from('desk', [tick(batch, 0)])).to.equal('stale');
+			const take = { path: ['holders', batch.id], was: holder('phone'), now: holder('desk') };
+			expect(await from('desk', [take, tick(batch, 0)])).to.equal('done');
+			expect(await from('phone', [tick(batch, 1)])).to.equal('stale');
+			expect((await cardsOf(id)).holders[batch.id]).to.deep.equal(holder('desk'));
+			// and what was over stays as it was, and that is told
+			await saveCards(id, { edits: [{ path: [...at(batch), 'state'], was: 'open', now: 'done' }] });
+			const late = await saveCards(id, { device: 'desk', edits: [tick(batch, 1)] });
+			expect(late).to.deep.include({
+				kind: 'done',
+				note: 'This mix was over already: it stays as it was.'
+			});
+		});
+
+		it('one that cannot be read, or is of a newer Crelbo, is listed as such', async () => {
+			const { batch } = await begin('phone', 'r1');
+			const spoil = (document: string) =>
+				database().run(sql`UPDATE batches SET document = ${document} WHERE id = ${batch.id}`);
+			for (const [document, why] of [
+				['{"half', /broken/],
+				[JSON.stringify({ schemaVersion: 99, batch }), /newer Crelbo/],
+				[JSON.stringify({ ...batch, litres: -1 }), /holds what cannot be/]
+			] as const) {
+				await spoil(document);
+				const { unreadable, batches } = await cardsOf(id);
+				expect(unreadable.map((one) => one.id)).to.deep.equal([batch.id]);
+				expect(unreadable[0]!.why).to.match(why);
+				expect(batches.some((one) => one.id === batch.id)).to.equal(false);
+			}
+			// a row from before versions is the batch alone
+			await spoil(JSON.stringify(batch));
+			expect((await cardsOf(id)).unreadable).to.deep.equal([]);
+		});
+
+		it('nor does a shelf item that cannot be read vanish', async () => {
+			await database().run(
+				sql`UPDATE shelf_items SET document = '{"schemaVersion":99,"item":{}}' WHERE place_id = ${placeId}`
+			);
+			expect((await findDesign(id))!.shelf).to.deep.equal([]);
+			const [lost] = await unreadableOn(placeId);
+			expect(lost!.why).to.match(/newer Crelbo/);
+		});
 	});
 });

@@ -7,7 +7,6 @@ import {
 	editsBetween,
 	holderSchema,
 	merge,
-	upgradeBatch,
 	type Batch,
 	type Clash,
 	type Edit,
@@ -20,14 +19,13 @@ import { findDesign, load, rowOf, type StoredDesign } from './designs';
 import { noteMixed, takeFromShelf } from './mixed';
 import { Overload, poolForSaves } from './pool';
 import { doneFor, markDone } from './requests';
+import { readBatch } from './rows';
 import { batches } from './schema';
-import { attempt, readDocument } from './unreadable';
+import { attempt } from './unreadable';
 
 const MOST_LISTED = 200;
 
 type Row = typeof batches.$inferSelect;
-/** @throws Unreadable */
-const batchIn = (document: string): Batch => readDocument(document, batchSchema, upgradeBatch);
 const holderIn = ({ device, deviceName, takenAt }: Row): Holder | null =>
 	device === null ? null : { device, name: deviceName ?? '', since: takenAt?.getTime() ?? 0 };
 
@@ -56,7 +54,7 @@ export interface Cards {
 export async function cardsOf(designId: string, tx: Database = database()): Promise<Cards> {
 	const cards: Cards = { batches: [], holders: {}, unreadable: [] };
 	for (const row of await rowsOf(designId, tx)) {
-		const read = attempt(() => batchIn(row.document));
+		const read = attempt(() => readBatch(row.document));
 		if ('why' in read) cards.unreadable.push({ id: row.id, on: row.mixedOn, why: read.why });
 		else cards.batches.push(read.value);
 		const holder = holderIn(row);
@@ -157,7 +155,7 @@ export const saveCards = (designId: string, save: CardSave): Promise<CardOutcome
 		const rows = await touched(tx, designId, save.edits);
 		const told: Told = { batches: [], holders: {} };
 		for (const row of rows) {
-			told.batches.push(batchIn(row.document));
+			told.batches.push(readBatch(row.document));
 			const holder = holderIn(row);
 			if (holder) told.holders[row.id] = holder;
 		}

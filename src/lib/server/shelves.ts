@@ -1,17 +1,12 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { alike, merge, type Clash, type Edit } from '$lib/core/design';
 import { InvalidInput, toIssues } from '$lib/core/quantity';
-import { ownShelfSchema, shelfItemSchema, type ShelfItem } from '$lib/core/shelf';
+import { ownShelfSchema, shelfDocument, type ShelfItem } from '$lib/core/shelf';
 import { database, write, type Database } from './database';
 import { doneFor, markDone } from './requests';
+import { readShelfItem } from './rows';
 import { places, shelfItems } from './schema';
-import { attempt, readDocument } from './unreadable';
-
-const itemOf = (document: string): ShelfItem[] => {
-	const read = attempt(() => readDocument(document, shelfItemSchema, (raw) => raw));
-	// one that cannot be read stays where it is until a version comes that can
-	return 'value' in read ? [read.value] : [];
-};
+import { attempt } from './unreadable';
 
 /** What a place added to the shelf. */
 export async function shelfOf(placeId: string, tx: Database = database()): Promise<ShelfItem[]> {
@@ -21,6 +16,21 @@ export async function shelfOf(placeId: string, tx: Database = database()): Promi
 		.where(eq(shelfItems.placeId, placeId))
 		.orderBy(shelfItems.id);
 	return rows.flatMap((row) => itemOf(row.document));
+}
+
+// one that cannot be read stays where it is until a version comes that can
+const itemOf = (document: string): ShelfItem[] => {
+	const read = attempt(() => readShelfItem(document));
+	return 'value' in read ? [read.value] : [];
+};
+
+/** What of a place's shelf cannot be read, with why. */
+export async function unreadableOn(placeId: string): Promise<{ id: string; why: string }[]> {
+	const rows = await database().select().from(shelfItems).where(eq(shelfItems.placeId, placeId));
+	return rows.flatMap(({ id, document }) => {
+		const read = attempt(() => readShelfItem(document));
+		return 'why' in read ? [{ id, why: read.why }] : [];
+	});
 }
 
 /** Every place's shelf, by its id. */
@@ -59,7 +69,7 @@ export async function changeShelf(
 			.values({
 				placeId,
 				id: item.id,
-				document: JSON.stringify(item),
+				document: shelfDocument(item),
 				createdAt: new Date()
 			})
 			.onConflictDoNothing();

@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { id, oneOf, quantity, text } from '../quantity';
-import { upgradeRow } from './row';
+import { id, oneOf, quantity, text, upgradeRow } from '../quantity';
 
 /** What went wrong where a reading was off, as the grower says. */
 export const OFF_CAUSES = {

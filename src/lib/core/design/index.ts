@@ -2,7 +2,6 @@ export * from './area-kinds';
 export * from './bounds';
 export * from './change';
 export * from './edits';
-export * from './row';
 export * from './climate';
 export * from './defaults';
 export * from './design';

@@ -4,6 +4,7 @@ export * from './long';
 export * from './parameter';
 export * from './problem';
 export * from './root';
+export * from './row';
 export * from './unit-system';
 export * from './slips';
 export * from './units';

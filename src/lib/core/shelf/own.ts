@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, oneOf, quantity, text } from '../quantity';
+import { id, oneOf, quantity, text, upgradeRow } from '../quantity';
 import { cropOf, CROPS, type Crop } from './crops';
 import { lampOf, LAMPS } from './lamps';
 import { bagOf, MEDIA, mediumOf, mixtureOf, type Medium } from './media';
@@ -158,6 +158,17 @@ export const shelfItemSchema = z.discriminatedUnion(
 	{ error: () => `kind of shelf item must be one of price, kept, ${Object.keys(KINDS).join(', ')}` }
 );
 export type ShelfItem = z.infer<typeof shelfItemSchema>;
+
+/** The version of a shelf item's row: raised once whenever its schema changes, with the upgrade. */
+const SHELF_VERSION = 1;
+
+/** A shelf item as it is written into its row. */
+export const shelfDocument = (item: ShelfItem): string =>
+	JSON.stringify({ schemaVersion: SHELF_VERSION, item });
+
+/** A shelf item's row of any version brought up to this one; those before versions are the item alone. @throws InvalidInput where it is newer */
+export const upgradeShelfItem = (raw: unknown): unknown => upgradeRow(raw, 'item', SHELF_VERSION);
+
 export type OwnItem = Exclude<ShelfItem, { kind: 'price' | 'kept' }>;
 /** The schema of one kind of own item, for its form. */
 export const ownSchemaOf = (kind: OwnKind): z.ZodType => KINDS[kind];

@@ -3,8 +3,6 @@ import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { isUtf8 } from 'node:buffer';
 import { closeSync, fsyncSync, openSync, readSync } from 'node:fs';
-import { batchSchema } from '$lib/core/design';
-import { shelfItemSchema } from '$lib/core/shelf';
 import { besideProgram } from '../beside';
 import { closeDatabase, database, DatabaseProblem, openDatabase } from '../database';
 import { listDesigns } from '../designs';
@@ -12,7 +10,8 @@ import { listPlaces } from '../places';
 import { splitOldPlans } from '../saving';
 import { alternatives, batches, shelfItems } from '../schema';
 import { readPlan } from '../stored';
-import { attempt, readDocument } from '../unreadable';
+import { readBatch, readShelfItem } from '../rows';
+import { attempt } from '../unreadable';
 
 const MAGIC = 'SQLite format 3\u0000';
 /** What a copy may hold besides tables: nothing that would run by itself. */
@@ -213,8 +212,6 @@ async function readAll(): Promise<Counts> {
 	const variants = await db.select().from(alternatives);
 	const unread = <T>(rows: readonly T[], read: (row: T) => unknown) =>
 		rows.filter((row) => 'why' in attempt(() => read(row))).length;
-	const as = (schema: typeof batchSchema | typeof shelfItemSchema) => (row: { document: string }) =>
-		readDocument(row.document, schema, (raw) => raw);
 	await db.all('SELECT name, value FROM settings');
 	return {
 		places: places.length,
@@ -228,8 +225,8 @@ async function readAll(): Promise<Counts> {
 			systems: systems.filter(({ system }) => system === null).length,
 			others:
 				broken +
-				unread(mixed, as(batchSchema)) +
-				unread(shelf, as(shelfItemSchema)) +
+				unread(mixed, (row) => readBatch(row.document)) +
+				unread(shelf, (row) => readShelfItem(row.document)) +
 				unread(variants, (row) => readPlan(row.document))
 		}
 	};

@@ -17,7 +17,10 @@
 	import { OWN_WORDS } from './own-words';
 
 	/** What a place has of its own: parts, media, crops and prices, in a file and out of one. */
-	const { session }: { session: PlaceSession } = $props();
+	const {
+		session,
+		unreadable
+	}: { session: PlaceSession; unreadable: readonly { id: string; why: string }[] } = $props();
 	const own = $derived(session.shelf);
 	const units = $derived(session.units);
 	let open = $state<OwnItem | null>(null);
@@ -116,6 +119,9 @@
 	{/if}
 {/each}
 {#if own.length === 0}<p class="soft">Nothing stands here yet.</p>{/if}
+{#each unreadable as { id, why } (id)}
+	<p class="soft">“{id}” cannot be read; it is kept as it is. {why}</p>
+{/each}
 {#if prices > 0}<p class="soft">{prices} {prices === 1 ? 'price' : 'prices'} of yours.</p>{/if}
 <p class="verbs">
 	<button class="quiet" disabled={own.length === 0} onclick={sendOut}>Export the shelf</button>

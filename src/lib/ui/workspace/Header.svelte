@@ -6,7 +6,9 @@
 	import ThemeButton from '../control/ThemeButton.svelte';
 	import Words from '../control/Words.svelte';
 	import Line from '../sync/Line.svelte';
+	import { messageOf } from '../sync';
 	import { useSession } from './context';
+	import { refusal } from './refusal.svelte';
 	import Stale from './Stale.svelte';
 	import UnitsMenu from './UnitsMenu.svelte';
 
@@ -17,8 +19,14 @@
 	let asking = $state(false);
 
 	async function remove(): Promise<void> {
-		const response = await fetch(`/api/designs/${session.id}`, { method: 'DELETE' });
-		if (response.ok) await goto(`/?deleted=${session.id}`);
+		const response = await fetch(`/api/designs/${session.id}`, { method: 'DELETE' }).catch(
+			() => null
+		);
+		if (response?.ok) await goto(`/?deleted=${session.id}`);
+		else
+			refusal.tell(
+				response ? await messageOf(response) : 'Deleting needs the network: nothing was deleted.'
+			);
 	}
 </script>
 

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { findPlace, standingIn } from '$lib/server/places';
-import { shelfOf } from '$lib/server/shelves';
+import { shelfOf, unreadableOn } from '$lib/server/shelves';
 import { Unreadable } from '$lib/server/unreadable';
 import type { PageServerLoad } from './$types';
 
@@ -15,6 +15,7 @@ export const load: PageServerLoad = async ({ params, url }) => {
 		stored,
 		systems: await standingIn(params.id),
 		shelf: await shelfOf(params.id),
+		unreadable: await unreadableOn(params.id),
 		areaId: url.searchParams.get('area')
 	};
 };

@@ -158,7 +158,7 @@
 					<div class="head"><h2>{place.name}</h2></div>
 					<PlaceFields {place} />
 				{:else}
-					<OwnShelf {session} />
+					<OwnShelf {session} unreadable={data.unreadable} />
 				{/if}
 			</aside>
 		</main>

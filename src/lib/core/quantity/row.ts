@@ -1,4 +1,4 @@
-import { InvalidInput } from '../quantity';
+import { InvalidInput } from './problem';
 
 /**
  * What stands in a row, out of its envelope `{ schemaVersion, [key]: … }`; a row from before versions is the thing
