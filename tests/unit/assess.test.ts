@@ -174,5 +174,5 @@ describe('assess', () => {
 			}),
 			{ numRuns: Number(process.env.RUNS ?? 120) }
 		);
-	}).timeout(240_000);
+	}).timeout(240_000 + 400 * Number(process.env.RUNS ?? 0));
 });

@@ -298,7 +298,7 @@ describe('restoring a copy', () => {
 			const tables = ['places', 'record_revisions', 'batches', 'shelf_items', 'settings', 'cards'];
 			return run(path, `DROP TABLE ${tables[Math.floor(roll() * tables.length)]}`);
 		},
-		'without a column': (path) => run(path, 'ALTER TABLE designs DROP COLUMN last_request'),
+		'without a column': (path) => run(path, 'ALTER TABLE designs DROP COLUMN deleted_at'),
 		'of a newer Crelbo': (path) =>
 			run(path, `INSERT INTO __drizzle_migrations VALUES (99, 'new', 9999999999999)`),
 		'with a trigger': (path) =>

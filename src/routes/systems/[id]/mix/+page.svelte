@@ -88,6 +88,9 @@
 	<button class="quiet" onclick={() => print()}>Print the card</button>
 </nav>
 <main class="no-print">
+	{#if !card.takenFrom}<p class="line">
+			<Line file={session.file} onsee={() => (seeing = true)} />
+		</p>{/if}
 	{#if session.operation.mix.fish}
 		<h1>Nothing is dosed here</h1>
 		<p>Fish live in this loop: salts and acids harm them.</p>
@@ -233,7 +236,6 @@
 			<button class="quiet" onclick={() => card.look(other.id)}>Look at it</button>
 		</p>
 	{/each}
-	<p class="line"><Line file={session.file} onsee={() => (seeing = true)} /></p>
 </main>
 <Stale bind:open={seeing} />
 <PrintedCard steps={batch?.state === 'open' ? batch.steps : steps} />
@@ -322,7 +324,7 @@
 		margin-top: 18px;
 	}
 	.line {
-		padding-top: 12px;
+		min-height: 26px;
 	}
 	@media (max-width: 620px) {
 		.large {
