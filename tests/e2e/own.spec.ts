@@ -214,3 +214,21 @@ test('the finding bar says when nothing stands against a design', async ({ page,
 	}
 	await expect(fine).toBeVisible();
 });
+
+test('a name typed on the way to another page stands on it', async ({ page, request }) => {
+	const id = await ownRail(request);
+	await open(page, id);
+	// the save is slower than the page it is left for
+	await page.route(`**/api/designs/${id}`, async (route) => {
+		if (route.request().method() === 'PUT') await new Promise((done) => setTimeout(done, 600));
+		await route.continue();
+	});
+	await typeIn(page.getByLabel('Name of the system'), 'By the back door');
+	await page.getByRole('link', { name: 'Compare' }).click();
+	await expect(page).toHaveURL(/compare$/);
+	await page.goBack();
+	await expect(page.getByLabel('Name of the system')).toHaveValue('By the back door');
+	await saved(page);
+	await expect(page.getByLabel('Name of the system')).toHaveValue('By the back door');
+	expect((await systemOf(request, id)).design.name).toBe('By the back door');
+});

@@ -1,7 +1,7 @@
-import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import { Outbox, type LaneView, type World } from '../../src/lib/ui/sync/outbox';
 import { browserStore } from '../../src/lib/ui/sync/store';
+import { onADevice } from './device';
 import type { Task } from '../../src/lib/ui/sync/task';
 import { send, type Answer } from '../../src/lib/ui/sync/transport';
 
@@ -57,6 +57,7 @@ const until = async (so: () => boolean): Promise<void> => {
 const still = (box: Outbox) => until(() => box.view(LANE).state === 'still');
 
 describe('the outbox', () => {
+	onADevice();
 	it('sends in order, each over what the one before it made', async () => {
 		const { tab, sent } = browser((_, turn) => done(10 + turn));
 		const box = tab();

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { alike, editsBetween, merge, type Edit } from '../../../src/lib/core/design';
@@ -7,6 +6,7 @@ import type * as Stores from '../../../src/lib/ui/sync/store';
 import type * as Files from '../../../src/lib/ui/sync/system-file.svelte';
 import type { Task } from '../../../src/lib/ui/sync/task';
 import type { Answer } from '../../../src/lib/ui/sync/transport';
+import { onADevice } from '../device';
 import { load } from './stage';
 
 /**
@@ -132,6 +132,7 @@ const act: fc.Arbitrary<Act> = fc.oneof(
 
 describe('the outbox, whatever the network does', function () {
 	this.timeout(60_000 + 300 * RUNS);
+	onADevice();
 	let Outbox: typeof Outboxes.Outbox;
 	let browserStore: typeof Stores.browserStore;
 	let SystemFile: typeof Files.SystemFile;

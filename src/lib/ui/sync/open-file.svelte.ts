@@ -3,7 +3,7 @@ import { editsBetween, merge, type Clash, type Edit } from '$lib/core/design';
 import { endClash } from './clash';
 import { outbox } from './index';
 import type { LaneView, Outbox } from './outbox';
-import type { Task, Work } from './task';
+import { addressOf, type Task, type Work } from './task';
 import type { Answered } from './transport';
 
 const NOTHING: LaneView = {
@@ -74,6 +74,17 @@ export abstract class OpenFile<D> {
 			refused: (task, message, body) => this.turnedDown(task, message, body)
 		});
 		void box.ready.then(() => this.changed(box.view(this.lane), true));
+		if (box.lately(this.lane)) void this.lookAgain();
+	}
+
+	/** What was read before the last answer is read again. */
+	private async lookAgain(): Promise<void> {
+		const response = await fetch(addressOf(this.lane)).catch(() => null);
+		const answer = response?.ok ? ((await response.json().catch(() => null)) as Answered) : null;
+		if (!answer || !this.deaf) return;
+		this.known = this.read(answer);
+		this.revision = answer.revision ?? this.revision;
+		this.catchUp();
 	}
 
 	/** Nobody looks at it any more. */

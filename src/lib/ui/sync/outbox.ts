@@ -83,6 +83,8 @@ interface Lane {
 const stopped = ({ state }: Lane): boolean => state === 'clash' || state === 'gone';
 
 const LEASE_MS = 8_000;
+/** A page takes no longer to load than this. */
+const LATELY_MS = 15_000;
 /** How soon a tab without the lease looks again. */
 const LOOK_MS = 2_000;
 const FIRST_RETRY_MS = 3_000;
@@ -102,6 +104,8 @@ export class Outbox {
 	/** The browser keeps what waits. */
 	private keeps = false;
 	private writes: Promise<void> = Promise.resolve();
+	/** When something of a lane was last answered. */
+	private readonly answeredAt = new Map<string, number>();
 	/** Requests that were answered, though the device may not have let go of them yet. */
 	private readonly over = new Set<string>();
 
@@ -163,6 +167,12 @@ export class Outbox {
 			this.changed(lane);
 		}).finally(() => void this.work(lane));
 		return task;
+	}
+
+	/** Whether something of a lane was answered so lately that a page loaded just now may have been read before it. */
+	lately(id: string): boolean {
+		const since = this.world.now() - (this.answeredAt.get(id) ?? -Infinity);
+		return since >= 0 && since < LATELY_MS;
 	}
 
 	/** Tries again at once: the network is back, or the grower says so. */
@@ -296,6 +306,7 @@ export class Outbox {
 	}
 
 	private tellDone(task: Task, body: Answered): void {
+		this.answeredAt.set(task.lane, this.world.now());
 		for (const { done } of this.lane(task.lane).listeners) done?.(task, body);
 		this.changed(task.lane);
 	}

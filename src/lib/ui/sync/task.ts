@@ -26,3 +26,9 @@ export interface Task {
 
 export const systemLane = (id: string): string => `system/${id}`;
 export const placeLane = (id: string): string => `place/${id}`;
+
+/** Where the server tells what stands of a lane's document, and takes what is done to it. */
+export function addressOf(lane: string): string {
+	const [kind, ...id] = lane.split('/');
+	return `/api/${kind === 'place' ? 'places' : 'designs'}/${id.join('/')}`;
+}

@@ -1,6 +1,6 @@
 import type { Clash } from '$lib/core/design';
 import { messageIn, post } from './http';
-import type { Task } from './task';
+import { addressOf, type Task } from './task';
 
 /** What came of sending a task. */
 export type Answer =
@@ -18,8 +18,11 @@ export type Answer =
 export type Answered = { revision?: number } & Record<string, unknown>;
 export type Clashed = { clashes: Clash[] } & Record<string, unknown>;
 
-/** What the server will never take, however often it is asked. */
-const REFUSED = [400, 403, 405, 409, 413, 415, 422];
+/**
+ * What the server will never take, however often it is asked. A name it does not answer under (403) and a document
+ * it cannot read just now (422) are no fault of what was done: that waits.
+ */
+const REFUSED = [400, 405, 409, 413, 415];
 /** Nobody waits longer for an answer before asking again. */
 const PATIENCE_MS = 30_000;
 const MOVED_ON = 'It was changed elsewhere meanwhile: nothing was taken back.';
@@ -51,19 +54,19 @@ function readAnswer({ work }: Task, status: number, body: unknown): Answer {
 
 /** Where a task goes, and as what. */
 function requestOf({ request, lane, base, work }: Task): [string, string, unknown] {
-	const id = lane.slice(lane.indexOf('/') + 1);
+	const at = addressOf(lane);
 	const { edits } = work;
 	switch (work.verb) {
 		case 'save':
-			return [`/api/designs/${id}`, 'PUT', { base, request, label: work.label, edits }];
+			return [at, 'PUT', { base, request, label: work.label, edits }];
 		case 'undo':
 		case 'redo':
-			return [`/api/designs/${id}/${work.verb}`, 'POST', { base, request, of: work.of, edits }];
+			return [`${at}/${work.verb}`, 'POST', { base, request, of: work.of, edits }];
 		case 'card':
-			return [`/api/designs/${id}/batches`, 'PUT', { request, device: work.device, edits }];
+			return [`${at}/batches`, 'PUT', { request, device: work.device, edits }];
 		case 'place':
-			return [`/api/places/${id}`, 'PUT', { base, request, edits }];
+			return [at, 'PUT', { base, request, edits }];
 		case 'shelf':
-			return [`/api/places/${id}/shelf`, 'PUT', { request, edits }];
+			return [`${at}/shelf`, 'PUT', { request, edits }];
 	}
 }
