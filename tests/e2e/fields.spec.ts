@@ -135,9 +135,16 @@ async function walk(
 const undo = (page: Page) => async (field: Locator, value: string) => {
 	const button = page.getByRole('button', { name: 'Undo', exact: true });
 	if (await button.isEnabled()) await button.click();
-	else if ((await field.evaluate((one) => one.tagName)) === 'SELECT')
+	else if ((await field.evaluate((one) => one.tagName)) === 'SELECT') {
+		const asks = await field.evaluate(
+			(one, was) =>
+				[...(one as HTMLSelectElement).options].some((o) => o.value === was && o.disabled),
+			value
+		);
+		// a question whose answer is what stood there anyway: nothing to take back
+		if (asks) return;
 		await field.selectOption(value);
-	else {
+	} else {
 		await typeIn(field, value);
 		await field.press('Tab');
 	}

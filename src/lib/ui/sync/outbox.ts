@@ -1,6 +1,6 @@
 import type { Edit } from '$lib/core/design';
 import { requestId } from './http';
-import { PageStore, type Kept, type Store } from './store';
+import { PageStore, type Store } from './store';
 import type { Task, Work } from './task';
 import type { Answer, Answered, Clashed } from './transport';
 
@@ -186,23 +186,21 @@ export class Outbox {
 
 	/** Puts other edits in place of those that wait in a lane that stands still; none of a task: it goes. */
 	async settle(id: string, edits: (task: Task, at: number) => Edit[] | null): Promise<void> {
-		const put: Kept[] = [];
-		const drop: number[] = [];
-		this.held = this.of(id)
-			.map((held, at) => ({ held, next: edits(held.task, at) }))
-			.reduce<Held[]>(
-				(all, { held, next }) => {
-					if (next === null) {
-						if (held.seq !== null) drop.push(held.seq);
-						return all;
-					}
-					held.task = { ...held.task, work: { ...held.task.work, edits: next } };
-					if (held.seq !== null) put.push({ seq: held.seq, task: held.task });
-					return [...all, held];
-				},
-				this.held.filter(({ task }) => task.lane !== id)
-			);
-		await this.inTurn(() => this.store.change(put, drop));
+		const put: Held[] = [];
+		const drop: Held[] = [];
+		for (const [at, held] of this.of(id).entries()) {
+			const next = edits(held.task, at);
+			(next === null ? drop : put).push(held);
+			if (next) held.task = { ...held.task, work: { ...held.task.work, edits: next } };
+		}
+		this.held = this.held.filter((held) => !drop.includes(held));
+		// what was not on the device yet is by the time its turn comes
+		await this.inTurn(() =>
+			this.store.change(
+				put.flatMap(({ seq, task }) => (seq === null ? [] : [{ seq, task }])),
+				drop.flatMap(({ seq }) => (seq === null ? [] : [seq]))
+			)
+		);
 		this.world.channel.tell({ say: 'changed' } satisfies Said);
 		this.stand(id, 'still');
 		void this.work(id);

@@ -45,8 +45,10 @@
 			onvalue={(name) => session.set('design.name', name, 'name')}
 		/></span
 	>
-	<span class="space"></span>
-	<Line file={session.file} onsee={() => (seeing = true)} />
+	<!-- what it says changes while a hand is on its way to a button: nothing beside it moves -->
+	<span class="where" title={session.file.note}
+		><Line file={session.file} onsee={() => (seeing = true)} /></span
+	>
 	<button class="quiet" onclick={session.undo} disabled={!session.file.canUndo}>Undo</button>
 	<button class="quiet" onclick={session.redo} disabled={!session.file.canRedo}>Redo</button>
 	<UnitsMenu />
@@ -81,7 +83,7 @@
 		align-items: center;
 		gap: 4px 8px;
 		flex-wrap: wrap;
-		min-height: 32px;
+		min-height: 36px;
 	}
 	nav {
 		color: var(--soft);
@@ -101,8 +103,13 @@
 		border-color: var(--hair);
 		background: var(--sheet);
 	}
-	.space {
-		flex: 1;
+	.where {
+		flex: 1 1 0;
+		min-width: 150px;
+		max-height: 34px;
+		overflow: hidden;
+		text-align: right;
+		line-height: 1.2;
 	}
 	:global(.units-menu [role='menuitem']) {
 		padding: 7px 10px;
