@@ -5,12 +5,21 @@
 
 	/** Where the grower's work is, and what can be done about it. */
 	type Stand = Pick<OpenFile<unknown>, 'view' | 'savedAt' | 'refused' | 'note' | 'giveUp'>;
-	const { file, onsee }: { file: Stand; onsee: () => void } = $props();
+	const {
+		file,
+		onsee,
+		header = false
+	}: {
+		file: Stand;
+		onsee: () => void;
+		/** Among buttons: what it says changes while a hand is on its way to one, and nothing beside it moves. */
+		header?: boolean;
+	} = $props();
 	const line = $derived(lineOf(file.view, file.savedAt, file.refused));
 	const warns = $derived(['clash', 'gone', 'refused'].includes(line.kind));
 </script>
 
-<span class="line" class:warns class:waits={line.kind === 'waiting'}>
+<span class="line" class:header class:warns class:waits={line.kind === 'waiting'}>
 	{#if file.note}<span role="status">{file.note}</span>{/if}
 	<span role="status" class="words">{line.words}</span>
 	{#if line.kind === 'clash'}<button class="quiet" onclick={onsee}>See what</button
@@ -26,6 +35,12 @@
 		color: var(--soft);
 		font-size: 13.5px;
 		margin-right: 4px;
+	}
+	.header {
+		flex: 1 1 0;
+		min-width: 150px;
+		text-align: right;
+		line-height: 1.25;
 	}
 	.warns .words {
 		color: var(--dry);

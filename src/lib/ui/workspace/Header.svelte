@@ -45,10 +45,7 @@
 			onvalue={(name) => session.set('design.name', name, 'name')}
 		/></span
 	>
-	<!-- what it says changes while a hand is on its way to a button: nothing beside it moves -->
-	<span class="where" title={session.file.note}
-		><Line file={session.file} onsee={() => (seeing = true)} /></span
-	>
+	<Line header file={session.file} onsee={() => (seeing = true)} />
 	<button class="quiet" onclick={session.undo} disabled={!session.file.canUndo}>Undo</button>
 	<button class="quiet" onclick={session.redo} disabled={!session.file.canRedo}>Redo</button>
 	<UnitsMenu />
@@ -80,10 +77,15 @@
 <style>
 	header {
 		display: flex;
-		align-items: center;
+		align-items: baseline;
 		gap: 4px 8px;
 		flex-wrap: wrap;
 		min-height: 36px;
+	}
+	/* a picture has no line of words to stand on */
+	header > :global(:last-child) {
+		position: relative;
+		top: 4px;
 	}
 	nav {
 		color: var(--soft);
@@ -102,14 +104,6 @@
 	.name :global(input:focus) {
 		border-color: var(--hair);
 		background: var(--sheet);
-	}
-	.where {
-		flex: 1 1 0;
-		min-width: 150px;
-		max-height: 34px;
-		overflow: hidden;
-		text-align: right;
-		line-height: 1.2;
 	}
 	:global(.units-menu [role='menuitem']) {
 		padding: 7px 10px;

@@ -64,8 +64,7 @@
 			<a href="/">All places</a> <span aria-hidden="true">/</span>
 			{place.name}
 		</nav>
-		<span class="space"></span>
-		<Line file={session.file} onsee={() => (seeing = true)} />
+		<Line header file={session.file} onsee={() => (seeing = true)} />
 		<button class="quiet" disabled={!session.file.canUndo} onclick={session.undo}>Undo</button>
 		<button class="quiet" disabled={!session.file.canRedo} onclick={session.redo}>Redo</button>
 		<ThemeButton />
@@ -182,16 +181,18 @@
 	header {
 		display: flex;
 		flex-wrap: wrap;
-		align-items: center;
+		align-items: baseline;
 		gap: 4px 10px;
 		min-height: 34px;
+	}
+	/* a picture has no line of words to stand on */
+	header > :global(:last-child) {
+		position: relative;
+		top: 4px;
 	}
 	header nav {
 		color: var(--soft);
 		margin-left: 10px;
-	}
-	.space {
-		flex: 1;
 	}
 	.problem {
 		color: var(--dry);
