@@ -2,6 +2,8 @@ import {
 	expect,
 	test as base,
 	type APIRequestContext,
+	type Browser,
+	type BrowserContextOptions,
 	type Locator,
 	type Page
 } from '@playwright/test';
@@ -210,4 +212,17 @@ export async function fresh(port: number): Promise<{ home: string; close: () => 
 			await own.ended;
 		}
 	};
+}
+
+/** Another device in the same house. */
+export const device = async (
+	browser: Browser,
+	baseURL: string | undefined,
+	more: BrowserContextOptions = {}
+): Promise<Page> => (await browser.newContext({ baseURL: baseURL!, ...more })).newPage();
+
+/** Requests that fail on this page are part of the test. */
+export function bearsFailures(page: Page): void {
+	page.removeAllListeners('requestfailed');
+	page.removeAllListeners('console');
 }

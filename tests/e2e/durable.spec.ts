@@ -13,7 +13,8 @@ import {
 	test,
 	visit,
 	typeIn,
-	slideTo
+	slideTo,
+	bearsFailures
 } from './bench';
 
 /** A demo place of a test's own, with its database in reach. */
@@ -101,8 +102,7 @@ test('a save that fails with 5xx is tried again; one whose answer is lost is no 
 	quiet
 }) => {
 	quiet.expectStatus(500);
-	page.removeAllListeners('console');
-	page.removeAllListeners('requestfailed');
+	bearsFailures(page);
 	const id = await ownRail(request);
 	await open(page, id);
 	let turn = 0;
@@ -131,8 +131,7 @@ test('what was done without network is kept when the tab is closed, and sent whe
 	context,
 	request
 }) => {
-	page.removeAllListeners('requestfailed');
-	page.removeAllListeners('console');
+	bearsFailures(page);
 	const id = await ownRail(request);
 	await open(page, id);
 	await context.route('**/api/designs/**', (route) => route.abort());
@@ -157,8 +156,7 @@ test('where the browser keeps nothing that is said, and leaving asks first', asy
 	page,
 	request
 }) => {
-	page.removeAllListeners('requestfailed');
-	page.removeAllListeners('console');
+	bearsFailures(page);
 	await page.addInitScript(() => Reflect.deleteProperty(window, 'indexedDB'));
 	const id = await ownRail(request);
 	await open(page, id);

@@ -12,7 +12,9 @@ import {
 	systemOf,
 	test,
 	visit,
-	typeIn
+	typeIn,
+	bearsFailures,
+	device
 } from './bench';
 
 const bench = /^The bench/;
@@ -274,8 +276,7 @@ test('a card begun without network is worked through, and noted once when it is 
 	context,
 	request
 }) => {
-	page.removeAllListeners('requestfailed');
-	page.removeAllListeners('console');
+	bearsFailures(page);
 	const id = await ownRail(request);
 	await visit(page, `/systems/${id}/mix`);
 	const before = (await (await request.get(`/api/designs/${id}/batches`)).json()) as Cards;
@@ -305,9 +306,7 @@ test('a card in hand belongs to one device: another says so, and asks before it 
 	quiet.expectStatus(409);
 	const id = await ownRail(request);
 	const { viewport, userAgent } = devices['Pixel 7'];
-	const phone = await (
-		await browser.newContext({ baseURL: baseURL!, viewport, userAgent })
-	).newPage();
+	const phone = await device(browser, baseURL, { viewport, userAgent });
 	await visit(phone, `/systems/${id}/mix`);
 	await phone.getByRole('button', { name: 'Begin' }).click();
 	while (!(await phone.locator('.amount').isVisible())) await nextStep(phone);

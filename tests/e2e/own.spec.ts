@@ -11,7 +11,9 @@ import {
 	test,
 	visit,
 	typeIn,
-	slideTo
+	slideTo,
+	bearsFailures,
+	device
 } from './bench';
 
 test('a bench of one’s own, from nothing to a mix', async ({ page, request }) => {
@@ -138,7 +140,7 @@ test('the same changed on two devices is a choice between both; beside it, it co
 	quiet.expectStatus(409);
 	const id = await ownRail(request);
 	await open(page, id);
-	const phone = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+	const phone = await device(browser, baseURL);
 	await open(phone, id);
 	const dial = page.getByRole('slider', { name: 'Pump dial' });
 	await slideTo(phone.getByRole('slider', { name: 'Pump dial' }), '95');
@@ -189,8 +191,7 @@ test('a lost connection is said, and the change is saved when it is back', async
 	const id = await ownRail(request);
 	await open(page, id);
 	await page.route('**/api/designs/**', (route) => route.abort());
-	page.removeAllListeners('requestfailed');
-	page.removeAllListeners('console');
+	bearsFailures(page);
 	await slideTo(page.getByRole('slider', { name: 'Pump dial' }), '77');
 	await expect(page.getByText('On this device, waiting for the network (1)')).toBeVisible();
 	await page.unroute('**/api/designs/**');

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { Outbox, type LaneView, type World } from '../../src/lib/ui/sync/outbox';
+import { Outbox } from '../../src/lib/ui/sync/outbox';
+import type { LaneView, World } from '../../src/lib/ui/sync/world';
 import { browserStore } from '../../src/lib/ui/sync/store';
 import { onADevice } from './device';
 import type { Task } from '../../src/lib/ui/sync/task';

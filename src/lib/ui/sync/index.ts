@@ -1,6 +1,7 @@
-import { Outbox, type World } from './outbox';
+import { Outbox } from './outbox';
 import { browserStore } from './store';
 import { send } from './transport';
+import type { World } from './world';
 
 export { messageOf, post, requestId } from './http';
 

@@ -1,5 +1,5 @@
 import { counted } from '$lib/core/quantity';
-import type { LaneView } from './outbox';
+import type { LaneView } from './world';
 
 /** How it stands with what was done, in words; with what can be done about it. */
 export interface Line {

@@ -2,7 +2,8 @@ import { formatISO } from 'date-fns';
 import { editsBetween, merge, type Clash, type Edit } from '$lib/core/design';
 import { endClash } from './clash';
 import { outbox } from './index';
-import type { LaneView, Outbox } from './outbox';
+import type { Outbox } from './outbox';
+import type { LaneView } from './world';
 import { addressOf, type Task, type Work } from './task';
 import type { Answered } from './transport';
 
