@@ -80,14 +80,16 @@ export function serverThat(answer: (sent: Sent, turn: number) => [status: number
 /** What was opened last: where a server's history begins. */
 let begun: Parts | null = null;
 
-/** A server that keeps what it is sent: the plan with its history, and the record beside it. */
+/** A server that keeps what it is sent: the plan with its history, and the record and the shelf beside it. */
 export function serverThatKeeps(): Sent[] {
 	let history: Parts[] = [];
 	let at = 0;
+	let shelf: ShelfItem[] = [];
 	return serverThat((sent, turn) => {
 		if (history.length === 0 && begun) history = [begun];
 		const { edits } = sent.body;
 		const { record } = merge({ record: history[at]!.record }, edits).document;
+		({ shelf } = merge({ shelf }, edits).document);
 		if (sent.address.endsWith('/undo')) at = Math.max(0, at - 1);
 		else if (sent.address.endsWith('/redo')) at = Math.min(history.length - 1, at + 1);
 		else if (touched(sent).some((part) => !['record', 'shelf'].includes(part))) {
@@ -95,7 +97,7 @@ export function serverThatKeeps(): Sent[] {
 			at++;
 		}
 		history = history.map((parts) => ({ ...parts, record }));
-		const kept = storedOf(history[at]!, turn + 1);
+		const kept = storedOf(history[at]!, turn + 1, shelf);
 		return [200, { ...kept, canUndo: at > 0, canRedo: at < history.length - 1 }];
 	});
 }
