@@ -1,5 +1,5 @@
 import { devices, type Page } from '@playwright/test';
-import type { Batch } from '../../src/lib/core/design';
+import type { Batch } from '../../src/lib/core/procedure';
 import {
 	bar,
 	choose,
@@ -135,9 +135,9 @@ test('the card on a phone: one wrong reading, its new plan, and a reload on the 
 	const right = page.getByRole('button', { name: /^(?:That is it|Go on before)/ });
 	await right.click();
 	await page.getByRole('button', { name: /Something was weighed or poured wrong/ }).click();
-	await expect(page.getByRole('heading', { name: /Throw away/ })).toBeVisible();
+	await expect(page.getByRole('heading', { name: /Drain off/ })).toBeVisible();
 	await page.reload();
-	await expect(page.getByRole('heading', { name: /Throw away/ })).toBeVisible();
+	await expect(page.getByRole('heading', { name: /Drain off/ })).toBeVisible();
 	await go.click();
 	await expect(page.getByRole('heading', { name: /Fill up with plain water/ })).toBeVisible();
 	await go.click();

@@ -195,7 +195,7 @@ test('a bottle is named by keys before its amount is told', async ({ page, reque
 	await expect(page.getByRole('alert')).toContainText('must be a number from 0.001 to 100 %');
 	await typeIn(strength, '38', 40);
 	await strength.press('Tab');
-	await expect(told).toContainText(/[\d.]+ mL of nitric acid 38 %/);
+	await expect(told).toContainText(/[\d.]+ mL of nitric acid 38%/);
 	await expect(page.locator('li', { hasText: 'Thin it first' })).toContainText('cold water');
 	await expect
 		.poll(async () => (await systemOf(request, id)).operation.mix.acid)

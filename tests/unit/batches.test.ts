@@ -3,14 +3,9 @@ import { mkdtempSync } from 'node:fs';
 import { sql } from 'drizzle-orm';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-	applyChanges,
-	editsBetween,
-	nextStep,
-	type Batch,
-	type Edit
-} from '../../src/lib/core/design';
-import { bottleName, mixCard } from '../../src/lib/core/review';
+import { applyChanges, editsBetween, type Edit } from '../../src/lib/core/design';
+import { bottleName, isProse, nextStep, type Batch } from '../../src/lib/core/procedure';
+import { mixCard } from '../../src/lib/core/logbook';
 import { keptItemOf, NOTHING_KEPT } from '../../src/lib/core/shelf';
 import { batchesOf, cardsOf, keepBatch, saveCards, startBatch } from '../../src/lib/server/batches';
 import { database, openDatabase } from '../../src/lib/server/database';
@@ -20,6 +15,7 @@ import { createDesign } from '../../src/lib/server/saving';
 import { saveShelf, unreadableOn } from '../../src/lib/server/shelves';
 import { modelOf, set } from './example';
 import { rail } from './rail';
+import { lineOf } from './told';
 
 const DAY = '2026-05-28';
 const BAG = 'calcium-nitrate-4h';
@@ -86,7 +82,7 @@ describe('batches', () => {
 		void place;
 		id = await createDesign(placeId, system);
 		const bottles = (await startBatch(id, DAY, 'bottles'))!;
-		expect(bottles.steps.map((step) => step.text).join(' ')).to.match(/bottle A .* bottle B/);
+		expect(bottles.steps.map((step) => lineOf(step)).join(' ')).to.match(/bottle A .* bottle B/);
 		await keepBatch(id, through(bottles));
 		const name = bottleName(system.design, 'A');
 		expect((await left(name))!).to.include({ left: 2000, openedOn: DAY });
@@ -167,9 +163,27 @@ describe('batches', () => {
 				expect(unreadable[0]!.why).to.match(why);
 				expect(batches.some((one) => one.id === batch.id)).to.equal(false);
 			}
-			// a row from before versions is the batch alone
-			await spoil(JSON.stringify(batch));
-			expect((await cardsOf(id)).unreadable).to.deep.equal([]);
+			// a row from before versions is the batch alone, its steps written out
+			const expectation = { what: 'ph', value: 6, low: 5.8, high: 6.2 };
+			const written = [
+				{ id: 'add-3', text: 'Stir in boric acid, until it is clear', amount: '2 g' },
+				{ id: 'again-read-2', text: 'Stir well, wait, and read the strength again', amount: null },
+				{ id: 'ph', text: 'Read the pH, then the rest', amount: '5.8–6.2', expect: expectation }
+			].map((step) => ({ waitMin: null, expect: null, caution: 'Mind', ...step }));
+			await spoil(JSON.stringify({ ...batch, steps: written }));
+			const { unreadable, batches } = await cardsOf(id);
+			expect(unreadable).to.deep.equal([]);
+			const old = batches.find((one) => one.id === batch.id)!;
+			expect(isProse(old)).to.equal(true);
+			expect(isProse(batch)).to.equal(false);
+			expect(old.steps.map((step) => lineOf(step))).to.deep.equal(
+				written.map(({ text, amount }) => (amount ? `${text} ${amount}` : text))
+			);
+			expect(old.steps.map(({ changes, round }) => [changes, round])).to.deep.equal([
+				['strength', 0],
+				['nothing', 2],
+				['ph', 0]
+			]);
 		});
 
 		it('nor does a shelf item that cannot be read vanish', async () => {

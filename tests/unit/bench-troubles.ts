@@ -61,7 +61,7 @@ export const BENCH_TROUBLES: readonly Trouble[] = [
 		code: 'acid-not-usable',
 		from: 'lean-to-rail',
 		by: [bottle('sulfuric', 96)],
-		says: /Sulfuric acid 96 % is too dangerous to be thinned at home: buy one of 40 % at most/
+		says: /Sulfuric acid 96% is too dangerous to be thinned at home: buy one of 40% at most/
 	},
 	{
 		code: 'acid-not-usable',
@@ -79,7 +79,7 @@ export const BENCH_TROUBLES: readonly Trouble[] = [
 		code: 'acid-too-thin',
 		from: 'lean-to-rail',
 		by: [bottle('citric', 0.1)],
-		says: /Citric acid 0.1 % is too thin: it would take [\d.]+ L of it. Use one of [\d.]+ % at least/
+		says: /Citric acid 0.1% is too thin: it would take [\d.]+ L of it. Use one of [\d.]+% at least/
 	},
 	{
 		code: 'label-dose-passed',

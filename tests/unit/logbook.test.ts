@@ -1,21 +1,27 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { applyChanges, type Batch, type Reading } from '../../src/lib/core/design';
+import { applyChanges, type Reading } from '../../src/lib/core/design';
+import { isOfPh, type Batch, type Step } from '../../src/lib/core/procedure';
 import {
 	byLitres,
 	CAUSES,
 	LEAVES,
 	leftAfter,
 	likelyCauses,
+	mixCard,
 	newBatch,
 	planAnew,
 	SIGNS,
-	todayPlan
+	todayPlan,
+	type TodayPlan
 } from '../../src/lib/core/logbook';
 import { SystemModel } from '../../src/lib/core/model';
-import { mixCard } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { METRIC } from '../../src/lib/core/quantity';
+import { sentenceOf } from '../../src/lib/ui/procedure/today-words';
+import { told } from '../../src/lib/ui/procedure/words';
 import { EXAMPLES, example, modelOf, set } from './example';
+import { lineOf } from './told';
 
 const TODAY = '2026-05-28';
 const read = (over: Partial<Reading>): Reading => ({
@@ -24,7 +30,9 @@ const read = (over: Partial<Reading>): Reading => ({
 });
 const bags = set('operation.mix.bottles', null);
 const rail = modelOf('lean-to-rail', bags);
-const amountOf = (text: string): number => Number(/[\d.]+/.exec(text)![0]);
+const verbs = ({ steps }: TodayPlan) => steps.map(({ verb }) => verb);
+const amountOf = (step: Step): number =>
+	'amount' in step && step.amount ? step.amount.value : NaN;
 
 describe('the tank today', () => {
 	it('full and right asks for nothing', () => {
@@ -32,8 +40,8 @@ describe('the tank today', () => {
 			rail,
 			read({ litres: rail.filled.tank, msCm: rail.mix.strengthMsCm, ph: rail.mix.ph.aim })
 		);
-		expect(plan.acts).to.deep.equal([]);
-		expect(plan.sentence).to.match(/nothing to do today/);
+		expect(plan.steps).to.deep.equal([]);
+		expect(sentenceOf(plan, METRIC)).to.match(/nothing to do today/);
 	});
 
 	it('brings any tank of any example to its mark and its strength: a balance of litres and salt', () => {
@@ -65,38 +73,39 @@ describe('the tank today', () => {
 
 	it('a strong, low tank takes plain water; a strong, full one is thinned by throwing away the least', () => {
 		const low = todayPlan(rail, read({ litres: 20, msCm: 2.9 }));
-		expect(low.acts.map(({ kind }) => kind)).to.include('water');
-		expect(low.acts.map(({ kind }) => kind)).to.not.include('dump');
+		expect(verbs(low)).to.include('add-water');
+		expect(verbs(low)).to.not.include('drain');
 		const full = todayPlan(rail, read({ litres: 34, msCm: 2.9 }));
-		const [dump, water] = full.acts;
-		expect([dump!.kind, water!.kind]).to.deep.equal(['dump', 'water']);
+		expect(verbs(full).slice(0, 2)).to.deep.equal(['drain', 'add-water']);
 		// (34 × 2.9 − 34 × 2.2) / (2.9 − 0.32)
-		expect(amountOf(dump!.amount!)).to.be.closeTo((34 * 0.7) / 2.58, 0.06);
-		expect(todayPlan(rail, read({ litres: 34, msCm: 7 })).change).to.match(
-			/may as well be changed/
-		);
+		expect(amountOf(full.steps[0]!)).to.be.closeTo((34 * 0.7) / 2.58, 0.06);
+		expect(todayPlan(rail, read({ litres: 34, msCm: 7 })).change).to.equal(true);
 	});
 
 	it('doses bottles by the millilitre and bags by the gram, in the order of the card', () => {
 		const weak = read({ litres: 34, msCm: 1.4 });
 		const bottled = todayPlan(modelOf('lean-to-rail'), weak);
-		expect(bottled.sentence).to.match(/of bottle A and [\d.]+ m?L of bottle B/);
+		expect(sentenceOf(bottled, METRIC)).to.match(/of bottle A and [\d.]+ m?L of bottle B/);
 		const dry = todayPlan(rail, weak);
-		expect(dry.acts.at(-1)!.text).to.match(/calcium nitrate/i);
-		expect(dry.sentence).to.match(/^Stir in .* and \d more/);
+		expect(lineOf(dry.steps.at(-1)!)).to.match(/calcium nitrate/i);
+		expect(sentenceOf(dry, METRIC)).to.match(/^Stir in .* and \d more/);
 	});
 
 	it('asks for acid only where pH does not come right by itself, and for as much as brings it there', () => {
 		const at = (ph: number, litres = 34) =>
-			todayPlan(rail, read({ litres, msCm: 2.2, ph })).acts.find(
-				({ kind }) => kind === 'acid' || kind === 'base'
-			);
+			todayPlan(rail, read({ litres, msCm: 2.2, ph })).steps.find(isOfPh);
+		const way = (step: Step | undefined) =>
+			step?.verb === 'no-amount'
+				? step.pouring.way
+				: step?.verb === 'pour'
+					? step.caution?.code
+					: null;
 		expect(at(6)).to.equal(undefined);
-		expect(at(7.2)!.kind).to.equal('acid');
-		expect(at(4.6)!.kind).to.equal('base');
+		expect(way(at(7.2))).to.equal('acid');
+		expect(way(at(4.6))).to.equal('base');
 		// a tank half empty is filled with alkaline water
-		expect(at(6, 15)!.kind).to.equal('acid');
-		expect(at(6, 15)!.caution).to.match(/Acid into water/);
+		expect(way(at(6, 15))).to.equal('acid');
+		expect(told(at(6, 15)!, METRIC).caution).to.match(/Acid into water/);
 	});
 
 	it('does nothing on a reading that cannot be until it was looked at again', () => {
@@ -110,8 +119,8 @@ describe('the tank today', () => {
 		expect(about({ litres: 18, msCm: 5.9 })).to.include('msCm');
 		expect(about({ litres: 32, msCm: 0.6 })).to.include('msCm');
 		expect(about({ litres: 30, ph: 8.4 })).to.include('ph');
-		expect(ask({ litres: 18, msCm: 5.9 }).acts).to.deep.equal([]);
-		expect(ask({ litres: 18, msCm: 5.9 }, true).acts).to.not.deep.equal([]);
+		expect(ask({ litres: 18, msCm: 5.9 }).steps).to.deep.equal([]);
+		expect(ask({ litres: 18, msCm: 5.9 }, true).steps).to.not.deep.equal([]);
 	});
 
 	it('takes a reading for what a checked meter would show', () => {
@@ -122,16 +131,15 @@ describe('the tank today', () => {
 		);
 		// it shows a tenth too much: 2.42 is 2.20
 		const plan = todayPlan(off, read({ litres: 34, msCm: 2.42 }));
-		expect(plan.acts).to.deep.equal([]);
+		expect(plan.steps).to.deep.equal([]);
 		const cold = modelOf('lean-to-rail', bags, set('record.meters.compensates', false));
-		expect(todayPlan(cold, read({ litres: 34, msCm: 1.87, waterC: 17.5 })).acts).to.deep.equal([]);
+		expect(todayPlan(cold, read({ litres: 34, msCm: 1.87, waterC: 17.5 })).steps).to.deep.equal([]);
 	});
 
 	it('doses nothing where fish live in the loop', () => {
 		const fish = modelOf('lean-to-rail', set('operation.mix.fish', true));
 		expect(mixCard(fish)).to.deep.equal([]);
-		const { acts } = todayPlan(fish, read({ litres: 10, msCm: 1 }));
-		expect(acts.map(({ kind }) => kind)).to.deep.equal(['water']);
+		expect(verbs(todayPlan(fish, read({ litres: 10, msCm: 1 })))).to.deep.equal(['add-water']);
 	});
 });
 
@@ -142,12 +150,12 @@ describe('a card with a reading that is off', () => {
 
 	it('is planned anew from what is in the tank, whatever it was', () => {
 		const strong = planAnew(model, batch, 2.8, 'scale');
-		expect(strong[0]!.text).to.match(/Throw away/);
+		expect(strong[0]!.verb).to.equal('drain');
 		expect(strong.some(({ expect: e }) => e?.what === 'strength')).to.equal(true);
 		const weak = planAnew(model, batch, 1.6, 'water');
-		expect(weak[0]!.text).to.match(/Stir in/);
-		expect(planAnew(model, batch, 2.8, 'meter')[0]!.text).to.match(/standard/);
-		expect(planAnew(model, batch, 2.8, 'bottle')[0]!.text).to.match(/Throw it away/);
+		expect(lineOf(weak[0]!)).to.match(/Stir in/);
+		expect(lineOf(planAnew(model, batch, 2.8, 'meter')[0]!)).to.match(/standard/);
+		expect(lineOf(planAnew(model, batch, 2.8, 'bottle')[0]!)).to.match(/Drain off all of it/);
 		// the rest of the card is still to do, and no step has another's name
 		const whole = [...batch.steps.slice(0, at(batch) + 1), ...strong];
 		expect(whole.some(({ id }) => id === 'ph')).to.equal(true);
@@ -156,10 +164,10 @@ describe('a card with a reading that is off', () => {
 
 	it('weighs in what is missing: the strength comes out at the aim', () => {
 		const weak = planAnew(model, batch, 1.6, 'scale');
-		const calcium = weak.find(({ text }) => /calcium nitrate/i.test(text))!;
+		const calcium = weak.find((step) => /calcium nitrate/i.test(lineOf(step)))!;
 		const share = (2.2 - 1.6) / (model.mix.expectedMsCm - 0.32);
 		const item = model.mix.items.find(({ saltId }) => saltId === 'calcium-nitrate-4h')!;
-		expect(amountOf(calcium.amount!)).to.be.closeTo(item.amount * share, 0.1);
+		expect(amountOf(calcium)).to.be.closeTo(item.amount * share, 0.1);
 	});
 
 	it('takes off the shelf what went in, and never more than there is', () => {
@@ -258,12 +266,12 @@ describe('fish in the loop', () => {
 
 	it('gets no dose from any page or symptom, and is told how much water to top up with', () => {
 		const today = todayPlan(fish, read({ litres: 20, msCm: 0.3, ph: 8.2 }));
-		expect(today.acts.map(({ kind }) => kind)).to.deep.equal(['water']);
+		expect(verbs(today)).to.deep.equal(['add-water']);
 		// a tenth of 34 L at most
-		expect(amountOf(today.acts[0]!.amount!)).to.be.closeTo(3.4, 0.06);
-		expect(today.acts[0]!.caution).to.match(/the rest tomorrow/);
-		expect(today.sentence).to.match(/freed of chlorine.*not judged here/);
-		expect(todayPlan(fish, read({ litres: 34 })).acts).to.deep.equal([]);
+		expect(amountOf(today.steps[0]!)).to.be.closeTo(3.4, 0.06);
+		expect(told(today.steps[0]!, METRIC).caution).to.match(/the rest tomorrow/);
+		expect(sentenceOf(today, METRIC)).to.match(/without chlorine.*not judged here/);
+		expect(todayPlan(fish, read({ litres: 34 })).steps).to.deep.equal([]);
 		expect(fish.mix.phDose).to.equal(null);
 		expect(fish.pour).to.equal(null);
 		for (const leaves of Object.keys(LEAVES) as (keyof typeof LEAVES)[])
@@ -290,8 +298,8 @@ describe('scoops', () => {
 			}
 		}
 		const weak = todayPlan(modelOf('loft-table', bags), read({ litres: 30, msCm: 0.9 }));
-		for (const { kind, amount, text } of weak.acts)
-			if (kind === 'add' && / g$/.test(amount!) && !/jug/.test(text))
-				expect((10 * amountOf(amount!)) % 1, amount!).to.be.closeTo(0, 1e-6);
+		for (const step of weak.steps)
+			if (step.verb === 'add' && step.amount.of === 'salt')
+				expect(Math.abs(10 * amountOf(step) - Math.round(10 * amountOf(step)))).to.be.below(1e-6);
 	});
 });

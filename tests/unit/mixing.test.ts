@@ -1,10 +1,11 @@
 import { expect } from 'chai';
 import { SystemModel } from '../../src/lib/core/model';
-import { mixingSteps } from '../../src/lib/core/review';
+import { mixCard } from '../../src/lib/core/logbook';
 import { SALTS, type SaltId } from '../../src/lib/core/shelf';
 import { salts } from '../../src/lib/core/nutrients';
 import { modelOf, EXAMPLES, set } from './example';
 import { railModel } from './rail';
+import { readOf } from './told';
 
 /** A product by its label. */
 const product = (over: object = {}) =>
@@ -40,17 +41,16 @@ describe('the mix of every example', () => {
 			const { items } = model.mix;
 			const ranks = items.map((item) => rankOf(item.saltId));
 			expect(ranks).to.deep.equal([...ranks].sort((a, b) => a - b));
-			const steps = mixingSteps(model);
+			const card = mixCard(model);
+			const steps = readOf(card);
 			expect(steps[0]!.text).to.match(/^Fill the tank with plain water/);
-			const stirred = steps.filter((s) => s.text.startsWith('Stir in'));
-			const told = stirred.map(({ text }) => text.toLowerCase()).join(' ');
-			for (const { name } of items) expect(told).to.include(name.toLowerCase());
-			const topped = steps.findIndex((s) => s.text.startsWith('Top up'));
-			expect(steps.indexOf(stirred.at(-1)!)).to.be.below(topped);
+			const stirred = card.filter(({ verb }) => verb === 'add');
+			const told = readOf(stirred).map(({ text }) => text.toLowerCase());
+			for (const { name } of items) expect(told.join(' ')).to.include(name.toLowerCase());
+			const topped = card.findIndex(({ verb }) => verb === 'fill-to-mark');
+			expect(card.indexOf(stirred.at(-1)!)).to.be.below(topped);
 			if (ranks.includes(2) && items.length > 1)
-				expect(
-					steps.some((s) => s.kind === 'mind' && /Calcium goes in last/.test(s.text))
-				).to.equal(true);
+				expect(readOf(stirred).at(-1)!.caution).to.match(/Calcium goes in last/);
 		});
 
 		it(`${name}: twice the water takes twice the salts, at the same strength`, () => {
@@ -110,16 +110,18 @@ describe('what the mix is made of', () => {
 	it('a powder is given in grams, a liquid in millilitres', () => {
 		const unit = (form: string) => modelOf(weighed, product({ form })).mix.items[0]!.unit;
 		expect([unit('liquid'), unit('powder')]).to.deep.equal(['mL', 'g']);
-		const steps = mixingSteps(modelOf(weighed, product()));
+		const steps = readOf(mixCard(modelOf(weighed, product())));
 		expect(steps.find((s) => /leaf feed/i.test(s.text))!.amount).to.match(/\d (?:mL|L)$/);
 	});
 
 	it('acid is asked for only where the water needs it, with its caution', () => {
 		const model = modelOf(weighed);
 		const steps = (ph: number) =>
-			mixingSteps(model.with([set('place.waters[id=tap].ph', ph)])).map((s) => s.text);
+			readOf(mixCard(model.with([set('place.waters[id=tap].ph', ph)]))).map(
+				({ why, text, caution }) => [why, text, caution].join(' ')
+			);
 		expect(steps(8).join(' '))
-			.to.match(/The pH is about \d\.\d now\. Stir in half of the phosphoric acid \d+ %/)
+			.to.match(/The pH is about \d\.\d now\. Stir in half of the phosphoric acid \d+%/)
 			.and.match(/Acid into water, never water into acid/);
 		expect(steps(5.8).join(' ').replaceAll('boric acid', '')).to.not.match(/[Aa]cid|pH/);
 	});
@@ -185,7 +187,9 @@ describe('mix', () => {
 
 	it('its card goes from water to calcium, and minds acid', () => {
 		const bags = set('operation.mix.bottles', null);
-		const texts = mixingSteps(railModel([bags])).map((step) => step.text);
+		const texts = readOf(mixCard(railModel([bags]))).map(
+			({ text, caution }) => `${text} ${caution}`
+		);
 		const at = (word: RegExp) => texts.findIndex((text) => word.test(text));
 		expect(at(/Fill the tank/)).to.equal(0);
 		expect(at(/magnesium sulfate/)).to.be.below(at(/calcium nitrate/));
@@ -197,8 +201,8 @@ describe('mix', () => {
 			{ path: 'record.stages', value: { 'rail/1/1/1': 'young' } }
 		]);
 		expect(
-			mixingSteps(young)
-				.map((s) => s.text)
+			readOf(mixCard(young))
+				.map(({ text }) => text)
 				.join()
 		).to.match(/part strength/);
 	});

@@ -19,7 +19,8 @@ import {
 } from '../../src/lib/core/parameters';
 import { parameter, toIssues, type Figures, type Parameter } from '../../src/lib/core/quantity';
 import { heldWater } from '../../src/lib/core/water';
-import { catchesOf, findingsOf, judged, mixingSteps, stepsOf } from '../../src/lib/core/review';
+import { catchesOf, mixCard } from '../../src/lib/core/logbook';
+import { findingsOf, judged, stepsOf } from '../../src/lib/core/review';
 import { BUILT_IN_LISTS, BUILT_IN_SHELF, FIXINGS } from '../../src/lib/core/shelf';
 import { groundRow, WORDS } from '../../src/lib/ui/explain/formulas';
 import { EXAMPLES, example, exampleFile, modelOf, set } from './example';
@@ -84,7 +85,7 @@ describe('figures of practice', () => {
 			stepsOf(model, findingsOf(model));
 			for (const { fixes } of judged(model).slice(0, 2)) fixes();
 			catchesOf(model);
-			mixingSteps(model);
+			mixCard(model);
 			strengthRamp(model, '2026-05-28');
 			advisedSchool(model.shelf.media[0]!, model.parameters);
 		};

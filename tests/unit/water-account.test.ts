@@ -8,7 +8,9 @@ import {
 	recipe,
 	salts
 } from '../../src/lib/core/nutrients';
-import { findingsOf, fixesOf, mixCard } from '../../src/lib/core/review';
+import { mixCard } from '../../src/lib/core/logbook';
+import { isOfPh } from '../../src/lib/core/procedure';
+import { findingsOf, fixesOf } from '../../src/lib/core/review';
 import { entriesOf, roundsOf, thinned, type SystemModel } from '../../src/lib/core/model';
 import {
 	ACID_KINDS,
@@ -24,6 +26,7 @@ import {
 } from '../../src/lib/core/shelf';
 import { numbers } from '../seed';
 import { EXAMPLES, modelOf, set } from './example';
+import { lineOf } from './told';
 
 /** 40 in every run; 400 with CRELBO_MIXES=400. */
 const MIXES = Number(process.env.CRELBO_MIXES ?? 40);
@@ -278,18 +281,14 @@ describe('bottles of acid and base', () => {
 			] as const) {
 				const said = percent === null ? null : { kind, percent, said: true };
 				const model = modelOf(name, bags, set('operation.mix.acid', said));
-				const steps = mixCard(model).filter(({ id }) => id.startsWith('ph'));
+				const steps = mixCard(model).filter(isOfPh);
 				const told = findingsOf(model).map(({ message }) => message);
 				const dates = entriesOf(roundsOf(model, '2026-05-01'), name).map(
 					(e) => `${e.title} ${e.lookFor}`
 				);
-				const text = [
-					...steps.map((step) => `${step.text} ${step.amount ?? ''}`),
-					...told,
-					...dates
-				].join(' ');
+				const text = [...steps.map((step) => lineOf(step)), ...told, ...dates].join(' ');
 				if (said === null && model.pour) {
-					expect(steps.map(({ amount }) => amount)).to.deep.equal([null]);
+					expect(steps.map(({ verb }) => verb)).to.deep.equal(['no-amount']);
 					expect(text).to.match(/say first which bottle/);
 					expect(text).to.not.match(/\d (?:mL|L|fl oz) of (?:the )?(?:[a-z]+ )?acid/);
 				}
@@ -308,11 +307,11 @@ describe('bottles of acid and base', () => {
 				set('operation.mix.secondAcid', more)
 			);
 		const model = hard({ ...bottle('nitric', 38), share: 0.75 });
-		const ph = mixCard(model).filter(({ id }) => id.startsWith('ph'));
-		const text = ph.map((step) => `${step.text} ${step.amount ?? ''}`).join('\n');
-		expect(text).to.match(/Stir in all of the phosphoric acid 15 %.*\d mL/);
-		expect(text).to.match(/Thin it first: pour [\d.]+ mL of nitric acid 38 % slowly/);
-		expect(text).to.match(/Stir in half of the thinned acid \(nitric acid 38 % in 10 times/);
+		const ph = mixCard(model).filter(isOfPh);
+		const text = ph.map((step) => lineOf(step)).join('\n');
+		expect(text).to.match(/Stir in all of the phosphoric acid 15%.*\d mL/);
+		expect(text).to.match(/Thin it first: pour [\d.]+ mL of nitric acid 38% slowly/);
+		expect(text).to.match(/Stir in half of the thinned acid \(nitric acid 38% in 10 times/);
 		// each takes its part of what it would alone
 		const alone = hard(undefined);
 		expect(model.mix.phDose!.addsMgL.P).to.be.closeTo(0.25 * alone.mix.phDose!.addsMgL.P!, 0.5);
@@ -324,8 +323,8 @@ describe('bottles of acid and base', () => {
 			hard({ ...bottle('nitric', 38), share: 0.5 }, { ...bottle('phosphoric', 15), said: false }),
 			hard({ kind: 'phosphoric', percent: null, said: true, share: 0.5 })
 		]) {
-			const steps = mixCard(said).filter(({ id }) => id.startsWith('ph'));
-			expect(steps.map(({ amount }) => amount)).to.deep.equal([null]);
+			const steps = mixCard(said).filter(isOfPh);
+			expect(steps.map(({ verb }) => verb)).to.deep.equal(['no-amount']);
 		}
 	});
 
@@ -334,7 +333,7 @@ describe('bottles of acid and base', () => {
 		const bucket = modelOf('lean-to-rail', bags, set('operation.mix.fills', 'tub'), gal10);
 		const tank = modelOf('lean-to-rail', bags);
 		expect(bucket.mix.litres).to.equal(37.854);
-		expect(mixCard(bucket)[0]!.text).to.include('the mixing tub');
+		expect(lineOf(mixCard(bucket)[0]!)).to.include('the mixing tub');
 		expect(bucket.mix.items[0]!.amount / tank.mix.items[0]!.amount).to.be.closeTo(
 			37.854 / tank.mix.litres,
 			1e-6

@@ -1,18 +1,13 @@
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { z } from 'zod';
+import { alike, editsBetween, merge, type Clash, type Edit, type EditKey } from '$lib/core/design';
 import {
-	alike,
 	batchDocument,
 	batchSchema,
-	editsBetween,
 	holderSchema,
-	merge,
 	type Batch,
-	type Clash,
-	type Edit,
-	type EditKey,
 	type Holder
-} from '$lib/core/design';
+} from '$lib/core/procedure';
 import { InvalidInput, toIssues } from '$lib/core/quantity';
 import { database, write, type Database } from './database';
 import { findDesign, load, rowOf, type StoredDesign } from './designs';

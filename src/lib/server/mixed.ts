@@ -1,6 +1,5 @@
-import type { Batch } from '$lib/core/design';
+import { bottleName, type Batch } from '$lib/core/procedure';
 import { leftAfter } from '$lib/core/logbook';
-import { bottleName } from '$lib/core/review';
 import { keptItemOf, NOTHING_KEPT, shelfWith, type ShelfItem } from '$lib/core/shelf';
 import type { Database } from './database';
 import type { StoredDesign } from './designs';

@@ -1,4 +1,4 @@
-import { batchSchema, upgradeBatch, type Batch } from '$lib/core/design';
+import { batchSchema, upgradeBatch, type Batch } from '$lib/core/procedure';
 import { shelfItemSchema, upgradeShelfItem, type ShelfItem } from '$lib/core/shelf';
 import { readDocument } from './unreadable';
 

@@ -1,5 +1,5 @@
 import { addDays, formatISO, parseISO } from 'date-fns';
-import { nextStep, type Batch } from '$lib/core/design';
+import { nextStep, type Batch } from '$lib/core/procedure';
 import { keptItemOf, NOTHING_KEPT, SALT_IDS, type SaltId, type ShelfItem } from '$lib/core/shelf';
 import { keepBatch, startBatch } from './batches';
 import { today } from './clock';

@@ -1,4 +1,5 @@
-import type { Batch, NewSystem, Parts, Place, System } from '../core/design';
+import type { NewSystem, Parts, Place, System } from '../core/design';
+import type { Batch } from '../core/procedure';
 import { newBatch } from '../core/logbook';
 import { SystemModel } from '../core/model';
 import { PARAMETERS } from '../core/parameters';

@@ -1,9 +1,9 @@
 import { expect } from 'chai';
 import { applyChanges } from '../../../src/lib/core/design';
-import { newBatch } from '../../../src/lib/core/logbook';
+import { mixCard, newBatch } from '../../../src/lib/core/logbook';
 import { ELEMENT_NAME, NUTRIENTS } from '../../../src/lib/core/nutrients';
 import { METRIC, showNumber, unitsOnlyIn } from '../../../src/lib/core/quantity';
-import { mixCard } from '../../../src/lib/core/review';
+import { told } from '../../../src/lib/ui/procedure/words';
 import { example, EXAMPLES, figureWith, modelOf, set } from '../example';
 import { pageOf, sessionOf, shown, storedOf, US, wordsOf } from './stage';
 
@@ -103,7 +103,7 @@ describe('the mixing bench', function () {
 	it('labels say what is in a bottle, its dose, how long it keeps and what it must never meet', async () => {
 		const words = wordsOf(await pageOf('systems/[id]/labels/', opened('lean-to-rail', [])));
 		expect(words).to.match(/bottle A .*10 mL a litre .*Never pour into bottle B/);
-		expect(words).to.match(/Made on 28 May 2026, good to 28 Aug 2026/);
+		expect(words).to.match(/Made on 28 May 2026, good until 28 Aug 2026/);
 	});
 });
 
@@ -115,11 +115,11 @@ describe('the card and the tank today', function () {
 			const fresh = await pageOf('systems/[id]/mix/', opened(name));
 			expect(fresh.toString()).to.not.match(HOLE);
 			expect(wordsOf(fresh)).to.include(`${steps.length} steps, one at a time`);
-			for (const { text } of steps) expect(wordsOf(fresh)).to.include(text);
+			for (const step of steps) expect(wordsOf(fresh)).to.include(told(step, METRIC).text);
 			const batch = { ...newBatch(modelOf(name, bags), 'b', TODAY), done: [steps[0]!.id] };
 			const half = await pageOf('systems/[id]/mix/', { ...opened(name), batches: [batch] });
 			expect(wordsOf(half)).to.include(`Step 2 of ${steps.length}`);
-			expect(wordsOf(half.querySelector('h1')!)).to.include(steps[1]!.text);
+			expect(wordsOf(half.querySelector('h1')!)).to.include(told(steps[1]!, METRIC).text);
 		});
 
 	it('tells what was mixed before, with what was read', async () => {

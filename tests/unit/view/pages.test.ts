@@ -3,7 +3,8 @@ import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
 import { partsOf } from '../../../src/lib/core/construction';
 import { applyChanges, kindOf, VARIANTS, type Change } from '../../../src/lib/core/design';
-import { mixingSteps } from '../../../src/lib/core/review';
+import { mixCard } from '../../../src/lib/core/logbook';
+import { told } from '../../../src/lib/ui/procedure/words';
 import { BUILT_IN_SHELF } from '../../../src/lib/core/shelf';
 import { METRIC } from '../../../src/lib/core/quantity';
 import { modelOf, example, EXAMPLES, set } from '../example';
@@ -28,8 +29,11 @@ describe('the printed page', function () {
 			const words = wordsOf(root);
 			for (const part of partsOf(model.design, model.layout, model.shelf))
 				expect(words, part.id).to.include(part.name.replace(/\s+/g, ' '));
-			for (const step of mixingSteps(model))
-				expect(words).to.include(step.text.replace(', until it is clear', ''));
+			for (const step of mixCard(model)) {
+				const { text, caution } = told(step, METRIC);
+				expect(words).to.include(text);
+				if (caution) expect(words).to.include(caution);
+			}
 			expect(root.querySelectorAll('svg[role="img"]').length).to.be.at.least(1);
 		});
 
@@ -80,7 +84,17 @@ describe('templates in full size', function () {
 describe('the shelf of systems', function () {
 	this.timeout(240_000);
 	const { place } = example('lean-to-rail');
-	const rest = { settings: { hosts: [] }, copies: true };
+	const network = {
+		...{
+			open: false,
+			addresses: [],
+			passcode: 'none',
+			atMachine: true,
+			secure: false,
+			trust: false
+		}
+	};
+	const rest = { settings: { hosts: [] }, copies: true, network };
 	const systems = async (names: readonly string[]) => {
 		const { cardOf } = await load<typeof Cards>('ui/home/card.ts');
 		return names.map((id) => {

@@ -119,7 +119,9 @@ describe('the printed day and season', function () {
 			const words = wordsOf(root);
 			const on = session.record.plantOutOn ?? session.today;
 			for (const { until } of byHandOf(session.model, on))
-				expect(words).to.match(new RegExp(`Young plants by hand .* until ${dayOf(until)}\\.`));
+				expect(words).to.match(
+					new RegExp(`Water the young plants from above by hand: .* until about ${dayOf(until)}`)
+				);
 			expect(root.querySelectorAll('.second > table tbody tr').length).to.be.at.most(10);
 		});
 });

@@ -9,7 +9,6 @@ export * from './extras';
 export * from './feed';
 export { COAT_NAMES, COATS, SPOTS } from './loop';
 export * from './file';
-export * from './batch';
 export * from './treated-water';
 export { HARDNESS_UNITS, waterReportOf } from './water-report';
 export * from './mix';

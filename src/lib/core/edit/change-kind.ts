@@ -9,9 +9,9 @@ import {
 	type System,
 	type Variant
 } from '../design';
-import { pick } from '../shelf';
+import { kindOfPart, pick } from '../shelf';
 import type { SystemModel } from '../model';
-import { counted, names } from '../quantity';
+import { counted, lowerFirst, names } from '../quantity';
 import { autofix } from './autofix';
 
 export interface ChangedKind {
@@ -141,11 +141,7 @@ function said(model: SystemModel, plan: Plan, planted: number): Pick<ChangedKind
 	if (count > 0) kept.push(counted(count, ['plant', 'plants']));
 	if (count < planted) lost.push(`${planted - count} plants that find no site`);
 	const item = (list: readonly { id: string; name: string }[], from: string, to: string) =>
-		(from === to ? kept : lost).push(
-			`the ${pick(list, from)
-				.name.split(', ')[0]!
-				.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())}`
-		);
+		(from === to ? kept : lost).push(`the ${lowerFirst(kindOfPart(pick(list, from)))}`);
 	item(shelf.tanks, design.tank.partId, next.tank.partId);
 	if (design.source.kind === 'pump')
 		item(shelf.pumps, design.source.partId, next.source.kind === 'pump' ? next.source.partId : '–');

@@ -28,7 +28,7 @@ export function headers(
 			const turns = before === start && rows.size > 1;
 			builder.run({
 				id: `${node.id}.header`,
-				name: `header to tower ${node.id.split('.').at(-2)}`,
+				name: `header to tower ${rowLetter(nodes.indexOf(node))}`,
 				role: 'header',
 				from: before,
 				to: node,

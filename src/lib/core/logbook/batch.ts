@@ -1,9 +1,17 @@
-import type { Batch, BatchStep, OffCause } from '../design';
-import type { SystemModel } from '../model';
-import { bottleCard, bottleName, mixCard, strengthExpected } from '../review';
-import { topUp } from '../nutrients';
 import { NoSolution } from '../quantity';
-import { changeWords, dosed, poured, stockOf } from './acts';
+import type { SystemModel } from '../model';
+import { topUp } from '../nutrients';
+import {
+	act,
+	amount,
+	bottleName,
+	isOfPh,
+	type Batch,
+	type OffCause,
+	type Step
+} from '../procedure';
+import { bottleCard, insideOf, mixCard, MIXED_MIN, strengthExpected } from './card';
+import { changeCost, stockOf, topUpSteps } from './top-up';
 
 /** A batch about to be mixed: the card as it is now, and what it takes of the shelf. */
 export function newBatch(
@@ -20,8 +28,9 @@ export function newBatch(
 		unit
 	}));
 	const stock = bottles.made ? bottles.stock : null;
+	const inside = insideOf(model);
 	const poured = (['A', 'B'] as const)
-		.filter((name) => stock && stock.result.bottles[name].length > 0)
+		.filter((name) => inside?.[name])
 		.map((name) => ({
 			of: bottleName(design, name),
 			name: `Bottle ${name}`,
@@ -45,11 +54,6 @@ export function newBatch(
 	};
 }
 
-const plain = (id: string, text: string, more: Partial<BatchStep> = {}): BatchStep => ({
-	...{ id, text, amount: null, waitMin: null, expect: null, caution: null },
-	...more
-});
-
 /**
  * The rest of a card after a strength that was off: from what is in the tank to where it should be, whatever it
  * was that went wrong.
@@ -62,33 +66,26 @@ export function planAnew(
 	batch: Batch,
 	readMsCm: number,
 	cause: OffCause
-): BatchStep[] {
+): Step[] {
 	const round = batch.off.length + 1;
 	const at = batch.steps.findIndex(({ expect }) => expect?.what === 'strength');
-	const after = batch.steps.slice(at + 1).filter(({ id }) => !id.startsWith('again-'));
-	const again = plain(`again-read-${round}`, 'Stir well, wait, and read the strength again', {
-		amount: model.say(strengthExpected(model).value, 'strength'),
-		waitMin: 10,
-		expect: strengthExpected(model)
+	const after = batch.steps.slice(at + 1).filter((step) => step.round === 0);
+	const expect = strengthExpected(model);
+	const again = act('read', 'read', {
+		...{ amount: amount('strength', expect.value), after: 'again' },
+		...{ waitMin: MIXED_MIN, expect }
 	});
-	return [...mending(model, readMsCm, cause, round), again, ...after];
+	const anew = [...mending(model, readMsCm, cause), again].map((step): Step => ({
+		...step,
+		id: `again-${step.id}-${round}`,
+		round
+	}));
+	return [...anew, ...after];
 }
 
-function mending(
-	model: SystemModel,
-	readMsCm: number,
-	cause: OffCause,
-	round: number
-): BatchStep[] {
-	const id = (name: string) => `again-${name}-${round}`;
-	if (cause === 'meter')
-		return [
-			plain(
-				id('meter'),
-				'Rinse the meter, hold it into its standard and set it; pour nothing until it shows what it should'
-			)
-		];
-	if (cause === 'bottle') return begunAgain(model, id);
+function mending(model: SystemModel, readMsCm: number, cause: OffCause): Step[] {
+	if (cause === 'meter') return [act('set-meter', 'meter', {})];
+	if (cause === 'bottle') return begunAgain(model);
 	try {
 		const result = topUp({
 			nowL: model.mix.litres,
@@ -98,27 +95,23 @@ function mending(
 			waterMsCm: model.sourceWater.ecMsCm,
 			stockMsCmLPerMl: stockOf(model)
 		});
-		const acts = [...poured(model, result), ...dosed(model, result)];
-		return acts.map(({ kind, text, amount, caution }, i) =>
-			plain(id(`${kind}-${i}`), text, { amount, caution })
-		);
+		return topUpSteps(model, result);
 	} catch (problem) {
 		if (!(problem instanceof NoSolution)) throw problem;
-		return [plain(id('water'), problem.message)];
+		return [act('no-way', 'water', { reason: problem.message })];
 	}
 }
 
 /** All of it away, and the card from its beginning to the reading. */
-const begunAgain = (model: SystemModel, id: (name: string) => string): BatchStep[] => [
-	plain(
-		id('dump'),
-		`Throw it away: a bottle twice leaves the plants without the other. It costs ${changeWords(model)}`,
-		{ caution: 'On beds or lawn in small parts, or as local rules say.' }
-	),
-	...mixCard(model)
-		.filter(({ expect }) => expect === null)
-		.filter(({ id: step }) => !step.startsWith('ph') && step !== 'young')
-		.map((step) => ({ ...step, id: id(step.id) }))
+const begunAgain = (model: SystemModel): Step[] => [
+	act('drain', 'drain', {
+		...{ what: { kind: 'solution' }, amount: null, changes: 'water' },
+		why: { code: 'bottle-twice', cost: changeCost(model) },
+		caution: { code: 'drain' }
+	}),
+	...mixCard(model).filter(
+		(step) => step.expect === null && step.verb !== 'part-strength' && !isOfPh(step)
+	)
 ];
 
 /** What a batch that is done leaves of the shelf: what stands there less what went in. */

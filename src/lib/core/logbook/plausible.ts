@@ -1,12 +1,17 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import type { SystemModel, TrueReading } from '../model';
-import { counted } from '../quantity';
 
-/** A reading that does not go with what is known: asked about before it is used. */
-export interface Doubt {
-	about: 'litres' | 'msCm' | 'ph';
-	message: string;
-}
+/** A reading that does not go with what is known: asked about before it is used. Litres, mS/cm, days since the last. */
+export type Doubt =
+	/** More than the tank holds to its rim. */
+	| { about: 'litres'; doubt: 'over-full'; mostL: number; readL: number }
+	/** There is more than there was. */
+	| { about: 'litres'; doubt: 'more'; wasL: number; readL: number; days: number }
+	/** More went than these plants drink, or hardly any. */
+	| { about: 'litres'; doubt: 'gone' | 'stayed'; usedL: number; foretoldL: number; days: number }
+	/** Stronger than what was in it can make it, or weaker. */
+	| { about: 'msCm'; doubt: 'too-strong' | 'too-weak'; boundMsCm: number; readMsCm: number }
+	| { about: 'ph'; doubt: 'jump'; was: number; read: number; days: number };
 
 /** Plants drink this part of the forecast at least and at most, by weather and by how well it was foretold. */
 const [LEAST_USE, MOST_USE] = [0.25, 2.5];
@@ -22,14 +27,10 @@ const JUMP_PH = 1.5;
  * @param last what was known before, with its day; null: nothing
  */
 export function doubtsOf(model: SystemModel, now: TrueReading, last: TrueReading | null): Doubt[] {
-	const { say } = model;
 	const doubts: Doubt[] = [];
-	const most = model.tank.fullL;
-	if (now.litres !== null && now.litres > most)
-		doubts.push({
-			about: 'litres',
-			message: `The tank holds ${say(most, 'volume')} to its brim, and ${say(now.litres, 'volume')} were read. Look at the tape again.`
-		});
+	const mostL = model.tank.fullL;
+	if (now.litres !== null && now.litres > mostL)
+		doubts.push({ about: 'litres', doubt: 'over-full', mostL, readL: now.litres });
 	if (!last) return doubts;
 	const days = differenceInCalendarDays(parseISO(now.on), parseISO(last.on));
 	if (days < 0) return doubts;
@@ -37,54 +38,34 @@ export function doubtsOf(model: SystemModel, now: TrueReading, last: TrueReading
 		...doubts,
 		...ofLitres(model, now, last, days),
 		...ofSalt(model, now, last),
-		...(now.ph !== null && last.ph !== null && days <= 4 && Math.abs(now.ph - last.ph) > JUMP_PH
-			? [
-					{
-						about: 'ph' as const,
-						message: `pH was ${last.ph.toFixed(1)} ${ago(days)} and is ${now.ph.toFixed(1)} now. Rinse the electrode, hold it into its buffer, and read again.`
-					}
-				]
-			: [])
+		...ofPh(now, last, days)
 	];
 }
 
-const ago = (days: number): string =>
-	days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
+function ofPh(now: TrueReading, last: TrueReading, days: number): Doubt[] {
+	if (now.ph === null || last.ph === null || days > 4) return [];
+	if (Math.abs(now.ph - last.ph) <= JUMP_PH) return [];
+	return [{ about: 'ph', doubt: 'jump', was: last.ph, read: now.ph, days }];
+}
 
 function ofLitres(model: SystemModel, now: TrueReading, last: TrueReading, days: number): Doubt[] {
 	if (now.litres === null || last.litres === null) return [];
-	const { say } = model;
 	const { useLPerDay } = model.waterUse;
-	const used = last.litres - now.litres;
+	const usedL = last.litres - now.litres;
 	const near = NEAR_SHARE * last.litres;
-	if (used < -near)
-		return [
-			{
-				about: 'litres',
-				message: `There were ${say(last.litres, 'volume')} ${ago(days)}, and ${say(now.litres, 'volume')} are there now. Did somebody fill it up?`
-			}
-		];
-	const foretold = useLPerDay * days;
-	if (used > MOST_USE * foretold + near)
-		return [
-			{
-				about: 'litres',
-				message: `${say(used, 'volume')} went ${days === 0 ? 'today' : `in ${counted(days, ['day', 'days'])}`} where these plants drink about ${say(foretold, 'volume')}. Is something leaking, or was the tape misread?`
-			}
-		];
-	if (foretold > near && used < LEAST_USE * foretold - near)
-		return [
-			{
-				about: 'litres',
-				message: `Only ${say(Math.max(0, used), 'volume')} went in ${counted(days, ['day', 'days'])} where these plants drink about ${say(foretold, 'volume')}. Did the pump run, and was the tape read right?`
-			}
-		];
+	const about = 'litres' as const;
+	if (usedL < -near) return [{ about, doubt: 'more', wasL: last.litres, readL: now.litres, days }];
+	const foretoldL = useLPerDay * days;
+	if (usedL > MOST_USE * foretoldL + near)
+		return [{ about, doubt: 'gone', usedL, foretoldL, days }];
+	if (foretoldL > near && usedL < LEAST_USE * foretoldL - near)
+		return [{ about, doubt: 'stayed', usedL: Math.max(0, usedL), foretoldL, days }];
 	return [];
 }
 
 /** Salt comes out of nothing no more than water does. */
 function ofSalt(
-	{ say, waterUse, operation }: SystemModel,
+	{ waterUse, operation }: SystemModel,
 	now: TrueReading,
 	last: TrueReading
 ): Doubt[] {
@@ -93,22 +74,12 @@ function ofSalt(
 	if (nowL === null || last.litres === null || nowL <= 0) return [];
 	const [before, after] = [last.litres * last.msCm, nowL * now.msCm];
 	const most = (before * (1 + NEAR_SHARE)) / nowL + NEAR_MSCM;
-	if (now.msCm > most)
-		return [
-			{
-				about: 'msCm',
-				message: `By what was in it the tank can be ${say(most, 'strength')} at most, and ${say(now.msCm, 'strength')} was read. Did somebody feed it, is the meter off, or are the litres?`
-			}
-		];
+	const readMsCm = now.msCm;
+	if (readMsCm > most) return [{ about: 'msCm', doubt: 'too-strong', boundMsCm: most, readMsCm }];
 	const used = Math.max(0, last.litres - nowL);
 	const eaten = (MOST_USE * used * last.msCm * operation.uptakePercent) / 100;
 	const least = ((before - eaten) * (1 - NEAR_SHARE)) / nowL - NEAR_MSCM;
-	if (waterUse.useLPerDay > 0 && now.msCm < least && after < before)
-		return [
-			{
-				about: 'msCm',
-				message: `By what was in it the tank should be ${say(least, 'strength')} at least, and ${say(now.msCm, 'strength')} was read. Was it thinned, or is the meter off?`
-			}
-		];
+	if (waterUse.useLPerDay > 0 && readMsCm < least && after < before)
+		return [{ about: 'msCm', doubt: 'too-weak', boundMsCm: least, readMsCm }];
 	return [];
 }

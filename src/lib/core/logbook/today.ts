@@ -1,24 +1,37 @@
 import type { Reading } from '../design';
 import { trueReading, type SystemModel, type TrueReading } from '../model';
 import { topUp, type TopUp, type TopUpInput } from '../nutrients';
-import { capital, names, NoSolution } from '../quantity';
-import { changeWords, dosed, LEAST_L, poured, stockOf, type Act } from './acts';
+import { act, amount, water, type ChangeCost, type Step } from '../procedure';
+import { NoSolution } from '../quantity';
 import { doubtsOf, type Doubt } from './plausible';
+import { changeCost, LEAST_L, stockOf, topUpSteps } from './top-up';
 import { towardsPh } from './towards-ph';
+
+/** What comes of a reading. */
+export type Outcome =
+	/** The steps are to be done. */
+	| { kind: 'do' }
+	/** It is full and at its strength, mS/cm. */
+	| { kind: 'nothing'; msCm: number }
+	/** Something does not fit: it is read again before anything is done. */
+	| { kind: 'doubt' }
+	/** Nothing of what there is leads there, as the operation said. */
+	| { kind: 'no-way'; reason: string }
+	/** Fish live in the loop: water alone, or nothing where it is full. */
+	| { kind: 'fish'; full: boolean };
 
 export interface TodayPlan {
 	doubts: Doubt[];
 	/** The operation behind it; null: no meter was read, or nothing can be done. */
 	topUp: { input: TopUpInput; result: TopUp } | null;
-	acts: Act[];
-	/** All of it, in one sentence. */
-	sentence: string;
-	/** Better thrown away and mixed anew, and why. */
-	change: string | null;
+	steps: Step[];
+	outcome: Outcome;
+	/** So much would have to go that all of it may as well be changed. */
+	change: boolean;
 	/** What a change of all of it costs. */
-	changeCost: string;
-	/** Why plain water alone does, where it does. */
-	because: string | null;
+	changeCost: ChangeCost;
+	/** Why it is too strong: plants drank more than they ate, or so much more that water alone does not bring it back. */
+	because: 'drank-more' | 'drank-much-more' | null;
 	/** The pH it comes to by itself, and what is aimed at. */
 	phAfter: number | null;
 	/** The bottle of this is to be named before an amount of it can be told. */
@@ -31,7 +44,7 @@ const CHANGE_SHARE = 0.6;
 const NEAR_MSCM = 0.1;
 
 /**
- * From what is in the tank to where it should be: amounts in order, and one sentence. Nothing is dosed on a
+ * From what is in the tank to where it should be, in order. Nothing is dosed on a
  * reading that is in doubt until the grower says it is right.
  *
  * @param read as the meters showed it; what nobody read is as it was last known
@@ -47,54 +60,40 @@ export function todayPlan(
 	const { meters } = model.record;
 	const now = trueReading(read, meters);
 	const doubts = doubtsOf(model, now, last && trueReading(last, meters));
-	const changeCost = changeWords(model);
 	const none = {
-		doubts,
-		topUp: null,
-		acts: [],
-		change: null,
-		changeCost,
-		because: null,
-		phAfter: null,
-		asks: null
+		...{ doubts, topUp: null, steps: [], change: false, because: null, phAfter: null, asks: null },
+		changeCost: changeCost(model)
 	};
 	if (model.operation.mix.fish) return { ...none, ...withFish(model, now.litres) };
-	if (doubts.length > 0 && !sure)
-		return { ...none, sentence: 'Something does not fit: look again before anything is done.' };
+	if (doubts.length > 0 && !sure) return { ...none, outcome: { kind: 'doubt' } };
 	const nowL = Math.min(now.litres ?? model.nowL, model.filled.tank);
 	const made = entryOf(model, nowL, now.msCm);
-	if (typeof made === 'string') return { ...none, sentence: made };
+	if (typeof made === 'string') return { ...none, outcome: { kind: 'no-way', reason: made } };
 	return { ...none, ...planned(model, made, nowL, now) };
 }
 
 /** With fish in the loop only water is topped up, and of that not much at once. */
 function withFish(
-	{ filled, nowL, parameters, say }: SystemModel,
+	{ filled, nowL, parameters }: SystemModel,
 	readL: number | null
-): Pick<TodayPlan, 'acts' | 'sentence'> {
+): Pick<TodayPlan, 'steps' | 'outcome'> {
 	const litres = Math.min(readL ?? nowL, filled.tank);
 	const most = parameters.supply.fishTopUpShare.value * filled.tank;
 	const wanted = filled.tank - litres;
 	const pour = Math.min(wanted, most);
-	const notJudged = 'Nothing is dosed, and what the fish themselves need is not judged here.';
-	if (pour < LEAST_L) return { acts: [], sentence: `It is full. ${notJudged}` };
-	const amount = say(pour, 'volume');
+	if (pour < LEAST_L) return { steps: [], outcome: { kind: 'fish', full: true } };
 	return {
-		acts: [
-			{
-				kind: 'water',
-				text: 'Top up with water freed of chlorine, as warm as the loop or close to it',
-				amount,
-				caution:
-					wanted > most ? `No more in a day than ${say(most, 'volume')}: the rest tomorrow.` : null,
-				phrase: null
-			}
+		steps: [
+			act('add-water', 'water', {
+				...{ what: water('without-chlorine'), amount: amount('volume', pour), changes: 'water' },
+				caution: wanted > most ? { code: 'no-more', amount: amount('volume', most) } : null
+			})
 		],
-		sentence: `Top up with ${amount} of water freed of chlorine. ${notJudged}`
+		outcome: { kind: 'fish', full: false }
 	};
 }
 
-/** What is done about it, in order, and in one sentence. */
+/** What is done about it, in order. */
 function planned(
 	model: SystemModel,
 	made: NonNullable<TodayPlan['topUp']>,
@@ -102,21 +101,14 @@ function planned(
 	{ msCm, ph }: TrueReading
 ): Omit<TodayPlan, 'doubts' | 'changeCost'> {
 	const { dumpL, waterL } = made.result;
-	const acts = [...poured(model, made.result), ...dosed(model, made.result)];
-	const { acts: forPh, phAfter, asks } = towardsPh(model, nowL - dumpL, waterL, ph);
-	acts.push(...forPh);
-	const change =
-		dumpL > CHANGE_SHARE * nowL
-			? `So much would have to go that all of it may as well be changed: ${changeWords(model)}.`
-			: null;
+	const { steps: forPh, phAfter, asks } = towardsPh(model, nowL - dumpL, waterL, ph);
+	const steps = [...topUpSteps(model, made.result), ...forPh];
+	const { strengthMsCm } = model.mix;
 	return {
-		topUp: made,
-		acts,
-		sentence: sentenceOf(model, acts),
-		change,
-		because: becauseOf(made, msCm, model.mix.strengthMsCm),
-		phAfter,
-		asks
+		...{ topUp: made, steps, phAfter, asks },
+		outcome: steps.length > 0 ? { kind: 'do' } : { kind: 'nothing', msCm: strengthMsCm },
+		change: dumpL > CHANGE_SHARE * nowL,
+		because: becauseOf(made, msCm, strengthMsCm)
 	};
 }
 
@@ -125,12 +117,10 @@ function becauseOf(
 	{ result }: NonNullable<TodayPlan['topUp']>,
 	msCm: number | null,
 	aimMsCm: number
-): string | null {
+): TodayPlan['because'] {
 	const strong = msCm !== null && msCm > aimMsCm + NEAR_MSCM;
 	if (!strong || result.stockMl > 0) return null;
-	return result.dumpL > 0
-		? 'Plants drank much more than they ate, as in a hot week: water alone no longer brings it back. A weaker fill in hot weeks does.'
-		: 'Plants drank more than they ate, as in warm weather: plain water brings it back.';
+	return result.dumpL > 0 ? 'drank-much-more' : 'drank-more';
 }
 
 function entryOf(
@@ -155,22 +145,4 @@ function entryOf(
 		if (problem instanceof NoSolution) return problem.message;
 		throw problem;
 	}
-}
-
-/** How it is said in one breath: of a long list of salts the first. */
-function sentenceOf({ mix, say, bottles }: SystemModel, acts: readonly Act[]): string {
-	const of = (...kinds: Act['kind'][]) =>
-		acts.filter(({ kind }) => kinds.includes(kind)).flatMap(({ phrase }) => phrase ?? []);
-	const salts = of('add');
-	const most = bottles.made ? salts : salts.slice(0, 3);
-	const rest = salts.length - most.length;
-	const added = rest > 0 ? [...most, `${rest} more`] : most;
-	const words = [
-		...of('dump', 'water'),
-		...(bottles.made || added.length === 0 ? added : [`stir in ${names(added, 8)}`]),
-		...of('acid', 'base')
-	];
-	if (words.length === 0)
-		return `It is full and at its strength, ${say(mix.strengthMsCm, 'strength')}: nothing to do today.`;
-	return `${capital(names(words, 12))}.`;
 }

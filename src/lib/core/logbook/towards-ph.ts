@@ -8,10 +8,10 @@ import {
 	phOfAll,
 	type Part
 } from '../nutrients';
-import { clamp, lowerFirst, NoSolution } from '../quantity';
-import { bottleAsked, bottleCalled, pourSteps, whyNoAmount } from '../review';
+import { bottleAsked, pourSteps, type Step } from '../procedure';
+import { clamp, NoSolution } from '../quantity';
 import { ATOMIC_WEIGHT } from '../shelf';
-import type { Act } from './acts';
+import { bandOf } from './card';
 
 /** What is left in the tank and what is poured in, as acid and base read them. */
 function partsIn(model: SystemModel, leftL: number, waterL: number, ph: number): Part[] {
@@ -54,15 +54,16 @@ export function towardsPh(
 	leftL: number,
 	waterL: number,
 	ph: number | null
-): { acts: Act[]; phAfter: number | null; asks: ReturnType<typeof bottleAsked> } {
-	if (ph === null) return { acts: [], phAfter: null, asks: null };
+): { steps: Step[]; phAfter: number | null; asks: ReturnType<typeof bottleAsked> } {
+	if (ph === null) return { steps: [], phAfter: null, asks: null };
 	const parts = partsIn(model, leftL, waterL, ph);
 	const phAfter = phOfAll(parts);
 	const { low, high, aim } = model.mix.ph;
-	if (phAfter >= low && phAfter <= high) return { acts: [], phAfter, asks: null };
+	if (phAfter >= low && phAfter <= high) return { steps: [], phAfter, asks: null };
 	const state = stateOf(model, acidForAll(parts, aim), leftL + waterL);
+	const towards = { band: bandOf(model.mix.ph), expect: null, waitMin: null, nowPh: null };
 	return {
-		acts: actsOf(model, state),
+		steps: pourSteps(state, towards),
 		phAfter,
 		asks: bottleAsked(state)
 	};
@@ -92,30 +93,5 @@ function stateOf(model: SystemModel, meq: number, litres: number): PourState {
 	return poursOf({ way, bottle, second }, need, secondMmol, parameters.mixing);
 }
 
-function actsOf({ mix, say }: SystemModel, state: PourState): Act[] {
-	const { aim, low, high, agree } = mix.ph;
-	const band = agree ? `${low.toFixed(1)}–${high.toFixed(1)}` : aim.toFixed(2);
-	return pourSteps(state, band, say).map(({ text, amount, caution }, i) => ({
-		kind: state.way,
-		text,
-		amount,
-		caution,
-		phrase: i === 0 ? phraseOf(state, say) : null
-	}));
-}
 /** A base that lifts no further has no amount. */
 const LEAST_LIFT = 1e-3;
-
-/** The same in one breath. */
-function phraseOf(state: PourState, say: SystemModel['say']): string {
-	const { pour, bottle, then } = state;
-	const why = whyNoAmount(state, say);
-	if (why !== null) return lowerFirst(why);
-	if (pour.kind === 'pour') {
-		const one = `${say(pour.ml, 'liquid')} of ${bottleCalled(bottle)}`;
-		return then?.pour.kind === 'pour'
-			? `${one} and ${say(then.pour.ml, 'liquid')} of ${bottleCalled(then.bottle)}`
-			: one;
-	}
-	return `${bottleCalled(bottle)}, little by little`;
-}

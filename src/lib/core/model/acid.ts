@@ -9,7 +9,8 @@ import {
 import { NoSolution } from '../quantity';
 import { mix, type MixState } from './mix';
 import type { AcidKind } from '../shelf';
-import type { PhBottle, PhDose } from './ph-dose';
+import type { PhBottle } from '../procedure';
+import type { PhDose } from './ph-dose';
 import { stage } from './stage';
 
 /** Where no dose answers there is none to show. */

@@ -5,10 +5,9 @@ export { advisedSchool, feedInput, outletNeeds, pumpMinutes, timedSites } from '
 export { ringOf, segmentsOf, type LevelState, type RingState } from './levels';
 export type { StandLoad } from './loads';
 export { phCurve } from './acid';
-export type { PhBottle, PhDose } from './ph-dose';
-export { poursOf, type Pour, type PourState } from './pour';
+export type { PhDose } from './ph-dose';
+export { poursOf, type PourState } from './pour';
 export { USUAL_BOTTLES } from './bottles';
-export type { MixItem } from './mix';
 export { broughtBy, costOf, type Weighed } from './weighing';
 export * from './model';
 export { inTransitL, type ReturnFault, type ReturnState } from './returns';
@@ -43,4 +42,4 @@ export {
 } from './succession';
 export { monthsAhead } from './months-ahead';
 export { SUPPLIES, topUpSteps, type TopUpRun } from './top-up-schools';
-export { thinned, thinnedWords, thinningWater, watersOf } from './source-water';
+export { thinned, thinningWater, watersOf } from './source-water';

@@ -9,7 +9,7 @@ import {
 import { USUAL_TUB_L } from '../design';
 import type { ParameterSet } from '../parameters';
 import { clamp, rootOf } from '../quantity';
-import { ATOMIC_WEIGHT, type SaltId } from '../shelf';
+import { ATOMIC_WEIGHT, factsOf, type SaltId } from '../shelf';
 import type { Dose, Ingredient } from './ingredients';
 import { loopWater } from './loop-water';
 import { contradictory, phDose, withDose, type Dosing, type PhDose } from './ph-dose';
@@ -119,7 +119,7 @@ export const mix = stage(
 			waterMsCm: salts({ volumeL: 1, additions: [], water: ionsOf(water) }).ecMsCm,
 			litres,
 			gramsPerL,
-			items: inMixingOrder(itemsOf(strength.ingredients, gramsPerL, litres)),
+			items: inMixingOrder(itemsOf(strength.ingredients, gramsPerL, litres), strength.ingredients),
 			expectedMsCm,
 			salts: { input, result },
 			uncertaintyMsCm: byLabel
@@ -209,21 +209,10 @@ const itemsOf = (
 			: [{ name, amount: (gramsPerL[index]! * litres) / gramsPerUnit, unit, saltId, index }]
 	);
 
-/** Magnesium and sulfates first, then potassium and phosphates, iron, and calcium last of all. */
-function inMixingOrder(items: MixItem[]): MixItem[] {
-	const rank = ({ saltId }: MixItem): number =>
-		saltId === null
-			? 1
-			: saltId.startsWith('calcium')
-				? 4
-				: saltId.startsWith('iron')
-					? 3
-					: saltId.startsWith('magnesium')
-						? 0
-						: saltId.includes('phosphate')
-							? 1
-							: 2;
-	return [...items].sort((a, b) => rank(a) - rank(b));
+/** Each in its turn, calcium last of all, whatever it is sold as. */
+function inMixingOrder(items: MixItem[], ingredients: readonly Ingredient[]): MixItem[] {
+	const turn = ({ index }: MixItem): number => factsOf(ingredients[index]!.fractions).turn;
+	return [...items].sort((a, b) => turn(a) - turn(b));
 }
 
 type Mixing = ParameterSet['mixing'];

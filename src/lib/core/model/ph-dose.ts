@@ -9,21 +9,10 @@ import {
 } from '../nutrients';
 import type { MixSettings } from '../design';
 import type { ParameterSet } from '../parameters';
+import type { PhBottle } from '../procedure';
 import { clamp, NoSolution } from '../quantity';
 import { molarityOf, PH_SUBSTANCES, type AcidKind, type BaseKind } from '../shelf';
 import type { WaterFigures } from '../design';
-
-/** What is in the bottle that moves pH, as far as it is known. */
-export interface PhBottle<K extends AcidKind | BaseKind = AcidKind | BaseKind> {
-	/** What figures are worked out with. */
-	kind: K;
-	percent: number;
-	molarity: number;
-	/** Not read off a bottle: taken so that figures can be shown, and never poured by. */
-	assumed: boolean;
-	/** `ask`: nobody has said which bottle; `unnamed`: its label does not; `no-strength`: it names no strength. */
-	state: 'said' | 'ask' | 'unnamed' | 'no-strength';
-}
 
 type Mixing = ParameterSet['mixing'];
 

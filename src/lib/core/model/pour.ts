@@ -1,30 +1,13 @@
 import { acidCharge, baseLift } from '../nutrients';
 import type { ParameterSet } from '../parameters';
+import type { PhBottle, Pour } from '../procedure';
 import { molarityOf, percentOf, PH_SUBSTANCES, type AcidKind, type BaseKind } from '../shelf';
 import { acid, base, secondAcid } from './acid';
 import { mix } from './mix';
-import type { PhBottle, SecondBottle } from './ph-dose';
+import type { SecondBottle } from './ph-dose';
 import { stage } from './stage';
 
-/** What a hand may do with the bottle there is; millilitres stand only where the bottle is known. */
-export type Pour =
-	/** Nobody has said which bottle is in the hand. */
-	| { kind: 'ask' }
-	/** Its label does not say what is in it, or not how strong what burns is: it is not used. */
-	| { kind: 'unnamed' | 'no-strength' }
-	/** Two are shared out by their strengths, and this one's is not known. */
-	| { kind: 'shared' }
-	/** Of unknown strength it is poured by a pH meter, and there is none. */
-	| { kind: 'no-meter' }
-	/** No amount of it is told: a thinner one is to be bought. */
-	| { kind: 'too-strong'; mostPercent: number }
-	/** It would be a good part of the tank. */
-	| { kind: 'too-thin'; ml: number; leastPercent: number }
-	/** Of unknown strength: so much at a time, and a reading after each. */
-	| { kind: 'by-meter'; stepMl: number }
-	/** `waterMl`: cold water it is thinned in first; 0: it is poured as it is. */
-	| { kind: 'pour'; ml: number; waterMl: number };
-
+/** What is done with a bottle, and with a second acid that goes in after it. */
 export interface PourState {
 	way: 'acid' | 'base';
 	bottle: PhBottle;

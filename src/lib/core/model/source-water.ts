@@ -8,7 +8,6 @@ import {
 	type WaterFigures
 } from '../design';
 import { phOfAll, type Part } from '../nutrients';
-import { lowerFirst } from '../quantity';
 import { stage } from './stage';
 
 /** What is in the water this system is filled with: out of a softener or a membrane, and thinned with another. */
@@ -42,15 +41,6 @@ export const thinningWater = (
 	waterId: string | null
 ): SourceWater =>
 	waters.find(({ id }) => id === waterId) ?? { id: 'rain', name: 'Rain water', ...RAIN };
-
-/** How much of it is another water, in words that follow "water"; nothing where it is one alone. */
-export function thinnedWords(
-	place: Pick<Place, 'waters'>,
-	operation: Pick<Operation, 'waterId' | 'thinned'>
-): string {
-	const [, soft] = watersOf(place, operation);
-	return soft ? `, ${Math.round(100 * soft.part)}% of it ${lowerFirst(soft.water.name)}` : '';
-}
 
 const IONS = ['ecMsCm', 'alkalinityMeqL', 'Ca', 'Mg', 'Na', 'Cl', 'S', 'K', 'NO3N', 'B'] as const;
 

@@ -1,16 +1,15 @@
 import { NUTRIENTS, salts, type Nutrient, type SaltsInput, type Solution } from '../nutrients';
-import { scoopOf, solubilityGL, type Amounts } from '../shelf';
+import type { JugKind } from '../procedure';
+import { factsOf, scoopOf, solubilityGL, type Amounts } from '../shelf';
 import { bottles } from './bottles';
 import type { Ingredient } from './ingredients';
 import { mix, solutionOf, type MixItem, type MixState } from './mix';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
 
-/** What may stand in one jug: calcium and iron each by itself, for calcium makes chalk with sulfates and phosphates. */
-export type JugKind = 'calcium' | 'iron' | 'other';
 /** Which jug an ingredient may stand in. */
-export const jugKind = ({ fractions: { Ca, Fe } }: Pick<Ingredient, 'fractions'>): JugKind =>
-	Ca > 0 ? 'calcium' : Fe > 0 ? 'iron' : 'other';
+export const jugKind = ({ fractions }: Pick<Ingredient, 'fractions'>): JugKind =>
+	factsOf(fractions).calcium ? 'calcium' : fractions.Fe > 0 ? 'iron' : 'other';
 
 /** What is too little to weigh is dissolved many times over in a litre, and a part of that goes in. */
 export interface Jug {

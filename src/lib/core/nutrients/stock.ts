@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { NoSolution, quantity } from '../quantity';
 import {
+	factsOf,
 	labelFractions,
 	labelSchema,
+	neverMeet,
 	saltFractions,
 	SALT_IDS,
 	solubilityGL,
@@ -113,17 +115,19 @@ export function stock({ additions, doseMlPerL, bottleL, temperatureC }: StockInp
 
 /** Calcium and iron chelates in A; what makes chalk of calcium, and borates and molybdate, in B; null: either. */
 function bottleOfSalt(salt: SaltId): BottleName | null {
-	const { Ca, Fe, S, P, B, Mo } = saltFractions(salt);
-	if (Ca > 0 || Fe > 0) return 'A';
-	return S + P + B + Mo > 0 ? 'B' : null;
+	const fractions = saltFractions(salt);
+	const { calcium, chalks } = factsOf(fractions);
+	if (calcium || fractions.Fe > 0) return 'A';
+	return chalks || fractions.B + fractions.Mo > 0 ? 'B' : null;
 }
 
 function ofLabel(label: Label): BottleName | null {
-	const { Ca, P, S } = labelFractions(label);
-	if (Ca > 0 && P + S > 0)
+	const fractions = labelFractions(label);
+	const facts = factsOf(fractions);
+	if (neverMeet(facts, facts))
 		throw new NoSolution(
-			`A product with calcium and ${P > 0 ? 'phosphorus' : 'sulfur'} in it cannot be made a concentrate: it clouds and settles. Dose it into the tank as it is.`
+			`A product with calcium and ${fractions.P > 0 ? 'phosphorus' : 'sulfur'} in it cannot be made a concentrate: it clouds and settles. Dose it into the tank as it is.`
 		);
-	if (Ca > 0) return 'A';
-	return P + S > 0 ? 'B' : null;
+	if (facts.calcium) return 'A';
+	return facts.chalks ? 'B' : null;
 }

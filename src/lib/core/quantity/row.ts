@@ -18,3 +18,9 @@ export function upgradeRow(raw: unknown, key: string, now: number): unknown {
 		]);
 	return rest[key];
 }
+
+/** Which version a row is of; 1: it was written before there were versions, or the first. */
+export function versionOf(raw: unknown): number {
+	const { schemaVersion } = (raw ?? {}) as { schemaVersion?: unknown };
+	return typeof schemaVersion === 'number' ? schemaVersion : 1;
+}

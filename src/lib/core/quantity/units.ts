@@ -237,12 +237,23 @@ export function fieldNumber(value: number, quantity: Quantity, units: Units): st
 /** The number with its unit, as it stands in a sentence: no zeros after the point that say nothing. */
 export function show(value: number, quantity: Quantity, units: Units): string {
 	const { unit } = scaleOf(quantity, units);
-	const number = showNumber(value, quantity, units).replace(/\.0+$/, '');
+	const number = showBare(value, quantity, units);
 	return unit === '' ? number : `${number} ${unit}`;
+}
+
+/** The number of `show` alone, where its unit stands elsewhere. */
+export const showBare = (value: number, quantity: Quantity, units: Units): string =>
+	showNumber(value, quantity, units).replace(/\.0+$/, '');
+
+/** The same with no noughts at all that say nothing: as it is read off a scale, 0.5 g and not 0.50 g. */
+export function showShort(value: number, quantity: Quantity, units: Units): string {
+	const { unit } = scaleOf(quantity, units);
+	const number = showNumber(value, quantity, units);
+	return `${number.includes('.') ? Number(number) : number} ${unit}`;
 }
 
 /** "1.8 to 2.1 L/h", or one figure where both read the same. */
 export function showRange(low: number, high: number, quantity: Quantity, units: Units): string {
 	const [from, to] = [show(low, quantity, units), show(high, quantity, units)];
-	return from === to ? from : `${from.split(' ')[0]} to ${to}`;
+	return from === to ? from : `${showBare(low, quantity, units)} to ${to}`;
 }

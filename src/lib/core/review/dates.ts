@@ -11,4 +11,9 @@ const days = new Map<string, string>();
 
 /** A day of a run as the calendar names it, "6 Jun, day 9"; by its number where nobody said what day it is. */
 export const dayWords = ({ today }: { today: string | null }, day: number): string =>
-	today === null ? `day ${day}` : `${format(addDays(parseISO(today), day), 'd MMM')}, day ${day},`;
+	today === null ? `day ${day}` : `${calendarDay(today, day)}, day ${day},`;
+/** The same at the end of a sentence. */
+export const lastDayWords = ({ today }: { today: string | null }, day: number): string =>
+	today === null ? `day ${day}` : `${calendarDay(today, day)}, day ${day}`;
+const calendarDay = (today: string, day: number): string =>
+	format(addDays(parseISO(today), day), 'd MMM');

@@ -1,23 +1,10 @@
-import type { PhBottle, Pour, PourState, SystemModel } from '../model';
+import type { SystemModel } from '../model';
+import type { NamedBottle, Pouring } from '../procedure';
 import { ACID_KINDS, BASE_KINDS, namedLiquid, percentWords, PH_SUBSTANCES } from '../shelf';
-import { capital, names } from '../quantity';
-
-/** One step of pouring, in words. */
-export interface PourStep {
-	text: string;
-	amount: string | null;
-	/** A reading follows it. */
-	reads: boolean;
-	caution: string | null;
-}
-
-export const ACID_CAUTION =
-	'Acid into water, never water into acid; gloves and goggles; never near bleach.';
-export const BASE_CAUTION =
-	'Base into water, little by little: it burns skin and eyes like acid does; gloves and goggles; never straight into acid.';
+import { anyOf, capital } from '../quantity';
 
 /** How a bottle is called: with its strength, and where that is not known, so that no amount can be read for it. */
-export function bottleCalled(bottle: PhBottle): string {
+export function bottleCalled(bottle: NamedBottle): string {
 	const { kind, percent, state } = bottle;
 	if (state === 'said') return namedLiquid(kind, percent);
 	if (state === 'no-strength') return `${PH_SUBSTANCES[kind].name} of unknown strength`;
@@ -25,18 +12,12 @@ export function bottleCalled(bottle: PhBottle): string {
 }
 
 /** What is in it, and that it is assumed where no label says so. */
-export const substanceCalled = ({ kind, state }: PhBottle): string =>
+export const substanceCalled = ({ kind, state }: NamedBottle): string =>
 	`${PH_SUBSTANCES[kind].name}${state === 'ask' || state === 'unnamed' ? ' (assumed)' : ''}`;
-
-/** Which bottle is asked for first, by its name in the mix; null: none. */
-export function bottleAsked({ way, pour, then }: PourState): 'acid' | 'base' | 'secondAcid' | null {
-	if (pour.kind === 'ask') return way;
-	return then?.pour.kind === 'ask' ? 'secondAcid' : null;
-}
 
 /** Why no amount of it is told, in a sentence with what would do; null: there is an amount of all of it. */
 export function whyNoAmount(
-	{ way, bottle, pour, then }: PourState,
+	{ way, bottle, pour, then }: Pouring,
 	say: SystemModel['say']
 ): string | null {
 	const why = whyNoneOf({ way, bottle, pour }, say);
@@ -47,12 +28,12 @@ export function whyNoAmount(
 }
 
 function whyNoneOf(
-	{ way, bottle, pour }: Omit<PourState, 'then'>,
+	{ way, bottle, pour }: Omit<Pouring, 'then'>,
 	say: SystemModel['say']
 ): string | null {
 	const { name } = PH_SUBSTANCES[bottle.kind];
 	const kinds = way === 'acid' ? ACID_KINDS : BASE_KINDS;
-	const any = names(kinds.map((kind) => PH_SUBSTANCES[kind].name)).replace(' and ', ' or ');
+	const any = anyOf(kinds.map((kind) => PH_SUBSTANCES[kind].name));
 	switch (pour.kind) {
 		case 'ask':
 			return `${capital(way)}: say first which bottle`;
@@ -71,83 +52,6 @@ function whyNoneOf(
 		default:
 			return null;
 	}
-}
-
-/** What is done with the bottle, step by step. */
-export function pourSteps(state: PourState, band: string, say: SystemModel['say']): PourStep[] {
-	const why = whyNoAmount(state, say);
-	const { way, bottle, pour, then } = state;
-	const caution = way === 'acid' ? ACID_CAUTION : BASE_CAUTION;
-	if (why !== null)
-		return [
-			{ text: why, amount: null, reads: false, caution: bottleAsked(state) ? null : caution }
-		];
-	const called = bottleCalled(bottle);
-	if (pour.kind === 'by-meter')
-		return [
-			{
-				text: `Stir in no more than this of the ${called}, wait ten minutes and read the pH; again and again, until it shows ${band}`,
-				amount: say(pour.stepMl, 'liquid'),
-				reads: true,
-				caution
-			}
-		];
-	const known = pour as Known;
-	if (then === null) return [...thinning(known, state, say), ...byHalves(known, state, band, say)];
-	const second = { way, ...then };
-	const rest = then.pour as Known;
-	return [
-		...thinning(known, state, say),
-		{
-			text: `Stir in all of the ${pouredAs(known, state)}: the second acid does the rest`,
-			amount: say(known.ml + known.waterMl, 'liquid'),
-			reads: false,
-			caution
-		},
-		...thinning(rest, second, say),
-		...byHalves(rest, second, band, say)
-	];
-}
-
-type Known = Extract<Pour, { kind: 'pour' }>;
-type Of = Pick<PourState, 'way' | 'bottle'>;
-
-/** What is poured into the tank: the bottle's own, or what it was thinned to. */
-const pouredAs = ({ ml, waterMl }: Known, { way, bottle }: Of): string =>
-	waterMl > 0
-		? `thinned ${way} (${bottleCalled(bottle)} in ${Math.round(waterMl / ml)} times its volume of water)`
-		: bottleCalled(bottle);
-
-function thinning(
-	{ ml, waterMl }: Known,
-	{ way, bottle }: Of,
-	say: SystemModel['say']
-): PourStep[] {
-	const called = bottleCalled(bottle);
-	if (waterMl === 0) return [];
-	return [
-		{
-			text: `Thin it first: pour ${say(ml, 'liquid')} of ${called} slowly into this much cold water, in a jug of its own`,
-			amount: say(waterMl, 'liquid'),
-			reads: false,
-			caution: `${capital(called)} burns at once: goggles and gloves; always the ${way} into the cold water, never water onto it; ${PH_SUBSTANCES[bottle.kind].never}.`
-		}
-	];
-}
-
-function byHalves(pour: Known, of: Of, band: string, say: SystemModel['say']): PourStep[] {
-	const caution = of.way === 'acid' ? ACID_CAUTION : BASE_CAUTION;
-	const half = say((pour.ml + pour.waterMl) / 2, 'liquid');
-	const what = pouredAs(pour, of);
-	return [
-		{ text: `Stir in half of the ${what} first`, amount: half, reads: false, caution },
-		{
-			text: `Read the pH, then the rest of the ${what} little by little, about ${half}, to`,
-			amount: band,
-			reads: true,
-			caution
-		}
-	];
 }
 
 /** What moves the pH of a mix: one acid, two, or a base. */

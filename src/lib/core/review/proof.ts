@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { partsSchema, type Change, type Parts } from '../design';
 import type { SystemModel } from '../model';
-import { allOf, lowerFirst, type Steps } from '../quantity';
+import { allOf, type Steps } from '../quantity';
 import type { Finding, Fix, ProvenFinding } from './finding';
 import { findingsOf, judged, type Judged } from './review';
 import { rendered } from './sentence';
+import { TITLES } from './titles';
 
 /** So many fixes are shown beside a finding. */
 const MOST_FIXES = 3;
@@ -67,7 +68,7 @@ export function proven(model: SystemModel, said: Judged, fix: Fix): Fix | null {
 	if (!helps(were, are, said)) return null;
 	const brings = are.filter((f) => f.severity === 'look' && isNew(f));
 	const { units } = model.place;
-	const effect = [fix.effect, ...brings.map((f) => `but: ${firstOf(f.message)}`)].join('; ');
+	const effect = [fix.effect, ...brings.map((f) => `but: ${TITLES[f.code]}`)].join('; ');
 	return {
 		label: rendered(fix.label, units),
 		effect: rendered(effect, units),
@@ -95,13 +96,6 @@ function helps(were: readonly Judged[], are: readonly Judged[], { code }: Judged
 	if (!left) return true;
 	return sum(are) <= sum(were) * (1 - LEAST_GAIN) && worst(are) <= worst(were) + 1e-9;
 }
-
-const firstOf = (message: string): string => {
-	const [first = message] = message.split(/(?<=[a-z⟧]\.) |: /);
-	const plain = first.replace(/\.$/, '');
-	// the name of a site stays as it is written on the drawing
-	return /^[A-Z]\d/.test(plain) ? plain : lowerFirst(plain);
-};
 
 /** The proven fixes of one finding, tried one after the other. */
 export function* fixSteps(

@@ -1,4 +1,4 @@
-import { counted } from '../quantity';
+import { counted, showBare } from '../quantity';
 import { z } from 'zod';
 import { fieldsOf, kindOf } from '../design';
 import { pick } from '../shelf';
@@ -42,10 +42,8 @@ export function stepsOf(model: SystemModel, findings: readonly Finding[]): StepS
 }
 
 const HEADLINES: Record<Step, (model: SystemModel) => string> = {
-	place: ({ area, say }) => {
-		const [length] = say(area.lengthM, 'span').split(' ');
-		return `${length} × ${say(area.widthM, 'span')}`;
-	},
+	place: ({ area, place, say }) =>
+		`${showBare(area.lengthM, 'span', place.units)} × ${say(area.widthM, 'span')}`,
 	plants: ({ waterUse }) => {
 		const plants = waterUse.bySite.size;
 		const kinds = new Set(waterUse.crops.map((c) => c.crop.id)).size;

@@ -159,10 +159,10 @@ export function percentOf(kind: PhKind, molarity: number): number {
 	);
 }
 
-/** A strength as a label prints it: 15, 9.2, 0.4. */
+/** A strength as it stands in a sentence: 15%, 9.2%, 0.4%. */
 export const percentWords = (percent: number): string =>
-	`${Number(percent.toPrecision(percent < 1 ? 1 : percent < 10 ? 2 : 3))} %`;
+	`${Number(percent.toPrecision(percent < 1 ? 1 : percent < 10 ? 2 : 3))}%`;
 
-/** A liquid named so that it cannot be taken for another: phosphoric acid 15 %. */
+/** A liquid named so that it cannot be taken for another: phosphoric acid 15%. */
 export const namedLiquid = (kind: PhKind, percent: number): string =>
 	`${PH_SUBSTANCES[kind].name} ${percentWords(percent)}`;

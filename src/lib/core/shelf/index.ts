@@ -1,5 +1,6 @@
 export * from './acids';
 export * from './crops';
+export * from './facts';
 export * from './fixings';
 export * from './elements';
 export * from './label';

@@ -11,6 +11,10 @@ import {
 
 interface Salt {
 	name: string;
+	/** Without its form, where the name has one. */
+	plain?: string;
+	/** As it is said among friends, where that is another name. */
+	short?: string;
 	/** Formula, or for chelates the mass fraction of iron. */
 	formula?: string;
 	ironFraction?: number;
@@ -23,11 +27,13 @@ interface Salt {
 export const SALTS = {
 	'calcium-nitrate-4h': {
 		name: 'Calcium nitrate (crystal)',
+		plain: 'Calcium nitrate',
 		formula: 'Ca(NO3)2.4H2O',
 		nitrate: 2
 	},
 	'calcium-ammonium-nitrate': {
 		name: 'Calcium nitrate (grower’s grade)',
+		plain: 'Calcium nitrate',
 		formula: '5Ca(NO3)2.NH4NO3.10H2O',
 		nitrate: 11,
 		ammonium: 1
@@ -39,7 +45,12 @@ export const SALTS = {
 		formula: 'NH4H2PO4',
 		ammonium: 1
 	},
-	'magnesium-sulfate-7h': { name: 'Magnesium sulfate (Epsom salt)', formula: 'MgSO4.7H2O' },
+	'magnesium-sulfate-7h': {
+		name: 'Magnesium sulfate (Epsom salt)',
+		plain: 'Magnesium sulfate',
+		short: 'Epsom salt',
+		formula: 'MgSO4.7H2O'
+	},
 	'magnesium-nitrate-6h': {
 		name: 'Magnesium nitrate',
 		formula: 'Mg(NO3)2.6H2O',
@@ -55,8 +66,16 @@ export const SALTS = {
 	'ammonium-sulfate': { name: 'Ammonium sulfate', formula: '(NH4)2SO4', ammonium: 2 },
 	'calcium-chloride-2h': { name: 'Calcium chloride', formula: 'CaCl2.2H2O' },
 	'potassium-chloride': { name: 'Potassium chloride', formula: 'KCl' },
-	'iron-dtpa-11': { name: 'Iron chelate DTPA, 11 %', ironFraction: 0.11 },
-	'iron-eddha-6': { name: 'Iron chelate EDDHA, 6 %', ironFraction: 0.06 },
+	'iron-dtpa-11': {
+		name: 'Iron chelate DTPA, 11 %',
+		plain: 'Iron chelate DTPA',
+		ironFraction: 0.11
+	},
+	'iron-eddha-6': {
+		name: 'Iron chelate EDDHA, 6 %',
+		plain: 'Iron chelate EDDHA',
+		ironFraction: 0.06
+	},
 	'manganese-sulfate-1h': { name: 'Manganese sulfate', formula: 'MnSO4.H2O' },
 	'zinc-sulfate-7h': { name: 'Zinc sulfate', formula: 'ZnSO4.7H2O' },
 	'copper-sulfate-5h': { name: 'Copper sulfate', formula: 'CuSO4.5H2O' },
@@ -65,6 +84,17 @@ export const SALTS = {
 	'sodium-molybdate-2h': { name: 'Sodium molybdate', formula: 'Na2MoO4.2H2O' }
 } as const satisfies Record<string, Salt>;
 export type SaltId = keyof typeof SALTS;
+/** A salt without its form: calcium nitrate, whatever its grade. */
+export function plainSalt(id: SaltId): string {
+	const { name, plain }: Salt = SALTS[id];
+	return plain ?? name;
+}
+/** A salt as it is said among friends: Epsom salt. */
+export function shortSalt(id: SaltId): string {
+	const { short }: Salt = SALTS[id];
+	return short ?? plainSalt(id);
+}
+
 export const SALT_IDS = Object.keys(SALTS) as [SaltId, ...SaltId[]];
 
 /** Bags that bring everything: four for the macro elements, iron, and the five trace salts. */

@@ -69,7 +69,7 @@
 	);
 	/** Its two lines stand over the skin, and on the board. */
 	const titleY = $derived(unrolled ? Math.max(12, z(unrolled.input.lengthMm) - 22) : 12);
-	const say = (mm: number) => session.say(mm, 'size').split(' ')[0];
+	const say = (mm: number) => session.number(mm, 'size');
 	const marked = (heightMm: number) =>
 		unrolled!.fromTop ? unrolled!.input.lengthMm - heightMm : heightMm;
 	const tape = $derived.by(() => {

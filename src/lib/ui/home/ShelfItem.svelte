@@ -1,6 +1,6 @@
 <script lang="ts">
 	import MiniatureShapes from '../drawing/MiniatureShapes.svelte';
-	import { scaleOf, show, type Units } from '$lib/core/quantity';
+	import { scaleOf, showBare, type Units } from '$lib/core/quantity';
 	import StateMark from '../workspace/StateMark.svelte';
 	import type { Card } from './card';
 
@@ -21,7 +21,7 @@
 	const size = $derived(
 		card
 			? [card.sizeM.length, card.sizeM.depth, card.sizeM.height]
-					.map((m) => show(m, 'span', units).split(' ')[0])
+					.map((m) => showBare(m, 'span', units))
 					.join(' × ') + ` ${scaleOf('span', units).unit}`
 			: ''
 	);
@@ -40,7 +40,10 @@
 				{card.area} · {card.holds} · {card.plants} plants ·
 				<span class="size" title="Long, deep and high">{size}</span>
 			</p>
-			<p class="finding"><StateMark state={card.state} /> <span>{card.sentence}</span></p>
+			<p class="finding">
+				<StateMark state={card.state} />
+				<span class="short">{card.later ? 'Once the plants are grown: ' : ''}{card.sentence}</span>
+			</p>
 			<button class="quiet" onclick={ondelete}>Delete</button>
 		{:else}
 			<p class="finding"><StateMark state="stop" /> <span>{why}</span></p>
@@ -119,5 +122,13 @@
 		flex-wrap: wrap;
 		gap: 2px 12px;
 		align-items: center;
+	}
+	/* the first lines are the figure that decides; all of it stands at the system */
+	.short {
+		display: -webkit-box;
+		-webkit-line-clamp: 3;
+		line-clamp: 3;
+		-webkit-box-orient: vertical;
+		overflow: hidden;
 	}
 </style>

@@ -2,7 +2,7 @@ import { counted } from '$lib/core/quantity';
 import type { Parts } from '$lib/core/design';
 import { SystemModel } from '$lib/core/model';
 import { PARAMETERS } from '$lib/core/parameters';
-import { containerWords, findingsOf, type Finding } from '$lib/core/review';
+import { containerWords, findingsOf } from '$lib/core/review';
 import type { Shelf } from '$lib/core/shelf';
 import { miniatureOfModel, type Miniature } from '../drawing/miniature';
 
@@ -15,7 +15,9 @@ export interface Card {
 	/** How long, deep and high it stands, m. */
 	sizeM: { length: number; depth: number; height: number };
 	state: 'fine' | 'look' | 'stop';
+	/** The most urgent thing, and whether it comes only once plants are grown. */
 	sentence: string;
+	later: boolean;
 	drawing: Miniature;
 }
 
@@ -30,7 +32,8 @@ export function cardOf(parts: Parts, shelf: Shelf, today: string | null = null):
 		...outlineOf(model),
 		plants: model.waterUse.bySite.size,
 		state: !finding || finding.severity === 'caution' ? 'fine' : finding.severity,
-		sentence: finding ? firstOf(finding) : 'No problems found.',
+		sentence: finding?.message ?? 'No problems found.',
+		later: finding?.state === 'grown',
 		drawing: miniatureOfModel(model, { perMetre: PER_METRE })
 	};
 }
@@ -41,6 +44,7 @@ export function plainCardOf(parts: Parts, shelf: Shelf): Card {
 	return {
 		...outlineOf(model),
 		state: 'look',
+		later: false,
 		sentence: 'Too large to be judged here: open it to see how it does.',
 		drawing: miniatureOfModel(model, { perMetre: PER_METRE, plain: true })
 	};
@@ -60,13 +64,4 @@ function outlineOf(model: SystemModel): Pick<Card, 'area' | 'holds' | 'plants' |
 			height: to.zM - Math.max(0, from.zM)
 		}
 	};
-}
-
-/** The first sentence of a finding; of one that is true only later, when. */
-function firstOf({ message, state }: Finding): string {
-	const first = `${message.split(/(?<=[.:]) /)[0]?.replace(/:$/, '.')}`;
-	if (state === 'now') return first;
-	// a name such as A7 stays as it is
-	const word = /^[A-Z][a-z]/.test(first) ? `${first[0]!.toLowerCase()}${first.slice(1)}` : first;
-	return `Once the plants are grown: ${word}`;
 }

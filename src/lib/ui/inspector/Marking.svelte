@@ -10,7 +10,7 @@
 	const stand = $derived(session.design.stands[index]!);
 	const fromTop = $derived('markFrom' in stand && stand.markFrom === 'top');
 	const lengthMm = $derived('pipeLengthMm' in stand ? stand.pipeLengthMm : 0);
-	const say = (mm: number) => session.say(mm, 'size').split(' ')[0];
+	const say = (mm: number) => session.number(mm, 'size');
 	const rings = $derived(
 		Array.from({ length: pattern.rings }, (_, ring) => {
 			const sites = pattern.sites.filter((site) => site.ring === ring);

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { format, parseISO } from 'date-fns';
-	import type { Batch } from '$lib/core/design';
+	import type { Batch } from '$lib/core/procedure';
 	import { counted } from '$lib/core/quantity';
 	import { useSession } from '../workspace/context';
 

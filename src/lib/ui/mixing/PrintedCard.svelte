@@ -1,11 +1,13 @@
 <script lang="ts">
-	import type { CardStep } from '$lib/core/review';
+	import type { Step } from '$lib/core/procedure';
+	import StepLine from '../procedure/StepLine.svelte';
+	import { cautionsOf } from '../procedure/words';
 	import { useSession } from '../workspace/context';
 
 	/** The whole card on one sheet, with boxes to tick and lines to write the readings on. */
-	const { steps }: { steps: readonly CardStep[] } = $props();
+	const { steps }: { steps: readonly Step[] } = $props();
 	const session = useSession();
-	const cautions = $derived([...new Set(steps.flatMap(({ caution }) => caution ?? []))]);
+	const cautions = $derived(cautionsOf(steps, session.units));
 	const ofTheMix = $derived(
 		session.findings
 			.filter(({ step, severity }) => step === 'mix' && severity !== 'caution')
@@ -22,8 +24,7 @@
 		{#each steps as step (step.id)}
 			<li>
 				<span class="box" aria-hidden="true"></span>
-				<span class="text">{step.text}</span>
-				<b>{step.amount ?? ''}</b>
+				<StepLine {step} as="paper" />
 				{#if step.expect}<span class="write">read:</span>{/if}
 				{#if step.waitMin}<span class="soft">wait {step.waitMin} min first</span>{/if}
 			</li>
@@ -71,7 +72,7 @@
 		border: 1.4px solid var(--ink);
 		flex: none;
 	}
-	.text {
+	li :global(.text) {
 		flex: 1;
 		min-width: 50%;
 	}

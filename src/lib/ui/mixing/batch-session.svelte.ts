@@ -1,7 +1,6 @@
-import { nextStep, type Batch, type OffCause } from '$lib/core/design';
-import { newBatch, planAnew } from '$lib/core/logbook';
+import { isOfPh, isProse, nextStep, type Batch, type OffCause } from '$lib/core/procedure';
+import { mixCard, newBatch, planAnew } from '$lib/core/logbook';
 import type { SystemModel } from '$lib/core/model';
-import { mixCard } from '$lib/core/review';
 import { requestId } from '../sync';
 import { thisDevice } from '../sync/device';
 import type { Session } from '../workspace/session.svelte';
@@ -131,13 +130,14 @@ export class BatchSession {
 	/** The steps towards the pH that are still to come, as the system and the bottle in the hand ask for them now. */
 	pourAnew(model: SystemModel): void {
 		const { batch, next } = this;
-		if (!batch || !next || this.elsewhere) return;
+		// what was written out before steps were data stays as it was
+		if (!batch || !next || this.elsewhere || isProse(batch)) return;
 		const at = batch.steps.findIndex(({ id }) => id === next.id);
-		const isPh = ({ id }: { id: string }) => id.startsWith('ph');
 		// what is half poured goes on as it was begun
-		if (batch.steps.slice(0, at).some((step) => isPh(step) && batch.done.includes(step.id))) return;
-		const rest = batch.steps.slice(at).filter((step) => !isPh(step));
-		const steps = [...batch.steps.slice(0, at), ...mixCard(model).filter(isPh), ...rest];
+		if (batch.steps.slice(0, at).some((step) => isOfPh(step) && batch.done.includes(step.id)))
+			return;
+		const rest = batch.steps.slice(at).filter((step) => !isOfPh(step));
+		const steps = [...batch.steps.slice(0, at), ...mixCard(model).filter(isOfPh), ...rest];
 		if (JSON.stringify(steps) === JSON.stringify(batch.steps)) return;
 		this.keep({ ...batch, steps });
 	}

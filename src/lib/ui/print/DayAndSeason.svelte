@@ -1,10 +1,12 @@
 <script lang="ts">
 	import { switchingsOf } from '$lib/core/feeding';
-	import { byHandOf, eventsOf, roundsOf, timedSites, weeksOf } from '$lib/core/model';
+	import { handWaterSteps } from '$lib/core/logbook';
+	import { eventsOf, roundsOf, timedSites, weeksOf } from '$lib/core/model';
 	import { dayOf } from '$lib/core/review';
 	import { clockOf } from '../clock/day-drag';
 	import DayStrip from '../steps/feed/DayStrip.svelte';
 	import WeeksStrip from '../steps/tank/WeeksStrip.svelte';
+	import HandWater from '../procedure/HandWater.svelte';
 	import { useSession } from '../workspace/context';
 
 	/** The second printed page: the day with its timer, three weeks of the tank, and what the next weeks ask for. */
@@ -16,7 +18,7 @@
 	const list = $derived(feed ? switchingsOf(eventsOf(feed)) : []);
 	const { relay, timer } = $derived(session.operation.feed);
 	const from = $derived(session.record.plantOutOn ?? session.today);
-	const hand = $derived(byHandOf(model, from));
+	const hand = $derived(handWaterSteps(model, from));
 	const weeks = $derived(
 		weeksOf(roundsOf(model, from))
 			.filter(
@@ -62,16 +64,7 @@
 				</p>{/if}
 		{/if}
 	{/if}
-	{#each hand as { standId, days, everyDays, mlAPlant, until } (standId)}
-		<p>
-			Young plants by hand {everyDays === 1
-				? 'every day'
-				: `every ${session.say(everyDays, 'days')}`}, {session.say(mlAPlant, 'liquid')} each, for {session.say(
-				days,
-				'days'
-			)}, until {dayOf(until)}.
-		</p>
-	{/each}
+	<HandWater steps={hand} />
 	<h2>The tank, three weeks from {dayOf(session.today)}</h2>
 	<WeeksStrip {width} />
 	{#if weeks.length > 0}

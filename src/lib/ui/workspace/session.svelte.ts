@@ -4,10 +4,8 @@ import {
 	partsIn,
 	recount,
 	recountWords,
-	type Batch,
 	type Change,
 	type Design,
-	type Holder,
 	type Operation,
 	type PartName,
 	type Parts,
@@ -15,8 +13,9 @@ import {
 	type Side,
 	type SystemRecord
 } from '$lib/core/design';
+import { type Batch, type Holder } from '$lib/core/procedure';
 import { PARAMETERS } from '$lib/core/parameters';
-import { show, type Quantity, type Units } from '$lib/core/quantity';
+import { show, showBare, type Quantity, type Units } from '$lib/core/quantity';
 import { seenFrom } from '$lib/core/layout';
 import { SystemModel } from '$lib/core/model';
 import { type Finding, type Fix, type Step } from '$lib/core/review';
@@ -150,6 +149,8 @@ export class Session {
 		return this.place.units;
 	}
 	say = (value: number, kind: Quantity): string => show(value, kind, this.units);
+	/** The same without its unit, where that stands elsewhere. */
+	number = (value: number, kind: Quantity): string => showBare(value, kind, this.units);
 	bounds = (path: string) => boundsAt(this.parts, path);
 	assumed = (path: string): boolean => this.design.assumed.includes(path);
 	/** What a number of the document is a figure of, as its schema says. */

@@ -1,10 +1,10 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { USUAL_BOTTLES, type SystemModel } from '../../model';
 import { ELEMENT_NAME, NUTRIENTS, slopeOf, type Nutrient, type Stock } from '../../nutrients';
+import { bottleName } from '../../procedure';
 import { capital, lowerFirst, names } from '../../quantity';
 import { SALTS } from '../../shelf';
 import { availableFixes, set, type Fix, type Rule, type Said } from '../finding';
-import { bottleName } from '../mix-card';
 import { say } from '../sentence';
 
 /** Doses a measuring cup knows, mL a litre. */

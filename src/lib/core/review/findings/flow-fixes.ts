@@ -2,7 +2,7 @@ import { brimLitresOf } from '../../layout';
 import { lowerFirst } from '../../quantity';
 import type { SystemModel } from '../../model';
 import { fieldsOf, kindOf } from '../../design';
-import { pick, type Emitter } from '../../shelf';
+import { kindOfPart, pick, type Emitter } from '../../shelf';
 import { set, setOf, type Fix } from '../finding';
 import { say } from '../sentence';
 
@@ -103,7 +103,7 @@ export function otherPump(model: SystemModel, needs: ReadonlyMap<string, number>
 		const trial = model.with(change);
 		if (!allFed(trial, needs)) continue;
 		return {
-			label: `Take the ${pump.name.split(',')[0]}`,
+			label: `Take the ${kindOfPart(pump)}`,
 			effect: `${driest(trial)}, ${say(pump.watts - (now?.watts ?? 0), 'power')} more`,
 			change
 		};

@@ -2,7 +2,7 @@ import { plural, names } from '../../quantity';
 import { fieldsOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import type { Site } from '../../layout';
-import { pick } from '../../shelf';
+import { kindOfPart, pick } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
 import { between, say } from '../sentence';
@@ -216,7 +216,7 @@ function smaller(model: SystemModel): Fix | null {
 		];
 		if (allFed(model.with(change), model.feed.needLph))
 			return {
-				label: `Take the ${pump.name.split(',')[0]}`,
+				label: `Take the ${kindOfPart(pump)}`,
 				effect: `${say(now.watts - pump.watts, 'power')} less, all still fed`,
 				change
 			};

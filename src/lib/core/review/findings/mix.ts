@@ -1,7 +1,7 @@
-import { anyOf, names } from '../../quantity';
+import { anyOf, lowerFirst, names } from '../../quantity';
 import { ELEMENT_NAME, LIMITED, NUTRIENTS, TRACES, type Nutrient } from '../../nutrients';
 import { saltsIn, withSalt, type Change } from '../../design';
-import { SALTS, USUAL_SALTS, type SaltId } from '../../shelf';
+import { plainSalt, USUAL_SALTS, type SaltId } from '../../shelf';
 import type { SystemModel } from '../../model';
 import { set, availableFixes, type Rule, type Said, type Fix } from '../finding';
 import { say } from '../sentence';
@@ -31,10 +31,7 @@ const nameOf = (e: keyof typeof ELEMENT_NAME): string => ELEMENT_NAME[e] ?? e;
 /** mg/L as the sheet shows them. */
 const mgL = (value: number): string =>
 	String(Number(value.toFixed(value < 0.995 ? 2 : value < 9.95 ? 1 : 0)));
-const saltName = (id: SaltId): string => {
-	const { name } = SALTS[id];
-	return `${name[0]!.toLowerCase()}${name.slice(1).replace(/ \(.*\)/, '')}`;
-};
+const saltName = (id: SaltId): string => lowerFirst(plainSalt(id));
 
 /** Elements of the mix over their limit, and ammonium over its share of the nitrogen. */
 function overLimits({ mix, sourceWater, parameters: { limits, mixing } }: SystemModel): {

@@ -2,7 +2,7 @@ import { capital, plural } from '../../quantity';
 import { fieldsOf } from '../../design';
 import { pumpJoint, type Joint } from '../../layout';
 import type { SystemModel } from '../../model';
-import { has } from '../../shelf';
+import { has, kindOfPart } from '../../shelf';
 import { set, availableFixes, type Fix, type Rule, setOf } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
@@ -122,7 +122,7 @@ export const unknownPump: Rule = ({ design, shelf }) => {
 			message: `The pump “${source.partId}” is not on the shelf, so its curve is not known; “${first!.name}” is solved in its place.`,
 			fixes: () => [
 				{
-					label: `Use ${first!.name.split(',')[0]}`,
+					label: `Use ${kindOfPart(first!)}`,
 					effect: 'what is solved is then what you have',
 					change: [set('design.source.partId', first!.id)]
 				}

@@ -4,7 +4,7 @@ import { daysKept, daysLeft } from '../../model';
 import { STARTING } from '../../parameters';
 import { litresAt, shapeHeightMm } from '../../shelf';
 import type { SystemModel } from '../../model';
-import { dayWords } from '../dates';
+import { dayWords, lastDayWords } from '../dates';
 import { containerWords } from '../words';
 import { set, availableFixes, type Rule, type Fix, type Said } from '../finding';
 import { say } from '../sentence';
@@ -156,7 +156,7 @@ function lowToday(model: SystemModel, leastL: number): Said[] {
 			step: 'tank',
 			severity: 'caution',
 			subject: 'tank',
-			message: `With ${say(model.nowL, 'volume')} in it the tank is down to the ${say(leastL, 'volume')} it needs on ${dayWords(model, day).replace(/,$/, '')}. Fill it up to ${say(model.operation.fillL, 'volume')} before then.`,
+			message: `With ${say(model.nowL, 'volume')} in it the tank is down to the ${say(leastL, 'volume')} it needs on ${lastDayWords(model, day)}. Fill it up to ${say(model.operation.fillL, 'volume')} before then.`,
 			fixes: () => []
 		}
 	];

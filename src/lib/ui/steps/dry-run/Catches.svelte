@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { catchesOf, type Catch } from '$lib/core/review';
+	import { catchesOf, type Catch } from '$lib/core/logbook';
 	import JugField from './JugField.svelte';
 	import { useSession } from '../../workspace/context';
 	import type { Frame } from '../../drawing/frame';

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { capital, scaleOf } from '$lib/core/quantity';
-	import { CATCH_S, catchesOf, outletWords, type Catch, type Verdict } from '$lib/core/review';
+	import { CATCH_S, catchesOf, dryRunChecks, type Catch, type Verdict } from '$lib/core/logbook';
+	import { outletWords } from '$lib/core/review';
+	import StepLine from '../../procedure/StepLine.svelte';
 	import Big from '../../inspector/Big.svelte';
 	import DateField from '../../control/DateField.svelte';
 	import SetAside from '../../inspector/SetAside.svelte';
@@ -24,15 +26,7 @@
 	const VERDICTS: Record<Verdict, string> = { fine: 'fine', clogged: 'clogged?', loose: 'loose?' };
 	/** How far any of them may be off before it is said. */
 	const within = $derived([...new Set(rows.map((row: Catch) => Math.round(100 * row.within)))]);
-	const checks = $derived([
-		'Plain water, no feed. Swarf rinsed out of every pipe you cut.',
-		'Every line end capped, every joint dry to the hand.',
-		'Everything stands to the level as drawn, falling towards the tank.',
-		'Air bled from the lines; each valve opened and shut once.',
-		session.design.source.kind === 'pump'
-			? 'Pump stopped: all that comes back stays under the brim.'
-			: 'Tap shut: nothing runs on, and no brim is passed.'
-	]);
+	const checks = $derived(dryRunChecks(session));
 </script>
 
 <p class="soft">
@@ -41,7 +35,7 @@
 </p>
 <Big figure="{done} of {rows.length}" against="{outlet[1]} caught" />
 <ul>
-	{#each checks as check (check)}<li>{check}</li>{/each}
+	{#each checks as step (step.id)}<li><StepLine {step} /></li>{/each}
 </ul>
 <table class="told">
 	<thead

@@ -1,6 +1,8 @@
 <script lang="ts">
-	import { byHandOf, stageWeeks } from '$lib/core/model';
+	import { handWaterSteps } from '$lib/core/logbook';
+	import { stageWeeks } from '$lib/core/model';
 	import { dayOf } from '$lib/core/review';
+	import HandWater from '../../procedure/HandWater.svelte';
 	import Explain from '../../explain/Explain.svelte';
 	import { useSession } from '../../workspace/context';
 
@@ -9,31 +11,14 @@
 	let open = $state(false);
 	const on = $derived(session.record.plantOutOn);
 	const from = $derived(on ?? session.today);
-	const byHand = $derived(byHandOf(session.model, from));
+	const byHand = $derived(handWaterSteps(session.model, from));
 	// each stage is planned as if all were of it: a drag waits for its end
 	const weeks = $derived(open ? stageWeeks(session.kept, from) : []);
-	const nameOf = (standId: string) =>
-		session.design.stands.length > 1
-			? `Stand ${session.design.stands.findIndex(({ id }) => id === standId) + 1}: `
-			: '';
 </script>
 
 <details bind:open>
 	<summary>The first weeks</summary>
-	{#each byHand as { standId, valve, days, until, reachMm, everyDays, mlAPlant } (standId)}
-		<p>
-			{nameOf(standId)}by hand from above {everyDays === 1
-				? 'every day'
-				: `every ${session.say(everyDays, 'days')}`}, {session.say(mlAPlant, 'liquid')} a plant, for {session.say(
-				days,
-				'days'
-			)}, until about {dayOf(until)}{#if valve && reachMm !== null}: roots have {session.say(
-					reachMm,
-					'size'
-				)} to go down. Drench the medium once before, keep the valves shut; then unlatch each, see it
-				float, and open the tap{:else}: roots are still in the cube{/if}.
-		</p>
-	{/each}
+	<HandWater steps={byHand} />
 	{#if weeks.some(({ feeds }) => feeds)}
 		<table>
 			<thead

@@ -3,7 +3,7 @@
 	import { lowerFirst } from '$lib/core/quantity';
 	import TypedNumber from '../../control/TypedNumber.svelte';
 	import { useSession } from '../../workspace/context';
-	import { shortName } from './bench';
+	import { shortOf } from './bench';
 
 	/** The bags and bottles on the shelf: price, what is left, and the scoop that goes with each. */
 	const session = useSession();
@@ -26,11 +26,11 @@
 		></thead
 	>
 	<tbody>
-		{#each mix.ingredients as { of, name } (of)}
+		{#each mix.ingredients as { of, name, saltId } (of)}
 			{@const bag = kept[of]}
 			{@const bagOf = of}
 			<tr>
-				<th scope="row">{shortName(name)}</th>
+				<th scope="row">{shortOf({ name, saltId })}</th>
 				{#each COLUMNS as [field, words, min, max] (field)}
 					<td
 						><TypedNumber

@@ -1,6 +1,7 @@
 <script lang="ts">
-	import { scaleOf, toShown } from '$lib/core/quantity';
-	import { SALTS } from '$lib/core/shelf';
+	import { lowerFirst, scaleOf, toShown } from '$lib/core/quantity';
+	import { CONCENTRATE_KEEPS_MONTHS } from '$lib/core/procedure';
+	import { shortSalt } from '$lib/core/shelf';
 	import DateField from '../../control/DateField.svelte';
 	import Figure from '../../control/Figure.svelte';
 	import NumberField from '../../control/NumberField.svelte';
@@ -24,7 +25,6 @@
 			: 0
 	);
 	/** A sealed concentrate in the dark keeps so long; chelates fade first. */
-	const KEEPS_MONTHS = 3;
 </script>
 
 <NumberField label="A bottle holds" path="operation.mix.bottles.bottleL" />
@@ -49,7 +49,7 @@
 	/>
 	{#if stock.result.worstSaturation !== null}
 		<Figure
-			label="Fullest of {SALTS[stock.result.worstSalt!].name.split(/ \(|,/)[0]!.toLowerCase()}"
+			label="Fullest of {lowerFirst(shortSalt(stock.result.worstSalt!))}"
 			value={Math.round(100 * stock.result.worstSaturation)}
 			unit="% of what dissolves"
 			op="stock"
@@ -63,7 +63,7 @@
 	{/if}
 	<p class="soft">
 		An in-line doser is set to 1 : {Math.round(stock.result.factor)}, one for each bottle. In the
-		dark and sealed they keep about {KEEPS_MONTHS} months; iron fades first. Away from children.
+		dark and sealed they keep about {CONCENTRATE_KEEPS_MONTHS} months; iron fades first. Away from children.
 		<a href="/systems/{session.id}/mix?of=bottles">Make them, step by step</a> ·
 		<a href="/systems/{session.id}/labels">Print their labels</a>
 	</p>

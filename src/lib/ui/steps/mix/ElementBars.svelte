@@ -3,7 +3,7 @@
 	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { capital } from '$lib/core/quantity';
 	import { useSession } from '../../workspace/context';
-	import { coloursOf, shortName, type Heap } from './bench';
+	import { coloursOf, shortOf, type Heap } from './bench';
 
 	/** Each element as it is brought, one source on the other, against the band of these crops. */
 	interface Props {
@@ -58,7 +58,7 @@
 	const bar = $derived(Math.min(28, step * 0.42));
 	const SAID = { water: 'your water', acid: 'the acid', base: 'the base' };
 	const said = (by: (typeof bars)[number]['parts'][number]['by']) =>
-		typeof by === 'string' ? SAID[by] : shortName(mix.ingredients[by]!.name);
+		typeof by === 'string' ? SAID[by] : shortOf(mix.ingredients[by]!);
 </script>
 
 <svg {width} {height} viewBox="0 0 {width} {height}" role="img" aria-labelledby="bars-title">

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { watersOf } from '$lib/core/model';
 	import { lowerFirst } from '$lib/core/quantity';
-	import { measured, weighedAs } from '$lib/core/review';
+	import { weighed, weighedAs } from '$lib/core/procedure';
 	import { heightAt } from '$lib/core/shelf';
 	import { tankShapeOf } from '$lib/core/layout';
+	import { amountWords } from '../../procedure/words';
 	import Handle from '../../drawing/Handle.svelte';
 	import { useSession } from '../../workspace/context';
 	import type { Heap } from './bench';
@@ -45,9 +46,9 @@
 	const said = (heap: Heap): string =>
 		heap.kind === 'jug'
 			? session.say(heap.amount, 'liquid')
-			: measured(model, heap.items[0]!)
-					.split(',')[0]!
-					.replace(/level scoops?/, 'sc');
+			: heap.items[0]!.scoops === null
+				? amountWords(weighed(heap.items[0]!), session.units)
+				: `${heap.items[0]!.scoops} sc`;
 	const markMm = $derived(heightAt(tankShapeOf(session.design, model.shelf), mix.litres));
 	const level = $derived(ground - tall * 0.62);
 
@@ -114,7 +115,7 @@
 				>{heap.items
 					.map(
 						(item) =>
-							`${item.name}: ${measured(model, item)}${item.jug ? `, ${item.jug.times} times over in a litre` : ''}`
+							`${item.name}: ${amountWords(weighed(item), session.units)}${item.jug ? `, ${item.jug.times} times over in a litre` : ''}`
 					)
 					.join('; ')}</title
 			>
@@ -166,7 +167,7 @@
 						max={Number((most * 1.4).toPrecision(2))}
 						step={Number((most / 200).toPrecision(1))}
 						moved={(from, pixels) => amountAt(highOf(from) + pixels)}
-						text={session.say(item.amount, weighedAs(item))}
+						text={session.say(item.amount, weighedAs(item.unit, item.amount))}
 						ondrag={(amount) => hold(heap, amount)}
 						onkeep={() => session.commit(`amount of ${item.name}`.slice(0, 80))}
 						ondrop={() => session.revert()}

@@ -5,9 +5,9 @@
 	import { bestSalt, ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
 	import { broughtBy } from '$lib/core/model';
 	import { lowerFirst, names, sum } from '$lib/core/quantity';
-	import { SALT_IDS, SALTS } from '$lib/core/shelf';
+	import { plainSalt, SALT_IDS, shortSalt } from '$lib/core/shelf';
 	import { useSession } from '../../workspace/context';
-	import { heapsOf, shortName } from './bench';
+	import { heapsOf, shortOf } from './bench';
 	import ElementBars from './ElementBars.svelte';
 	import Heaps from './Heaps.svelte';
 	import TwoBottles from './TwoBottles.svelte';
@@ -44,7 +44,7 @@
 			...most,
 			by:
 				typeof by?.by === 'number'
-					? shortName(mix.ingredients[by.by]!.name)
+					? shortOf(mix.ingredients[by.by]!)
 					: by?.by === 'water' || !by
 						? 'your water'
 						: `the ${by.by}`
@@ -76,7 +76,7 @@
 		session.set(
 			'operation.mix.source',
 			withSalt(session.operation.mix.source, best.salt),
-			`${SALTS[best.salt].name} added`
+			`${plainSalt(best.salt)} added`
 		);
 	const dosed = $derived(mix.phDose ? dosedBy(mix) : '');
 </script>
@@ -117,11 +117,9 @@
 			>{/if}
 		{#if best}<span class="note"
 				>{ELEMENT_NAME[best.element]} comes to {Math.round(best.fromPercent)} %; with {lowerFirst(
-					shortName(SALTS[best.salt].name)
+					shortSalt(best.salt)
 				)} to {Math.round(best.toPercent)} %.
-				<button class="quiet" onclick={add}
-					>Add {lowerFirst(shortName(SALTS[best.salt].name))}</button
-				></span
+				<button class="quiet" onclick={add}>Add {lowerFirst(shortSalt(best.salt))}</button></span
 			>{/if}
 	</p>
 {/if}

@@ -1,17 +1,11 @@
 <script lang="ts">
 	import { USUAL_TUB_L } from '$lib/core/design';
 	import { costOf, USUAL_BOTTLES } from '$lib/core/model';
+	import { isPartStrength } from '$lib/core/logbook';
 	import { ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
-	import { capital, scaleOf, showRange, toShown } from '$lib/core/quantity';
-	import {
-		bottleAsked,
-		bottleCalled,
-		dosedBy,
-		FILL_NAMES,
-		isPartStrength,
-		weighedAs,
-		whyNoAmount
-	} from '$lib/core/review';
+	import { bottleAsked, weighedAs } from '$lib/core/procedure';
+	import { capital, lowerFirst, scaleOf, showNumber, showRange, toShown } from '$lib/core/quantity';
+	import { bottleCalled, dosedBy, whyNoAmount } from '$lib/core/review';
 	import Choice from '../../control/Choice.svelte';
 	import Figure from '../../control/Figure.svelte';
 	import NumberField from '../../control/NumberField.svelte';
@@ -20,7 +14,9 @@
 	import BottleQuestion from '../../mixing/BottleQuestion.svelte';
 	import Big from '../../inspector/Big.svelte';
 	import { useSession } from '../../workspace/context';
+	import { FILL_NAMES } from '../../procedure/words';
 	import Bags from './Bags.svelte';
+	import { shortOf } from './bench';
 	import BottleFields from './BottleFields.svelte';
 	import LetDown from './LetDown.svelte';
 	import Meters from './Meters.svelte';
@@ -68,7 +64,10 @@
 	const stock = $derived(model.bottles.stock);
 	const rows = $derived([
 		{ name: 'volume', value: session.say(mix.litres, 'volume') },
-		...mix.items.map((i) => ({ name: i.name, value: session.say(i.amount, weighedAs(i)) })),
+		...mix.items.map((i) => ({
+			name: i.name,
+			value: session.say(i.amount, weighedAs(i.unit, i.amount))
+		})),
 		{ name: 'source water', value: session.say(mix.waterMsCm, 'strength') },
 		...Object.entries(mix.phDose?.addsMgL ?? {}).map(([e, mgL]) => ({
 			name: `${e} of the ${dosedBy(mix)}`,
@@ -117,9 +116,11 @@
 		entry={mix.salts}
 		{rows}
 		figure={session.say(mix.expectedMsCm, 'strength')}
-		against="in {session.say(mix.litres, 'volume')}, ± {session
-			.say(mix.uncertaintyMsCm, 'strength')
-			.split(' ')[0]}"
+		against="in {session.say(mix.litres, 'volume')}, ± {showNumber(
+			mix.uncertaintyMsCm,
+			'strength',
+			session.units
+		)}"
 	/>
 	<p class="verbs">
 		<a class="button main" href="/systems/{session.id}/mix">Mix it, step by step</a>
@@ -172,7 +173,7 @@
 					? `A scale of ${session.say(settings.measure.stepG, settings.measure.stepG < 1 ? 'trace' : 'salt')} changes most`
 					: 'Scoops change most'}
 			value={`${worst.errorPercent >= 0 ? '+' : '−'}${Math.abs(worst.errorPercent).toFixed(1)}`}
-			unit="% {worst.name.split(/ \(|,/)[0]!.toLowerCase()}"
+			unit="% {lowerFirst(shortOf(worst))}"
 			op="salts"
 			entry={weighing.salts}
 			rows={[]}
@@ -235,7 +236,7 @@
 	{#if stock && !model.bottles.made}
 		<Figure
 			label="As two bottles, {Math.round(stock.result.factor)} : 1"
-			value={session.say(stock.input.doseMlPerL * litresA, 'liquid').split(' ')[0]!}
+			value={showNumber(stock.input.doseMlPerL * litresA, 'liquid', session.units)}
 			unit="{scaleOf('liquid', session.units).unit} {scaleOf('perVolume', session.units)
 				.unit}, each"
 			op="stock"
@@ -245,7 +246,7 @@
 	<NumberField
 		label="Strength"
 		path="operation.mix.strengthMsCm"
-		empty={session.say(mix.recommendedMsCm, 'strength').split(' ')[0]}
+		empty={showNumber(mix.recommendedMsCm, 'strength', session.units)}
 	/>
 	<details bind:open={sourceOpen}>
 		<summary>What it is mixed from</summary>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { itemsOf, labelled, saltItem, saltsIn, withSalt } from '$lib/core/design';
-	import { SALT_IDS, SALTS, USUAL_SALTS, type SaltId } from '$lib/core/shelf';
+	import { SALT_IDS, SALTS, shortSalt, USUAL_SALTS, type SaltId } from '$lib/core/shelf';
 	import Choice from '../../control/Choice.svelte';
 	import NumberField from '../../control/NumberField.svelte';
 	import PickOne from '../../control/PickOne.svelte';
@@ -9,7 +9,6 @@
 	import { useSession } from '../../workspace/context';
 	import { newProduct, STARTS } from './presets';
 	import ProductLabel from './ProductLabel.svelte';
-	import { shortName } from './bench';
 
 	/** What the nutrients come out of: bags of salts, products by their labels, or both, free or in a ratio. */
 	const session = useSession();
@@ -91,7 +90,7 @@
 	/>
 	{#each source.items as item (item.id)}
 		<div class="item">
-			<b>{item.kind === 'salt' ? shortName(SALTS[item.saltId].name) : item.name}</b>
+			<b>{item.kind === 'salt' ? shortSalt(item.saltId) : item.name}</b>
 			parts
 			<TypedNumber
 				label="Parts of {item.kind === 'salt' ? SALTS[item.saltId].name : item.name}"

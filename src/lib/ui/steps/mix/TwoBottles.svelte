@@ -1,9 +1,10 @@
 <script lang="ts">
 	import type { BottleName } from '$lib/core/nutrients';
 	import { lowerFirst, names, scaleOf, toShown } from '$lib/core/quantity';
-	import { measured } from '$lib/core/review';
+	import { weighed } from '$lib/core/procedure';
+	import { amountWords } from '../../procedure/words';
 	import { useSession } from '../../workspace/context';
-	import { coloursOf, shortName, type Heap } from './bench';
+	import { coloursOf, shortOf, type Heap } from './bench';
 
 	/** Two bottles as they are filled: what stands in which, layer on layer, and what must never meet. */
 	interface Props {
@@ -49,10 +50,10 @@
 					saturation,
 					y: ground - up,
 					high,
-					name: shortName(model.mix.ingredients[ingredient]!.name),
+					name: shortOf(model.mix.ingredients[ingredient]!),
 					// what goes into this bottle; what its trace solution is made of stands below by itself
-					said: item ? (item.jug ? pinch(grams) : measured(model, item)) : '',
-					weighed: item?.jug ? measured(model, item) : '',
+					said: item ? (item.jug ? pinch(grams) : amountWords(weighed(item), session.units)) : '',
+					weighed: item?.jug ? amountWords(weighed(item), session.units) : '',
 					jug: item?.jug ?? null
 				};
 			});

@@ -1,5 +1,5 @@
 import type { SystemModel, Weighed } from '$lib/core/model';
-import type { Amounts } from '$lib/core/shelf';
+import { factsOf, shortSalt, type SaltId } from '$lib/core/shelf';
 
 /** One thing on the bench, in the order it goes in: a heap, a jug of what is too little to weigh, a bottle. */
 export interface Heap {
@@ -23,9 +23,9 @@ export interface Heap {
 const COLOURS = 8;
 export const colourOf = (place: number): string => `--heap-${(place % COLOURS) + 1}`;
 
-/** As it is said among friends: without what stands in brackets, and the household name where it has one. */
-export const shortName = (name: string): string =>
-	(/\((Epsom salt)\)/.exec(name)?.[1] ?? name.split(/ \(|,/)[0]!).trim();
+/** As it is said among friends: a salt without its form, by its household name where it has one. */
+export const shortOf = ({ name, saltId }: { name: string; saltId: SaltId | null }): string =>
+	saltId ? shortSalt(saltId) : name;
 
 /** In two lines at most, broken where a word ends. */
 export function inLines(name: string, most = 13): string[] {
@@ -41,10 +41,6 @@ export function inLines(name: string, most = 13): string[] {
 	return lines;
 }
 
-/** It brings none of what plants take by the gram. */
-const isTrace = ({ fractions: { N, P, K, Ca, Mg } }: { fractions: Amounts }): boolean =>
-	N + P + K + Ca + Mg === 0;
-
 /** What stands on the bench, in order; what goes by way of one jug stands together. */
 export function heapsOf({ mix, weighing }: SystemModel): Heap[] {
 	const heaps: Heap[] = [];
@@ -54,7 +50,9 @@ export function heapsOf({ mix, weighing }: SystemModel): Heap[] {
 		const before = heaps.find((heap) => heap.id === id);
 		if (before) {
 			before.items.push(item);
-			const traces = before.items.every(({ index }) => isTrace(mix.ingredients[index]!));
+			const traces = before.items.every(
+				(one) => factsOf(mix.ingredients[one.index]!.fractions).trace
+			);
 			before.name = inLines(traces ? 'trace salts' : `${before.items.length} salts of one jug`);
 			before.held ||= heldGPerL !== null;
 			continue;
@@ -62,11 +60,11 @@ export function heapsOf({ mix, weighing }: SystemModel): Heap[] {
 		heaps.push({
 			id,
 			kind: item.jug ? 'jug' : item.unit === 'mL' ? 'liquid' : 'heap',
-			name: inLines(shortName(item.name)),
+			name: inLines(shortOf(item)),
 			items: [item],
 			amount: item.jug ? item.jug.takeMl : item.weigh,
 			unit: item.jug ? 'mL' : item.unit,
-			last: item.saltId !== null && fractions.Ca > 0 && weighing.items.length > 1,
+			last: factsOf(fractions).calcium && weighing.items.length > 1,
 			colour: '',
 			held: heldGPerL !== null
 		});

@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { containerWords, dayOf } from '$lib/core/review';
-	import { byHandOf, daysBetween, entriesOf, roundsOf, shifted, weeksOf } from '$lib/core/model';
+	import { handWaterSteps } from '$lib/core/logbook';
+	import { daysBetween, entriesOf, roundsOf, shifted, weeksOf } from '$lib/core/model';
 	import { calendarOf } from '../../clock/calendar';
+	import HandWater from '../../procedure/HandWater.svelte';
 	import Big from '../../inspector/Big.svelte';
 	import DateField from '../../control/DateField.svelte';
 	import { saveText } from '../../save-text';
@@ -19,7 +21,7 @@
 				monday >= session.today.slice(0, 8) && cubes + cuttings + plantedOut + picked > 0
 		)
 	);
-	const hand = $derived(byHandOf(session.model, on ?? session.today)[0]);
+	const byHand = $derived(handWaterSteps(session.model, on ?? session.today));
 	/** Days the slowest of the first batches stands in its cubes. */
 	const raisedDays = $derived(
 		Math.max(
@@ -60,13 +62,8 @@
 <DateField label="Planted out on" path="record.plantOutOn" />
 <p class="note">
 	First fill at part strength for young plants: set their stage under Plants and the mix follows.
-	{#if hand}Water from above by hand for {session.say(hand.days, 'days')}, {session.say(
-			hand.mlAPlant,
-			'liquid'
-		)} a plant {hand.everyDays === 1
-			? 'a day'
-			: `every ${session.say(hand.everyDays, 'days')}`}.{/if}
 </p>
+<HandWater steps={byHand} />
 {#if rounds.length > 0}
 	{#if !on}<p class="soft">
 			The dates below: were the first planted out today.

@@ -51,10 +51,7 @@
 />
 <Figure
 	label="Strength stays between"
-	value="{session.say(strengths[0], 'strength').split(' ')[0]} and {session.say(
-		strengths[1],
-		'strength'
-	)}"
+	value="{session.number(strengths[0], 'strength')} and {session.say(strengths[1], 'strength')}"
 	unit=""
 	op="reservoir-run"
 	entry={session.model.run}

@@ -160,7 +160,7 @@
 		/>
 		<text x={right + 4} y={(ec(bands.at(-1)!.band.high) + ec(bands.at(-1)!.band.low)) / 2 + 4}
 			>{[bands.at(-1)!.band.low, bands.at(-1)!.band.high]
-				.map((mSCm) => session.say(mSCm, 'strength').split(' ')[0])
+				.map((mSCm) => session.number(mSCm, 'strength'))
 				.join('–')}</text
 		>
 	{/if}

@@ -1,6 +1,9 @@
 <script lang="ts">
-	import { addMonths, format, parseISO } from 'date-fns';
-	import { scaleOf, toShown } from '$lib/core/quantity';
+	import { format, parseISO } from 'date-fns';
+	import { labelsOf } from '$lib/core/logbook';
+	import type { BottleLabel } from '$lib/core/procedure';
+	import { capital, scaleOf, toShown } from '$lib/core/quantity';
+	import { amountWords, substanceWords } from '$lib/ui/procedure/words';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import { Session } from '$lib/ui/workspace/session.svelte';
 	import type { PageData } from './$types';
@@ -10,11 +13,15 @@
 	// svelte-ignore state_referenced_locally
 	const session = provideSession(new Session(data));
 	const model = $derived(session.model);
-	const stock = $derived(model.bottles.stock);
-	const made = $derived(session.operation.mix.bottles?.madeOn ?? session.today);
-	const day = (date: Date) => format(date, 'd MMM yyyy');
+	const labels = $derived(labelsOf(model, session.today));
+	const day = (date: string) => format(parseISO(date), 'd MMM yyyy');
 	const litresA = $derived(toShown(1, 'perVolume', session.units));
-	const KEEPS_MONTHS = 3;
+	const other = { A: 'B', B: 'A' };
+	const TURNS: Record<BottleLabel['turn'], string> = {
+		first: 'First. Stir, then bottle B. Both together give',
+		second: 'Second, once A is stirred in. Both together give',
+		alone: 'By itself. It gives'
+	};
 </script>
 
 <svelte:head><title>Labels, {session.design.name} · Crelbo</title></svelte:head>
@@ -24,44 +31,32 @@
 	<button class="button main" onclick={() => print()}>Print the labels</button>
 </nav>
 <main>
-	{#if stock}
-		{#each ['A', 'B'] as const as name (name)}
-			{#if stock.result.bottles[name].length > 0}
-				<article>
-					<b class="letter">{name}</b>
-					<div>
-						<h1>{session.design.name}, bottle {name}</h1>
-						<p class="dose">
-							{session.say(stock.input.doseMlPerL * litresA, 'liquid')}
-							{scaleOf('perVolume', session.units).unit}
-						</p>
-						<p>
-							{name === 'A' ? 'First. Stir, then bottle B.' : 'Second, when A is stirred in.'} Both together
-							give {session.say(model.mix.expectedMsCm, 'strength')} in the water here.
-						</p>
-						<ul>
-							{#each stock.result.bottles[name] as one (one.index)}<li>
-									{session.say(one.grams, 'salt')}
-									{model.mix.ingredients[model.bottles.of[one.index]!]!.name}
-								</li>{/each}
-						</ul>
-						<p>
-							Made on {day(parseISO(made))}, good to {day(addMonths(parseISO(made), KEEPS_MONTHS))} in
-							the dark and sealed.
-						</p>
-						<p class="mind">
-							Not for drinking. Keep from children, heat and frost. Never pour into bottle {name ===
-							'A'
-								? 'B'
-								: 'A'}, never both in one jug.
-						</p>
-					</div>
-				</article>
-			{/if}
-		{/each}
+	{#each labels as { bottle, turn, doseMlPerL, strengthMsCm, holds, madeOn, goodUntil } (bottle)}
+		<article>
+			<b class="letter">{bottle}</b>
+			<div>
+				<h1>{session.design.name}, bottle {bottle}</h1>
+				<p class="dose">
+					{session.say(doseMlPerL * litresA, 'liquid')}
+					{scaleOf('perVolume', session.units).unit}
+				</p>
+				<p>{TURNS[turn]} {session.say(strengthMsCm, 'strength')} in the water here.</p>
+				<ul>
+					{#each holds as { what, amount }, i (i)}<li>
+							{amountWords(amount, session.units)}
+							{capital(substanceWords(what))}
+						</li>{/each}
+				</ul>
+				<p>Made on {day(madeOn)}, good until {day(goodUntil)} in the dark and sealed.</p>
+				<p class="mind">
+					Not for drinking. Keep from children, heat and frost.
+					{#if turn !== 'alone'}Never pour into bottle {other[bottle]}, never both in one jug.{/if}
+				</p>
+			</div>
+		</article>
 	{:else}
 		<p>{model.bottles.why}</p>
-	{/if}
+	{/each}
 </main>
 
 <style>

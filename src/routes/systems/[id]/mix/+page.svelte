@@ -1,7 +1,16 @@
 <script lang="ts">
 	import { format } from 'date-fns';
-	import { OFF_CAUSES, type OffCause } from '$lib/core/design';
-	import { bottleAsked, bottleCard, mixCard } from '$lib/core/review';
+	import {
+		bottleAsked,
+		isOfPh,
+		isProse,
+		OFF_CAUSES,
+		pours,
+		type OffCause,
+		type Step
+	} from '$lib/core/procedure';
+	import { bottleCard, mixCard } from '$lib/core/logbook';
+	import { showNumber } from '$lib/core/quantity';
 	import { BatchSession } from '$lib/ui/mixing/batch-session.svelte';
 	import BottleQuestion from '$lib/ui/mixing/BottleQuestion.svelte';
 	import { keepAwake } from '$lib/ui/mixing/awake';
@@ -9,6 +18,8 @@
 	import PrintedCard from '$lib/ui/mixing/PrintedCard.svelte';
 	import ReadField from '$lib/ui/control/ReadField.svelte';
 	import Wait from '$lib/ui/mixing/Wait.svelte';
+	import StepLine from '$lib/ui/procedure/StepLine.svelte';
+	import { told } from '$lib/ui/procedure/words';
 	import Line from '$lib/ui/sync/Line.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import Stale from '$lib/ui/workspace/Stale.svelte';
@@ -39,6 +50,7 @@
 	let waiting = $state(false);
 	let seeing = $state(false);
 	const clock = (since: number): string => format(since, 'HH:mm');
+	const OLD_CARD = 'Begun with an older Crelbo: words, units and amounts are as they were then.';
 	const RANGE = { strength: { low: 0, high: 8 }, ph: { low: 3, high: 10 } };
 	const off = $derived(
 		next?.expect && read !== null && (read < next.expect.low || read > next.expect.high)
@@ -48,14 +60,19 @@
 		const { what, low, high } = next.expect;
 		return what === 'ph'
 			? `${low.toFixed(1)} to ${high.toFixed(1)}`
-			: `${session.say(low, 'strength').split(' ')[0]} to ${session.say(high, 'strength')}`;
+			: `${showNumber(low, 'strength', session.units)} to ${session.say(high, 'strength')}`;
 	});
 	const after = $derived(batch?.steps[at + 1] ?? null);
+	/** A step within a sentence. */
+	const inOne = (step: Step) => {
+		const { text, amount } = told(step, session.units);
+		return amount ? `${text} ${amount}` : text;
+	};
 	/** The bottle of this is to be named before its amount can be told. */
 	const asks = $derived(what === 'fill' && model.pour ? bottleAsked(model.pour) : null);
 	// what is poured for the pH is told for the bottle that is named now, whenever the card was begun
 	$effect(() => {
-		if (next?.id.startsWith('ph') && batch?.what === 'fill') card.pourAnew(model);
+		if (next && isOfPh(next) && batch?.what === 'fill') card.pourAnew(model);
 	});
 
 	function done(): void {
@@ -145,19 +162,17 @@
 	{:else if card.elsewhere && next}
 		<h1>Open on the {card.elsewhere.name} since {clock(card.elsewhere.since)}</h1>
 		<p class="lead">
-			Step {at + 1} of {batch.steps.length} is next there: {next.text}{next.amount
-				? ` ${next.amount}`
-				: ''}
+			Step {at + 1} of {batch.steps.length} is next there: {inOne(next)}
 		</p>
-		{#if next.amount}<p class="caution">
+		{#if pours(next)}<p class="caution">
 				The {card.elsewhere.name} may have done this step and not said so yet. Pour nothing twice: look
 				there first.
 			</p>{/if}
 		<div class="ask">
 			<button class="button main" onclick={() => card.takeOver()}
-				>{next.amount ? 'This step is still to be done: go on here' : 'Go on here'}</button
+				>{pours(next) ? 'This step is still to be done: go on here' : 'Go on here'}</button
 			>
-			{#if next.amount}<button
+			{#if pours(next)}<button
 					class="button"
 					onclick={() => {
 						card.takeOver();
@@ -170,14 +185,13 @@
 			Step {at + 1} of {batch.steps.length}
 			<progress max={batch.steps.length} value={at}></progress>
 		</p>
+		{#if isProse(batch)}<p class="soft">{OLD_CARD}</p>{/if}
 		<section aria-live="polite">
 			{#if batch.waitUntil}
 				<Wait until={batch.waitUntil} bind:waiting />
 			{/if}
-			<h1 class="do">{next.text}</h1>
-			{#if next.amount}<p class="amount">{next.amount}</p>{/if}
-			{#if next.caution}<p class="caution">{next.caution}</p>{/if}
-			{#if asks && next.id.startsWith('ph')}<BottleQuestion bottle={asks} large />{/if}
+			<StepLine step={next} as="large" />
+			{#if asks && isOfPh(next)}<BottleQuestion bottle={asks} large />{/if}
 			{#if next.expect}
 				{#key next.id}
 					<ReadField
@@ -209,7 +223,7 @@
 						Not there yet: a little more, stir, wait, and read again.
 					</p>{/if}
 				{#if after && !(next.expect && (read === null || off))}<p class="soft then">
-						Then: {after.text}{after.amount ? ` ${after.amount}` : ''}
+						Then: {inOne(after)}
 					</p>{/if}
 				<button
 					class="button main large"
@@ -255,17 +269,9 @@
 	h1 {
 		font-size: 30px;
 	}
-	.do {
-		font-size: clamp(22px, 6vw, 30px);
-		text-wrap: balance;
-	}
 	.lead {
 		font-size: 17px;
 		padding: 10px 0 14px;
-	}
-	.amount {
-		font: 650 clamp(40px, 13vw, 64px) / 1.1 var(--head);
-		padding: 12px 0;
 	}
 	.caution {
 		background: var(--caution-pale);

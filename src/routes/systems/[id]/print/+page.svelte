@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { partsOf } from '$lib/core/construction';
 	import { amountOf } from '$lib/ui/inspector/part-words';
-	import { FILL_NAMES, mixingSteps } from '$lib/core/review';
+	import { mixCard } from '$lib/core/logbook';
+	import StepLine from '$lib/ui/procedure/StepLine.svelte';
+	import { cautionsOf, FILL_NAMES } from '$lib/ui/procedure/words';
 	import Elevation from '$lib/ui/drawing/Elevation.svelte';
 	import FlowBars from '$lib/ui/drawing/FlowBars.svelte';
 	import { frameOf } from '$lib/ui/drawing/frame';
@@ -28,7 +30,7 @@
 		...session.findings.filter((f) => f.code !== 'electricity-near-water').slice(0, 2),
 		...session.findings.filter((f) => f.code === 'electricity-near-water')
 	]);
-	const mixing = $derived(mixingSteps(model));
+	const mixing = $derived(mixCard(model));
 	/** What is wrong with the mix stands on paper as on the screen. */
 	const ofTheMix = $derived(
 		session.findings
@@ -92,18 +94,12 @@
 				Mix, {session.say(model.mix.litres, 'volume')} for {FILL_NAMES[model.operation.mix.fills]}
 			</h2>
 			<ol>
-				{#each mixing.filter((step) => step.kind === 'do') as step, i (i)}<li>
-						<span>{step.text.replace(', until it is clear', '')}</span>{#if step.amount}<b
-								>{step.amount}</b
-							>{/if}
-					</li>{/each}
+				{#each mixing as step (step.id)}<li><StepLine {step} as="paper" /></li>{/each}
 			</ol>
 			<h2>When mixing</h2>
 			<ul class="mind">
 				{#each ofTheMix as words (words)}<li><b>{words}</b></li>{/each}
-				{#each mixing.filter((step) => step.kind === 'mind') as step, i (i)}<li>
-						{step.text}
-					</li>{/each}
+				{#each cautionsOf(mixing, session.units) as caution (caution)}<li>{caution}</li>{/each}
 			</ul>
 		</section>
 		<section>
@@ -197,6 +193,7 @@
 	.mind li {
 		display: list-item;
 	}
+	li :global(b),
 	li b {
 		white-space: nowrap;
 	}

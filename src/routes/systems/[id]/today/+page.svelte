@@ -2,6 +2,9 @@
 	import { onMount } from 'svelte';
 	import type { Reading } from '$lib/core/design';
 	import { todayPlan } from '$lib/core/logbook';
+	import StepLine from '$lib/ui/procedure/StepLine.svelte';
+	import { BECAUSE, changeWords, doubtWords, sentenceOf } from '$lib/ui/procedure/today-words';
+	import { costWords } from '$lib/ui/procedure/words';
 	import BottleQuestion from '$lib/ui/mixing/BottleQuestion.svelte';
 	import { LiveMeter } from '$lib/ui/mixing/live-meter.svelte';
 	import NoMeter from '$lib/ui/mixing/NoMeter.svelte';
@@ -137,21 +140,18 @@
 				Answer the question at the reading first. Nothing is worked out until then.
 			</p>
 		{:else if plan}
-			<p class="sentence">{plan.sentence}</p>
-			{#each plan.doubts as doubt (doubt.about)}
-				<p class="doubt">{doubt.message}</p>
+			<p class="sentence">{sentenceOf(plan, session.units)}</p>
+			{#each plan.doubts as doubt (doubt.doubt)}
+				<p class="doubt">{doubtWords(doubt, session.units)}</p>
 			{/each}
 			{#if plan.doubts.length > 0 && !sure}
 				<button class="button" onclick={() => (sure = true)}>I looked again: it is right</button>
 			{:else}
-				{#if plan.because}<p class="soft">{plan.because}</p>{/if}
-				{#if plan.change}<p class="doubt">{plan.change}</p>{/if}
+				{#if plan.because}<p class="soft">{BECAUSE[plan.because]}</p>{/if}
+				{#if plan.change}<p class="doubt">{changeWords(plan, session.units)}</p>{/if}
 				<ol>
-					{#each plan.acts as act, i (i)}
-						<li>
-							<span>{act.text}</span>{#if act.amount}<b>{act.amount}</b>{/if}
-							{#if act.caution}<small>{act.caution}</small>{/if}
-						</li>
+					{#each plan.steps as step (step.id)}
+						<li><StepLine {step} /></li>
 					{/each}
 				</ol>
 				{#if plan.asks}<BottleQuestion bottle={plan.asks} large />{/if}
@@ -167,7 +167,9 @@
 				>
 				{#if refused}<span role="alert">{refused}</span>{/if}
 				<Line file={session.file} onsee={() => (seeing = true)} />
-				<span class="soft">A change of all of it costs {plan.changeCost}.</span>
+				<span class="soft"
+					>To change the tank takes {costWords(plan.changeCost, session.units)}.</span
+				>
 			</p>
 		{:else}
 			<p class="soft lead">
@@ -240,15 +242,10 @@
 		padding: 6px 0;
 		border-top: 1px solid var(--hair);
 	}
-	li b {
+	li :global(b) {
 		margin-left: 0.35em;
 		font: 650 18px var(--head);
 		white-space: nowrap;
-	}
-	small {
-		display: block;
-		color: var(--caution);
-		font-size: 13.5px;
 	}
 	.verbs {
 		display: flex;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { id, oneOf, quantity, text, upgradeRow } from '../quantity';
+import { id, oneOf, quantity, text, upgradeRow, versionOf } from '../quantity';
+import { act, stepSchema, type Expected, type Step } from './step';
 
 /** What went wrong where a reading was off, as the grower says. */
 export const OFF_CAUSES = {
@@ -10,21 +11,6 @@ export const OFF_CAUSES = {
 } as const;
 export type OffCause = keyof typeof OFF_CAUSES;
 
-const expected = z.strictObject({
-	what: oneOf('what is read', ['strength', 'ph']),
-	value: z.number(),
-	low: z.number(),
-	high: z.number()
-});
-/** A step of the card as it stood when it was begun: a design changed meanwhile does not change it. */
-const step = z.strictObject({
-	id: text('step', 40),
-	text: text('what to do', 600),
-	amount: text('amount', 80).nullable(),
-	waitMin: z.number().min(0).max(600).nullable(),
-	expect: expected.nullable(),
-	caution: text('caution', 400).nullable()
-});
 export const batchSchema = z.strictObject({
 	id: id('batch'),
 	on: z.iso.date('mixed on must be a date, YYYY-MM-DD'),
@@ -45,7 +31,8 @@ export const batchSchema = z.strictObject({
 			})
 		)
 		.max(60),
-	steps: z.array(step).max(80),
+	/** As it stood when it was begun: a design changed meanwhile does not change it. */
+	steps: z.array(stepSchema).max(80),
 	/** Ids of the steps that are done. */
 	done: z.array(text('step', 40)).max(80),
 	/** When the wait that runs is over, ms since 1970; null: none runs. */
@@ -64,17 +51,47 @@ export const batchSchema = z.strictObject({
 		.max(20)
 });
 export type Batch = z.infer<typeof batchSchema>;
-export type BatchStep = Batch['steps'][number];
 
 /** The version of a batch's row: raised once whenever its schema changes, with the upgrade. */
-export const BATCH_VERSION = 1;
+export const BATCH_VERSION = 2;
 
 /** A batch as it is written into its row. */
 export const batchDocument = (batch: Batch): string =>
 	JSON.stringify({ schemaVersion: BATCH_VERSION, batch });
 
 /** A batch's row of any version brought up to this one; those before versions are the batch alone. @throws InvalidInput where it is newer */
-export const upgradeBatch = (raw: unknown): unknown => upgradeRow(raw, 'batch', BATCH_VERSION);
+export function upgradeBatch(raw: unknown): unknown {
+	const batch = upgradeRow(raw, 'batch', BATCH_VERSION);
+	return versionOf(raw) < 2 ? asProse(batch) : batch;
+}
+
+/** A step as it was before it was data. */
+interface Written {
+	id: string;
+	text: string;
+	amount: string | null;
+	waitMin: number | null;
+	expect: Expected | null;
+	caution: string | null;
+}
+/** Steps that were written out when the card was begun stay as they were, and are known as such. */
+function asProse(batch: unknown): unknown {
+	if (typeof batch !== 'object' || batch === null) return batch;
+	const { steps, ...rest } = batch as { steps?: unknown };
+	if (!Array.isArray(steps)) return batch;
+	return { ...rest, steps: steps.map((step) => proseOf(step as Written)) };
+}
+function proseOf({ id, text, amount, waitMin, expect, caution }: Written): Step {
+	const [, round] = /^again-.*-(\d+)$/.exec(id) ?? [];
+	const changes = id.startsWith('ph') ? 'ph' : amount === null || expect ? 'nothing' : 'strength';
+	return act('prose', id, {
+		...{ waitMin, expect, changes, round: Number(round ?? 0) },
+		prose: { text, amount, caution }
+	});
+}
+/** It was written before steps were data. */
+export const isProse = ({ steps }: Pick<Batch, 'steps'>): boolean =>
+	steps.some(({ verb }) => verb === 'prose');
 
 /** Whose card it is: the device it is worked through on, what it calls itself, and since when, ms since 1970. */
 export const holderSchema = z.strictObject({
@@ -85,5 +102,5 @@ export const holderSchema = z.strictObject({
 export type Holder = z.infer<typeof holderSchema>;
 
 /** The step that is next; null: all are done. */
-export const nextStep = ({ steps, done }: Pick<Batch, 'steps' | 'done'>): BatchStep | null =>
+export const nextStep = ({ steps, done }: Pick<Batch, 'steps' | 'done'>): Step | null =>
 	steps.find(({ id }) => !done.includes(id)) ?? null;
