@@ -12,6 +12,8 @@ export default defineConfig({
 	reporter: 'list',
 	use: {
 		viewport: { width: 1280, height: 800 },
+		// what it keeps would stand between a test and the requests it watches; its own tests let it in
+		serviceWorkers: 'block',
 		reducedMotion: 'reduce',
 		timezoneId: 'UTC',
 		launchOptions: {

@@ -3,7 +3,8 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { networkInterfaces } from 'node:os';
-import { dirname, join } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
+import { createSecureContext } from 'node:tls';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
@@ -50,21 +51,64 @@ export function build() {
 	if (status !== 0) process.exit(1);
 }
 
+/** Where `npm run certificate` puts what it makes. */
+export const CERTIFICATE = join(ROOT, 'data', 'tls', 'cert.pem');
+export const CERTIFICATE_KEY = join(ROOT, 'data', 'tls', 'key.pem');
+
+/** The certificate and the key to answer https with, or why not; null: plain http. */
+function tlsFiles() {
+	const { CRELBO_TLS_CERT: cert, CRELBO_TLS_KEY: key } = process.env;
+	if (!cert && !key)
+		return existsSync(CERTIFICATE) && existsSync(CERTIFICATE_KEY)
+			? { cert: CERTIFICATE, key: CERTIFICATE_KEY }
+			: null;
+	if (!cert || !key)
+		return {
+			why: cert
+				? 'CRELBO_TLS_CERT names a certificate, but CRELBO_TLS_KEY names no key. Set both, or neither.'
+				: 'CRELBO_TLS_KEY names a key, but CRELBO_TLS_CERT names no certificate. Set both, or neither.'
+		};
+	return { cert: resolve(cert), key: resolve(key) };
+}
+
+/** Whether the two are there and belong together. @returns why not; null: they do */
+function tlsProblem({ cert, key }) {
+	for (const [name, file] of [
+		['certificate', cert],
+		['key', key]
+	])
+		if (!existsSync(file)) return `There is no ${name} at ${file}.`;
+	try {
+		createSecureContext({ cert: readFileSync(cert), key: readFileSync(key) });
+		return null;
+	} catch (fault) {
+		return `The certificate ${cert} and the key ${key} do not go together (${fault.code ?? fault.message}).`;
+	}
+}
+
 /** Starts the built server and hands over Ctrl-C; resolves with its exit code. */
 export async function serve({ port, host, env = {} }) {
+	const tls = tlsFiles();
+	const why = tls && (tls.why ?? tlsProblem(tls));
+	if (why) {
+		say(why);
+		return 1;
+	}
 	if (!(await isFree(port, host))) {
 		say(
 			`Port ${port} is in use already. Stop what runs there, or give another: --port ${port + 1}`
 		);
 		return 1;
 	}
-	const server = spawn(process.execPath, ['build/index.js'], {
+	const program = tls ? join('scripts', 'https.mjs') : join('build', 'index.js');
+	const server = spawn(process.execPath, [program], {
 		cwd: ROOT,
 		env: {
 			...process.env,
 			...env,
 			PORT: String(port),
 			HOST: host,
+			...(tls && { CRELBO_TLS_CERT: tls.cert, CRELBO_TLS_KEY: tls.key }),
 			BODY_SIZE_LIMIT: '4G',
 			SHUTDOWN_TIMEOUT: '5'
 		},
@@ -75,9 +119,13 @@ export async function serve({ port, host, env = {} }) {
 	process.on('SIGTERM', stop);
 	let told = false;
 	server.stdout.on('data', (chunk) => {
-		if (!told && String(chunk).includes('Listening')) {
-			told = true;
-			for (const name of addressesOf(host)) say(`Crelbo is at http://${name}:${port}`);
+		for (const line of String(chunk).split('\n').filter(Boolean)) {
+			if (!line.startsWith('Listening')) say(line);
+			else if (!told) {
+				told = true;
+				for (const name of addressesOf(host))
+					say(`Crelbo is at ${tls ? 'https' : 'http'}://${name}:${port}`);
+			}
 		}
 	});
 	return new Promise((done) => server.on('exit', (code, signal) => done(signal ? 0 : (code ?? 1))));

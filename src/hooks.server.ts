@@ -1,5 +1,5 @@
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
-import { building } from '$app/environment';
+import { building, version } from '$app/environment';
 import { clockFor, setClock } from '$lib/server/clock';
 import { sweep } from '$lib/server/copies';
 import {
@@ -11,13 +11,16 @@ import {
 } from '$lib/server/database';
 import { splitOldPlans } from '$lib/server/saving';
 import { isThere } from '$lib/server/designs';
-import { mayCome } from '$lib/server/hosts';
+import { door, LEAST_SIGNS } from '$lib/server/door';
+import { socketOf, turnedAway, WHY_SHUT } from '$lib/server/gate';
+import { isLoopback, isOpen, isProxied, mayCome } from '$lib/server/hosts';
 import { problem } from '$lib/server/http';
 import { closePools } from '$lib/server/pool';
 import { forgetOld } from '$lib/server/requests';
 import { seedDemo } from '$lib/server/seed';
 import { thinHistory } from '$lib/server/thin';
 import { Unreadable } from '$lib/server/unreadable';
+import { VERSION_HEADER } from '$lib/ui/offline/keeper';
 
 const DAY_MS = 86_400_000;
 
@@ -29,8 +32,14 @@ export const init: ServerInit = async () => {
 		sweep();
 		await splitOldPlans();
 		if (process.env.CRELBO_SEED === 'demo') await seedDemo();
+		await openDoor();
 	} catch (fault) {
-		if (!(fault instanceof DatabaseProblem || fault instanceof Unreadable)) throw fault;
+		if (!(
+			fault instanceof DatabaseProblem ||
+			fault instanceof Unreadable ||
+			fault instanceof NoDoor
+		))
+			throw fault;
 		console.error(fault.message);
 		process.exit(1);
 	}
@@ -43,6 +52,22 @@ export const init: ServerInit = async () => {
 	setInterval(thin, DAY_MS).unref();
 	process.once('sveltekit:shutdown', () => void Promise.all([closePools(), closeDatabase()]));
 };
+
+/** The passcode the server was started with cannot be one. */
+class NoDoor extends Error {}
+
+/** Opens the door, and says why nobody comes in where nobody can. */
+async function openDoor(): Promise<void> {
+	const own = await door().catch(() => {
+		throw new NoDoor(`CRELBO_PASSCODE must have at least ${LEAST_SIGNS} signs.`);
+	});
+	if (own.isSet) return;
+	if (isProxied())
+		console.log(
+			'Crelbo is behind another server (ORIGIN or ADDRESS_HEADER is set), but there is no passcode: it answers nobody. Start it with CRELBO_PASSCODE.'
+		);
+	else if (isOpen()) console.log(WHY_SHUT);
+}
 
 const WORDS: Record<number, [code: string, message: string]> = {
 	404: ['not-found', 'There is nothing at this address.'],
@@ -67,18 +92,22 @@ export const handle: Handle = async ({ event, resolve }) => {
 	const { request, url } = event;
 	const response = await answer({ event, resolve });
 	for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
+	response.headers.set(VERSION_HEADER, version);
 	if (response.status >= 500) console.error(`${request.method} ${url.pathname} ${response.status}`);
 	return response;
 };
 
 const answer: Handle = async ({ event, resolve }) => {
 	const { request, url } = event;
-	if (!building && !(await mayCome(request.headers.get('host'))))
+	const atMachine = building || isLoopback(socketOf(event));
+	if (!building && !(await mayCome(request.headers.get('host'), atMachine)))
 		return problem(
 			403,
 			'wrong-host',
 			'Crelbo does not answer under this name. Open it by its own address, or add the name in its settings.'
 		);
+	const away = building ? null : await turnedAway(event);
+	if (away) return away;
 	const api = url.pathname.startsWith('/api/');
 	const origin = request.headers.get('origin');
 	const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);

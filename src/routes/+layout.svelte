@@ -1,4 +1,5 @@
 <script lang="ts">
+	import OfWhen from '$lib/ui/offline/OfWhen.svelte';
 	import RefusedPress from '$lib/ui/workspace/RefusedPress.svelte';
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
@@ -19,5 +20,6 @@
 </script>
 
 <svelte:window {onbeforeunload} />
+<OfWhen />
 {@render children()}
 <RefusedPress />

@@ -6,12 +6,14 @@ import { keptCopies } from '$lib/server/copies';
 import { databaseFile } from '$lib/server/database';
 import { listDesigns } from '$lib/server/designs';
 import { listPlaces } from '$lib/server/places';
+import { networkOf } from '$lib/server/network';
 import { readSettings } from '$lib/server/settings';
 import { allShelves } from '$lib/server/shelves';
+import type { RequestEvent } from '@sveltejs/kit';
 import type { PageServerLoad } from './$types';
 
 /** Every place with its systems: each with its card, or with why it has none; none of them stops the others. */
-export const load: PageServerLoad = async ({ url }) => {
+export const load: PageServerLoad = async (event) => {
 	const [designs, listed] = [await listDesigns(), await listPlaces()];
 	const shelves = await allShelves();
 	const drawable = designs.flatMap(({ id, placeId, revision, recordRevision, system }) => {
@@ -35,6 +37,7 @@ export const load: PageServerLoad = async ({ url }) => {
 				return { id, name, card: null, why: why ?? card?.why ?? placeWhy ?? '' };
 			});
 	return {
+		...(await ofServer(event)),
 		places: listed.map((one) => {
 			const why = one.place ? null : one.why;
 			const { name, areas, units } = one.place ?? {
@@ -44,10 +47,15 @@ export const load: PageServerLoad = async ({ url }) => {
 			};
 			return { id: one.id, name, why, systems: systemsOf(one.id, why), areas, units };
 		}),
-		deleted: url.searchParams.get('deleted'),
-		settings: await readSettings(),
-		/** A database of another server is copied there. */
-		copies: databaseFile() !== null,
-		kept: keptCopies()
+		deleted: event.url.searchParams.get('deleted')
 	};
 };
+
+/** What is said of the server itself: its copies, and who reaches it. */
+const ofServer = async (event: RequestEvent) => ({
+	settings: await readSettings(),
+	/** A database of another server is copied there. */
+	copies: databaseFile() !== null,
+	kept: keptCopies(),
+	network: await networkOf(event)
+});

@@ -73,7 +73,12 @@
 			accept=".json,application/json"
 			onfile={(file) => void bringIn(file)}
 		/>
-		<Keeping hosts={data.settings.hosts} copies={data.copies} kept={data.kept} />
+		<Keeping
+			hosts={data.settings.hosts}
+			copies={data.copies}
+			kept={data.kept}
+			network={data.network}
+		/>
 		<ThemeButton />
 	</header>
 	<main>

@@ -3,8 +3,9 @@
 	import { invalidateAll } from '$app/navigation';
 	import Confirm from '../control/Confirm.svelte';
 	import FilePick from '../control/FilePick.svelte';
-	import Words from '../control/Words.svelte';
 	import { messageOf } from '../sync';
+	import type { Network } from './network';
+	import OtherDevices from './OtherDevices.svelte';
 	import { restoredWords, sizeWords, type Restored } from './restored';
 
 	/** Copies of everything, and the names this Crelbo answers to in the home's network. */
@@ -13,8 +14,9 @@
 		copies: boolean;
 		/** What stands beside the database from before a restore, the newest first. */
 		kept: { name: string; bytes: number }[];
+		network: Network;
 	}
-	const { hosts, copies, kept }: Props = $props();
+	const { hosts, copies, kept, network }: Props = $props();
 	let open = $state(false);
 	let busy = $state(false);
 	let said = $state<string | null>(null);
@@ -45,18 +47,6 @@
 		if (!response) return;
 		said = restoredWords((await response.json()) as Restored);
 		await invalidateAll();
-	}
-	/** @returns why the names are not kept */
-	async function names(text: string): Promise<string | null> {
-		const list = text.split(/[\s,]+/).filter(Boolean);
-		if (!(await send('/api/settings', JSON.stringify({ hosts: list }), 'application/json'))) {
-			const why = problem;
-			problem = null;
-			return why;
-		}
-		said = 'Kept.';
-		await invalidateAll();
-		return null;
 	}
 </script>
 
@@ -94,25 +84,7 @@
 			{:else}
 				<p>The database is on a server of its own; copies are taken there.</p>
 			{/if}
-			<h3>In the home’s network</h3>
-			<p>
-				Started with <code>HOST=0.0.0.0</code> Crelbo answers other devices under this machine’s own name
-				and addresses. Further names, one after the other:
-			</p>
-			<div class="names">
-				<Words
-					label="Further names it answers to"
-					shape="bare"
-					value={hosts.join(', ')}
-					placeholder="shed.local"
-					disabled={busy}
-					onvalue={names}
-				/>
-			</div>
-			{#if !copies}
-				{#if said}<p role="status">{said}</p>{/if}
-				{#if problem}<p role="alert" class="problem">{problem}</p>{/if}
-			{/if}
+			<OtherDevices {hosts} {network} />
 			<div class="verbs"><Dialog.Close class="button">Close</Dialog.Close></div>
 		</Dialog.Content>
 	</Dialog.Portal>
@@ -134,9 +106,6 @@
 	}
 	p {
 		margin: 6px 0;
-	}
-	.names :global(input) {
-		width: 100%;
 	}
 	ul {
 		list-style: none;

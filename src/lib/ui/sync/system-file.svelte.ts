@@ -1,13 +1,7 @@
-import {
-	editsBetween,
-	merge,
-	partsIn,
-	type Batch,
-	type Edit,
-	type Holder,
-	type Parts
-} from '$lib/core/design';
+import { editsBetween, merge, partsIn, type Edit, type Parts } from '$lib/core/design';
+import type { Batch, Holder } from '$lib/core/procedure';
 import type { ShelfItem } from '$lib/core/shelf';
+import { keepAnew } from '../offline/tell';
 import { cameIn } from './came-in';
 import { OpenFile } from './open-file.svelte';
 import type { Outbox } from './outbox';
@@ -194,6 +188,7 @@ export class SystemFile extends OpenFile<Documents> {
 	}
 
 	protected override answered(answer: Answered): void {
+		keepAnew(this.lane);
 		const stored = ('batches' in answer ? answer.stored : answer) as Stored | null;
 		if (!stored) return;
 		const { canUndo, canRedo } = stored;

@@ -27,8 +27,10 @@ export interface Task {
 export const systemLane = (id: string): string => `system/${id}`;
 export const placeLane = (id: string): string => `place/${id}`;
 
+/** Which system or place a lane is of. */
+export const idIn = (lane: string): string => lane.slice(lane.indexOf('/') + 1);
+
 /** Where the server tells what stands of a lane's document, and takes what is done to it. */
 export function addressOf(lane: string): string {
-	const [kind, ...id] = lane.split('/');
-	return `/api/${kind === 'place' ? 'places' : 'designs'}/${id.join('/')}`;
+	return `/api/${lane.startsWith('place/') ? 'places' : 'designs'}/${idIn(lane)}`;
 }
