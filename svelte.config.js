@@ -6,6 +6,8 @@ export default {
 	preprocess: vitePreprocess(),
 	kit: {
 		adapter: adapter({ precompress: true }),
+		// one shell serves every page of a system from what a device keeps: its addresses must not hang on where it is
+		paths: { relative: false },
 		typescript: {
 			// the command line, the bench and the scripts are checked with the rest
 			config: (config) => {

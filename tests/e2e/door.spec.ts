@@ -1,4 +1,6 @@
-import { networkInterfaces } from 'node:os';
+import { mkdtempSync } from 'node:fs';
+import { networkInterfaces, tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import {
 	alive,
@@ -166,6 +168,23 @@ test.describe('without network', () => {
 			)
 			.toBe(true);
 
+	test('Crelbo can be installed at the machine', async ({ house, playwright, launchOptions }) => {
+		// a private window installs nothing: a browser with a profile of its own
+		const folder = mkdtempSync(join(tmpdir(), 'crelbo-profile-'));
+		const own = await playwright.chromium.launchPersistentContext(folder, launchOptions);
+		try {
+			const page = await own.newPage();
+			await visit(page, `${house}/`);
+			await page.evaluate(() => navigator.serviceWorker.ready);
+			const session = await own.newCDPSession(page);
+			const errors = async () =>
+				(await session.send('Page.getInstallabilityErrors')).installabilityErrors;
+			await expect.poll(errors).toEqual([]);
+		} finally {
+			await own.close();
+		}
+	});
+
 	test('Crelbo starts, shows of when it is, keeps what is done, and has it on the server once it is back', async ({
 		page,
 		ports
@@ -176,10 +195,6 @@ test.describe('without network', () => {
 		// the first visit is before the worker: from the second on it keeps
 		await visit(page, `${own.home}/systems/lean-to-rail`);
 		await kept(page, 'lean-to-rail');
-		const session = await page.context().newCDPSession(page);
-		const { installabilityErrors } = await session.send('Page.getInstallabilityErrors');
-		expect(installabilityErrors).toEqual([]);
-
 		await own.end();
 		bearsFailures(page);
 		page.removeAllListeners('response');
