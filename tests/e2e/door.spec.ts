@@ -1,4 +1,6 @@
-import { mkdtempSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { get } from 'node:https';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
@@ -149,6 +151,64 @@ test('what cannot be a door is said at the start', async ({ ports }) => {
 	expect((await open.ended).printed).toContain(
 		'there is no passcode: it answers this machine alone'
 	);
+});
+
+test('https with a certificate of its own: a phone that trusts it reaches it, and is told how', async ({
+	browser,
+	ports
+}) => {
+	const folder = mkdtempSync(join(tmpdir(), 'crelbo-tls-'));
+	const made = spawnSync(process.execPath, ['scripts/certificate.mjs', '--folder', folder], {
+		encoding: 'utf8'
+	});
+	const print = /fingerprint: ([0-9A-F:]+)/.exec(made.stdout)![1]!;
+	const start = (env: Record<string, string>) =>
+		spawn(process.execPath, ['scripts/start.mjs'], {
+			env: { ...process.env, PORT: String(ports(2)), DATABASE_URL: newDatabase(), ...env }
+		});
+	const said = async (child: ReturnType<typeof start>) => {
+		let printed = '';
+		child.stdout.on('data', (chunk) => (printed += String(chunk)));
+		const code = await new Promise((done) => child.on('exit', done));
+		return `${String(code)} ${printed}`;
+	};
+	const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
+	expect(await said(start({ CRELBO_TLS_CERT: cert }))).toMatch(/^1 .*names no key\. Set both/);
+	expect(await said(start({ CRELBO_TLS_CERT: cert, CRELBO_TLS_KEY: cert }))).toMatch(
+		/^1 .*do not go together/
+	);
+	const child = start({ CRELBO_TLS_CERT: cert, CRELBO_TLS_KEY: key, CRELBO_SEED: 'demo' });
+	let printed = '';
+	child.stdout.on('data', (chunk) => (printed += String(chunk)));
+	await expect.poll(() => printed, { timeout: 30_000 }).toContain('Crelbo is at https://127.0.0.1');
+	const home = `https://127.0.0.1:${ports(2)}`;
+	const phone = await device(browser, home, { ignoreHTTPSErrors: true });
+	try {
+		await phone.goto('/trust');
+		await expect(phone.getByText(print)).toBeVisible();
+		expect(await (await phone.request.get('/trust/crelbo.crt')).text()).toBe(
+			readFileSync(cert, 'utf8')
+		);
+		// what is saved there goes as it does over http
+		await visit(phone, `${home}/systems/lean-to-rail`);
+		await expect(step(phone, 'pump')).toBeVisible();
+		await step(phone, 'mix').click();
+		const strength = phone.getByRole('textbox', { name: 'Strength', exact: true });
+		await typeIn(strength, '2.05');
+		await strength.press('Tab');
+		await saved(phone);
+		// a machine that trusts it is answered without a word
+		const trusts = await new Promise<number>((done, fail) =>
+			get(`${home}/healthz`, { ca: readFileSync(cert) }, ({ statusCode }) =>
+				done(statusCode ?? 0)
+			).on('error', fail)
+		);
+		expect(trusts).toBe(200);
+	} finally {
+		await phone.context().close();
+		child.kill('SIGTERM');
+		await new Promise((done) => child.on('exit', done));
+	}
 });
 
 test.describe('without network', () => {

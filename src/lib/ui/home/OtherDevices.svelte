@@ -139,7 +139,9 @@
 	form {
 		display: grid;
 		gap: 8px;
-		justify-items: start;
+	}
+	form button {
+		justify-self: start;
 	}
 	.verbs {
 		display: flex;

@@ -20,8 +20,8 @@
 	{#if caution}<p class="caution">{caution}</p>{/if}
 {:else}
 	<span class="text"
-		>{text}
-		{#if why}<span class="soft">{why}</span>{/if}</span
+		>{#if why}<span class="soft">{why}</span>{/if}
+		{text}</span
 	>
 	{#if amount}<b>{amount}</b>{/if}
 	{#if caution && as === 'line'}<small>{caution}</small>{/if}
