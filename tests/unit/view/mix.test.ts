@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { applyChanges } from '../../../src/lib/core/design';
 import { mixCard, newBatch } from '../../../src/lib/core/logbook';
+import { batchSchema, upgradeBatch } from '../../../src/lib/core/procedure';
 import { ELEMENT_NAME, NUTRIENTS } from '../../../src/lib/core/nutrients';
 import { METRIC, showNumber, unitsOnlyIn } from '../../../src/lib/core/quantity';
 import { told } from '../../../src/lib/ui/procedure/words';
@@ -121,6 +122,30 @@ describe('the card and the tank today', function () {
 			expect(wordsOf(half)).to.include(`Step 2 of ${steps.length}`);
 			expect(wordsOf(half.querySelector('h1')!)).to.include(told(steps[1]!, METRIC).text);
 		});
+
+	it('shows a card of before steps were data as it was, and says so', async () => {
+		const begun = newBatch(modelOf('lean-to-rail', bags), 'b', TODAY);
+		const steps = [{ id: 'add-1', text: 'Stir in of the old words', amount: '5 g' }].map(
+			(step) => ({
+				...{ waitMin: null, expect: null, caution: 'Mind it' },
+				...step
+			})
+		);
+		const old = upgradeBatch({ schemaVersion: 1, batch: { ...begun, steps } });
+		for (const [state, open] of [
+			['open', true],
+			['done', false]
+		] as const) {
+			const batch = { ...batchSchema.parse(old), state };
+			const data = { ...opened('lean-to-rail', [], US), batches: [batch] };
+			const words = wordsOf(await pageOf('systems/[id]/mix/', data));
+			expect(words)
+				.to.include('Begun with an older Crelbo')
+				.and.include('Stir in of the old words');
+			expect(words).to.include('5 g');
+			if (open) expect(words).to.include('Mind it');
+		}
+	});
 
 	it('tells what was mixed before, with what was read', async () => {
 		const done = {

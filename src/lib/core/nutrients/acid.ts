@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { NoSolution, oneOf, quantity } from '../quantity';
+import { NoSolution, oneOf } from '../quantity';
 import { ACID_KINDS, ATOMIC_WEIGHT, type AcidKind } from '../shelf';
-import { carbonOf, charges, OF_PHOSPHATE, type Dissolved } from './carbonate';
+import { charges, OF_PHOSPHATE } from './carbonate';
+import { carbonBefore, molarityField, movingDose, phMoveFields } from './ph-move';
 
 /** Acids that growers use: steps of dissociation, and what nutrient each molecule brings. */
 const ACIDS = {
@@ -15,15 +16,10 @@ const ACIDS = {
 export const acidCharge = (kind: AcidKind, pH: number): number => ACIDS[kind].charge(pH);
 
 export const acidInput = z.strictObject({
-	volumeL: quantity('volume', 'volume', { above: 0, max: 1e6 }),
-	alkalinityMeqL: quantity('alkalinity', 'charge', { min: 0, max: 50 }),
-	startPh: quantity('pH at the start', 'ratio', { min: 3, max: 11 }),
-	targetPh: quantity('target pH', 'ratio', { min: 3, max: 11 }),
-	phosphateMmolL: quantity('phosphate', 'moles', { min: 0, max: 50 }).default(0),
+	...phMoveFields,
 	acid: z.strictObject({
 		kind: oneOf('acid', ACID_KINDS),
-		/** mol a litre. */
-		molarity: quantity('molarity', 'molarity', { min: 0.0001, max: 20 })
+		molarity: molarityField
 	})
 });
 export type AcidInput = z.input<typeof acidInput>;
@@ -41,9 +37,9 @@ export const acidOutput = z.strictObject({
 export type Acid = z.infer<typeof acidOutput>;
 
 /**
- * Acid that brings water to a pH: the dose that moves the charge balance of a closed carbonate system at 25 °C,
- * total carbon held, activities left out (Stumm and Morgan, Aquatic Chemistry, 1996, chapter 4).
+ * Acid that brings water down to a pH.
  *
+ * @see movingDose
  * @throws NoSolution where the target is over the start, or alkalinity and pH do not go together
  */
 export function acid(input: AcidInput): Acid {
@@ -52,14 +48,9 @@ export function acid(input: AcidInput): Acid {
 		throw new NoSolution(
 			`The water is at pH ${startPh} and should come to ${targetPh}: an acid only lowers pH.`
 		);
-	const water: Dissolved = {
-		alkalinityMeqL: input.alkalinityMeqL,
-		phosphateMmolL: input.phosphateMmolL ?? 0
-	};
-	const carbon = carbonOf(water, startPh);
+	const carbon = carbonBefore(input);
 	const { charge, brings } = ACIDS[acid.kind];
-	const wanted = carbon.balance(startPh) - carbon.balance(targetPh);
-	const acidMmolL = targetPh === startPh ? 0 : wanted / charge(targetPh);
+	const acidMmolL = movingDose(carbon, input, charge(targetPh));
 	return {
 		acidMl: (acidMmolL * volumeL) / acid.molarity,
 		acidMmolL,

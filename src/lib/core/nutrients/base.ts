@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { NoSolution, oneOf, quantity, rootOf } from '../quantity';
+import { NoSolution, oneOf, rootOf } from '../quantity';
 import { ATOMIC_WEIGHT, BASE_KINDS, type BaseKind } from '../shelf';
-import { carbonOf, carbonateCharge } from './carbonate';
+import { carbonateCharge } from './carbonate';
+import { carbonBefore, molarityField, movingDose, phMoveFields } from './ph-move';
 
 /** Bases that growers use: what a mole brings of potassium, which is its charge, and of carbon, which stays. */
 const BASES = {
@@ -17,15 +18,10 @@ export const baseLift = (kind: BaseKind, pH: number): number =>
 	BASES[kind].equivalents - BASES[kind].carbon * carbonateCharge(pH);
 
 export const baseInput = z.strictObject({
-	volumeL: quantity('volume', 'volume', { above: 0, max: 1e6 }),
-	alkalinityMeqL: quantity('alkalinity', 'charge', { min: 0, max: 50 }),
-	startPh: quantity('pH at the start', 'ratio', { min: 3, max: 11 }),
-	targetPh: quantity('target pH', 'ratio', { min: 3, max: 11 }),
-	phosphateMmolL: quantity('phosphate', 'moles', { min: 0, max: 50 }).default(0),
+	...phMoveFields,
 	base: z.strictObject({
 		kind: oneOf('base', BASE_KINDS),
-		/** mol a litre. */
-		molarity: quantity('molarity', 'molarity', { min: 0.0001, max: 20 })
+		molarity: molarityField
 	})
 });
 export type BaseInput = z.input<typeof baseInput>;
@@ -39,9 +35,9 @@ export const baseOutput = z.strictObject({
 export type Base = z.infer<typeof baseOutput>;
 
 /**
- * Base that brings water up to a pH: the closed carbonate system of `acid` the other way, with the carbon a
- * carbonate brings staying in it (Stumm and Morgan, Aquatic Chemistry, 1996, chapter 4).
+ * Base that brings water up to a pH; the carbon a carbonate brings stays in it.
  *
+ * @see movingDose
  * @throws NoSolution where the target is under the start, over what this base can reach, or alkalinity and pH
  * do not go together
  */
@@ -51,20 +47,14 @@ export function base(input: BaseInput): Base {
 		throw new NoSolution(
 			`The water is at pH ${startPh} and should come to ${targetPh}: a base only raises pH.`
 		);
-	const carbon = carbonOf(
-		{ alkalinityMeqL: input.alkalinityMeqL, phosphateMmolL: input.phosphateMmolL ?? 0 },
-		startPh
-	);
+	const carbon = carbonBefore(input);
 	const { name, equivalents, carbon: brought } = BASES[input.base.kind];
 	const lift = (pH: number) => baseLift(input.base.kind, pH);
-	let baseMmolL = 0;
-	if (targetPh > startPh) {
-		if (lift(targetPh) <= NO_LIFT)
-			throw new NoSolution(
-				`${name} cannot lift water over pH ${(Math.floor(rootOf(lift, 3, 11, 1e-9) * 10) / 10).toFixed(1)}, and ${targetPh} is asked for.`
-			);
-		baseMmolL = (carbon.balance(targetPh) - carbon.balance(startPh)) / lift(targetPh);
-	}
+	if (targetPh > startPh && lift(targetPh) <= NO_LIFT)
+		throw new NoSolution(
+			`${name} cannot lift water over pH ${(Math.floor(rootOf(lift, 3, 11, 1e-9) * 10) / 10).toFixed(1)}, and ${targetPh} is asked for.`
+		);
+	const baseMmolL = movingDose(carbon, input, lift(targetPh));
 	return {
 		baseMl: (baseMmolL * volumeL) / input.base.molarity,
 		baseMmolL,

@@ -1,7 +1,7 @@
 import { NoSolution, rootOf } from '../quantity';
 
 /** What of the water takes up acid. */
-export interface Dissolved {
+interface Dissolved {
 	alkalinityMeqL: number;
 	phosphateMmolL: number;
 }

@@ -75,7 +75,8 @@ export function pick<T extends { id: string }>(list: readonly T[], id: string): 
 }
 
 /** Ids a design names that are not on this shelf. */
-/** A part without what tells it from others of its kind: what stands before the comma of its name. */
-export const kindOfPart = ({ name }: { name: string }): string => name.split(', ')[0]!;
 export const has = (list: readonly { id: string }[], id: string): boolean =>
 	list.some((item) => item.id === id);
+
+/** A part without what tells it from others of its kind: what stands before the comma of its name. */
+export const kindOfPart = ({ name }: { name: string }): string => name.split(', ')[0]!;

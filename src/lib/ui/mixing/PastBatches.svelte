@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { format, parseISO } from 'date-fns';
-	import type { Batch } from '$lib/core/procedure';
+	import { isProse, type Batch } from '$lib/core/procedure';
 	import { counted } from '$lib/core/quantity';
+	import StepLine from '../procedure/StepLine.svelte';
+	import { WRITTEN_THEN } from '../procedure/words';
 	import { useSession } from '../workspace/context';
 
 	/** What was mixed before, the newest first. */
@@ -30,8 +32,20 @@
 	<ul>
 		{#each past as batch (batch.id)}
 			<li>
-				<b>{format(parseISO(batch.on), 'd MMM')}</b>
-				{session.say(batch.litres, 'volume')}, {read(batch)}
+				<details>
+					<summary>
+						<b>{format(parseISO(batch.on), 'd MMM')}</b>
+						{session.say(batch.litres, 'volume')}, {read(batch)}
+					</summary>
+					{#if isProse(batch)}<p class="soft">{WRITTEN_THEN}</p>{/if}
+					<ol>
+						{#each batch.steps as step (step.id)}
+							<li class:skipped={!batch.done.includes(step.id)}>
+								<StepLine {step} as="paper" />
+							</li>
+						{/each}
+					</ol>
+				</details>
 			</li>
 		{/each}
 		{#each unreadable as { id, on, why } (id)}
@@ -48,6 +62,18 @@
 		margin-top: 18px;
 	}
 	ul {
-		padding-left: 18px;
+		list-style: none;
+		padding: 0;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 32px;
+	}
+	ol {
+		padding-left: 24px;
+		margin: 2px 0 10px;
+	}
+	.skipped {
+		color: var(--soft);
 	}
 </style>

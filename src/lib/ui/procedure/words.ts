@@ -30,6 +30,10 @@ export interface Told {
 	caution: string | null;
 }
 
+/** Over a card whose steps were written out before they were data. */
+export const WRITTEN_THEN =
+	'Begun with an older Crelbo: words, units and amounts are as they were then.';
+
 /** What a mix is for. */
 export const FILL_NAMES = {
 	tank: 'the tank',

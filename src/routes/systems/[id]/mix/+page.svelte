@@ -19,7 +19,7 @@
 	import ReadField from '$lib/ui/control/ReadField.svelte';
 	import Wait from '$lib/ui/mixing/Wait.svelte';
 	import StepLine from '$lib/ui/procedure/StepLine.svelte';
-	import { told } from '$lib/ui/procedure/words';
+	import { told, WRITTEN_THEN } from '$lib/ui/procedure/words';
 	import Line from '$lib/ui/sync/Line.svelte';
 	import { provideSession } from '$lib/ui/workspace/context';
 	import Stale from '$lib/ui/workspace/Stale.svelte';
@@ -50,7 +50,6 @@
 	let waiting = $state(false);
 	let seeing = $state(false);
 	const clock = (since: number): string => format(since, 'HH:mm');
-	const OLD_CARD = 'Begun with an older Crelbo: words, units and amounts are as they were then.';
 	const RANGE = { strength: { low: 0, high: 8 }, ph: { low: 3, high: 10 } };
 	const off = $derived(
 		next?.expect && read !== null && (read < next.expect.low || read > next.expect.high)
@@ -185,7 +184,7 @@
 			Step {at + 1} of {batch.steps.length}
 			<progress max={batch.steps.length} value={at}></progress>
 		</p>
-		{#if isProse(batch)}<p class="soft">{OLD_CARD}</p>{/if}
+		{#if isProse(batch)}<p class="soft">{WRITTEN_THEN}</p>{/if}
 		<section aria-live="polite">
 			{#if batch.waitUntil}
 				<Wait until={batch.waitUntil} bind:waiting />
