@@ -33,15 +33,6 @@ const SHOTS: Shot[] = [
 	})),
 	{ name: 'mix-bottles', path: RAIL, before: step('mix') },
 	{
-		name: 'mix-ph',
-		path: at('loft-table'),
-		before: async (page) => {
-			await step('mix')(page);
-			await page.getByText('pH: the way there, and after').click();
-			await page.getByText('A tendency, not a forecast').scrollIntoViewIfNeeded();
-		}
-	},
-	{
 		name: 'mix-card',
 		path: `${at('away-bench')}/mix`,
 		size: [390, 844],
