@@ -20,7 +20,14 @@ const keeper = new Keeper({
 // a new build waits until no page of the old one is open
 worker.addEventListener('install', (event) => event.waitUntil(keeper.install()));
 worker.addEventListener('activate', (event) =>
-	event.waitUntil(keeper.activate().then(() => worker.clients.claim()))
+	event.waitUntil(
+		keeper
+			.activate()
+			.then(() => worker.clients.claim())
+			.then(() => worker.clients.matchAll({ type: 'window' }))
+			// the first page there is was answered before this was here
+			.then((open) => Promise.all(open.map(({ url }) => keeper.seen(url).catch(() => undefined))))
+	)
 );
 worker.addEventListener('fetch', (event) => {
 	const what = keeper.answers(event.request);

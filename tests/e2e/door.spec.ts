@@ -251,9 +251,6 @@ test.describe('without network', () => {
 	}) => {
 		const own = await house(ports(2), {});
 		await visit(page, `${own.home}/systems/lean-to-rail`);
-		await page.evaluate(() => navigator.serviceWorker.ready);
-		// the first visit is before the worker: from the second on it keeps
-		await visit(page, `${own.home}/systems/lean-to-rail`);
 		await kept(page, 'lean-to-rail');
 		await own.end();
 		bearsFailures(page);

@@ -46,25 +46,32 @@ export class Keeper {
 		this.shell = new Set(world.shell);
 	}
 
-	/** Keeps the code of this build. */
+	/** Keeps the code of this build, and with it the systems another build kept: while there is network for sure. */
 	async install(): Promise<void> {
 		const cache = await this.world.caches.open(this.shellName);
 		await cache.addAll([...this.shell]);
+		const systems = new Set<string>();
+		for (const name of await this.others())
+			if (name.startsWith(`${PREFIX}pages-`))
+				for (const one of await orderIn(await this.world.caches.open(name))) systems.add(one);
+		for (const system of [...systems].reverse()) await this.keep(system, true);
 	}
 
-	/** What other builds kept goes, once no page of theirs is open; the systems they kept are kept anew. */
+	/** What other builds kept goes, once no page of theirs is open. */
 	async activate(): Promise<void> {
-		const { caches } = this.world;
-		const others = (await caches.keys()).filter(
+		for (const name of await this.others()) await this.world.caches.delete(name);
+	}
+	private others = async (): Promise<string[]> =>
+		(await this.world.caches.keys()).filter(
 			(name) => name.startsWith(PREFIX) && name !== this.shellName && name !== this.pagesName
 		);
-		const systems = new Set<string>();
-		for (const name of others) {
-			if (name.startsWith(`${PREFIX}pages-`))
-				for (const one of await orderIn(await caches.open(name))) systems.add(one);
-			await caches.delete(name);
-		}
-		for (const system of [...systems].reverse()) await this.keep(system, true);
+
+	/** A page that was open before this began to keep anything. */
+	async seen(address: string): Promise<void> {
+		const page = pageOf(new URL(address));
+		const system = systemIn(page);
+		if (system !== null) return this.keep(system);
+		if (page === '/') await this.keepPage(page);
 	}
 
 	/** What it answers itself; null: it is none of its business. */
@@ -98,7 +105,7 @@ export class Keeper {
 		const got = await (kept ? Promise.race([fresh, this.world.rest(PATIENCE_MS)]) : fresh);
 		if (got) {
 			told({ of: null });
-			void this.looked(url, page, got.status, got.headers.get(VERSION_HEADER));
+			void this.looked(url, page, got);
 			return got;
 		}
 		if (kept) {
@@ -140,13 +147,16 @@ export class Keeper {
 	}
 
 	/** After a look: what was looked at is kept, where it is of this build. */
-	private async looked(url: URL, page: string, status: number, version: string | null) {
-		// this device was signed out: what was kept for it goes
-		if (status === 401) return this.forgetAll();
-		if (status !== 200 || version !== this.world.version) return;
+	private async looked(url: URL, page: string, { status, type, headers }: Response): Promise<void> {
+		// led to the passcode, this device was signed out: what was kept for it goes
+		if (status === 401 || type === 'opaqueredirect') return this.forgetAll();
+		if (status !== 200 || headers.get(VERSION_HEADER) !== this.world.version) return;
 		const system = systemIn(page);
 		if (system !== null) return this.keep(system);
-		if (isData(url)) return;
+		if (!isData(url)) await this.keepPage(page);
+	}
+
+	private async keepPage(page: string): Promise<void> {
 		const cache = await this.world.caches.open(this.pagesName);
 		await this.put(cache, page, await this.world.fetch(page));
 	}
