@@ -63,7 +63,7 @@ test('from nothing, by keys alone: a system, its tank brought back, a bottle ask
 		await expect(told).not.toContainText(/\d (?:g|mL) of /);
 		await type(page, field(page, 'Strength'), '1,1');
 		await type(page, field(page, 'pH'), '7,4');
-		await expect(told).toContainText('acid: say first which bottle');
+		await expect(told).toContainText('Acid: say first which bottle');
 		await expect(told).not.toContainText(/mL of (?:\w+ )?acid/);
 		await reach(page, page.getByLabel('On its label'));
 		await page.keyboard.type('Ph');

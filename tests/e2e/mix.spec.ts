@@ -139,7 +139,7 @@ test('the card on a phone: one wrong reading, its new plan, and a reload on the 
 	await page.reload();
 	await expect(page.getByRole('heading', { name: /Drain off/ })).toBeVisible();
 	await go.click();
-	await expect(page.getByRole('heading', { name: /Fill up with plain water/ })).toBeVisible();
+	await expect(page.getByRole('heading', { name: /Top up with plain water/ })).toBeVisible();
 	await go.click();
 	await typeIn(shows, '2,2');
 	await right.click();
@@ -150,6 +150,7 @@ test('the card on a phone: one wrong reading, its new plan, and a reload on the 
 	await right.click();
 	await expect(page.getByRole('heading', { name: 'It is in the tank' })).toBeVisible();
 	await expect(page.getByText('Noted in the record, and taken off')).toBeVisible();
+	await expect(page.getByText(/Changed elsewhere/)).toHaveCount(0);
 	const { record } = await systemOf(request, id);
 	expect(record.reading).toMatchObject({ on: '2026-05-28', msCm: 2.2, ph: 6 });
 	await page.reload();
@@ -172,7 +173,7 @@ test('yesterday’s tank is brought back: three numbers in, slips caught, one se
 	await expect(page.getByRole('alert')).toContainText('that is 5.6');
 	await typeIn(field('pH'), '7,1');
 	await expect(page.locator('.sentence')).toContainText(
-		/fill up with 12 L of plain water, [\d.]+ mL of bottle A, [\d.]+ mL of bottle B and [\d.]+ mL of phosphoric acid/i
+		/^Top up with 12 L of plain water and stir in [\d.]+ mL of bottle A, [\d.]+ mL of bottle B and [\d.]+ mL of phosphoric acid/
 	);
 	await page.getByRole('button', { name: 'Note it' }).click();
 	await expect(page.getByRole('button', { name: 'Noted' })).toBeVisible();

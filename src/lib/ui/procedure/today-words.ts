@@ -24,7 +24,11 @@ export function sentenceOf({ outcome, steps }: TodayPlan, units: Units): string 
 }
 
 function breath(steps: readonly Step[], units: Units): string {
-	const done = [...watered(steps, units), ...stirred(steps, units), ...forPh(steps, units)];
+	const into = [...added(steps, units), ...forPh(steps, units)];
+	const done = [
+		...watered(steps, units),
+		...(into.length > 0 ? [`stir in ${names(into, 12)}`] : [])
+	];
 	const none = steps.find(({ verb }) => verb === 'no-amount');
 	return [...(done.length > 0 ? [names(done, 12)] : []), ...(none ? [told(none, units).text] : [])]
 		.map((sentence) => `${capital(sentence)}.`)
@@ -39,28 +43,26 @@ const watered = (steps: readonly Step[], units: Units): string[] =>
 		return [`top up with ${amountWords(step.amount, units)} of ${substanceWords(step.what)}`];
 	});
 
-function stirred(steps: readonly Step[], units: Units): string[] {
-	const added = steps.flatMap((step) => (step.verb === 'add' ? [step] : []));
-	if (added.length === 0) return [];
-	const most = added.some(({ what }) => what.kind === 'concentrate') ? added.length : MOST_SALTS;
-	const said = added
+/** Both bottles, or the first of the salts and how many more. */
+function added(steps: readonly Step[], units: Units): string[] {
+	const all = steps.flatMap((step) => (step.verb === 'add' ? [step] : []));
+	const most = all.some(({ what }) => what.kind === 'concentrate') ? all.length : MOST_SALTS;
+	const said = all
 		.slice(0, most)
 		.map(({ amount, what }) => `${amountWords(amount, units)} of ${substanceWords(what)}`);
-	const rest = added.length - said.length;
-	return [`stir in ${names(rest > 0 ? [...said, `${rest} more`] : said, 12)}`];
+	const rest = all.length - said.length;
+	return rest > 0 ? [...said, `${rest} more`] : said;
 }
 
 /** Acid or base as it comes out of its bottle. */
-function forPh(steps: readonly Step[], units: Units): string[] {
-	const poured = steps.flatMap((step) => {
+const forPh = (steps: readonly Step[], units: Units): string[] =>
+	steps.flatMap((step) => {
 		if (step.verb !== 'pour') return [];
 		if (step.part === 'little') return [`${substanceWords(step.what)}, little by little`];
 		if (step.ofBottle === null || step.what.kind !== 'ph') return [];
 		const bottle = substanceWords({ ...step.what, waterTimes: 0 });
 		return [`${amountWords(step.ofBottle, units)} of ${bottle}`];
 	});
-	return poured.length > 0 ? [`stir in ${names(poured)}`] : [];
-}
 
 const ago = (days: number): string =>
 	days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;

@@ -150,7 +150,9 @@ export abstract class OpenFile<D> {
 	}
 
 	private done(task: Task, answer: Answered): void {
-		const asked = task.request in this.seen && task.work.edits.length === 0;
+		// a step back, or what a card that is done means for the record, is no change of somebody else
+		const { verb, edits } = task.work;
+		const asked = task.request in this.seen && (edits.length === 0 || verb === 'card');
 		this.known = this.read(answer);
 		this.revision = answer.revision ?? this.revision;
 		this.savedAt = (answer.savedAt as string | undefined) ?? now();
