@@ -181,7 +181,7 @@ test('yesterday’s tank is brought back: three numbers in, slips caught, one se
 	// what does not fit is asked about before it is used
 	await page.reload();
 	await typeIn(field('In the tank, by its tape'), '60');
-	await expect(page.getByText(/Did somebody fill it up/)).toBeVisible();
+	await expect(page.getByText(/Did somebody top it up/)).toBeVisible();
 	await page.getByRole('button', { name: 'I looked again: it is right' }).click();
 	await expect(page.locator('.sentence')).not.toContainText('Something does not fit');
 });
