@@ -17,7 +17,8 @@ import {
 } from '../../src/lib/core/logbook';
 import { SystemModel } from '../../src/lib/core/model';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
-import { METRIC } from '../../src/lib/core/quantity';
+import { METRIC, type Units } from '../../src/lib/core/quantity';
+import { rendered } from '../../src/lib/core/review';
 import { sentenceOf } from '../../src/lib/ui/procedure/today-words';
 import { told } from '../../src/lib/ui/procedure/words';
 import { EXAMPLES, example, modelOf, set } from './example';
@@ -211,6 +212,11 @@ describe('without a meter', () => {
 		expect(likelyCauses('younger', 'veins')[0]!.id).to.equal('iron');
 		expect(likelyCauses('older', 'veins')[0]!.id).to.equal('magnesium');
 		for (const cause of CAUSES) expect(cause.correct.length * cause.besides.length).to.be.above(0);
+		const us: Units = { system: 'us', strength: 'ppm500' };
+		for (const { correct, besides, measureFirst } of CAUSES)
+			expect(rendered([correct, besides, measureFirst].join(' '), us)).to.not.match(
+				/⟦|°C|\blit(?:re|er)|\d L\b/
+			);
 	});
 });
 

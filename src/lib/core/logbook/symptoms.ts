@@ -1,3 +1,5 @@
+import { say } from '../review';
+
 /** Which leaves show it first, and how: what a grower can see without a meter. */
 export const LEAVES = { older: 'older leaves', younger: 'younger leaves', all: 'the whole plant' };
 export const SIGNS = {
@@ -17,7 +19,7 @@ export interface Cause {
 	title: string;
 	leaves: readonly Leaves[];
 	signs: readonly Sign[];
-	/** One correction, and what else it does. */
+	/** One correction, and what else it does; figures are holes that are filled in the units of who reads it. */
 	correct: string;
 	besides: string;
 	/** What must be read before anything is poured. */
@@ -42,7 +44,7 @@ export const CAUSES: readonly Cause[] = [
 		title: 'Too little magnesium',
 		leaves: ['older'],
 		signs: ['veins', 'spots'],
-		correct: 'A level teaspoon of Epsom salt to 50 litres, once.',
+		correct: `A level teaspoon of Epsom salt to ${say(50, 'volume')}, once.`,
 		besides: 'Sulfur rises with it; too much of it keeps calcium out.',
 		measureFirst: null
 	},
@@ -88,7 +90,7 @@ export const CAUSES: readonly Cause[] = [
 		title: 'Too little phosphorus, or cold roots',
 		leaves: ['older', 'all'],
 		signs: ['purple'],
-		correct: 'Warm the water over 15 °C and wait a week.',
+		correct: `Warm the water to more than ${say(15, 'temperature')} and wait a week.`,
 		besides: 'Nothing is dosed.',
 		measureFirst: 'Read the water temperature.',
 		poursNothing: true
@@ -119,7 +121,7 @@ export const CAUSES: readonly Cause[] = [
 		correct:
 			'Feed less often, cool the water, look at the roots: white is well, brown and slimy is not.',
 		besides: 'No peroxide: it kills what helps as well, and burns skin and eyes.',
-		measureFirst: 'Read the water temperature; over 26 °C there is little air in it.',
+		measureFirst: `Read the water temperature: above ${say(26, 'temperature')} there is little air in it.`,
 		poursNothing: true
 	}
 ];

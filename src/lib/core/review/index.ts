@@ -6,5 +6,6 @@ export * from './proof';
 export * from './review';
 export { isSettled, judgedBy, wordFor } from './settled';
 export { dayOf } from './dates';
+export { rendered, say } from './sentence';
 export * from './steps';
 export { containerWords, faultWords, outletWords } from './words';

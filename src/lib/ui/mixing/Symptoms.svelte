@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { LEAVES, likelyCauses, SIGNS, type Leaves, type Sign } from '$lib/core/logbook';
+	import { rendered } from '$lib/core/review';
 	import Choice from '../control/Choice.svelte';
 	import { useSession } from '../workspace/context';
 
@@ -26,8 +27,13 @@
 	{#each causes as cause (cause.id)}
 		<li>
 			<b>{cause.title}</b>
-			{#if cause.measureFirst}<p class="first">{cause.measureFirst}</p>{/if}
-			<p>{cause.correct} <span class="soft">{cause.besides}</span></p>
+			{#if cause.measureFirst}<p class="first">
+					{rendered(cause.measureFirst, session.units)}
+				</p>{/if}
+			<p>
+				{rendered(cause.correct, session.units)}
+				<span class="soft">{cause.besides}</span>
+			</p>
 		</li>
 	{/each}
 </ol>
