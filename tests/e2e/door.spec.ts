@@ -19,6 +19,8 @@ import {
 	visit
 } from './bench';
 
+// servers of their own, begun and ended within a test
+test.describe.configure({ timeout: 150_000 });
 const CODE = 'two wet hands';
 /** A house that is open to its network, and where another device of it finds it. */
 async function house(port: number, more: Record<string, string>, database = newDatabase()) {

@@ -3,6 +3,9 @@ import { expect, newDatabase, saved, server, step, test, typeIn, visit } from '.
 /** A name of the home's network over plain http: no secure context, as a phone sees it. */
 const NAME = 'shed.test';
 
+// a server of its own, begun and ended within the test
+test.describe.configure({ timeout: 150_000 });
+
 test.use({
 	serviceWorkers: 'allow',
 	launchOptions: async ({ launchOptions }, use) =>
