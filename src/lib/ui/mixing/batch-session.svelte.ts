@@ -39,12 +39,16 @@ export class BatchSession {
 		return clash ? this.holderOf(String(clash.path[1]), true) : null;
 	});
 	/** Something done to this card is still on its way. */
-	readonly waits = $derived.by(() =>
-		this.session.file.view.waiting.some(
-			({ work }) =>
-				work.verb === 'card' &&
-				work.edits.some(({ path: [, key] }) => typeof key === 'object' && key.id === this.batch?.id)
-		)
+	readonly waits = $derived.by(
+		() =>
+			!this.session.file.ready ||
+			this.session.file.view.waiting.some(
+				({ work }) =>
+					work.verb === 'card' &&
+					work.edits.some(
+						({ path: [, key] }) => typeof key === 'object' && key.id === this.batch?.id
+					)
+			)
 	);
 
 	constructor(private readonly session: Session) {

@@ -4,7 +4,10 @@
 	import type { OpenFile } from './open-file.svelte';
 
 	/** Where the grower's work is, and what can be done about it. */
-	type Stand = Pick<OpenFile<unknown>, 'view' | 'savedAt' | 'refused' | 'note' | 'giveUp'>;
+	type Stand = Pick<
+		OpenFile<unknown>,
+		'ready' | 'view' | 'savedAt' | 'refused' | 'note' | 'giveUp'
+	>;
 	const {
 		file,
 		onsee,
@@ -21,7 +24,7 @@
 
 <span class="line" class:header class:warns class:waits={line.kind === 'waiting'}>
 	{#if file.note}<span role="status">{file.note}</span>{/if}
-	<span role="status" class="words">{line.words}</span>
+	<span role="status" class="words">{file.ready ? line.words : ''}</span>
 	{#if line.kind === 'clash'}<button class="quiet" onclick={onsee}>See what</button
 		>{:else if line.kind === 'waiting'}<button class="quiet" onclick={() => outbox().wake()}
 			>Try now</button

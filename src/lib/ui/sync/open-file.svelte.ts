@@ -29,6 +29,8 @@ export interface Choice<D> {
 export abstract class OpenFile<D> {
 	/** How it stands with what waits. */
 	view = $state.raw(NOTHING);
+	/** What waits on this device from before this page is known: until then nothing is said of it. */
+	ready = $state(typeof window === 'undefined');
 	/** When the server last took something, as an ISO time; null: before this page. */
 	savedAt = $state<string | null>(null);
 	/** Something to know that is no fault: what came in, what stayed as it is. */
@@ -74,7 +76,10 @@ export abstract class OpenFile<D> {
 			done: (task, body) => this.done(task, body),
 			refused: (task, message, body) => this.turnedDown(task, message, body)
 		});
-		void box.ready.then(() => this.changed(box.view(this.lane), true));
+		void box.ready.then(() => {
+			this.ready = true;
+			this.changed(box.view(this.lane), true);
+		});
 		if (box.lately(this.lane)) void this.lookAgain();
 	}
 
