@@ -186,7 +186,7 @@ test('a bottle is named by keys before its amount is told', async ({ page, reque
 	await typeIn(field(page, 'In the tank, by its tape'), '24', 40);
 	await typeIn(field(page, 'pH'), '7.1', 40);
 	const told = page.locator('.sentence');
-	await expect(told).toContainText('acid: say first which bottle');
+	await expect(told).toContainText('Acid: say first which bottle');
 	await expect(page.locator('main')).not.toContainText(/mL of (?:\w+ )?acid/);
 	await page.getByLabel('On its label').selectOption('nitric');
 	const strength = field(page, 'Another strength, by weight');
