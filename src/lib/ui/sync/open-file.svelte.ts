@@ -143,7 +143,9 @@ export abstract class OpenFile<D> {
 	}
 
 	private changed(view: LaneView, first = false): void {
+		const { clash } = this.view;
 		this.view = view;
+		if (clash && !view.clash) this.chosen(theirsIn(clash.body));
 		const strange = view.waiting.filter(({ request }) => !(request in this.seen));
 		if (strange.length === 0) return;
 		for (const { request } of strange) this.seen[request] = true;
@@ -152,6 +154,17 @@ export abstract class OpenFile<D> {
 		// what waits here from before this page is this page's; that of another tab is said
 		if (first) this.remember(strange, before);
 		else this.note = moved ?? this.note;
+	}
+
+	/**
+	 * A clash was ended, here or in another window: what stands is what was chosen, and what a step back led to is no
+	 * longer what was there before it.
+	 */
+	private chosen(there: Answered): void {
+		this.known = this.read(there);
+		this.revision = there.revision ?? this.revision;
+		this.forgetHistory();
+		this.catchUp();
 	}
 
 	private done(task: Task, answer: Answered): void {
