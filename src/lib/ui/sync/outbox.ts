@@ -221,6 +221,7 @@ export class Outbox {
 				const before = this.busy();
 				await this.inTurn(() => this.read(said.say === 'changed'));
 				for (const lane of new Set([...before, ...this.busy()])) {
+					this.settledElsewhere(lane);
 					this.changed(lane);
 					void this.work(lane);
 				}
@@ -240,6 +241,13 @@ export class Outbox {
 				if (state === 'still') void this.work(said.lane);
 			}
 		}
+	}
+
+	/** A clash over what the grower gave up in another tab is none: its answer was on the way here meanwhile. */
+	private settledElsewhere(id: string): void {
+		const clash = this.lane(id).clash?.task.request;
+		if (clash === undefined || this.held.some(({ task }) => task.request === clash)) return;
+		this.stand(id, 'still');
 	}
 
 	private tellDone(task: Task, body: Answered): void {
