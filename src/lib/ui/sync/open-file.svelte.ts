@@ -145,10 +145,10 @@ export abstract class OpenFile<D> {
 	private changed(view: LaneView, first = false): void {
 		const { clash, waiting } = this.view;
 		this.view = view;
-		const still = new Set(view.waiting.map(({ request }) => request));
+		const still = view.waiting.map(({ request }) => request);
 		if (clash && !view.clash) this.chosen(theirsIn(clash.body));
 		// what was given up in another window goes from this one too
-		else if (waiting.some(({ request }) => !still.has(request))) this.catchUp();
+		else if (waiting.some(({ request }) => !still.includes(request))) this.catchUp();
 		const strange = view.waiting.filter(({ request }) => !(request in this.seen));
 		if (strange.length === 0) return;
 		for (const { request } of strange) this.seen[request] = true;
