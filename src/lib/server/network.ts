@@ -21,22 +21,21 @@ export async function networkOf(event: RequestEvent): Promise<Network> {
 	const own = await door();
 	const secure = isSecure(event);
 	const { port } = event.url;
-	// what fe80 addresses mean depends on the device that asks
-	const names =
-		isOpen() && !isProxied() ? ownAddresses().filter((one) => !one.startsWith('[fe80')) : [];
-	const addresses = (process.env.ORIGIN ? [process.env.ORIGIN] : names.map(whole)).map(
-		(address) => ({
-			address,
-			code: codeOf(address)
-		})
-	);
+	const whole = (name: string): string =>
+		`${secure ? 'https' : 'http'}://${name}${port ? `:${port}` : ''}`;
+	const names = isOpen() && !isProxied() ? typedAddresses() : [];
+	const addresses = process.env.ORIGIN ? [process.env.ORIGIN] : names.map(whole);
 	return {
-		...{ open: isOpen(), addresses, secure, trust: ownCertificate() !== null },
+		...{ open: isOpen(), secure, trust: ownCertificate() !== null },
+		addresses: addresses.map((address) => ({ address, code: codeOf(address) })),
 		passcode: own.fixed ? 'fixed' : own.isSet ? 'set' : 'none',
 		atMachine: isAtMachine(event)
 	};
+}
 
-	function whole(name: string): string {
-		return `${secure ? 'https' : 'http'}://${name}${port ? `:${port}` : ''}`;
-	}
+/** Addresses a hand would type: the short ones, where there are any; fe80 ones mean another device on each. */
+function typedAddresses(): string[] {
+	const own = ownAddresses().filter((one) => !one.startsWith('[fe80'));
+	const short = own.filter((one) => !one.startsWith('['));
+	return short.length > 0 ? short : own;
 }

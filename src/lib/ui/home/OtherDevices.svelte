@@ -40,7 +40,6 @@
 		if (problem) return;
 		passcode = '';
 		setting = false;
-		said = 'The passcode is set. Other devices are asked for it.';
 	}
 	async function signOut(): Promise<void> {
 		problem = await send('/api/door', 'DELETE', {});
@@ -76,6 +75,9 @@
 	</form>
 {/if}
 {#if network.passcode !== 'none' && !setting}
+	{#if network.passcode === 'set' && network.atMachine}<p>
+			The passcode is set. Every other device is asked for it once.
+		</p>{/if}
 	<p class="verbs">
 		{#if network.passcode === 'set' && network.atMachine}<button
 				class="button"
@@ -91,7 +93,7 @@
 {#if problem && !setting && network.passcode !== 'none'}<p role="alert" class="problem">
 		{problem}
 	</p>{/if}
-{#if network.addresses.length > 0}
+{#if network.addresses.length > 0 && network.passcode !== 'none'}
 	<p>Point a phone’s camera at a code, or type the address. The code holds the address alone.</p>
 	<ul class="codes">
 		{#each network.addresses as { address, code } (address)}

@@ -36,13 +36,6 @@
 		font: 650 clamp(40px, 13vw, 64px) / 1.1 var(--head);
 		padding: 12px 0;
 	}
-	.caution {
-		background: var(--caution-pale);
-		color: var(--caution);
-		padding: 9px 12px;
-		margin: 8px 0;
-		font-weight: 600;
-	}
 	small {
 		display: block;
 		color: var(--caution);

@@ -185,7 +185,7 @@ const WORDS: { [V in Step['verb']]: Renderer<V> } = {
 	'no-way': ({ reason }) => ({ text: reason }),
 	check: ({ check }) => ({ text: CHECKS[check] }),
 	water: ({ amount, everyDays, days, until }, units) => ({
-		text: `Water the young plants from above by hand: ${amountWords(amount, units)} each, ${everyDays === 1 ? 'every day' : `every ${show(everyDays, 'days', units)}`} for ${show(days, 'days', units)}, until about ${dayOf(until)}`
+		text: `Water the young plants from above by hand: ${amountWords(amount, units)} each, ${everyDays === 1 ? 'every day' : `every ${show(everyDays, 'days', units)}`} for ${show(days, 'days', units)}, until about ${dayOf(until)}.`
 	}),
 	prose: ({ prose: { text, amount } }) => ({ text, ...(amount !== null && { amount }) })
 };

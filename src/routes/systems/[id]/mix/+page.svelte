@@ -272,13 +272,6 @@
 		font-size: 17px;
 		padding: 10px 0 14px;
 	}
-	.caution {
-		background: var(--caution-pale);
-		color: var(--caution);
-		padding: 9px 12px;
-		margin: 8px 0;
-		font-weight: 600;
-	}
 	.large {
 		min-height: 58px;
 		font-size: 19px;

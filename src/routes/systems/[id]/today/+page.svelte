@@ -81,7 +81,7 @@
 </nav>
 <main>
 	<h1>{session.design.name} today</h1>
-	{#if due}<p class="due">{due.message}</p>{/if}
+	{#if due}<p class="caution">{due.message}</p>{/if}
 	<div class="fields">
 		<ReadField
 			label="In the tank, by its tape"
@@ -142,13 +142,13 @@
 		{:else if plan}
 			<p class="sentence">{sentenceOf(plan, session.units)}</p>
 			{#each plan.doubts as doubt (doubt.doubt)}
-				<p class="doubt">{doubtWords(doubt, session.units)}</p>
+				<p class="caution">{doubtWords(doubt, session.units)}</p>
 			{/each}
 			{#if plan.doubts.length > 0 && !sure}
 				<button class="button" onclick={() => (sure = true)}>I looked again: it is right</button>
 			{:else}
 				{#if plan.because}<p class="soft">{BECAUSE[plan.because]}</p>{/if}
-				{#if plan.change}<p class="doubt">{changeWords(plan, session.units)}</p>{/if}
+				{#if plan.change}<p class="caution">{changeWords(plan, session.units)}</p>{/if}
 				<ol>
 					{#each plan.steps as step (step.id)}
 						<li><StepLine {step} /></li>
@@ -219,14 +219,6 @@
 		font: 650 clamp(21px, 5.6vw, 27px) / 1.25 var(--head);
 		padding: 10px 0;
 		text-wrap: pretty;
-	}
-	.doubt,
-	.due {
-		background: var(--caution-pale);
-		color: var(--caution);
-		padding: 9px 12px;
-		margin: 6px 0;
-		font-weight: 600;
 	}
 	.meter {
 		display: flex;
