@@ -1,6 +1,7 @@
-import { DAY_MIN } from '../design';
+import { DAY_MIN as DAY } from '../design';
 import { allOf, type Steps } from '../quantity';
 import { sharesByMinute } from './drinking';
+import { MediumCourse, type Clock, type Turn } from './medium-course';
 import {
 	samplesOf,
 	type FeedEvent,
@@ -11,34 +12,11 @@ import {
 import { linesOf, type SiteLine } from './site-lines';
 import type { z } from 'zod';
 
-/** Read anew from its module in every minute it would cost more than the minute's water. */
-const DAY = DAY_MIN;
-
-/** What is the same for all sites of a run. */
-interface Clock {
-	days: number;
-	/** 1 in the minutes of a day that a feed covers. */
-	on: Uint8Array;
-	/** Share of a day's drink in each minute. */
-	share: Float64Array;
-	/** From this minute of the run on the pump stands still. */
-	outageFrom: number;
-	sampleMin: number;
-	samples: number;
-}
-
 /** What is added up over a run, a place for each site. */
 interface Sums {
-	least: Float64Array;
-	sum: Float64Array;
+	media: MediumCourse[];
 	supplied: Float64Array;
 	drained: Float64Array;
-	used: Float64Array;
-	stressed: Float64Array;
-	/** First minute that ends below, from the outage on; −1: none. */
-	stressAt: Int32Array;
-	wiltAt: Int32Array;
-	courses: Float64Array<ArrayBuffer>[];
 }
 
 /** Lines are given a turn together until they come to so many site-days. */
@@ -55,12 +33,32 @@ const SITE_DAYS_A_STEP = 400;
  * and wilting; with the course of the share
  */
 export function* rootZoneSteps(input: RootZoneInput): Steps<RootZone> {
-	const clock = clockOf(input);
-	const sums = sumsOf(input.sites.length, clock.samples);
-	const lines = linesOf(input.sites);
+	return (yield* runSteps(input, [])).run;
+}
+
+/** As `rootZoneSteps`, in one go. */
+export const rootZone = (input: RootZoneInput): RootZone => allOf(rootZoneSteps(input));
+
+/**
+ * A run, and besides what each site holds at some moments of it.
+ *
+ * @param moments minutes of the run, rising
+ * @returns `seen`: of its easy water what a site holds at the end of each moment, 0 to 1, a list a site
+ */
+export const rootZoneSeen = (
+	input: RootZoneInput,
+	moments: readonly number[]
+): { run: RootZone; seen: Float64Array[] } => allOf(runSteps(input, moments));
+
+function* runSteps(
+	input: RootZoneInput,
+	moments: readonly number[]
+): Steps<{ run: RootZone; seen: Float64Array[] }> {
+	const clock = clockOf(input, moments);
+	const sums = sumsOf(input, clock);
 	let waiting = 0;
 	let done = 0;
-	for (const line of lines) {
+	for (const line of linesOf(input.sites)) {
 		runLine(input, line, clock, sums);
 		done += line.order.length;
 		waiting += line.order.length * input.days;
@@ -68,11 +66,8 @@ export function* rootZoneSteps(input: RootZoneInput): Steps<RootZone> {
 		waiting = 0;
 		yield done / input.sites.length;
 	}
-	return told(input, clock, sums);
+	return { run: told(input, clock, sums), seen: sums.media.map(({ seen }) => seen) };
 }
-
-/** As `rootZoneSteps`, in one go. */
-export const rootZone = (input: RootZoneInput): RootZone => allOf(rootZoneSteps(input));
 
 /** A run with its courses as plain lists, as it leaves the application. */
 export const plainRun = ({ series, ...run }: RootZone): z.infer<typeof rootZoneOutput> => ({
@@ -80,20 +75,6 @@ export const plainRun = ({ series, ...run }: RootZone): z.infer<typeof rootZoneO
 	series: {
 		...series,
 		sites: series.sites.map(({ id, fraction }) => ({ id, fraction: Array.from(fraction) }))
-	}
-});
-
-/** A run that was kept by the minute as it is kept every so many minutes. */
-export const everyMinutes = (run: RootZone, everyMin: number): RootZone => ({
-	...run,
-	series: {
-		everyMin,
-		startMin: 0,
-		sites: run.series.sites.map(({ id, fraction }) => {
-			const course = new Float64Array(Math.ceil(fraction.length / everyMin));
-			for (let k = 0; k < course.length; k++) course[k] = fraction[k * everyMin]!;
-			return { id, fraction: course };
-		})
 	}
 });
 
@@ -105,127 +86,63 @@ export function watered(events: readonly FeedEvent[]): Uint8Array {
 	return on;
 }
 
-function clockOf(input: RootZoneInput): Clock {
+function clockOf(input: RootZoneInput, moments: readonly number[]): Clock {
 	const { days, sampleMin } = input;
+	const on = watered(input.events);
+	const share = sharesByMinute(input);
+	const drunk = new Float64Array(DAY + 1);
+	const drunkSum = new Float64Array(DAY + 1);
+	for (let k = 0; k < DAY; k++) {
+		drunk[k + 1] = drunk[k]! + share[k]!;
+		drunkSum[k + 1] = drunkSum[k]! + drunk[k + 1]!;
+	}
 	return {
-		days,
-		on: watered(input.events),
-		share: sharesByMinute(input),
+		...{ days, on, turns: turnsOf(on), share, drunk, drunkSum, moments },
 		outageFrom: input.outageFromMin ?? Infinity,
 		sampleMin,
 		samples: samplesOf(days, sampleMin)
 	};
 }
 
-function sumsOf(sites: number, samples: number): Sums {
-	const zeros = () => new Float64Array(sites);
-	return {
-		least: zeros().fill(1),
-		sum: zeros(),
-		supplied: zeros(),
-		drained: zeros(),
-		used: zeros(),
-		stressed: zeros(),
-		stressAt: new Int32Array(sites).fill(-1),
-		wiltAt: new Int32Array(sites).fill(-1),
-		courses: Array.from({ length: sites }, () => new Float64Array(samples))
-	};
+function turnsOf(on: Uint8Array): Turn[] {
+	const turns: Turn[] = [];
+	for (let from = 0, until; from < DAY; from = until) {
+		until = from + 1;
+		while (until < DAY && on[until] === on[from]) until++;
+		turns.push({ from, until, wet: on[from] === 1 });
+	}
+	return turns;
+}
+
+function sumsOf({ sites, stressFraction, wiltFraction }: RootZoneInput, clock: Clock): Sums {
+	const media = sites.map((site) => {
+		const cap = site.mediumL * site.availableFraction;
+		const medium = {
+			cap,
+			entering: (site.flowLph / 60) * (site.catchFraction ?? 1),
+			demand: site.demandLPerDay,
+			stressed: stressFraction * cap,
+			wilted: wiltFraction * cap
+		};
+		return new MediumCourse(medium, clock);
+	});
+	const zeros = () => new Float64Array(sites.length);
+	return { media, supplied: zeros(), drained: zeros() };
 }
 
 /** One line through the whole run; a site alone is a line of one. */
 function runLine(input: RootZoneInput, line: SiteLine, clock: Clock, sums: Sums): void {
-	if (line.order.length === 1) runSite(input, line.order[0]!, clock, sums);
-	else runPassing(input, line, clock, sums);
-}
-
-/** A site that gets water from its own outlet alone. */
-function runSite(input: RootZoneInput, i: number, clock: Clock, sums: Sums): void {
-	const site = input.sites[i]!;
-	const cap = site.mediumL * site.availableFraction;
-	const own = {
-		cap,
-		entering: (site.flowLph / 60) * (site.catchFraction ?? 1),
-		demand: site.demandLPerDay,
-		stressed: input.stressFraction * cap,
-		wilted: input.wiltFraction * cap
-	};
-	const [least, sum, kept, used, below, pumped, stressAt, wiltAt] = alone(
-		own,
-		clock,
-		sums.courses[i]!
-	);
-	sums.least[i] = least / cap;
-	sums.sum[i] = sum / cap;
-	sums.supplied[i] = (pumped * site.flowLph) / 60;
-	sums.drained[i] = Math.max(0, sums.supplied[i]! - kept);
-	sums.used[i] = used;
-	sums.stressed[i] = below;
-	sums.stressAt[i] = stressAt;
-	sums.wiltAt[i] = wiltAt;
-}
-
-interface Alone {
-	cap: number;
-	/** What goes in while the pump runs, L a minute. */
-	entering: number;
-	demand: number;
-	/** Litres under which it is stressed, and wilts. */
-	stressed: number;
-	wilted: number;
-}
-type Told = [
-	least: number,
-	sum: number,
-	kept: number,
-	used: number,
-	below: number,
-	pumped: number,
-	stressAt: number,
-	wiltAt: number
-];
-
-/** Its minutes one after the other. Most sites are such: all figures are kept where the processor has them at hand. */
-function alone(of: Alone, clock: Clock, course: Float64Array): Told {
-	const { cap, entering, demand, stressed, wilted } = of;
-	const { on, share, outageFrom, days, sampleMin } = clock;
-	const from = Number.isFinite(outageFrom) ? outageFrom : 0;
-	// one by one: taken apart from a list each would be an object of its own
-	let s = cap;
-	let least = cap;
-	let sum = 0;
-	let kept = 0;
-	let used = 0;
-	let below = 0;
-	let pumped = 0;
-	let stressAt = -1;
-	let wiltAt = -1;
-	for (let day = 0, m = 0; day < days; day++)
-		for (let minute = 0; minute < DAY; minute++, m++) {
-			if (on[minute] === 1 && m < outageFrom) {
-				const now = Math.min(cap, s + entering);
-				pumped++;
-				kept += now - s;
-				s = now;
-			}
-			let drink = demand * share[minute]!;
-			if (s < stressed) drink *= s / stressed;
-			if (drink > s) drink = s;
-			s -= drink;
-			used += drink;
-			sum += s;
-			if (s < least) least = s;
-			if (s < stressed) below++;
-			if (s < stressed && stressAt < 0 && m >= from) stressAt = m;
-			if (s < wilted && wiltAt < 0 && m >= from) wiltAt = m;
-			if (m % sampleMin === 0) course[m / sampleMin] = s / cap;
-		}
-	return [least, sum, kept, used, below, pumped, stressAt, wiltAt];
+	if (line.order.length > 1) return runPassing(input, line, clock, sums);
+	const i = line.order[0]!;
+	const medium = sums.media[i]!;
+	medium.alone();
+	sums.supplied[i] = (medium.pumped * input.sites[i]!.flowLph) / 60;
+	sums.drained[i] = Math.max(0, sums.supplied[i]! - medium.kept);
 }
 
 /** A line as it runs: a place for each of its sites, from the top down. */
 class Passing {
-	readonly cap: Float64Array;
-	readonly held: Float64Array;
+	private readonly cap: Float64Array;
 	private readonly own: Float64Array;
 	private readonly caught: Float64Array;
 	private readonly arriving: Float64Array;
@@ -233,7 +150,11 @@ class Passing {
 	readonly supplied: Float64Array;
 	readonly drained: Float64Array;
 
-	constructor(input: RootZoneInput, { order, below }: SiteLine) {
+	constructor(
+		input: RootZoneInput,
+		{ order, below }: SiteLine,
+		readonly media: readonly MediumCourse[]
+	) {
 		const place = new Map(order.map((i, k) => [i, k]));
 		const sites = order.map((i) => input.sites[i]!);
 		const each = (of: (site: (typeof sites)[number]) => number) => Float64Array.from(sites, of);
@@ -241,23 +162,23 @@ class Passing {
 		this.own = each((site) => site.flowLph / 60);
 		this.caught = each((site) => site.catchFraction ?? 1);
 		this.to = Int32Array.from(order, (i) => (below[i]! < 0 ? -1 : place.get(below[i]!)!));
-		this.held = this.cap.slice();
 		const zeros = () => new Float64Array(order.length);
 		[this.arriving, this.supplied, this.drained] = [zeros(), zeros(), zeros()];
 	}
 
 	/** A minute of watering: each keeps what goes in, the rest is on its way at once. */
 	water(): void {
-		const { cap, held, own, caught, arriving, to, supplied, drained } = this;
+		const { media, own, caught, arriving, to, supplied, drained, cap } = this;
 		arriving.set(own);
 		for (let k = 0; k < cap.length; k++) {
 			const comes = arriving[k]!;
 			const full = cap[k]!;
-			const before = held[k]!;
+			const medium = media[k]!;
+			const before = medium.held;
 			const wet = before + comes * caught[k]!;
 			const now = wet > full ? full : wet;
 			const leaves = comes - (now - before);
-			held[k] = now;
+			medium.held = now;
 			supplied[k]! += comes;
 			drained[k]! += leaves;
 			const next = to[k]!;
@@ -271,8 +192,8 @@ class Passing {
  * another: from one feed to the next each is followed by itself.
  */
 function runPassing(input: RootZoneInput, line: SiteLine, clock: Clock, sums: Sums): void {
-	const run = new Passing(input, line);
-	const seen = line.order.map((i, k) => new Seen(run.cap[k]!, input, i, clock, sums));
+	const media = line.order.map((i) => sums.media[i]!);
+	const run = new Passing(input, line, media);
 	const minutes = clock.days * DAY;
 	for (let m = 0; m < minutes;) {
 		const pumping = clock.on[m % DAY] === 1 && m < clock.outageFrom;
@@ -280,106 +201,36 @@ function runPassing(input: RootZoneInput, line: SiteLine, clock: Clock, sums: Su
 		let next = m + 1;
 		if (!pumping)
 			while (next < minutes && !(clock.on[next % DAY] === 1 && next < clock.outageFrom)) next++;
-		for (let k = 0; k < seen.length; k++) run.held[k] = seen[k]!.drink(run.held[k]!, m, next);
+		for (const medium of media) medium.drink(m, next);
 		m = next;
 	}
 	line.order.forEach((i, k) => {
-		seen[k]!.tell(i, sums);
 		sums.supplied[i] = run.supplied[k]!;
 		sums.drained[i] = run.drained[k]!;
 	});
 }
 
-/** One site of a line while it drinks, and what is seen of it at the end of each minute. */
-class Seen {
-	private least: number;
-	private sum = 0;
-	private used = 0;
-	private below = 0;
-	private stressAt = -1;
-	private wiltAt = -1;
-	private readonly demand: number;
-	private readonly stressed: number;
-	private readonly wilted: number;
-	private readonly from: number;
-	private readonly course: Float64Array;
-
-	constructor(
-		private readonly cap: number,
-		{ sites, stressFraction, wiltFraction }: RootZoneInput,
-		i: number,
-		private readonly clock: Clock,
-		sums: Sums
-	) {
-		this.least = cap;
-		this.demand = sites[i]!.demandLPerDay;
-		this.stressed = stressFraction * cap;
-		this.wilted = wiltFraction * cap;
-		this.from = Number.isFinite(clock.outageFrom) ? clock.outageFrom : 0;
-		this.course = sums.courses[i]!;
-	}
-
-	/** Through the minutes from `m` to before `until`. @returns what is left, L */
-	drink(held: number, m: number, until: number): number {
-		const { cap, demand, stressed, wilted, from, course } = this;
-		const { share, sampleMin } = this.clock;
-		let s = held;
-		let least = this.least;
-		let sum = 0;
-		let used = 0;
-		for (let at = m, minute = m % DAY; at < until; at++) {
-			let drink = demand * share[minute]!;
-			if (s < stressed) drink *= s / stressed;
-			if (drink > s) drink = s;
-			s -= drink;
-			used += drink;
-			sum += s;
-			if (s < least) least = s;
-			if (s < stressed) this.stress(at, from);
-			if (s < wilted && this.wiltAt < 0 && at >= from) this.wiltAt = at;
-			if (at % sampleMin === 0) course[at / sampleMin] = s / cap;
-			minute = minute === DAY - 1 ? 0 : minute + 1;
-		}
-		this.least = least;
-		this.sum += sum;
-		this.used += used;
-		return s;
-	}
-
-	private stress(at: number, from: number): void {
-		this.below++;
-		if (this.stressAt < 0 && at >= from) this.stressAt = at;
-	}
-
-	tell(i: number, sums: Sums): void {
-		sums.least[i] = this.least / this.cap;
-		sums.sum[i] = this.sum / this.cap;
-		sums.used[i] = this.used;
-		sums.stressed[i] = this.below;
-		sums.stressAt[i] = this.stressAt;
-		sums.wiltAt[i] = this.wiltAt;
-	}
-}
-
-function told(input: RootZoneInput, clock: Clock, sums: Sums): RootZone {
+function told(input: RootZoneInput, clock: Clock, { media, supplied, drained }: Sums): RootZone {
 	const minutes = clock.days * DAY;
 	const from = Number.isFinite(clock.outageFrom) ? clock.outageFrom : 0;
 	const hours = (at: number) => (at < 0 ? null : (at + 1 - from) / 60);
 	let returnedL = 0;
-	const sites = input.sites.map(({ id, passesTo }, i) => {
-		if (passesTo === undefined || passesTo === null) returnedL += sums.drained[i]!;
+	const sites = input.sites.map(({ id, passesTo, mediumL, availableFraction }, i) => {
+		const { least, sum, used, stressMin, stressAt, wiltAt } = media[i]!;
+		const cap = mediumL * availableFraction;
+		if (passesTo === undefined || passesTo === null) returnedL += drained[i]!;
 		return {
 			id,
-			minFraction: sums.least[i]!,
-			meanFraction: sums.sum[i]! / minutes,
-			suppliedL: sums.supplied[i]!,
-			drainedL: sums.drained[i]!,
-			usedL: sums.used[i]!,
-			stressMin: sums.stressed[i]!,
-			hoursToStress: hours(sums.stressAt[i]!),
-			hoursToWilt: hours(sums.wiltAt[i]!)
+			minFraction: least / cap,
+			meanFraction: sum / cap / minutes,
+			suppliedL: supplied[i]!,
+			drainedL: drained[i]!,
+			usedL: used,
+			stressMin,
+			hoursToStress: hours(stressAt),
+			hoursToWilt: hours(wiltAt)
 		};
 	});
-	const courses = input.sites.map(({ id }, i) => ({ id, fraction: sums.courses[i]! }));
+	const courses = input.sites.map(({ id }, i) => ({ id, fraction: media[i]!.course }));
 	return { sites, returnedL, series: { everyMin: clock.sampleMin, startMin: 0, sites: courses } };
 }

@@ -102,7 +102,9 @@ function slabAt(
 	const slabL = (stand.slabLengthMm * stand.slabWidthMm * stand.slabHeightMm) / 1e6;
 	const mediumL = slabL + stand.plantsPerSlab * (stand.blockMm / 100) ** 3;
 	return builder.container({
-		...{ xM, yM, zM: frame.topAt(xM) },
+		xM,
+		yM,
+		zM: frame.topAt(xM),
 		id: builder.id(label),
 		form: 'slab',
 		label,

@@ -198,16 +198,35 @@ export class StandBuilder<S extends Stand> {
 		return outlet;
 	}
 
-	/** Takes the object over as it is: a stand makes hundreds of them. */
-	container(
-		container: Omit<Container, 'standId' | 'siteIds' | 'inner'> & Partial<Container>
-	): Container {
-		container.standId = this.stand.id;
-		container.siteIds = [];
-		container.inner ??= [];
-		const made = container as Container;
-		this.piece.containers.push(made);
-		return made;
+	/** A container of this stand, without its sites yet. */
+	container(of: Omit<Container, 'standId' | 'siteIds' | 'inner'> & Partial<Container>): Container {
+		// field by field: a stand makes hundreds of them, and fields added one after the other are several times slower
+		const container: Container = {
+			id: of.id,
+			xM: of.xM,
+			yM: of.yM,
+			zM: of.zM,
+			standId: this.stand.id,
+			form: of.form,
+			label: of.label,
+			row: of.row,
+			column: of.column,
+			front: of.front,
+			mediumFront: of.mediumFront,
+			poolFront: of.poolFront,
+			inner: of.inner ?? [],
+			above: of.above,
+			radiusM: of.radiusM,
+			heightMm: of.heightMm,
+			fillMm: of.fillMm,
+			poolMm: of.poolMm,
+			mediumL: of.mediumL,
+			poolL: of.poolL,
+			siteIds: [],
+			massKg: of.massKg
+		};
+		this.piece.containers.push(container);
+		return container;
 	}
 
 	/** A site in a container, with what the design grows there. */

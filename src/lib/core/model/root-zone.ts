@@ -1,15 +1,16 @@
 import { DAY_MIN } from '../design';
 import {
-	everyMinutes,
 	lineAround,
 	MOST_SITE_DAYS,
 	rootZone as run,
+	watched,
 	STRESS_SHARE,
 	WILT_SHARE,
 	SETTLED_DAYS,
 	worstCut,
 	type RootZone,
-	type RootZoneInput
+	type RootZoneInput,
+	type Watched
 } from '../feeding';
 import type { Layout } from '../layout';
 import type { FeedState } from './feed';
@@ -21,8 +22,9 @@ export interface RootZoneRun {
 	input: RootZoneInput;
 	result: RootZone;
 }
-interface MinutelyRun extends RootZoneRun {
-	byMinute: RootZone;
+interface WatchedRun extends RootZoneRun {
+	/** What is held just before each feed. */
+	watched: Watched;
 }
 /** What a power cut at its worst moment does to the site it meets first. */
 export interface PowerCut extends RootZoneRun {
@@ -58,16 +60,16 @@ export function rootZoneOf(
 	};
 }
 
-/** The medium at each site the timer feeds, minute by minute; null where nothing is planned. */
-export const rootZone = stage('root zone', {}, { feed }, ({ feed }): MinutelyRun | null => {
+/** The medium at each site the timer feeds, through three hot days; null where nothing is planned. */
+export const rootZone = stage('root zone', {}, { feed }, ({ feed }): WatchedRun | null => {
 	const input = feed && rootZoneOf(feed);
-	return input && minutely(input);
+	return input && watchedRun(input);
 });
 
-/** A run as its input asks for it, and the same kept by the minute. */
-export function minutely(input: RootZoneInput): MinutelyRun {
-	const byMinute = run({ ...input, sampleMin: 1 });
-	return { input, byMinute, result: everyMinutes(byMinute, input.sampleMin) };
+/** A run as its input asks for it, looked at before each feed. */
+export function watchedRun(input: RootZoneInput): WatchedRun {
+	const seen = watched(input);
+	return { input, watched: seen, result: seen.run };
 }
 
 /** Days a cut is followed, until it has wilted. */
@@ -116,6 +118,6 @@ export function cutsAt(
 
 /** The power fails at the worst moment of a hot day: how long until the first is stressed, and wilts. */
 export const powerCut = stage('power cut', {}, { rootZone }, ({ rootZone }): PowerCut | null => {
-	const worst = rootZone && worstCut(rootZone.input, rootZone.byMinute);
+	const worst = rootZone && worstCut(rootZone.input, rootZone.watched);
 	return worst && cutRun(rootZone.input, worst.siteId, worst.atMin);
 });

@@ -4,7 +4,7 @@ import { InvalidInput, NoSolution, type Steps } from '../quantity';
 import { pick } from '../shelf';
 import { advisedSchool, feedInput, type FeedState } from './feed';
 import type { SystemModel } from './model';
-import { cutRun, minutely, rootZoneOf } from './root-zone';
+import { cutRun, rootZoneOf, watchedRun } from './root-zone';
 
 /** What one way of feeding does to the same plants in the same three days. */
 export interface SchoolRun {
@@ -35,8 +35,10 @@ const FULL = 0.97;
 
 /** Hours of the last day that a course is fuller than that. */
 export function hoursFull(course: ArrayLike<number>, everyMin: number): number {
-	const last = Array.from(course).slice(-Math.round(DAY_MIN / everyMin));
-	return (24 * last.filter((share) => share > FULL).length) / last.length;
+	const samples = Math.min(course.length, Math.round(DAY_MIN / everyMin));
+	let full = 0;
+	for (let k = course.length - samples; k < course.length; k++) if (course[k]! > FULL) full++;
+	return (24 * full) / samples;
 }
 
 /**
@@ -89,10 +91,10 @@ function runOf(model: SystemModel, school: School): SchoolRun {
 	const made = planned(model, school);
 	const input = made && rootZoneOf(made);
 	if (!made || !input) return { ...NOTHING, school };
-	const { result: hot, byMinute } = minutely(input);
+	const { result: hot, watched } = watchedRun(input);
 	const driest = hot.sites.reduce((a, b) => (a.minFraction <= b.minFraction ? a : b));
 	const course = (id: string) => hot.series.sites.find((site) => site.id === id)!.fraction;
-	const worst = worstCut(input, byMinute);
+	const worst = worstCut(input, watched);
 	const cut = worst && cutRun(input, worst.siteId, worst.atMin);
 	const onMin = Math.min(DAY_MIN, made.onMin * made.plan.events.length);
 	const pumpMinutes = Math.round(dutyOf(model.operation.feed) * onMin);

@@ -88,11 +88,77 @@ function lostOn(
 		const turn = ((azimuthDeg - frontDeg) * Math.PI) / 180;
 		const [sx, sy] = [-Math.sin(turn), -Math.cos(turn)];
 		const rise = Math.tan((altitudeDeg * Math.PI) / 180);
+		const facing = new Facing(posts, sx, sy, rise);
 		sites.forEach((site, k) => {
-			if (posts.some((post) => hides(post, site, sx, sy, rise))) lost[k]! += 1;
+			if (facing.hides(site)) lost[k]! += 1;
 		});
 	}
 	return lost.map((count) => (lit > 0 ? count / lit : 0));
+}
+
+/** Wider than any error of rounding where posts are looked up, m. */
+const SLACK_M = 1e-6;
+
+/**
+ * The posts as the sun of one moment meets them: in strips along its rays, in each the nearest first. A leaf looks
+ * along the strips it stands in, and no further than the highest post throws its shade.
+ */
+class Facing {
+	private readonly strips = new Map<number, { along: number[]; posts: Post[] }>();
+	private readonly widthM: number;
+	private readonly radiusM: number;
+	private readonly topM: number;
+
+	constructor(
+		posts: readonly Post[],
+		private readonly sx: number,
+		private readonly sy: number,
+		private readonly rise: number
+	) {
+		this.radiusM = posts.reduce((most, { radiusM }) => Math.max(most, radiusM), 0) + SLACK_M;
+		this.topM = posts.reduce((most, { topM }) => Math.max(most, topM), -Infinity);
+		this.widthM = 2 * this.radiusM;
+		const placed = posts.map((post) => ({ post, along: post.xM * sx + post.yM * sy }));
+		for (const { post, along } of placed.sort((a, b) => a.along - b.along)) {
+			const at = this.stripOf(post.xM * sy - post.yM * sx);
+			let strip = this.strips.get(at);
+			if (!strip) this.strips.set(at, (strip = { along: [], posts: [] }));
+			strip.along.push(along);
+			strip.posts.push(post);
+		}
+	}
+
+	private stripOf(across: number): number {
+		return Math.floor(across / this.widthM);
+	}
+
+	/** Whether any post takes the sun from a leaf. */
+	hides(leaf: Leaf): boolean {
+		const { sx, sy, rise, radiusM } = this;
+		const across = leaf.xM * sy - leaf.yM * sx;
+		const from = leaf.xM * sx + leaf.yM * sy - SLACK_M;
+		const to = from + Math.max(0, this.topM - leaf.zM) / rise + radiusM + 2 * SLACK_M;
+		const last = this.stripOf(across + radiusM);
+		for (let at = this.stripOf(across - radiusM); at <= last; at++) {
+			const strip = this.strips.get(at);
+			if (!strip) continue;
+			const { along, posts } = strip;
+			for (let i = firstFrom(along, from); i < posts.length && along[i]! <= to; i++)
+				if (hides(posts[i]!, leaf, sx, sy, rise)) return true;
+		}
+		return false;
+	}
+}
+
+/** Where in a rising list the first stands that is no less. */
+function firstFrom(list: readonly number[], least: number): number {
+	let [low, high] = [0, list.length];
+	while (low < high) {
+		const middle = (low + high) >> 1;
+		if (list[middle]! < least) low = middle + 1;
+		else high = middle;
+	}
+	return low;
 }
 
 function hides(post: Post, leaf: Leaf, sx: number, sy: number, rise: number): boolean {

@@ -40,10 +40,11 @@ const GROWING_DAY_H = 10;
 export function growingDays(latitudeDeg: number): { longest: number; shortest: number } {
 	let longest = 1;
 	let shortest = 1;
+	let most = -Infinity;
 	let least = Infinity;
 	for (let day = 1; day <= 365; day++) {
 		const hours = dayLengthH(latitudeDeg, day);
-		if (hours > dayLengthH(latitudeDeg, longest)) longest = day;
+		if (hours > most) [most, longest] = [hours, day];
 		if (hours >= GROWING_DAY_H && hours < least) [least, shortest] = [hours, day];
 	}
 	return { longest, shortest: least === Infinity ? longest : shortest };
