@@ -19,7 +19,7 @@ import {
 	type Parts,
 	type Variant
 } from '../src/lib/core/design';
-import { layoutDesign } from '../src/lib/core/layout';
+import { layoutStructure } from '../src/lib/core/layout';
 import { solveNetwork } from '../src/lib/core/hydraulics';
 import { assessModel } from '../src/lib/core/operations';
 import { SystemModel } from '../src/lib/core/model';
@@ -192,9 +192,9 @@ function layouts(): void {
 				parameters: PARAMETERS,
 				sourceKind: 'pump' as const
 			};
-			const work = () => void layoutDesign(stretched, area!, BUILT_IN_SHELF);
+			const work = () => void layoutStructure(stretched, area!, BUILT_IN_SHELF);
 			for (let i = 0; i < 5; i++) work();
-			const sites = layoutDesign(stretched, area!, BUILT_IN_SHELF).sites.length;
+			const sites = layoutStructure(stretched, area!, BUILT_IN_SHELF).sites.length;
 			return { sites, ms: time(work, 9) };
 		};
 		const [few, many] = [at(500), at(5000)];

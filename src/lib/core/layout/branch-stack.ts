@@ -4,7 +4,7 @@ import { footing } from './footing';
 import { body, finish, headerZ, outletJoints } from './stack-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { cupFront, evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
-import type { Container, FeedNode, Point, LayoutInput } from './types';
+import type { Container, FeedNode, Point, StructureInput } from './types';
 import { BARB, ELBOW, TEE_BRANCH, StandBuilder } from './stand-builder';
 
 /** PVC drain pipe and its branches. */
@@ -13,7 +13,7 @@ const WALL_MM = 3;
 /** Branch fittings on short pipes, turned from one to the next; a shared riser between two stacks. */
 export function branchStack(
 	stand: BranchStack,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

@@ -1,6 +1,6 @@
 import { rowLetter, type BucketBench, type BucketRows, type Stand } from '../design';
 import { pick, type ShelfLists } from '../shelf';
-import type { LayoutInput } from './types';
+import type { StructureInput } from './types';
 import { besideOthers, fillBucket, potAt } from './buckets';
 import { feedRows } from './feed-rows';
 import { returnRuns } from './return-runs';
@@ -14,7 +14,7 @@ type Buckets = BucketBench | BucketRows;
 /** Rows of buckets on a bench that falls to the tank, a feed row over each, a return under each. */
 export function bucketBench(
 	stand: BucketBench,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {
@@ -35,7 +35,7 @@ export function bucketBench(
 /** The same rows outdoors: a block under each bucket, nothing else. */
 export function bucketGroundRows(
 	stand: BucketRows,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

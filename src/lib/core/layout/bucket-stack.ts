@@ -5,13 +5,13 @@ import { rect, roundAbove } from './outline';
 import { body, finish, headerZ, linesBy, outletJoints } from './stack-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
-import type { Container, Point, LayoutInput } from './types';
+import type { Container, Point, StructureInput } from './types';
 import { StandBuilder } from './stand-builder';
 
 /** Buckets bolted lid to base, a spray head under the top lid, lids that send the water to the rim. */
 export function bucketStack(
 	stand: BucketStack,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

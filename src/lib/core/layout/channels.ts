@@ -6,7 +6,7 @@ import { bar, boxOf, rect } from './outline';
 import { layoutRow } from './row';
 import { evenly } from './tower-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
-import type { Container, Corner, FeedNode, Point, LayoutInput, Stance } from './types';
+import type { Container, Corner, FeedNode, Point, StructureInput, Stance } from './types';
 import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, StandBuilder } from './stand-builder';
 
 /** PVC down-pipe, 2 mm wall. */
@@ -21,7 +21,7 @@ interface Placed {
 /** Slit channels side by side or in tiers, a drip into the high end of each, a collector under the low ends. */
 export function channels(
 	stand: Channels,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

@@ -3,7 +3,7 @@ import { pick, type ShelfLists } from '../shelf';
 import { feedRows } from './feed-rows';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
-import { lengthOf, type Container, type Point, type LayoutInput } from './types';
+import { lengthOf, type Container, type Point, type StructureInput } from './types';
 import { StandBuilder } from './stand-builder';
 
 /** The return line lies this far over the pots' floor. */
@@ -12,7 +12,7 @@ const LINE_M = 0.03;
 /** Pots on the control pot's level: drippers over them, a wide line between their feet. */
 export function controlPotRing(
 	stand: ControlPotRing,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

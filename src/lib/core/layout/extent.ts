@@ -2,10 +2,10 @@ import type { Area } from '../design';
 import { boxOf } from './outline';
 import { tankGround } from './set-down';
 import type { StandPiece } from './stand-piece';
-import type { Layout, LayoutProblem, Point, TankLayout } from './types';
+import type { Structure, LayoutProblem, Point, TankLayout } from './types';
 
 /** The box around everything that is built, m: tank, vessels, solids and lines, not plants. */
-export function extentOf(tank: TankLayout, pieces: StandPiece[]): Layout['extent'] {
+export function extentOf(tank: TankLayout, pieces: StandPiece[]): Structure['extent'] {
 	const from: Point = { xM: tank.xM, yM: tank.yM, zM: Math.min(0, tank.floorM) };
 	const to: Point = {
 		xM: tank.xM + tank.lengthM,
@@ -53,7 +53,7 @@ const TOUCH_M = 0.005;
  * What does not fit the area: all of it where it stands anywhere, each thing that was put somewhere where it
  * stands through a wall or on the ground of another.
  */
-export function outside(layout: Layout, area: Area, placed: boolean): LayoutProblem[] {
+export function outside(layout: Structure, area: Area, placed: boolean): LayoutProblem[] {
 	if (placed) return [...throughWalls(layout, area), ...onSameGround(layout)];
 	const { extent } = layout;
 	const lengthM = extent.to.xM - extent.from.xM;
@@ -71,13 +71,13 @@ export function outside(layout: Layout, area: Area, placed: boolean): LayoutProb
 }
 
 /** Everything that takes ground, by the id it is known by. */
-export const grounds = ({ tank, stands, reserve }: Pick<Layout, 'tank' | 'stands' | 'reserve'>) => [
+export const grounds = ({ tank, stands, reserve }: Pick<Structure, 'tank' | 'stands' | 'reserve'>) => [
 	{ id: 'tank', ground: tankGround(tank) },
 	...(reserve ? [{ id: 'reserve', ground: reserve.ground }] : []),
 	...stands.map(({ id, ground }) => ({ id, ground }))
 ];
 
-function throughWalls(layout: Layout, area: Area): LayoutProblem[] {
+function throughWalls(layout: Structure, area: Area): LayoutProblem[] {
 	const high = layout.extent.to.zM;
 	return [
 		// a reserve may stand outside and lead its hose in
@@ -97,7 +97,7 @@ function throughWalls(layout: Layout, area: Area): LayoutProblem[] {
 }
 
 /** Stands on one another's ground; a tank may stand under one. */
-function onSameGround({ stands }: Layout): LayoutProblem[] {
+function onSameGround({ stands }: Structure): LayoutProblem[] {
 	return stands.flatMap((one, i) =>
 		stands.slice(i + 1).flatMap((other): LayoutProblem[] => {
 			const [a, b] = [one.ground, other.ground];

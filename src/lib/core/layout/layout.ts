@@ -27,11 +27,11 @@ import {
 	type FeedRun,
 	type Fitting,
 	type Joint,
-	type Layout,
+	type Structure,
 	type Point,
 	type Solid,
 	type TankLayout,
-	type LayoutInput
+	type StructureInput
 } from './types';
 import { unknownParts } from './unknown-parts';
 import { layoutStand } from './variants';
@@ -55,13 +55,13 @@ const PUMP_M = 0.05;
 const OVER_RIM_M = 0.05;
 
 /**
- * The whole loop in space: tank, stands, feed and return, with true lengths and elevations. In two passes: the
+ * All that is built, in space: tank, stands, feed and return, with true lengths and elevations. In two passes: the
  * first finds where the riser ends and the tank stands, the second lays every run from there. Stands that were
  * put somewhere are laid out by themselves, carried there and joined by mains. What is handed over is finished
  * and frozen.
  * Never refuses a design: what cannot be built is drawn as far as it goes and listed under `problems`.
  */
-export function layoutDesign(system: LayoutInput, area: Area, shelf: ShelfLists): Layout {
+export function layoutStructure(system: StructureInput, area: Area, shelf: ShelfLists): Structure {
 	const { design, sourceKind } = system;
 	const chain = chainOf(design);
 	const base = carried(groundOf(system, shelf, chain), design);
@@ -75,7 +75,7 @@ export function layoutDesign(system: LayoutInput, area: Area, shelf: ShelfLists)
 		pieces.length === 1 ? of(pieces[0]!) : pieces.flatMap(of);
 	if (spot === 'under' || tankApart(design)) tank.clearanceM = lowestOver(tank, pieces, spot);
 	const extent = extentOf(tank, pieces);
-	const layout: Layout = {
+	const layout: Structure = {
 		tank,
 		pump,
 		nodes: [{ id: 'pump', ...pump }, ...base.risers, ...apart.nodes, ...all((p) => p.nodes)],
@@ -104,7 +104,7 @@ export function layoutDesign(system: LayoutInput, area: Area, shelf: ShelfLists)
 }
 
 function addReserve(
-	layout: Layout,
+	layout: Structure,
 	reserve: NonNullable<Design['reserve']>,
 	shelf: ShelfLists,
 	where: { area: Area; floatM: number }
@@ -130,7 +130,7 @@ const tankApart = (design: Pick<Design, 'tank' | 'stands'>): boolean =>
 const carries = (spot: Spot): boolean => spot === 'lid' || spot === 'inside';
 
 /** Stands that follow one another from the tank on; none where the tank was put somewhere. */
-function chainOf(design: LayoutInput['design']): Stand[] {
+function chainOf(design: StructureInput['design']): Stand[] {
 	if (tankApart(design)) return [];
 	return design.stands.filter(({ at }, i) => i === 0 || at === null);
 }
@@ -146,7 +146,7 @@ interface Base {
 }
 
 /** First pass: the tank stands behind the middle of the first stand, the riser ends at the highest header. */
-function groundOf(system: LayoutInput, shelf: ShelfLists, chain: readonly Stand[]): Base {
+function groundOf(system: StructureInput, shelf: ShelfLists, chain: readonly Stand[]): Base {
 	const spot = spotOf(system.design);
 	const tank: TankLayout = { ...tankAtOrigin(system.design, shelf), xM: MARGIN_M, yM: MARGIN_M };
 	const pump: Point = {
@@ -176,7 +176,7 @@ function groundOf(system: LayoutInput, shelf: ShelfLists, chain: readonly Stand[
 
 /** Every stand of the chain beside the one before, each from the same tank and riser. */
 function standsAt(
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	{ spot, tank, riser }: Pick<Base, 'spot' | 'tank'> & { riser: FeedNode },
 	chain: readonly Stand[]
@@ -194,7 +194,7 @@ function standsAt(
 }
 
 /** Tank and chain carried to where the first stand, or the tank, was put. */
-function carried(base: Base, design: LayoutInput['design']): Base {
+function carried(base: Base, design: StructureInput['design']): Base {
 	const first = base.pieces[0];
 	const at = first ? design.stands[0]!.at : design.tank.at;
 	if (!at) return base;
@@ -220,7 +220,7 @@ interface Apart {
 }
 
 function standsApart(
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	area: Area,
 	base: Base,
@@ -260,7 +260,7 @@ function standsApart(
 
 /** Each of some stands laid out by itself and carried to its place; one without follows the one before. */
 function putDown(
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	stands: readonly Stand[],
 	{ tank, ways }: { tank: TankLayout; ways: Parameters<typeof broughtHome>[1] }
@@ -280,7 +280,7 @@ function putDown(
 /** A stand by itself, from its own low end on: its water comes in there and runs out there. */
 function standAlone(
 	stand: Stand,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	tank: TankLayout
 ): { piece: StandPiece; inlet: FeedNode } {
@@ -303,7 +303,7 @@ function standAlone(
 
 /** The main from the pump: to where others branch off, and on to the first header. */
 function mainRuns(
-	{ design }: LayoutInput,
+	{ design }: StructureInput,
 	shelf: ShelfLists,
 	{ pump, risers }: Base,
 	tee: FeedNode | null
@@ -329,7 +329,7 @@ function mainRuns(
 }
 
 function mainRun(
-	design: LayoutInput['design'],
+	design: StructureInput['design'],
 	shelf: ShelfLists,
 	pump: Point,
 	riser: FeedNode
@@ -384,7 +384,7 @@ function letterOn(pieces: StandPiece[]): void {
 }
 
 /** Height of the water when the tank is filled, m over the floor of the place. */
-function filledTo({ design, operation }: LayoutInput, shelf: ShelfLists): number {
+function filledTo({ design, operation }: StructureInput, shelf: ShelfLists): number {
 	const mm = Math.min(
 		brimMmOf(design, shelf),
 		heightAt(tankShapeOf(design, shelf), operation.fillL)

@@ -14,7 +14,7 @@ import { footing } from './footing';
 import type { Anchor, StandPiece } from './stand-piece';
 import { layoutTower, type LayoutTower, type LayoutTowerInput } from './tower';
 import { cupFront, evenly, fallsBack, headers, holeFront, onSkin, riser } from './tower-kit';
-import type { Container, FeedNode, Point, LayoutInput } from './types';
+import type { Container, FeedNode, Point, StructureInput } from './types';
 import { StandBuilder } from './stand-builder';
 
 type Towers = PipeTower | TowerBank;
@@ -25,7 +25,7 @@ const CAP_M = 0.03;
 /** Pipes on end: a riser inside each, a spreader under its cap, rings of sites down its skin. */
 export const pipeTower = (
 	stand: PipeTower,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece => towersOf(stand, system, shelf, anchor, 1, 0);
@@ -33,14 +33,14 @@ export const pipeTower = (
 /** Towers in rows, each on a base of its own. */
 export const towerBank = (
 	stand: TowerBank,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece => towersOf(stand, system, shelf, anchor, stand.rows, stand.rowGapMm / 1000);
 
 function towersOf(
 	stand: PipeTower | TowerBank,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor,
 	rows: number,

@@ -5,13 +5,13 @@ import { rect, taperFront } from './outline';
 import { finish, headerZ, linesBy } from './stack-kit';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { evenly, fallsBack, headers, onSkin, riser } from './tower-kit';
-import type { Container, FeedNode, Point, LayoutInput } from './types';
+import type { Container, FeedNode, Point, StructureInput } from './types';
 import { BARB, TEE_BRANCH, StandBuilder } from './stand-builder';
 
 /** Lobed pots threaded on a pipe; the drippers stand over the top one, each pot drains into the next. */
 export function potStack(
 	stand: PotStack,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

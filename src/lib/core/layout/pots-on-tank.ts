@@ -1,6 +1,6 @@
 import { spotOf, rowLetter, type ControlPotRing, type PotsOnTank, type Stand } from '../design';
 import { pick, type Bucket, type ShelfLists } from '../shelf';
-import type { Container, LayoutInput } from './types';
+import type { Container, StructureInput } from './types';
 import { besideOthers, fillBucket, potAt } from './buckets';
 import { drop } from './collector';
 import { feedRows } from './feed-rows';
@@ -14,7 +14,7 @@ import { BARB, StandBuilder } from './stand-builder';
 /** A grid of pots in a tray that falls to the tank; rows from a header, or joined to a ring. */
 export function potsOnTank(
 	stand: PotsOnTank,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

@@ -8,7 +8,7 @@ import type {
 	Ground,
 	Point,
 	ReturnRun,
-	Site,
+	EmptySite,
 	Solid,
 	TankLayout
 } from './types';
@@ -154,7 +154,7 @@ export class Mover {
 		};
 	};
 
-	site(site: Site): Site {
+	site<S extends EmptySite>(site: S): S {
 		const { xM, yM } = this.point(site);
 		if (site.facingDeg === null)
 			return {

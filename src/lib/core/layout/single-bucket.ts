@@ -4,7 +4,7 @@ import { drop } from './collector';
 import { taperFront } from './outline';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
 import { tankShapeOf } from './tank';
-import { equally, type Container, type Point, type LayoutInput } from './types';
+import { equally, type Container, type Point, type StructureInput } from './types';
 import { BARB, ELBOW, TEE_BRANCH, StandBuilder } from './stand-builder';
 
 const RING_OVER_M = 0.02;
@@ -14,7 +14,7 @@ const HIGHEST_PLATE = 0.7;
 /** Pot, plate, reservoir and pump in one: the tank is the foot of the bucket, up to the plate. */
 export function singleBucket(
 	stand: SingleBucket,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

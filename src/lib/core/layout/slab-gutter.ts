@@ -5,13 +5,13 @@ import { rect } from './outline';
 import { returnRuns } from './return-runs';
 import { benchSolids, benchStance, rowFrame, type RowFrame } from './row-frame';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
-import type { Container, LayoutInput } from './types';
+import type { Container, StructureInput } from './types';
 import { StandBuilder } from './stand-builder';
 
 /** Slabs lying end to end in a gutter that falls, a stake to every plant. */
 export function slabGutter(
 	stand: SlabGutter,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

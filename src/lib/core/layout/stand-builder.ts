@@ -1,13 +1,11 @@
 import {
 	kindOf,
-	plantsOf,
 	standPath,
 	type Operation,
-	type Plants,
 	type Slot,
 	type Stand
 } from '../design';
-import { pick, type Crop, type Medium, type ShelfLists } from '../shelf';
+import { pick, type Medium, type ShelfLists } from '../shelf';
 import { joint } from './joints';
 import type { Anchor, StandPiece } from './stand-piece';
 import {
@@ -25,8 +23,8 @@ import {
 	type Rim,
 	type StandLayout,
 	type Shares,
-	type Site,
-	type LayoutInput
+	type EmptySite,
+	type StructureInput
 } from './types';
 
 export { BARB, ELBOW, TAP, TEE_BRANCH, TEE_STRAIGHT, VALVE } from './fittings';
@@ -92,24 +90,21 @@ export class StandBuilder<S extends Stand> {
 	};
 	row: StandLayout['row'] = null;
 	holes: StandLayout['holes'] = null;
-	private readonly plants: Plants;
-	private readonly sitesById = new Map<string, Site>();
+	private readonly sitesById = new Map<string, EmptySite>();
 	private feedM = 0;
 
 	constructor(
 		readonly stand: S,
-		readonly system: LayoutInput,
+		readonly system: StructureInput,
 		readonly shelf: ShelfLists,
 		readonly anchor: Anchor
-	) {
-		this.plants = plantsOf(system.operation, system.record);
-	}
+	) {}
 
-	get design(): LayoutInput['design'] {
+	get design(): StructureInput['design'] {
 		return this.system.design;
 	}
 
-	get vessels(): LayoutInput['parameters']['vessels'] {
+	get vessels(): StructureInput['parameters']['vessels'] {
 		return this.system.parameters.vessels;
 	}
 
@@ -229,15 +224,10 @@ export class StandBuilder<S extends Stand> {
 		return container;
 	}
 
-	/** A site in a container, with what the design grows there. */
+	/** A place for a plant in a container. */
 	site({ slot, at, container, medium, mediumL, facingDeg, opening }: SitePlan): void {
-		const plant = this.plants[slot.id];
-		const crop = plant && pick(this.shelf.crops, plant.cropId);
-		const grown = plant ? this.system.parameters.growth[plant.stage].value : 0;
-		const tallMm = crop ? this.reachOf(crop, facingDeg !== undefined) * Math.sqrt(grown) : 0;
 		container.siteIds.push(slot.id);
-		container.massKg += (crop?.massKg ?? 0) * grown;
-		const site: Site = {
+		const site: EmptySite = {
 			xM: at.xM,
 			yM: at.yM,
 			zM: at.zM,
@@ -247,15 +237,8 @@ export class StandBuilder<S extends Stand> {
 			row: slot.row,
 			column: slot.column,
 			containerId: container.id,
-			cropId: crop?.id ?? null,
-			stage: plant?.stage ?? null,
 			mediumId: medium.id,
 			mediumL,
-			// canopy is an area, so spread goes with its root
-			spreadMm: (crop?.spreadMm ?? 0) * Math.sqrt(grown),
-			matureSpreadMm: crop?.spreadMm ?? 0,
-			tallMm,
-			leafMm: facingDeg === undefined ? this.system.parameters.light.leafAt.value * tallMm : 0,
 			facingDeg: facingDeg ?? null,
 			opening: opening ?? null,
 			catchFraction: 1,
@@ -281,12 +264,6 @@ export class StandBuilder<S extends Stand> {
 
 	/** What so long an edge wants to be wetted all along, L/h. */
 	wetting = (edgeMm: number): number => (this.vessels.wettingLphM.value * edgeMm) / 1000;
-
-	/** How high a grown plant reaches over its root, mm; out of a side it hangs before it turns up. */
-	private reachOf({ heightMm, spreadMm }: Crop, hanging: boolean): number {
-		const { hangingRise } = this.system.parameters.light;
-		return hanging ? Math.min(heightMm, hangingRise.value * spreadMm) : heightMm;
-	}
 
 	/** Two sizes that must agree, or an adapter between them. */
 	joint(

@@ -1,4 +1,4 @@
-import type { FeedNode, Layout, StandLayout, TankLayout } from './types';
+import type { FeedNode, StandLayout, Structure, TankLayout } from './types';
 
 /** Where a stand may begin, and the tank it hangs on. */
 export interface Anchor {
@@ -13,10 +13,10 @@ export interface Anchor {
 }
 
 export type StandPiece = Omit<
-	Layout,
+	Structure,
 	'tank' | 'pump' | 'extent' | 'stands' | 'origin' | 'reserve' | 'drawn'
 > & {
-	stand: Layout['stands'][number];
+	stand: StandLayout;
 	/** How high its feed wants the main to rise, m. */
 	feedM: number;
 };

@@ -1,11 +1,11 @@
 import type { Area, Design } from '../design';
 import { rect } from './outline';
-import type { Layout, TankLayout } from './types';
+import type { Structure, TankLayout } from './types';
 
 const LAMP_M = 0.05;
 
 /** Lamps over what is built, from its left and its front; the drawing grows to hold them. */
-export function hang(layout: Layout, design: Pick<Design, 'lamps'>): void {
+export function hang(layout: Structure, design: Pick<Design, 'lamps'>): void {
 	const { to } = layout.extent;
 	const { xM: left, yM: front } = layout.origin;
 	for (const lamp of design.lamps) {
@@ -23,7 +23,7 @@ export function hang(layout: Layout, design: Pick<Design, 'lamps'>): void {
 }
 
 /** What a raised tank stands on. */
-export function tankStand(tank: TankLayout): Layout['solids'] {
+export function tankStand(tank: TankLayout): Structure['solids'] {
 	const top = tank.floorM;
 	if (top < 0.02) return [];
 	const above = rect(tank.xM, tank.xM + tank.lengthM, tank.yM, tank.yM + tank.widthM);
@@ -46,7 +46,7 @@ export function tankStand(tank: TankLayout): Layout['solids'] {
 }
 
 /** What else stands in the area, as solids. */
-export const obstacles = (area: Area): Layout['solids'] =>
+export const obstacles = (area: Area): Structure['solids'] =>
 	area.obstacles.map((o, i) => ({
 		id: `obstacle${i + 1}`,
 		standId: null,

@@ -131,14 +131,17 @@ export function freeStance(
 	edgeM: number,
 	towers: { widthM: number; heightM: number; baseM: number; count: number }
 ): Stance {
-	const { leafFace } = builder.system.parameters.wind;
-	const spreads = builder.piece.sites.map((site) => site.spreadMm / 1000);
-	const leaf = spreads.length ? spreads.reduce((a, b) => a + b, 0) / spreads.length : 0;
+	const alongM = towers.count * towers.heightM;
 	return {
 		kind: 'free',
 		edgeM,
 		topM: towers.baseM + towers.heightM,
-		faceM2: towers.count * towers.heightM * (towers.widthM + leafFace.value * leaf),
-		faceHeightM: towers.baseM + towers.heightM / 2
+		faceM2: alongM * towers.widthM,
+		faceHeightM: towers.baseM + towers.heightM / 2,
+		leaves: {
+			alongM,
+			widthM: towers.widthM,
+			perSpread: builder.system.parameters.wind.leafFace.value
+		}
 	};
 }

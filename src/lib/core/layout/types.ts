@@ -1,17 +1,16 @@
-import type { Design, Operation, SystemRecord } from '../design';
+import type { Design, Operation } from '../design';
 import type { ParameterSet } from '../parameters';
 import type { Stage } from '../shelf';
 import type { LayoutRow, LayoutRowInput } from './row';
 import type { LayoutTower, LayoutTowerInput } from './tower';
 
 /** What of a system decides where everything stands. */
-export interface LayoutInput {
+export interface StructureInput {
 	design: Pick<Design, 'stands' | 'tank' | 'lines' | 'lamps' | 'reserve'>;
-	operation: Pick<Operation, 'crops' | 'shutValves' | 'valves' | 'fillL' | 'topUp'>;
+	operation: Pick<Operation, 'shutValves' | 'valves' | 'fillL' | 'topUp'>;
 	/** Mains leave a tank with a pump over its rim, one without at its foot. */
 	sourceKind: 'pump' | 'tank';
-	record: Pick<SystemRecord, 'stages'>;
-	parameters: Pick<ParameterSet, 'growth' | 'vessels' | 'light' | 'wind'>;
+	parameters: Pick<ParameterSet, 'vessels' | 'wind'>;
 }
 
 /** x to the right along the front, y away from the viewer, z up from the floor; metres. */
@@ -288,6 +287,15 @@ export type LayoutProblem =
 			instead: Replacement | null;
 	  };
 
+/** A place for a plant, whatever grows there. */
+export type EmptySite = Omit<
+	Site,
+	'cropId' | 'stage' | 'spreadMm' | 'matureSpreadMm' | 'tallMm' | 'leafMm'
+>;
+
+/** Everything that is built, to scale, before anything grows in it: containers have no crop's weight yet. */
+export type Structure = Omit<Layout, 'sites'> & { sites: EmptySite[] };
+
 export interface Layout {
 	tank: TankLayout;
 	pump: Point;
@@ -315,7 +323,15 @@ export interface Layout {
 export type Stance =
 	| { kind: 'legs'; legs: number }
 	/** Free-standing and tall: the edge it would tip over, and the face the wind finds. */
-	| { kind: 'free'; edgeM: number; topM: number; faceM2: number; faceHeightM: number }
+	| {
+			kind: 'free';
+			edgeM: number;
+			topM: number;
+			faceM2: number;
+			faceHeightM: number;
+			/** A body with leaves round it: so long in all, so wide, and so much wider a metre of spread. */
+			leaves?: { alongM: number; widthM: number; perSpread: number };
+	  }
 	| { kind: 'wall'; standoffM: number; rows: { heightM: number; fixings: number }[] }
 	| { kind: 'floor' };
 

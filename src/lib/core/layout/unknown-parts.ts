@@ -1,8 +1,8 @@
-import { kindOf, standPath } from '../design';
+import { kindOf, standPath, type Operation } from '../design';
 import type { FieldMeta } from '../quantity';
 import { has, type ShelfLists } from '../shelf';
 import type { z } from 'zod';
-import type { LayoutProblem, LayoutInput } from './types';
+import type { LayoutProblem, StructureInput } from './types';
 
 interface Named {
 	list: readonly { id: string; name: string }[];
@@ -14,8 +14,19 @@ interface Named {
 }
 
 /** Parts a design names that are not on the shelf; the first of their kind is drawn in their place. */
-export function unknownParts(system: LayoutInput, shelf: ShelfLists): LayoutProblem[] {
-	return [...partsNamed(system, shelf), ...cropsNamed(system, shelf)]
+export const unknownParts = (
+	system: Pick<StructureInput, 'design'>,
+	shelf: ShelfLists
+): LayoutProblem[] => drawnInstead(partsNamed(system, shelf));
+
+/** Crops that are not on the shelf, drawn as the first of it. */
+export const unknownCrops = (
+	operation: Pick<Operation, 'crops'>,
+	shelf: Pick<ShelfLists, 'crops'>
+): LayoutProblem[] => drawnInstead(cropsNamed(operation, shelf));
+
+function drawnInstead(named: Named[]): LayoutProblem[] {
+	return named
 		.filter(({ list, id }) => !has(list, id))
 		.map(({ list, id, what, path, value }): LayoutProblem => {
 			const [drawn] = list;
@@ -24,7 +35,7 @@ export function unknownParts(system: LayoutInput, shelf: ShelfLists): LayoutProb
 		});
 }
 
-function partsNamed({ design }: LayoutInput, shelf: ShelfLists): Named[] {
+function partsNamed({ design }: Pick<StructureInput, 'design'>, shelf: ShelfLists): Named[] {
 	const { tank, lines, stands } = design;
 	return [
 		{ list: shelf.tanks, id: tank.partId, what: 'tank', path: 'design.tank.partId' },
@@ -47,14 +58,17 @@ function partsNamed({ design }: LayoutInput, shelf: ShelfLists): Named[] {
 }
 
 /** Each crop once; its replacement stands at all its sites. */
-const cropsNamed = ({ operation }: LayoutInput, shelf: ShelfLists): Named[] =>
-	[...new Set(Object.values(operation.crops))].map((cropId) => ({
+const cropsNamed = (
+	{ crops }: Pick<Operation, 'crops'>,
+	shelf: Pick<ShelfLists, 'crops'>
+): Named[] =>
+	[...new Set(Object.values(crops))].map((cropId) => ({
 		list: shelf.crops,
 		id: cropId,
 		what: 'crop',
 		path: 'operation.crops',
 		value: (instead) =>
 			Object.fromEntries(
-				Object.entries(operation.crops).map(([site, at]) => [site, at === cropId ? instead : at])
+				Object.entries(crops).map(([site, at]) => [site, at === cropId ? instead : at])
 			)
 	}));

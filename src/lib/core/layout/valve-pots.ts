@@ -3,14 +3,14 @@ import { pick, type Bucket, type ShelfLists } from '../shelf';
 import { inTurn } from './control-pot';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
-import { distance, lengthOf, equally, type FeedNode, type LayoutInput, type Point } from './types';
+import { distance, lengthOf, equally, type FeedNode, type StructureInput, type Point } from './types';
 import { deck, hoseJoint, standing, valveOf } from './valve-kit';
 import { TAP, StandBuilder } from './stand-builder';
 
 /** One valve by the tank, a hose from pot to pot, one level in all of them. */
 export function valvePots(
 	stand: ValvePots,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

@@ -9,7 +9,7 @@ import {
 	type Container,
 	equally,
 	type FeedNode,
-	type LayoutInput,
+	type StructureInput,
 	type Point
 } from './types';
 import { deck, hoseJoint, standing, valveOf } from './valve-kit';
@@ -18,7 +18,7 @@ import { TEE_BRANCH, TEE_STRAIGHT, StandBuilder } from './stand-builder';
 /** A valve in every tray, fed one after the other by a hose along the row. */
 export function valveTrays(
 	stand: ValveTrays,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

@@ -1,6 +1,6 @@
 import type { Stand, StandOf, Variant } from '../design';
 import type { ShelfLists } from '../shelf';
-import type { LayoutInput } from './types';
+import type { StructureInput } from './types';
 import { branchStack } from './branch-stack';
 import { bucketBench, bucketGroundRows } from './bucket-bench';
 import { bucketStack } from './bucket-stack';
@@ -21,7 +21,7 @@ import { wallModules } from './wall-modules';
 const VARIANTS: {
 	[V in Variant]: (
 		stand: StandOf<V>,
-		system: LayoutInput,
+		system: StructureInput,
 		shelf: ShelfLists,
 		anchor: Anchor
 	) => StandPiece;
@@ -46,7 +46,7 @@ const VARIANTS: {
 /** A stand laid out by its variant. A tank has one lid: what comes second on a loop stands beside it on bases. */
 export function layoutStand(
 	stand: Stand,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

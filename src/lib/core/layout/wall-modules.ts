@@ -9,7 +9,7 @@ import {
 	type Container,
 	type Corner,
 	type FeedNode,
-	type LayoutInput,
+	type StructureInput,
 	type Stance,
 	type StandLayout
 } from './types';
@@ -21,7 +21,7 @@ const LINE_M = 0.015;
 /** Panels of pockets, tier over tier on brackets; a drip line along each tier, a gutter under the lowest. */
 export function wallModules(
 	stand: WallModules,
-	system: LayoutInput,
+	system: StructureInput,
 	shelf: ShelfLists,
 	anchor: Anchor
 ): StandPiece {

@@ -9,41 +9,84 @@ interface Made {
 	used: readonly (readonly [stage: Stage<unknown>, value: unknown])[];
 }
 
+/** So many results of a stage are remembered: the plan, the same full grown, and what was tried of late. */
+const REMEMBERED = 8;
+
 /**
- * Works stages out when they are asked for, each once. What an earlier evaluator made is taken over where
- * every key the stage declared holds the very same value and every stage it read says the very same again.
+ * What one system's models have worked out: of each stage the last results, with what they were made from. One table
+ * serves a system as it stands, the same full grown, and every change of either that is tried.
+ */
+export class Solved {
+	private readonly results = new Map<Stage<unknown>, Made[]>();
+	/** How often each stage was worked out. */
+	readonly counts = new Map<string, number>();
+
+	of(stage: Stage<unknown>): readonly Made[] {
+		return this.results.get(stage) ?? NONE;
+	}
+
+	add(stage: Stage<unknown>, made: Made): void {
+		this.counts.set(stage.name, (this.counts.get(stage.name) ?? 0) + 1);
+		const mine = this.results.get(stage);
+		if (!mine) return void this.results.set(stage, [made]);
+		if (mine.length >= REMEMBERED) mine.pop();
+		mine.unshift(made);
+	}
+
+	/** One that served again is the last to be forgotten. */
+	served(stage: Stage<unknown>, made: Made): void {
+		const mine = this.results.get(stage)!;
+		const at = mine.indexOf(made);
+		if (at > 0) mine.unshift(...mine.splice(at, 1));
+	}
+}
+const NONE: readonly Made[] = [];
+
+/**
+ * Works stages out when they are asked for, each once. What was worked out before is taken over where every key the
+ * stage declared holds the very same value and every stage it read says the very same again.
  */
 export class Evaluator {
 	private readonly made = new Map<Stage<unknown>, Made>();
-	/** Of earlier evaluators, not yet looked at again. */
-	private readonly old: Map<Stage<unknown>, Made>;
+	/** Of the stages that start from an earlier result, the nearest one. */
+	private readonly starts: Map<Stage<unknown>, unknown>;
 
+	/**
+	 * @param solved what is known of this system already
+	 * @param before the evaluator of the document this one was changed from: what a stage may start from
+	 */
 	constructor(
 		private readonly sources: Sources,
+		readonly solved: Solved = new Solved(),
 		before?: Evaluator
 	) {
-		this.old = before ? new Map([...before.old, ...before.made]) : new Map();
+		this.starts = before ? before.startsNow() : new Map();
 	}
 
 	get<T>(stage: Stage<T>): T {
 		let made = this.made.get(stage);
 		if (!made) {
-			const old = this.old.get(stage);
-			made = old && this.stillTrue(stage, old) ? old : this.make(stage, old);
+			made = this.known(stage);
+			if (made) this.solved.served(stage, made);
+			else this.solved.add(stage, (made = this.make(stage)));
 			this.made.set(stage, made);
 		}
 		return made.value as T;
 	}
 
-	private stillTrue(stage: Stage<unknown>, { from, used }: Made): boolean {
+	private known(stage: Stage<unknown>): Made | undefined {
+		const candidates = this.solved.of(stage);
+		if (candidates.length === 0) return undefined;
 		const now = valuesOf(stage, this.sources);
-		return (
-			now.every((value, i) => value === from[i]) &&
-			used.every(([needed, value]) => this.get(needed) === value)
+		// a copy: to compare what one was made from, others may be worked out
+		return [...candidates].find(
+			({ from, used }) =>
+				now.every((value, i) => value === from[i]) &&
+				used.every(([needed, value]) => this.get(needed) === value)
 		);
 	}
 
-	private make<T>(stage: Stage<T>, old: Made | undefined): Made {
+	private make<T>(stage: Stage<T>): Made {
 		const used: [Stage<unknown>, unknown][] = [];
 		let open = true;
 		const given = givenOf(stage, this.sources, (needed) => {
@@ -52,9 +95,17 @@ export class Evaluator {
 			used.push([needed, value]);
 			return value;
 		});
-		const value = stage.make(given, old?.value as T | undefined);
+		const value = stage.make(given, this.starts.get(stage) as T | undefined);
 		open = false;
 		return { value, from: valuesOf(stage, this.sources), used };
+	}
+
+	/** What a model of a changed document may start from. */
+	private startsNow(): Map<Stage<unknown>, unknown> {
+		const starts = new Map(this.starts);
+		for (const [stage, { value }] of this.made)
+			if (stage.make.length > 1) starts.set(stage, value);
+		return starts;
 	}
 }
 

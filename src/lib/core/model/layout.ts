@@ -1,5 +1,5 @@
 import { areaOf } from '../design';
-import { layoutDesign } from '../layout';
+import { layoutStructure, planted } from '../layout';
 import { sourceKind } from './source';
 import { stage } from './stage';
 
@@ -11,16 +11,28 @@ export const area = stage(
 	({ design, place }) => areaOf(place, design.areaId)
 );
 
-/** Everything in space, to scale. */
+/** Everything that is built, in space and to scale, before anything grows in it. */
+export const structure = stage(
+	'structure',
+	{
+		design: ['stands', 'tank', 'lines', 'lamps', 'reserve'],
+		operation: ['shutValves', 'valves', 'fillL', 'topUp'],
+		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows'],
+		parameters: ['vessels', 'wind']
+	},
+	{ area, sourceKind },
+	(given) => layoutStructure(given, given.area, given.shelf)
+);
+
+/** The same with its plants as far on as they are. */
 export const layout = stage(
 	'layout',
 	{
-		design: ['stands', 'tank', 'lines', 'lamps', 'reserve'],
-		operation: ['crops', 'shutValves', 'valves', 'fillL', 'topUp'],
+		operation: ['crops'],
 		record: ['stages'],
-		shelf: ['tanks', 'tubes', 'emitters', 'media', 'crops', 'pumps', 'buckets', 'elbows'],
-		parameters: ['growth', 'vessels', 'light', 'wind']
+		shelf: ['crops'],
+		parameters: ['growth', 'light']
 	},
-	{ area, sourceKind },
-	(given) => layoutDesign(given, given.area, given.shelf)
+	{ structure },
+	({ structure, ...planting }) => planted(structure, planting)
 );

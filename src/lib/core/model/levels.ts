@@ -8,9 +8,9 @@ import {
 	type LevelFillInput,
 	type RingLevel
 } from '../hydraulics';
-import type { Layout, LevelFillBasis, ReturnRun } from '../layout';
+import type { Structure, LevelFillBasis, ReturnRun } from '../layout';
 import type { ParameterSet } from '../parameters';
-import { layout } from './layout';
+import { layout, structure } from './layout';
 import { stage } from './stage';
 import { balance, flows, type Flows } from './water-path';
 import { waterUse } from './water-use';
@@ -75,14 +75,14 @@ type RingLevelInput = Parameters<typeof ringLevel>[0];
 export const rings = stage(
 	'rings',
 	{ parameters: ['fittings'] },
-	{ layout, flows, balance },
+	{ layout: structure, flows, balance },
 	(given) => given.layout.returns.flatMap((run) => (run.level ? [ringOf(given, run)] : []))
 );
 
 /** One return line under water, with the tube it has or another. */
 export function ringOf(
 	of: {
-		layout: Layout;
+		layout: Structure;
 		flows: Flows;
 		balance: { source: { waterLevelM: number } };
 		parameters: Pick<ParameterSet, 'fittings'>;

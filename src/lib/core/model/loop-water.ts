@@ -1,7 +1,7 @@
 import { comesBack } from '../design';
-import type { Container, Layout } from '../layout';
+import type { Container, Structure } from '../layout';
 import { heightAt } from '../shelf';
-import { layout } from './layout';
+import { structure } from './layout';
 import { stage } from './stage';
 import { held } from './stored-water';
 import type { TankState } from './tank';
@@ -19,7 +19,7 @@ export interface LoopWater {
 export const loopWater = stage(
 	'water of the loop',
 	{ design: ['stands'], operation: ['fillL'] },
-	{ layout, held },
+	{ layout: structure, held },
 	({ design, operation, layout, held }): LoopWater => {
 		const back = new Set(design.stands.filter(comesBack).map(({ id }) => id));
 		const level = onLevel(layout);
@@ -46,5 +46,5 @@ export function sharedL(
 	return (levelL * deep(litres)) / Math.max(1, deep(filledL));
 }
 
-const onLevel = ({ returns }: Layout): Set<Container['id']> =>
+const onLevel = ({ returns }: Structure): Set<Container['id']> =>
 	new Set(returns.flatMap(({ level }) => level?.order ?? []));

@@ -13,7 +13,7 @@ import {
 import { PARAMETERS, type ParameterSet } from '../parameters';
 import { show, type Quantity } from '../quantity';
 import type { Shelf } from '../shelf';
-import { Evaluator } from './evaluator';
+import { Evaluator, Solved } from './evaluator';
 import { grownStages } from './growth';
 import type { Stage } from './stage';
 import { STAGES, type StageValues } from './stages';
@@ -30,12 +30,6 @@ for (const [name, stage] of Object.entries<Stage<unknown>>(STAGES))
 	});
 const Base = Answers as unknown as new () => Answers & StageValues;
 
-/** What an earlier model worked out, of the plants as they are and of the same full grown. */
-interface Past {
-	stages: Evaluator | undefined;
-	grown: Evaluator | undefined;
-}
-
 /**
  * Everything that follows from a document, each stage worked out when first asked for and never twice. The
  * model of a changed document, made with `with`, takes over what the change has not touched: what that is
@@ -49,8 +43,6 @@ export class SystemModel extends Base {
 
 	private readonly stages: Evaluator;
 	private grownModel: SystemModel | undefined;
-	/** The grown stages of an earlier model, for as long as this one has none of its own. */
-	private readonly grownBefore: Evaluator | undefined;
 
 	constructor(
 		readonly parts: Parts,
@@ -58,15 +50,15 @@ export class SystemModel extends Base {
 		readonly parameters: ParameterSet = PARAMETERS,
 		/** The day it is looked at; null: on no day, and every day is the typical one. */
 		readonly today: string | null = null,
-		past?: Past
+		/** What a model this one comes from has worked out. */
+		past?: Evaluator
 	) {
 		super();
 		const { design, operation, record, place } = parts;
 		[this.design, this.operation, this.record, this.place] = [design, operation, record, place];
 		const calendar = { today };
 		const sources = { design, operation, record, place, shelf, parameters, calendar };
-		this.stages = new Evaluator(sources, past?.stages);
-		this.grownBefore = past?.grown;
+		this.stages = new Evaluator(sources, past?.solved ?? new Solved(), past);
 	}
 
 	/** The model of the changed document. */
@@ -76,8 +68,12 @@ export class SystemModel extends Base {
 
 	/** The model of another document, shelf or practice, sharing what is the same in both. */
 	of(parts: Parts, shelf: Shelf = this.shelf, parameters = this.parameters): SystemModel {
-		const grown = this.grownModel?.stages ?? this.grownBefore;
-		return new SystemModel(parts, shelf, parameters, this.today, { stages: this.stages, grown });
+		return new SystemModel(parts, shelf, parameters, this.today, this.stages);
+	}
+
+	/** How often each stage was worked out, by this model and all that share its results. */
+	get solves(): ReadonlyMap<string, number> {
+		return this.stages.solved.counts;
 	}
 
 	/** What a stage comes to. */
@@ -109,10 +105,7 @@ export class SystemModel extends Base {
 		const { plants, parts } = this;
 		if (Object.values(plants).every(({ stage }) => stage === 'full')) return this;
 		const record = { ...parts.record, stages: grownStages(parts.operation.crops) };
-		return new SystemModel({ ...parts, record }, this.shelf, this.parameters, this.today, {
-			stages: this.grownBefore,
-			grown: undefined
-		});
+		return this.of({ ...parts, record });
 	}
 
 	/** A figure with its unit, as the grower of this place reads it. */

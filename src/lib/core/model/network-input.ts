@@ -1,13 +1,13 @@
 import type { SystemRecord } from '../design';
 import { valveK, type NetworkInput, type Outlet, type Source } from '../hydraulics';
-import type { Layout } from '../layout';
+import type { Structure } from '../layout';
 import type { ParameterSet } from '../parameters';
 import { pick, type Emitter, type Shelf } from '../shelf';
 
 /** The layout's feed side as nodes and links, with true lengths, elevations and fittings. */
 export function buildNetwork(
 	{ waterC }: Pick<SystemRecord, 'waterC'>,
-	layout: Layout,
+	layout: Structure,
 	shelf: Pick<Shelf, 'emitters'>,
 	source: Source,
 	fittings: ParameterSet['fittings']
@@ -40,7 +40,7 @@ export function buildNetwork(
 
 /** What the fittings of a run cost; a valve that is part open stands in for one that is open. */
 function fittingsOf(
-	{ fittings: list, valve }: Layout['runs'][number],
+	{ fittings: list, valve }: Structure['runs'][number],
 	fittings: ParameterSet['fittings']
 ): number {
 	const open = list.reduce((k, { like }) => k + fittings[like].value, 0);

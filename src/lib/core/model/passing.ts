@@ -1,4 +1,4 @@
-import type { Layout } from '../layout';
+import type { Structure } from '../layout';
 
 /**
  * What comes past each site once those above it have enough: its own and all that is given above it. The same
@@ -7,7 +7,7 @@ import type { Layout } from '../layout';
  * @param own by site id
  */
 export function passedDown(
-	{ sites }: Pick<Layout, 'sites'>,
+	{ sites }: Pick<Structure, 'sites'>,
 	own: ReadonlyMap<string, number>
 ): Map<string, number> {
 	const arrives = new Map(own);

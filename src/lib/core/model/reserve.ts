@@ -9,7 +9,7 @@ import {
 import { reserveShapeOf, type ReserveLayout } from '../layout';
 import type { ParameterSet } from '../parameters';
 import { pick, shapeHeightMm, tankLevel, type Emitter } from '../shelf';
-import { layout } from './layout';
+import { structure } from './layout';
 import { outletOf } from './network-input';
 import { stage } from './stage';
 
@@ -87,7 +87,7 @@ export const reserve = stage(
 		shelf: ['tanks', 'emitters'],
 		parameters: ['fittings']
 	},
-	{ layout },
+	{ layout: structure },
 	({ design, record, shelf, parameters, layout }): ReserveState | null => {
 		const { reserve } = design;
 		const made = layout.reserve;

@@ -15,7 +15,7 @@ import {
 	distance,
 	type Container,
 	type FeedRun,
-	type Layout,
+	type Structure,
 	type ReturnRun
 } from '../layout';
 import type { ParameterSet } from '../parameters';
@@ -23,7 +23,7 @@ import { NoSolution } from '../quantity';
 import { pick, type Shelf } from '../shelf';
 import { heldWater } from '../water';
 import { feed } from './feed';
-import { layout } from './layout';
+import { structure } from './layout';
 import { levelOf } from './source';
 import { stage } from './stage';
 import { flows, type Flows } from './water-path';
@@ -94,7 +94,7 @@ const risesIn = (stand: Stand): boolean => kindOf(stand).feeding === 'valve';
 
 /** What is let into each container, and what runs through it: what has no outlet of its own gets what comes past. */
 function throughContainers(
-	{ outlets, containers }: Layout,
+	{ outlets, containers }: Structure,
 	stands: Design['stands'],
 	flows: Flows
 ) {
@@ -120,7 +120,7 @@ function throughContainers(
 export const falling = stage(
 	'falling water',
 	{ design: ['stands'], shelf: ['media'], parameters: ['transit'] },
-	{ layout, flows, feed },
+	{ layout: structure, flows, feed },
 	({ design, layout, flows, feed, shelf, parameters }): Falling => ({
 		containers: new Map(layout.containers.map((c) => [c.id, c])),
 		...throughContainers(layout, design.stands, flows),
@@ -135,7 +135,7 @@ export const falling = stage(
 export const returns = stage(
 	'returns',
 	{ parameters: ['transit'] },
-	{ layout, falling },
+	{ layout: structure, falling },
 	({ layout, falling, parameters: { transit } }) => {
 		// what passes from vessel to vessel is on its way once: no more than a feed brings the stand
 		const left = new Map<string, number>();
@@ -210,7 +210,7 @@ export const drainBackState = stage(
 		operation: ['fillL', 'topUp'],
 		shelf: ['tanks']
 	},
-	{ layout, returns },
+	{ layout: structure, returns },
 	(given): DrainBackState => {
 		const { design, shelf, layout, operation } = given;
 		const tankFullL = brimLitresOf(design, shelf);
@@ -239,7 +239,7 @@ const OVER_M = 0.001;
  * where nothing comes back is no part of it.
  */
 function emptying(
-	layout: Layout,
+	layout: Structure,
 	{ stands, lines, source }: Pick<Design, 'stands' | 'lines' | 'source'>
 ): DrainBackState['input']['lines'] {
 	const back = new Set(

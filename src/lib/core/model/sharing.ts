@@ -6,7 +6,7 @@ import {
 	type SpreadInput
 } from '../hydraulics';
 import type { LayoutOutlet, Rim } from '../layout';
-import { layout } from './layout';
+import { structure } from './layout';
 import { spreadInputOf } from './rim';
 import { stage } from './stage';
 import { flows } from './water-path';
@@ -26,7 +26,7 @@ export interface SharingState {
 const STEEPEST = 200;
 
 /** How each tower's rim shares its water at the flow it gets. */
-export const sharing = stage('sharing', {}, { layout, flows }, ({ layout, flows }) =>
+export const sharing = stage('sharing', {}, { layout: structure, flows }, ({ layout, flows }) =>
 	layout.outlets.flatMap((outlet): SharingState[] => {
 		const { rim } = outlet;
 		if (!rim || rim.lines.length === 0) return [];

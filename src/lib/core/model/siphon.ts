@@ -1,7 +1,7 @@
 import { buildGraph, DRY_LPH, solutionOf, type NetworkInput } from '../hydraulics';
 import { clamp } from '../quantity';
 import { litresAt } from '../shelf';
-import { layout } from './layout';
+import { structure } from './layout';
 import { drainBackState } from './returns';
 import { stage } from './stage';
 import { tank } from './tank';
@@ -23,7 +23,7 @@ export interface SiphonState {
 export const siphon = stage(
 	'siphon',
 	{ design: ['source', 'lines'], parameters: ['fittings'] },
-	{ layout, graph, drainBackState, tank },
+	{ layout: structure, graph, drainBackState, tank },
 	({ design, parameters, layout, graph, drainBackState, tank }): SiphonState | null => {
 		if (design.source.kind !== 'pump') return null;
 		const fromM = drainBackState.highestM;

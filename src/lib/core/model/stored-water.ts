@@ -1,7 +1,7 @@
 import { pick } from '../shelf';
 import { heldWater, type HeldWater, type heldWaterInput } from '../water';
 import type { z } from 'zod';
-import { layout } from './layout';
+import { structure } from './layout';
 import { levels } from './levels';
 import { falling, fallingInput } from './returns';
 import { stage } from './stage';
@@ -15,7 +15,7 @@ export interface Held {
 export const held = stage(
 	'held water',
 	{ shelf: ['media'] },
-	{ layout, levels, falling },
+	{ layout: structure, levels, falling },
 	({ layout, levels, falling, shelf }) => {
 		const litres = new Map(
 			levels.flatMap(({ filled }) => filled?.result.trays.map((t) => [t.id, t.litres]) ?? [])

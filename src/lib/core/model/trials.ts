@@ -1,11 +1,11 @@
 import type { Design, Operation } from '../design';
 import { DRY_LPH, solveOutlets, type Graph, type OutletState, type Warm } from '../hydraulics';
-import { brimLitresOf, type Layout, type Shares } from '../layout';
+import { brimLitresOf, type Structure, type Shares } from '../layout';
 import type { ParameterSet } from '../parameters';
 import { leastAtOrOver } from '../quantity';
 import type { Shelf } from '../shelf';
 import { feed } from './feed';
-import { layout } from './layout';
+import { structure } from './layout';
 import { curve, pumpMinimumL, sourceAt, type CurveOf } from './source';
 import { stage } from './stage';
 import { graph, openOutlets } from './water-path';
@@ -19,7 +19,7 @@ interface Tried {
 	operation: Pick<Operation, 'dial' | 'shutValves'>;
 	shelf: Pick<Shelf, 'tanks' | 'pumps'>;
 	parameters: Pick<ParameterSet, 'fittings'>;
-	layout: Layout;
+	layout: Structure;
 	graph: Graph;
 	curve: CurveOf | null;
 }
@@ -119,7 +119,7 @@ export const trials = stage(
 		shelf: ['tanks', 'pumps'],
 		parameters: ['fittings']
 	},
-	{ graph, layout, curve },
+	{ graph, layout: structure, curve },
 	({ design, operation, shelf, parameters, graph, layout, curve }) =>
 		new Trials({ design, operation, shelf, parameters, graph, layout, curve })
 );

@@ -14,9 +14,9 @@ import {
 	type Source,
 	type Uniformity
 } from '../hydraulics';
-import type { Layout } from '../layout';
+import type { Structure } from '../layout';
 import { pick, type Shelf } from '../shelf';
-import { layout } from './layout';
+import { structure } from './layout';
 import { buildNetwork, outletOf } from './network-input';
 import { passedDown } from './passing';
 import { sharesAt } from './rim';
@@ -39,7 +39,7 @@ const PLACEHOLDERS: Record<Source['kind'], Source> = {
 export const graph = stage(
 	'graph',
 	{ record: ['waterC'], shelf: ['emitters'], parameters: ['fittings'] },
-	{ layout, sourceKind },
+	{ layout: structure, sourceKind },
 	({ record, layout, shelf, sourceKind, parameters }) =>
 		buildGraph(buildNetwork(record, layout, shelf, PLACEHOLDERS[sourceKind], parameters.fittings))
 );
@@ -73,7 +73,7 @@ export interface Flows {
 export const flows = stage(
 	'flows',
 	{},
-	{ graph, layout, balance },
+	{ graph, layout: structure, balance },
 	({ graph, layout, balance }): Flows => {
 		// an outlet cut off from the source gives nothing
 		const outletLph = new Map(layout.outlets.map(({ nodeId }) => [nodeId, 0]));
@@ -115,7 +115,7 @@ export function openOutlets({
 	layout
 }: {
 	operation: Pick<Operation, 'shutValves'>;
-	layout: Layout;
+	layout: Structure;
 }) {
 	const shut = new Set(operation.shutValves);
 	if (shut.size === 0) return layout.outlets;
@@ -128,7 +128,7 @@ export function openOutlets({
  * Points for a chart, from rest to past the operating point.
  */
 export function systemCurve(
-	given: { path: WaterPath; layout: Layout; graph: Graph },
+	given: { path: WaterPath; layout: Structure; graph: Graph },
 	points = 11
 ): { flowLph: number; headM: number }[] {
 	const { result, waterLevelM } = given.path;
