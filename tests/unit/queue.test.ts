@@ -26,7 +26,7 @@ function hands() {
 			else ends.get(op)!.done({ result: op });
 			await new Promise((go) => setTimeout(go));
 		},
-		run: (_: number, op: string, __: unknown, tell: (share: number) => void) => {
+		run: (op: string) => (_: number, tell: (share: number) => void) => {
 			began.push(op);
 			told.set(op, tell);
 			return new Promise<Answer>((done, failed) => ends.set(op, { done, failed }));
@@ -43,13 +43,13 @@ const outcome = (job: Promise<Answer>) =>
 describe('the queue before the page’s worker', () => {
 	it('does one job after the other, and of those of a kind that wait only the newest', async () => {
 		const work = hands();
-		const queue = new Queue(work);
-		const first = outcome(queue.add('fit', 'a', {}));
+		const queue = new Queue(work.stop);
+		const first = outcome(queue.add('fit', work.run('a')));
 		const [second, other] = [
-			outcome(queue.add('fit', 'b', {})),
-			outcome(queue.add('day', 'c', {}))
+			outcome(queue.add('fit', work.run('b'))),
+			outcome(queue.add('day', work.run('c')))
 		];
-		const third = outcome(queue.add('fit', 'd', {}));
+		const third = outcome(queue.add('fit', work.run('d')));
 		expect(await second).to.equal('stopped');
 		expect(work.began).to.deep.equal(['a']);
 		await work.end('a');
@@ -61,13 +61,13 @@ describe('the queue before the page’s worker', () => {
 
 	it('what is given up is stopped, waiting or running, and the next begins', async () => {
 		const work = hands();
-		const queue = new Queue(work);
+		const queue = new Queue(work.stop);
 		const [one, two] = [new AbortController(), new AbortController()];
 		const heard: number[] = [];
 		const progress = (share: number) => heard.push(share);
-		const a = outcome(queue.add('x', 'a', {}, { signal: one.signal, progress }));
-		const b = outcome(queue.add('y', 'b', {}, { signal: two.signal }));
-		const c = outcome(queue.add('z', 'c', {}));
+		const a = outcome(queue.add('x', work.run('a'), { signal: one.signal, progress }));
+		const b = outcome(queue.add('y', work.run('b'), { signal: two.signal }));
+		const c = outcome(queue.add('z', work.run('c')));
 		two.abort();
 		one.abort();
 		expect([await a, await b]).to.deep.equal(['stopped', 'stopped']);
@@ -80,12 +80,25 @@ describe('the queue before the page’s worker', () => {
 		expect(await c).to.equal('c');
 	});
 
+	it('what must not wait goes before what waits', async () => {
+		const work = hands();
+		const queue = new Queue(work.stop);
+		const all = [
+			queue.add('x', work.run('a')),
+			queue.add('y', work.run('b')),
+			queue.add('z', work.run('c'), { first: true })
+		].map(outcome);
+		for (const op of ['a', 'c', 'b']) await work.end(op);
+		expect(work.began).to.deep.equal(['a', 'c', 'b']);
+		expect(await Promise.all(all)).to.deep.equal(['a', 'b', 'c']);
+	});
+
 	it('a job that breaks fails alone, and progress is heard of the one that runs', async () => {
 		const work = hands();
-		const queue = new Queue(work);
+		const queue = new Queue(work.stop);
 		const heard: number[] = [];
-		const a = outcome(queue.add('x', 'a', {}, { progress: (share) => heard.push(share) }));
-		const b = outcome(queue.add('y', 'b', {}));
+		const a = outcome(queue.add('x', work.run('a'), { progress: (share) => heard.push(share) }));
+		const b = outcome(queue.add('y', work.run('b')));
 		work.told.get('a')!(0.5);
 		await work.end('a', new Error('out of memory'));
 		work.told.get('a')!(1);

@@ -1,22 +1,19 @@
-import type { Answer } from '../core/operations';
 import { Stopped } from '../core/quantity';
 
-/** Who does the work: one job at a time. */
-export interface Hands {
-	run(job: number, op: string, input: unknown, told: (share: number) => void): Promise<Answer>;
-	stop(job: number): void;
-}
-
-interface How {
+/** How somebody who asked hears of it, and gives it up. */
+export interface How {
 	progress?: (share: number) => void;
 	signal?: AbortSignal;
+	/** Before all else that waits. */
+	first?: boolean;
 }
+/** Does a job that is named by its number, and says how far it is. */
+type Work<T> = (job: number, told: (share: number) => void) => Promise<T>;
 interface Job extends How {
 	id: number;
 	kind: string;
-	op: string;
-	input: unknown;
-	done: (answer: Answer) => void;
+	work: Work<unknown>;
+	done: (answer: never) => void;
 	failed: (fault: Error) => void;
 }
 
@@ -26,16 +23,18 @@ export class Queue {
 	private running: Job | null = null;
 	private next = 1;
 
-	constructor(private readonly hands: Hands) {}
+	/** @param stop has a running job given up at its next step */
+	constructor(private readonly stop: (job: number) => void) {}
 
 	/** @throws Stopped when it is given up or replaced */
-	add(kind: string, op: string, input: unknown, how: How = {}): Promise<Answer> {
+	add<T>(kind: string, work: Work<T>, how: How = {}): Promise<T> {
 		return new Promise((done, failed) => {
-			const job = { ...how, id: this.next++, kind, op, input, done, failed };
+			const job = { ...how, id: this.next++, kind, work, done, failed };
 			const at = this.waiting.findIndex((other) => other.kind === kind);
 			const [replaced] = at < 0 ? [] : this.waiting.splice(at, 1);
 			replaced?.failed(new Stopped('replaced by a newer one'));
-			this.waiting.push(job);
+			if (how.first) this.waiting.unshift(job);
+			else this.waiting.push(job);
 			how.signal?.addEventListener('abort', () => this.giveUp(job));
 			if (how.signal?.aborted) this.giveUp(job);
 			void this.serve();
@@ -48,7 +47,7 @@ export class Queue {
 		job.failed(new Stopped('no longer wanted'));
 		const at = this.waiting.indexOf(job);
 		if (at >= 0) this.waiting.splice(at, 1);
-		else if (this.running === job) this.hands.stop(job.id);
+		else if (this.running === job) this.stop(job.id);
 	}
 
 	private async serve(): Promise<void> {
@@ -59,7 +58,7 @@ export class Queue {
 		// a word that comes after the end is nobody's any more
 		const told = (share: number) => void (this.running === job && job.progress?.(share));
 		try {
-			job.done(await this.hands.run(job.id, job.op, job.input, told));
+			job.done((await job.work(job.id, told)) as never);
 		} catch (fault) {
 			job.failed(fault instanceof Error ? fault : new Error(String(fault)));
 		}

@@ -47,20 +47,22 @@ describe('the keys of the workspace', function () {
 	});
 
 	it('N and B turn through the findings, round and round, and go to where each is', () => {
-		const { findings } = session;
+		const { findings } = session.judging;
 		for (let i = 1; i <= findings.length; i++) {
 			press('n');
 			const finding = findings[i % findings.length]!;
-			expect(session.shown).to.equal(i % findings.length);
+			expect(session.judging.shown).to.equal(i % findings.length);
 			expect([session.step, session.selected]).to.deep.equal([finding.step, finding.subject]);
 		}
 		press('b');
-		expect(session.shown).to.equal(findings.length - 1);
+		expect(session.judging.shown).to.equal(findings.length - 1);
 	});
 
 	it('a number applies that fix of the finding shown; one that is not there does nothing', async () => {
-		session.shown = session.findings.findIndex((f) => fixesOf(session.model, f).length === 1);
-		await session.prove(session.findings[session.shown]!);
+		session.judging.shown = session.judging.findings.findIndex(
+			(f) => fixesOf(session.model, f).length === 1
+		);
+		await session.judging.prove(session.judging.findings[session.judging.shown]!);
 		const { parts } = session;
 		press('3');
 		expect(session.parts).to.equal(parts);
@@ -119,8 +121,10 @@ describe('the keys of the workspace', function () {
 	for (const [what, key, held, target] of left)
 		it(`leaves alone ${what}`, () => {
 			session.set('record.nowL', 20, 'water');
-			const before = [session.design, session.step, session.shown, session.zoom];
+			const before = [session.design, session.step, session.judging.shown, session.zoom];
 			expect(press(key, held, target)).to.equal(false);
-			expect([session.design, session.step, session.shown, session.zoom]).to.deep.equal(before);
+			expect([session.design, session.step, session.judging.shown, session.zoom]).to.deep.equal(
+				before
+			);
 		});
 });

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import type { HTMLElement } from 'node-html-parser';
 import type * as Words from '../../../src/lib/ui/explain/formulas';
 import { dialFor } from '../../../src/lib/core/model';
+import { assessModel } from '../../../src/lib/core/operations';
 import { example, EXAMPLES, set } from '../example';
 import { load, sessionOf, shown, wordsOf, type Session } from './stage';
 
@@ -144,7 +145,7 @@ describe('explanations', function () {
 		const { WORDS } = await load<typeof Words>('ui/explain/formulas.ts');
 		for (const name of EXAMPLES) {
 			const session = await sessionOf(name);
-			for (const op of Object.keys(session.assessment.operations)) {
+			for (const op of Object.keys(assessModel(session.model).operations)) {
 				expect(WORDS[op], op).to.not.equal(undefined);
 				expect(WORDS[op]!.words.length, op).to.be.above(30);
 				expect(WORDS[op]!.source, op).to.match(/\w{4}/);

@@ -307,14 +307,16 @@ describe('an open system', function () {
 	});
 
 	it('a fix is kept like any change, and the bar goes to the most urgent', async () => {
-		session.shown = 3;
-		const finding = session.findings.find((f) => fixesOf(session.model, f).length > 0)!;
-		await session.prove(finding);
-		const [first] = session.fixesOf(finding)!;
-		expect(session.findings.filter((f) => session.fixesOf(f))).to.deep.equal([finding]);
+		session.judging.shown = 3;
+		const finding = session.judging.findings.find((f) => fixesOf(session.model, f).length > 0)!;
+		await session.judging.prove(finding);
+		const [first] = session.judging.fixesOf(finding)!;
+		expect(session.judging.findings.filter((f) => session.judging.fixesOf(f))).to.deep.equal([
+			finding
+		]);
 		session.fix(finding, first!);
 		await settled();
-		expect(session.shown).to.equal(0);
+		expect(session.judging.shown).to.equal(0);
 		expect(sent[0]!.body.label).to.equal(`${finding.code}: ${first!.label}`.slice(0, 80));
 		expect(partsSchema.safeParse(session.parts).success).to.equal(true);
 	});

@@ -12,6 +12,7 @@ import {
 } from '../../../src/lib/core/design';
 import { METRIC, type Units } from '../../../src/lib/core/quantity';
 import type { ShelfItem } from '../../../src/lib/core/shelf';
+import type * as Review from '../../../src/lib/core/review';
 import type * as Sync from '../../../src/lib/ui/sync';
 import type { Stored } from '../../../src/lib/ui/sync/system-file.svelte';
 import { example } from '../example';
@@ -104,6 +105,10 @@ export function serverThatKeeps(): Sent[] {
 const real = globalThis.fetch;
 beforeEach(async () => {
 	serverThatKeeps();
+	const { whenARuleFails } = await load<typeof Review>('core/review/index.ts');
+	whenARuleFails((rule, fault) => {
+		throw new Error(`the rule “${rule}” failed`, { cause: fault });
+	});
 	(await load<typeof Sync>('ui/sync/index.ts')).useOutbox();
 });
 afterEach(() => void (globalThis.fetch = real));

@@ -18,20 +18,22 @@ describe('the bar of findings', function () {
 	for (const name of EXAMPLES)
 		it(`${name}: says each finding with its step, and offers its fixes with what they do`, async () => {
 			const session = await sessionOf(name);
-			for (const [i, finding] of session.findings.entries()) {
+			for (const [i, finding] of session.judging.findings.entries()) {
 				const { message, severity, acknowledge } = finding;
-				session.shown = i;
-				await session.prove(finding);
+				session.judging.shown = i;
+				await session.judging.prove(finding);
 				const root = await bar(session);
 				expect(wordsOf(root))
 					.to.include(message)
-					.and.include(`${i + 1} of ${session.findings.length}`);
+					.and.include(`${i + 1} of ${session.judging.findings.length}`);
 				expect(root.querySelector('section')!.classList.contains(severity), severity).to.equal(
 					true
 				);
 				const offered = root.querySelectorAll('.fixes button').map((b) => wordsOf(b).trim());
 				expect(offered).to.deep.equal([
-					...session.fixesOf(session.findings[i]!)!.map((f) => `${f.label} ${f.effect}`),
+					...session.judging
+						.fixesOf(session.judging.findings[i]!)!
+						.map((f) => `${f.label} ${f.effect}`),
 					...(acknowledge ? [`${acknowledge.label} mark as done`] : [])
 				]);
 			}
@@ -39,13 +41,13 @@ describe('the bar of findings', function () {
 
 	it('past the last finding it shows the last, and with none it says what holds', async () => {
 		const session = await sessionOf('kitchen-columns');
-		session.shown = 99;
-		const count = session.findings.length;
+		session.judging.shown = 99;
+		const count = session.judging.findings.length;
 		expect(wordsOf(await bar(session))).to.include(`${count} of ${count}`);
-		for (let i = 0; i < 20 && session.findings.length > 0; i++) {
-			const [finding] = session.findings;
-			await session.prove(finding!);
-			const [fix] = session.fixesOf(finding!)!;
+		for (let i = 0; i < 20 && session.judging.findings.length > 0; i++) {
+			const [finding] = session.judging.findings;
+			await session.judging.prove(finding!);
+			const [fix] = session.judging.fixesOf(finding!)!;
 			if (fix) session.fix(finding!, fix);
 			else if (finding!.acknowledge) session.acknowledge(finding!);
 			else {
@@ -55,7 +57,7 @@ describe('the bar of findings', function () {
 				session.set('record.settled', words, 'settled');
 			}
 		}
-		expect(session.findings.map((f) => f.code)).to.deep.equal([]);
+		expect(session.judging.findings.map((f) => f.code)).to.deep.equal([]);
 		expect(wordsOf(await bar(session))).to.match(/No problems found/);
 	});
 
@@ -78,7 +80,7 @@ describe('the tape of steps', () => {
 			const items = root.querySelectorAll('button');
 			expect(items.map((b) => b.getAttribute('data-step'))).to.deep.equal([...STEPS]);
 			items.forEach((item, i) => {
-				const { headline } = session.assessment.steps[i]!;
+				const { headline } = session.judging.steps[i]!;
 				expect(wordsOf(item.querySelector('b')!)).to.equal(headline);
 				expect(wordsOf(item.querySelector('.visually-hidden')!)).to.match(/^, \w/);
 			});

@@ -16,6 +16,8 @@ export const partsSchema = z.strictObject({
 });
 export type Parts = z.infer<typeof partsSchema>;
 export type PartName = keyof Parts;
+/** The parts of a document, in the order of its file. */
+export const PARTS: readonly PartName[] = ['design', 'operation', 'record', 'place'];
 /** A system apart from the place it stands in. */
 export type System = Omit<Parts, 'place'>;
 

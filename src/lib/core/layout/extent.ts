@@ -71,7 +71,11 @@ export function outside(layout: Structure, area: Area, placed: boolean): LayoutP
 }
 
 /** Everything that takes ground, by the id it is known by. */
-export const grounds = ({ tank, stands, reserve }: Pick<Structure, 'tank' | 'stands' | 'reserve'>) => [
+export const grounds = ({
+	tank,
+	stands,
+	reserve
+}: Pick<Structure, 'tank' | 'stands' | 'reserve'>) => [
 	{ id: 'tank', ground: tankGround(tank) },
 	...(reserve ? [{ id: 'reserve', ground: reserve.ground }] : []),
 	...stands.map(({ id, ground }) => ({ id, ground }))

@@ -1,10 +1,4 @@
-import {
-	kindOf,
-	standPath,
-	type Operation,
-	type Slot,
-	type Stand
-} from '../design';
+import { kindOf, standPath, type Operation, type Slot, type Stand } from '../design';
 import { pick, type Medium, type ShelfLists } from '../shelf';
 import { joint } from './joints';
 import type { Anchor, StandPiece } from './stand-piece';

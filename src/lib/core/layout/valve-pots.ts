@@ -3,7 +3,14 @@ import { pick, type Bucket, type ShelfLists } from '../shelf';
 import { inTurn } from './control-pot';
 import { potGrid } from './pots-on-tank';
 import type { Anchor, StandPiece } from './stand-piece';
-import { distance, lengthOf, equally, type FeedNode, type StructureInput, type Point } from './types';
+import {
+	distance,
+	lengthOf,
+	equally,
+	type FeedNode,
+	type StructureInput,
+	type Point
+} from './types';
 import { deck, hoseJoint, standing, valveOf } from './valve-kit';
 import { TAP, StandBuilder } from './stand-builder';
 

@@ -103,8 +103,7 @@ export class Evaluator {
 	/** What a model of a changed document may start from. */
 	private startsNow(): Map<Stage<unknown>, unknown> {
 		const starts = new Map(this.starts);
-		for (const [stage, { value }] of this.made)
-			if (stage.make.length > 1) starts.set(stage, value);
+		for (const [stage, { value }] of this.made) if (stage.make.length > 1) starts.set(stage, value);
 		return starts;
 	}
 }

@@ -3,7 +3,7 @@ import { day } from './day';
 import { pumpEnergy } from './energy';
 import { feed } from './feed';
 import { bottles } from './bottles';
-import { area, layout } from './layout';
+import { area, layout, structure } from './layout';
 import { levels, rings } from './levels';
 import { light } from './light';
 import { loads } from './loads';
@@ -37,6 +37,7 @@ import { weighing } from './weighing';
 /** Every stage a model answers for, by the name it is asked under; a new one is a line here. */
 export const STAGES = {
 	area,
+	structure,
 	layout,
 	curve,
 	source,

@@ -1,4 +1,5 @@
 export * from './codes';
+export { whenARuleFails } from './failed';
 export * from './finding';
 export { allFed } from './findings/flow-fixes';
 export { bottleCalled, dosedBy, substanceCalled, whyNoAmount } from './pour-words';

@@ -3,7 +3,7 @@ import { partsSchema, type Change, type Parts } from '../design';
 import type { SystemModel } from '../model';
 import { allOf, type Steps } from '../quantity';
 import type { Finding, Fix, ProvenFinding } from './finding';
-import { findingsOf, judged, type Judged } from './review';
+import { failedRules, findingsOf, judged, type Judged } from './review';
 import { rendered } from './sentence';
 import { TITLES } from './titles';
 
@@ -62,6 +62,8 @@ export function keepable(parts: Parts, changes: readonly Change[]): boolean {
 export function proven(model: SystemModel, said: Judged, fix: Fix): Fix | null {
 	const after = tried(model, fix.change);
 	if (!after || !better(standingOf(after), standingOf(model))) return null;
+	// what could not be judged is not mended
+	if (failedRules(after).length > failedRules(model).length) return null;
 	const [were, are] = [judged(model), judged(after)];
 	const isNew = (f: Judged) => !were.some((w) => w.code === f.code && w.severity === f.severity);
 	if (are.some((f) => f.severity === 'stop' && isNew(f))) return null;

@@ -1,6 +1,7 @@
 import type { SystemModel } from '../model';
 import type { FindingCode } from './codes';
 import { set, SEVERITIES, STEPS, type Rule, type Finding, type Said } from './finding';
+import { ruleFailed } from './failed';
 import { whenGrown } from './grown';
 import { rendered, type SaidFigure } from './sentence';
 import { isSettled, wordFor } from './settled';
@@ -40,95 +41,95 @@ import { brokenBench } from './findings/pump-test';
 type When = 'now' | 'grown' | 'both';
 
 /**
- * Every rule there is; a new one is a line here. What is built must hold grown plants: loads, tank, pump,
- * returns, spacing and supports. What is set or mixed is for the plants as they are.
+ * Every rule there is, by its name; a new one is a line here. What is built must hold grown plants: loads, tank,
+ * pump, returns, spacing and supports. What is set or mixed is for the plants as they are.
  */
-export const RULES: readonly (readonly [rule: Rule, when: When])[] = [
-	[room.place, 'grown'],
-	[room.obstacles, 'grown'],
-	[doors, 'grown'],
-	[doorways, 'grown'],
-	[flow.dryOutlets, 'now'],
-	[flow.pumpSize, 'both'],
-	[flow.underDemand, 'both'],
-	[uneven, 'now'],
-	[emitterRange, 'now'],
-	[flow.levelLimit, 'both'],
-	[flow.brokenColumn, 'now'],
-	[brokenBench, 'now'],
-	[back.returnSize, 'grown'],
-	[back.returnFall, 'grown'],
-	[back.returnHeight, 'grown'],
-	[tank.drainBackSpill, 'grown'],
-	[tank.belowPump, 'both'],
-	[tank.drift, 'both'],
-	[tank.leavesBand, 'now'],
-	[reserve, 'grown'],
-	[feed.noPlan, 'now'],
-	[feed.tooLittle, 'both'],
-	[feed.doseShort, 'now'],
-	[feed.timer, 'now'],
-	[feed.drainHeavy, 'now'],
-	[feed.trickles, 'now'],
-	[zone.stressed, 'both'],
-	[zone.soaked, 'both'],
-	[zone.powerCuts, 'both'],
-	[zone.noLeach, 'both'],
-	[tankHeatsUp, 'now'],
-	[salt.saltBuildsUp, 'both'],
-	[strength, 'now'],
-	[salt.sourceWater, 'now'],
-	[mix.overLimit, 'now'],
-	[mix.lacks, 'now'],
-	[bench.bottlesHold, 'now'],
-	[bench.rounding, 'now'],
-	[acid.notUsable, 'now'],
-	[acid.pours, 'now'],
-	[acid.bringsTooMuch, 'now'],
-	[mix.overLabel, 'now'],
-	[mix.saltyWater, 'now'],
-	[bench.metersDue, 'now'],
-	[bench.bagsLow, 'now'],
-	[bench.fish, 'now'],
-	[parts.joints, 'now'],
-	[suits.stakes, 'now'],
-	[suits.washesOut, 'now'],
-	[suits.filters, 'now'],
-	[parts.unknownPump, 'now'],
-	[reach, 'grown'],
-	[tower.leaning, 'now'],
-	[tower.webs, 'now'],
-	[tower.holes, 'now'],
-	[suits.spreaders, 'now'],
-	[suits.openHoles, 'now'],
-	[tower.wind, 'grown'],
-	[tower.pushes, 'grown'],
-	[level.tankHeight, 'now'],
-	[level.outOfLevel, 'now'],
-	[level.valveParts, 'now'],
-	[level.ringLevels, 'now'],
-	[hung.fixings, 'grown'],
-	[hung.studs, 'grown'],
-	[hung.airLock, 'now'],
-	[hung.toWaste, 'now'],
-	[hung.wetPlate, 'now'],
-	[hung.mustStandLevel, 'now'],
-	[parts.hotWater, 'now'],
-	[spacing, 'grown'],
-	[light.lampLight, 'now'],
-	[light.sockets, 'now'],
-	[light.held, 'grown'],
-	[underTheRoof, 'grown'],
-	[temperatures, 'now'],
-	[season.gaps, 'now'],
-	[season.frostBeforePick, 'now'],
-	[season.sameHour, 'now'],
-	[runsOn.siphons, 'now'],
-	[runsOn.floatSticks, 'grown'],
-	[safety.weight, 'grown'],
-	[safety.electricity, 'now'],
-	[level.valveTooEarly, 'now'],
-	[level.valveRisks, 'now']
+export const RULES: readonly (readonly [name: string, rule: Rule, when: When])[] = [
+	['place', room.place, 'grown'],
+	['obstacles', room.obstacles, 'grown'],
+	['doors', doors, 'grown'],
+	['doorways', doorways, 'grown'],
+	['dry-outlets', flow.dryOutlets, 'now'],
+	['pump-size', flow.pumpSize, 'both'],
+	['under-demand', flow.underDemand, 'both'],
+	['uneven', uneven, 'now'],
+	['emitter-range', emitterRange, 'now'],
+	['level-limit', flow.levelLimit, 'both'],
+	['broken-column', flow.brokenColumn, 'now'],
+	['broken-bench', brokenBench, 'now'],
+	['return-size', back.returnSize, 'grown'],
+	['return-fall', back.returnFall, 'grown'],
+	['return-height', back.returnHeight, 'grown'],
+	['drain-back-spill', tank.drainBackSpill, 'grown'],
+	['below-pump', tank.belowPump, 'both'],
+	['drift', tank.drift, 'both'],
+	['leaves-band', tank.leavesBand, 'now'],
+	['reserve', reserve, 'grown'],
+	['no-plan', feed.noPlan, 'now'],
+	['too-little', feed.tooLittle, 'both'],
+	['dose-short', feed.doseShort, 'now'],
+	['timer', feed.timer, 'now'],
+	['drain-heavy', feed.drainHeavy, 'now'],
+	['trickles', feed.trickles, 'now'],
+	['stressed', zone.stressed, 'both'],
+	['soaked', zone.soaked, 'both'],
+	['power-cuts', zone.powerCuts, 'both'],
+	['no-leach', zone.noLeach, 'both'],
+	['tank-heats-up', tankHeatsUp, 'now'],
+	['salt-builds-up', salt.saltBuildsUp, 'both'],
+	['strength', strength, 'now'],
+	['source-water', salt.sourceWater, 'now'],
+	['over-limit', mix.overLimit, 'now'],
+	['lacks', mix.lacks, 'now'],
+	['bottles-hold', bench.bottlesHold, 'now'],
+	['rounding', bench.rounding, 'now'],
+	['not-usable', acid.notUsable, 'now'],
+	['pours', acid.pours, 'now'],
+	['brings-too-much', acid.bringsTooMuch, 'now'],
+	['over-label', mix.overLabel, 'now'],
+	['salty-water', mix.saltyWater, 'now'],
+	['meters-due', bench.metersDue, 'now'],
+	['bags-low', bench.bagsLow, 'now'],
+	['fish', bench.fish, 'now'],
+	['joints', parts.joints, 'now'],
+	['stakes', suits.stakes, 'now'],
+	['washes-out', suits.washesOut, 'now'],
+	['filters', suits.filters, 'now'],
+	['unknown-pump', parts.unknownPump, 'now'],
+	['reach', reach, 'grown'],
+	['leaning', tower.leaning, 'now'],
+	['webs', tower.webs, 'now'],
+	['holes', tower.holes, 'now'],
+	['spreaders', suits.spreaders, 'now'],
+	['open-holes', suits.openHoles, 'now'],
+	['wind', tower.wind, 'grown'],
+	['pushes', tower.pushes, 'grown'],
+	['tank-height', level.tankHeight, 'now'],
+	['out-of-level', level.outOfLevel, 'now'],
+	['valve-parts', level.valveParts, 'now'],
+	['ring-levels', level.ringLevels, 'now'],
+	['fixings', hung.fixings, 'grown'],
+	['studs', hung.studs, 'grown'],
+	['air-lock', hung.airLock, 'now'],
+	['to-waste', hung.toWaste, 'now'],
+	['wet-plate', hung.wetPlate, 'now'],
+	['must-stand-level', hung.mustStandLevel, 'now'],
+	['hot-water', parts.hotWater, 'now'],
+	['spacing', spacing, 'grown'],
+	['lamp-light', light.lampLight, 'now'],
+	['sockets', light.sockets, 'now'],
+	['held', light.held, 'grown'],
+	['under-the-roof', underTheRoof, 'grown'],
+	['temperatures', temperatures, 'now'],
+	['gaps', season.gaps, 'now'],
+	['frost-before-pick', season.frostBeforePick, 'now'],
+	['same-hour', season.sameHour, 'now'],
+	['siphons', runsOn.siphons, 'now'],
+	['float-sticks', runsOn.floatSticks, 'grown'],
+	['weight', safety.weight, 'grown'],
+	['electricity', safety.electricity, 'now'],
+	['valve-too-early', level.valveTooEarly, 'now'],
+	['valve-risks', level.valveRisks, 'now']
 ];
 
 /** Cautions that hold for nearly every system: said once, they are settled for the whole place. */
@@ -141,20 +142,43 @@ export const findingsOf = (model: SystemModel): Finding[] =>
 /** What is said, of which state of the plants; its figures are holes still, and what may be tried is not. */
 export type Judged = Said & { state: Finding['state'] };
 
-const known = new WeakMap<SystemModel, Judged[]>();
+/** What the rules say of a model, and by name those that could not: their fault is theirs alone. */
+interface Judgement {
+	said: Judged[];
+	failed: string[];
+}
+
+const known = new WeakMap<SystemModel, Judgement>();
 
 /** What every rule says of a model, the most urgent first; worked out once. */
-export function judged(model: SystemModel): Judged[] {
+export const judged = (model: SystemModel): Judged[] => judgementOf(model).said;
+
+/** By their names the rules that threw on a model: what they judge is not known. */
+export const failedRules = (model: SystemModel): Judgement['failed'] => judgementOf(model).failed;
+
+function judgementOf(model: SystemModel): Judgement {
 	const before = known.get(model);
 	if (before) return before;
+	// what is on every screen is no matter of one rule: without it there is no judgement
+	void model.path;
 	const rank = (f: Said) => SEVERITIES.indexOf(f.severity) * 100 + STEPS.indexOf(f.step);
-	const said = RULES.flatMap(([rule, when]) => saidOf(model, rule, when))
+	const failed: Judgement['failed'] = [];
+	const said = RULES.flatMap(([name, rule, when]) => {
+		try {
+			return saidOf(model, rule, when);
+		} catch (fault) {
+			ruleFailed(name, fault);
+			failed.push(name);
+			return [];
+		}
+	})
 		.filter((f) => !isSettled(model, f))
 		.map((f, i) => ({ f, i }))
 		.sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
 		.map(({ f }) => f);
-	known.set(model, said);
-	return said;
+	const judgement = { said, failed };
+	known.set(model, judgement);
+	return judgement;
 }
 
 /** The one place where what is said becomes words: every figure in the units of the place. */

@@ -9,7 +9,7 @@
 	const session = useSession();
 	const cautions = $derived(cautionsOf(steps, session.units));
 	const ofTheMix = $derived(
-		session.findings
+		session.judging.findings
 			.filter(({ step, severity }) => step === 'mix' && severity !== 'caution')
 			.map(({ message }) => message)
 	);

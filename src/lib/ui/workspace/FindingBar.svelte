@@ -2,6 +2,7 @@
 	import { untrack } from 'svelte';
 	import { Popover } from 'bits-ui';
 	import { timedSites } from '$lib/core/model';
+	import { counted } from '$lib/core/quantity';
 	import SettleAll from './SettleAll.svelte';
 	import SettledList from './SettledList.svelte';
 	import StateMark from './StateMark.svelte';
@@ -9,20 +10,35 @@
 	import { stepName } from './step-names';
 
 	const session = useSession();
-	const list = $derived(session.findings);
-	const index = $derived(Math.min(session.shown, Math.max(0, list.length - 1)));
-	const finding = $derived(list[index]);
+	const { judging } = session;
+	const list = $derived(judging.findings);
+	const index = $derived(judging.shown);
+	const finding = $derived(judging.finding);
+	/** Of what is shown nothing is said yet: what stands here is of what was shown before. */
+	const waiting = $derived(judging.waiting);
 
-	const fixes = $derived(finding ? session.fixesOf(finding) : []);
+	const fixes = $derived(finding ? judging.fixesOf(finding) : []);
 
-	// fixes are tried beside the page: those of what is shown, once it stands still
+	// fixes are tried beside the page: those of what is shown, once it stands still and is judged
 	$effect(() => {
 		const { kept } = session;
-		if (finding && kept) untrack(() => void session.prove(finding));
+		if (finding && kept && !waiting) untrack(() => void judging.prove(finding));
+	});
+
+	/** As high as it once had to be: what comes later moves nothing under the hand. */
+	let high = $state(0);
+	let wide = $state(0);
+	let tallest = $state({ px: 0, at: 0 });
+	$effect(() => {
+		const [px, at] = [high, wide];
+		untrack(() => {
+			if (at !== tallest.at) tallest = { px: 0, at };
+			else if (px > tallest.px) tallest = { px, at };
+		});
 	});
 
 	function turn(by: number): void {
-		session.shown = (index + by + list.length) % list.length;
+		judging.shown = (index + by + list.length) % list.length;
 		look();
 	}
 	let open = $state(false);
@@ -34,7 +50,7 @@
 	}
 	/** From the list of all: this one, and what it is about. */
 	function choose(at: number): void {
-		session.shown = at;
+		judging.shown = at;
 		open = false;
 		look();
 	}
@@ -42,14 +58,21 @@
 	const timed = $derived(timedSites(session.model).size > 0);
 	/** Opens the step and selects what the finding is about. */
 	function look(): void {
-		const about = list[session.shown];
-		if (!about) return;
-		session.step = about.step;
-		session.selected = about.subject;
+		if (!finding) return;
+		session.step = finding.step;
+		session.selected = finding.subject;
 	}
 </script>
 
-<section class="bar {finding?.severity ?? 'fine'}" aria-label="Findings">
+<section
+	class="bar {finding?.severity ?? 'fine'}"
+	class:waiting
+	aria-label="Findings"
+	aria-busy={waiting}
+	bind:clientHeight={high}
+	bind:clientWidth={wide}
+	style:min-height="{tallest.px}px"
+>
 	{#if finding}
 		<div class="count">
 			<button
@@ -72,7 +95,9 @@
 					>
 						<h3>All findings</h3>
 						{#if grave > 0}
-							<button class="button settle-all" onclick={settleAll}>Settle all that can be</button>
+							<button class="button settle-all" onclick={settleAll} disabled={waiting}
+								>Settle all that can be</button
+							>
 						{/if}
 						<ul>
 							{#each list as each, at (`${at} ${each.code}`)}
@@ -110,10 +135,12 @@
 			<button class="step" onclick={look} title="Show it in the drawing"
 				>{stepName(finding.step, session.design)}</button
 			>
-			<span aria-live="polite">{finding.message}</span>
+			<span class="said" aria-live="polite">{finding.message}</span>
+			{#if waiting}<small class="trying">being worked out</small>{/if}
+			{@render unjudged()}
 		</p>
 		<div class="fixes">
-			{#if !fixes}<small class="trying">trying what would help</small>{/if}
+			{#if !fixes && !waiting}<small class="trying">trying what would help</small>{/if}
 			{#each fixes ?? [] as fix, i (`${i} ${fix.label}`)}
 				<button class="button" class:main={i === 0} onclick={() => session.fix(finding, fix)}>
 					{fix.label} <small>{fix.effect}</small>
@@ -121,13 +148,16 @@
 			{/each}
 			{#if finding.acknowledge}
 				{@const { label } = finding.acknowledge}
-				<button class="button seen" onclick={() => session.acknowledge(finding)}>
+				<button class="button seen" onclick={() => session.acknowledge(finding)} disabled={waiting}>
 					{label} <small>mark as done</small>
 				</button>
 			{/if}
 		</div>
+	{:else if waiting}
+		<p role="status">Being worked out …</p>
 	{:else}
 		<p>
+			{@render unjudged()}
 			No problems found: water reaches every plant, {timed
 				? 'the tank has room for the drain-back, and the timer can do every watering.'
 				: 'and the valves keep the level.'}
@@ -148,6 +178,15 @@
 		{/if}
 	{/if}
 </section>
+{#snippet unjudged()}
+	{#if judging.failed.length > 0}
+		<small class="failed"
+			>{counted(judging.failed.length, ['judgement', 'judgements'])} could not be made ({judging.failed.join(
+				', '
+			)}).</small
+		>
+	{/if}
+{/snippet}
 <SettleAll bind:open={settling} />
 
 <style>
@@ -159,6 +198,14 @@
 		padding: 9px 14px;
 		background: var(--caution-pale);
 		min-height: 64px;
+	}
+	/* what is said is of what was there before */
+	.waiting .said,
+	.waiting .count {
+		opacity: 0.4;
+	}
+	.failed {
+		color: var(--dry);
 	}
 	.bar.fine {
 		background: var(--sheet);

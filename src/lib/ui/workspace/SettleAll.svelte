@@ -36,7 +36,7 @@
 	});
 	function apply(): void {
 		if (found) session.press(changesOf(found.fixes), 'all that could be settled');
-		session.shown = 0;
+		session.judging.shown = 0;
 		open = false;
 	}
 </script>

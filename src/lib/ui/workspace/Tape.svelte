@@ -4,6 +4,7 @@
 	import { STATE_WORDS, stepName } from './step-names';
 
 	const session = useSession();
+	const { judging } = session;
 	let tape: HTMLElement;
 
 	$effect(() => {
@@ -14,21 +15,24 @@
 	});
 </script>
 
-<nav bind:this={tape} aria-label="Steps of the job">
+<nav bind:this={tape} aria-label="Steps of the job" aria-busy={judging.waiting}>
 	<ol>
-		{#each session.assessment.steps as { step, state, headline } (step)}
-			<li class:open={session.step === step}>
+		{#each judging.steps as { step, state, headline } (step)}
+			<li class:open={session.step === step} class:waiting={judging.waiting}>
 				<button
 					data-step={step}
 					aria-current={session.step === step ? 'step' : undefined}
 					onclick={() => (session.step = step)}
 				>
 					<span class="name"
-						><StateMark {state} />{stepName(step, session.design)}<span class="visually-hidden"
-							>, {STATE_WORDS[state]}</span
+						><StateMark state={judging.waiting ? 'waiting' : state} />{stepName(
+							step,
+							session.design
+						)}<span class="visually-hidden"
+							>, {STATE_WORDS[judging.waiting ? 'waiting' : state]}</span
 						></span
 					>
-					<b>{headline}</b>
+					<b>{headline || '…'}</b>
 				</button>
 			</li>
 		{/each}
@@ -88,6 +92,10 @@
 	}
 	b {
 		font: 650 15px/1.2 var(--head);
+	}
+	/* what was said before, of what is there no more */
+	.waiting b {
+		opacity: 0.4;
 	}
 	.open {
 		background: var(--ink);

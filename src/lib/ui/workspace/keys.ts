@@ -44,10 +44,11 @@ export function takeKey(
 
 /** To another finding, and to where it is. */
 function turnBy(session: Session, by: number): void {
-	const count = session.findings.length;
+	const { judging } = session;
+	const count = judging.findings.length;
 	if (count === 0) return;
-	session.shown = (Math.min(session.shown, count - 1) + by + count) % count;
-	const finding = session.findings[session.shown]!;
+	judging.shown = (judging.shown + by + count) % count;
+	const finding = judging.finding!;
 	session.step = finding.step;
 	session.selected = finding.subject;
 }
@@ -58,7 +59,7 @@ function stepBy(session: Session, by: number): void {
 }
 
 function fixBy(session: Session, n: number): void {
-	const finding = session.findings[Math.min(session.shown, session.findings.length - 1)];
-	const chosen = finding && session.fixesOf(finding)?.[n];
+	const { finding } = session.judging;
+	const chosen = finding && session.judging.fixesOf(finding)?.[n];
 	if (chosen) session.fix(finding, chosen);
 }

@@ -37,9 +37,8 @@ import { changedElsewhere, type Neighbour } from './shared';
 import { refusalOf } from './changes';
 import { requestId } from '../sync';
 import { SystemFile, type Cards, type Documents, type Stored } from '../sync/system-file.svelte';
-import { Stopped } from '$lib/workers';
-import { fixesBeside } from './proving';
-import { assessed, CANNOT_BE, draws, holds } from './trial';
+import { Judging } from './judging.svelte';
+import { CANNOT_BE, draws } from './trial';
 
 export interface Opened {
 	id: string;
@@ -54,9 +53,7 @@ export interface Opened {
 
 /** Closer than this shows less, not more. */
 export const MOST_ZOOM = 12;
-/** Which finding it is. */
-const aboutOf = ({ code, subject, state }: Finding): string => [code, subject, state].join('|');
-/** With more sites a drag is judged once it is over. */
+/** With more sites what is heavy waits until a drag is over. */
 const MANY_SITES = 150;
 
 /**
@@ -67,7 +64,15 @@ export class Session {
 	readonly id: string;
 	readonly placeId: string;
 	readonly today: string;
-	model = $state.raw() as SystemModel;
+	private onScreen = $state.raw() as SystemModel;
+	/** What is shown; what is said of it follows (`judging`). */
+	get model(): SystemModel {
+		return this.onScreen;
+	}
+	set model(next: SystemModel) {
+		this.onScreen = next;
+		this.judging.follow(next);
+	}
 	/** The model as last kept: for what is too much to work out at every step of a drag. */
 	kept = $state.raw() as SystemModel;
 	step = $state<Step>('pump');
@@ -94,15 +99,7 @@ export class Session {
 	cutMin = $state<number | null>(null);
 	/** How much larger than the board the drawing is. */
 	zoom = $state(1);
-	/** Which finding the bar shows. */
-	shown = $state(0);
-	/** The fixes that were tried and hold, and of what: those of the finding before are none of the one that is shown. */
-	private proven = $state.raw(
-		null as { of: SystemModel; about: string; fixes: readonly Fix[] } | null
-	);
-	readonly assessment = $derived(assessed(this.judged));
-	readonly findings = $derived(this.assessment.findings);
-	/** What is judged: a garden of hundreds while it is dragged only as it was last kept, so that it follows the hand. */
+	/** What heavy figures are of: a garden of hundreds while it is dragged only as it was last kept, so that it follows the hand. */
 	get judged(): SystemModel {
 		return this.model.layout.sites.length > MANY_SITES ? this.kept : this.model;
 	}
@@ -112,6 +109,9 @@ export class Session {
 	cards = $state.raw({ batches: [], holders: {} } as Cards);
 	/** What is kept of it, its history, and how it stands with the server. */
 	readonly file: SystemFile;
+
+	/** What is said of what is shown. */
+	readonly judging: Judging;
 
 	/** The other systems of the place. */
 	readonly others: readonly Neighbour[];
@@ -124,7 +124,8 @@ export class Session {
 		this.own = stored.shelf;
 		this.cards = { batches: cards.batches ?? [], holders: cards.holders ?? {} };
 		this.file = new SystemFile(id, stored, this.cards, (documents) => this.goTo(documents));
-		this.model = this.kept = this.modelOf(partsIn(stored));
+		this.judging = new Judging(this, (model, fault) => this.takeBack(model, fault));
+		this.kept = this.model = this.modelOf(partsIn(stored));
 	}
 
 	private modelOf = (parts: Parts, before?: SystemModel): SystemModel =>
@@ -165,8 +166,7 @@ export class Session {
 	/** Shows a change without keeping it: a drag in progress. What cannot be drawn is not shown. */
 	preview(changes: Change[]): void {
 		const next = this.model.with(changes);
-		const many = next.layout.sites.length > MANY_SITES;
-		if (many ? draws(next) : holds(next)) this.model = next;
+		if (draws(next)) this.model = next;
 	}
 
 	/** Drops a preview: a drag given up. */
@@ -200,7 +200,7 @@ export class Session {
 
 	/** Shows and keeps what was tried first: a change that cannot be drawn is refused and nothing is lost. */
 	private show(next: SystemModel, label: string): string | null {
-		if (!holds(next)) return CANNOT_BE;
+		if (!draws(next)) return CANNOT_BE;
 		this.model = next;
 		this.commit(label);
 		return null;
@@ -253,7 +253,7 @@ export class Session {
 	private keepShelf(shelf: readonly ShelfItem[]): void {
 		const { documents } = this.file;
 		this.own = shelf;
-		this.model = this.kept = this.model.of(partsIn(documents), shelfWith(shelf));
+		this.kept = this.model = this.model.of(partsIn(documents), shelfWith(shelf));
 		this.file.keep({ ...documents, shelf }, 'shelf');
 	}
 
@@ -261,37 +261,23 @@ export class Session {
 	ownLike = (kind: OwnKind, likeId: string): OwnItem =>
 		likeOnShelf(kind, this.model.shelf, likeId, `own-${requestId().slice(0, 10)}`);
 
-	/** Tries the fixes of a finding off the page's thread; those that hold are shown when they are known. */
-	async prove(finding: Finding): Promise<void> {
-		const { code, subject, state } = finding;
-		const of = this.kept;
-		const input = { ...of.parts, shelf: this.own, today: this.today, code, subject, state };
-		const fixes = await fixesBeside(of, input).catch((e) => (e instanceof Stopped ? null : []));
-		// a newer question took its place
-		if (!fixes || of !== this.kept) return;
-		this.proven = { of, about: aboutOf(finding), fixes };
-	}
-
-	/** The fixes of this finding that were tried and hold for what is kept; null: they are being tried. */
-	fixesOf(finding: Finding): readonly Fix[] | null {
-		const { proven } = this;
-		if (!proven || proven.of !== this.kept || proven.about !== aboutOf(finding)) return null;
-		return proven.fixes;
-	}
-
-	/** Applies a finding's fix; the bar goes back to the most urgent. */
+	/** Applies a finding's fix; the bar stays where it is, with what stands there now. */
 	fix(finding: Finding, fix: Fix): void {
-		const refused = this.apply(fix.change, `${finding.code}: ${fix.label}`);
-		refusal.tell(refused);
-		if (refused === null) this.shown = 0;
+		refusal.tell(this.apply(fix.change, `${finding.code}: ${fix.label}`));
 	}
 
 	/** The grower has seen to a caution: for this system, or where it holds everywhere for the place. */
 	acknowledge({ code, acknowledge }: Finding): void {
 		if (!acknowledge) return;
-		const refused = this.apply(acknowledge.change, `${code}: ${acknowledge.label}`);
-		refusal.tell(refused);
-		if (refused === null) this.shown = 0;
+		refusal.tell(this.apply(acknowledge.change, `${code}: ${acknowledge.label}`));
+	}
+
+	/** What was drawn cannot be worked out any further: it is as if it had not been done. */
+	private takeBack(model: SystemModel, fault: unknown): void {
+		console.warn(fault);
+		refusal.tell(CANNOT_BE);
+		if (model === this.kept && this.file.canUndo) this.undo();
+		else if (model !== this.kept) this.revert();
 	}
 
 	undo = (): void => this.go('undo');
@@ -312,7 +298,7 @@ export class Session {
 		);
 		if (same && !own) return;
 		this.own = shelf;
-		this.model = this.kept = own
+		this.kept = this.model = own
 			? this.model.of(parts, shelfWith(shelf))
 			: this.modelOf(parts, this.model);
 	}

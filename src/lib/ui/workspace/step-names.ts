@@ -24,5 +24,6 @@ export const STATE_WORDS = {
 	open: 'not started',
 	fine: 'fine',
 	look: 'look at this',
-	stop: 'cannot work'
+	stop: 'cannot work',
+	waiting: 'being worked out'
 } as const;

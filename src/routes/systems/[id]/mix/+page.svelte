@@ -101,7 +101,9 @@
 
 <nav class="no-print">
 	<a href="/systems/{session.id}">Back to {session.design.name}</a>
-	<button class="quiet" onclick={() => print()}>Print the card</button>
+	<button class="quiet" onclick={() => print()} disabled={session.judging.waiting}
+		>Print the card</button
+	>
 </nav>
 <main class="no-print">
 	{#if !card.takenFrom}<p class="line">
@@ -141,8 +143,10 @@
 		{/if}
 		{#if asks}<BottleQuestion bottle={asks} large />{/if}
 		<p>
-			<button class="button main large" onclick={() => card.start(what)}
-				>{batch ? 'Mix another' : 'Begin'}</button
+			<button
+				class="button main large"
+				onclick={() => card.start(what)}
+				disabled={session.judging.waiting}>{batch ? 'Mix another' : 'Begin'}</button
 			>
 		</p>
 		<PastBatches batches={session.cards.batches} unreadable={data.unreadable} />
@@ -251,7 +255,9 @@
 	{/each}
 </main>
 <Stale bind:open={seeing} />
-<PrintedCard steps={batch?.state === 'open' ? batch.steps : steps} />
+{#if !session.judging.waiting}
+	<PrintedCard steps={batch?.state === 'open' ? batch.steps : steps} />
+{/if}
 
 <style>
 	nav,

@@ -27,13 +27,13 @@
 	const parts = $derived(partsOf(session.design, model.layout, model.shelf));
 	/** The most urgent, and the electricity, which is not for a screen alone. */
 	const minded = $derived([
-		...session.findings.filter((f) => f.code !== 'electricity-near-water').slice(0, 2),
-		...session.findings.filter((f) => f.code === 'electricity-near-water')
+		...session.judging.findings.filter((f) => f.code !== 'electricity-near-water').slice(0, 2),
+		...session.judging.findings.filter((f) => f.code === 'electricity-near-water')
 	]);
 	const mixing = $derived(mixCard(model));
 	/** What is wrong with the mix stands on paper as on the screen. */
 	const ofTheMix = $derived(
-		session.findings
+		session.judging.findings
 			.filter(({ step, severity }) => step === 'mix' && severity !== 'caution')
 			.map(({ message }) => message)
 	);
@@ -58,69 +58,81 @@
 
 <nav class="no-print">
 	<a href="/systems/{session.id}">Back to {session.design.name}</a>
-	<button class="button main" onclick={() => print()}>Print this page</button>
+	<button class="button main" onclick={() => print()} disabled={session.judging.waiting}
+		>Print this page</button
+	>
 </nav>
-<main class="page">
-	<header>
-		<h1>{session.design.name}</h1>
-		<p>{session.place.name}, {model.area.name} · {session.today}</p>
-	</header>
-	<dl class="tape">
-		{#each session.assessment.steps.filter((s) => s.step !== 'dry-run' && s.step !== 'plant-out' && s.step !== 'run') as { step, headline } (step)}
-			<div>
-				<dt>{stepName(step, session.design)}</dt>
-				<dd>{headline}</dd>
-			</div>
-		{/each}
-	</dl>
-	<svg {width} {height} viewBox="0 0 {width} {height}" role="img" aria-label="The system to scale">
-		{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
-		<Elevation {frame} />
-		{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
-		{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
-		{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
-	</svg>
-	<div class="columns">
-		<section>
-			<h2>To buy and cut</h2>
-			<ul>
-				{#each parts as part (part.id)}<li>
-						<span class="part">{part.name}</span><b>{amountOf(part, session.units)}</b>
-					</li>{/each}
-			</ul>
-		</section>
-		<section>
-			<h2>
-				Mix, {session.say(model.mix.litres, 'volume')} for {FILL_NAMES[model.operation.mix.fills]}
-			</h2>
-			<ol>
-				{#each mixing as step (step.id)}<li><StepLine {step} as="paper" /></li>{/each}
-			</ol>
-			<h2>When mixing</h2>
-			<ul class="mind">
-				{#each ofTheMix as words (words)}<li><b>{words}</b></li>{/each}
-				{#each cautionsOf(mixing, session.units) as caution (caution)}<li>{caution}</li>{/each}
-			</ul>
-		</section>
-		<section>
-			<h2>Timer</h2>
-			<p>
-				{timer}
-			</p>
-			<h2>Tank tape</h2>
-			<p>
-				{marks
-					.map((m) => `${session.say(m.litres, 'volume')} at ${session.say(m.heightMm, 'size')}`)
-					.join(' · ')}
-			</p>
-			<h2>Mind</h2>
-			<ul class="mind">
-				{#each minded as finding, i (i)}<li>{finding.message}</li>{/each}
-			</ul>
-		</section>
-	</div>
-	<DayAndSeason {width} />
-</main>
+{#if session.judging.waiting}
+	<p class="soft no-print" role="status">Being worked out …</p>
+{:else}
+	<main class="page">
+		<header>
+			<h1>{session.design.name}</h1>
+			<p>{session.place.name}, {model.area.name} · {session.today}</p>
+		</header>
+		<dl class="tape">
+			{#each session.judging.steps.filter((s) => s.step !== 'dry-run' && s.step !== 'plant-out' && s.step !== 'run') as { step, headline } (step)}
+				<div>
+					<dt>{stepName(step, session.design)}</dt>
+					<dd>{headline}</dd>
+				</div>
+			{/each}
+		</dl>
+		<svg
+			{width}
+			{height}
+			viewBox="0 0 {width} {height}"
+			role="img"
+			aria-label="The system to scale"
+		>
+			{#if frame.head}<HeadLine {frame} head={frame.head} />{/if}
+			<Elevation {frame} />
+			{#if frame.bars}<FlowBars {frame} bars={frame.bars} />{/if}
+			{#if frame.plan}<PlanView {frame} plan={frame.plan} />{/if}
+			{#if frame.beside}<Unrolled {frame} beside={frame.beside} />{/if}
+		</svg>
+		<div class="columns">
+			<section>
+				<h2>To buy and cut</h2>
+				<ul>
+					{#each parts as part (part.id)}<li>
+							<span class="part">{part.name}</span><b>{amountOf(part, session.units)}</b>
+						</li>{/each}
+				</ul>
+			</section>
+			<section>
+				<h2>
+					Mix, {session.say(model.mix.litres, 'volume')} for {FILL_NAMES[model.operation.mix.fills]}
+				</h2>
+				<ol>
+					{#each mixing as step (step.id)}<li><StepLine {step} as="paper" /></li>{/each}
+				</ol>
+				<h2>When mixing</h2>
+				<ul class="mind">
+					{#each ofTheMix as words (words)}<li><b>{words}</b></li>{/each}
+					{#each cautionsOf(mixing, session.units) as caution (caution)}<li>{caution}</li>{/each}
+				</ul>
+			</section>
+			<section>
+				<h2>Timer</h2>
+				<p>
+					{timer}
+				</p>
+				<h2>Tank tape</h2>
+				<p>
+					{marks
+						.map((m) => `${session.say(m.litres, 'volume')} at ${session.say(m.heightMm, 'size')}`)
+						.join(' · ')}
+				</p>
+				<h2>Mind</h2>
+				<ul class="mind">
+					{#each minded as finding, i (i)}<li>{finding.message}</li>{/each}
+				</ul>
+			</section>
+		</div>
+		<DayAndSeason {width} />
+	</main>
+{/if}
 
 <style>
 	nav {

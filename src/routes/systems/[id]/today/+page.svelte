@@ -48,7 +48,7 @@
 	});
 	const typed = $derived(litres !== null || msCm !== null || ph !== null);
 	const plan = $derived(typed ? todayPlan(model, reading, last, sure) : null);
-	const due = $derived(session.findings.find(({ code }) => code === 'meter-due'));
+	const due = $derived(session.judging.findings.find(({ code }) => code === 'meter-due'));
 	onMount(() => {
 		void meter.poll();
 		return () => meter.stop();
@@ -81,117 +81,121 @@
 </nav>
 <main>
 	<h1>{session.design.name} today</h1>
-	{#if due}<p class="caution">{due.message}</p>{/if}
-	<div class="fields">
-		<ReadField
-			label="In the tank, by its tape"
-			of="volume"
-			units={session.units}
-			range={{ low: 0, high: model.tank.fullL }}
-			near={last?.litres ?? model.nowL}
-			bind:value={litres}
-			bind:unsure={unsure.litres}
-		/>
-		<ReadField
-			label="Strength"
-			of="strength"
-			units={session.units}
-			range={{ low: 0, high: 8 }}
-			near={last?.msCm ?? model.mix.strengthMsCm}
-			bind:value={msCm}
-			bind:unsure={unsure.msCm}
-		/>
-		<ReadField
-			label="pH"
-			of="ratio"
-			unit=""
-			units={session.units}
-			range={{ low: 3, high: 10 }}
-			near={last?.ph ?? model.mix.ph.aim}
-			bind:value={ph}
-			bind:unsure={unsure.ph}
-		/>
-		{#if !session.record.meters.compensates}
+	{#if session.judging.known}
+		{#if due}<p class="caution">{due.message}</p>{/if}
+		<div class="fields">
 			<ReadField
-				label="Water"
-				of="temperature"
+				label="In the tank, by its tape"
+				of="volume"
 				units={session.units}
-				range={{ low: 0, high: 45 }}
-				near={session.record.waterC}
-				bind:value={waterC}
-				bind:unsure={unsure.waterC}
+				range={{ low: 0, high: model.tank.fullL }}
+				near={last?.litres ?? model.nowL}
+				bind:value={litres}
+				bind:unsure={unsure.litres}
 			/>
-		{/if}
-	</div>
-	{#if meter.name}
-		<p class="meter">
-			{#if meter.live}
-				<button class="button" onclick={() => meter.stop()}>Stop listening</button>
-				<span aria-live="off">the {meter.name} is read as it goes</span>
-			{:else}
-				<button class="button" onclick={() => meter.listen()}>Read the {meter.name}</button>
+			<ReadField
+				label="Strength"
+				of="strength"
+				units={session.units}
+				range={{ low: 0, high: 8 }}
+				near={last?.msCm ?? model.mix.strengthMsCm}
+				bind:value={msCm}
+				bind:unsure={unsure.msCm}
+			/>
+			<ReadField
+				label="pH"
+				of="ratio"
+				unit=""
+				units={session.units}
+				range={{ low: 3, high: 10 }}
+				near={last?.ph ?? model.mix.ph.aim}
+				bind:value={ph}
+				bind:unsure={unsure.ph}
+			/>
+			{#if !session.record.meters.compensates}
+				<ReadField
+					label="Water"
+					of="temperature"
+					units={session.units}
+					range={{ low: 0, high: 45 }}
+					near={session.record.waterC}
+					bind:value={waterC}
+					bind:unsure={unsure.waterC}
+				/>
 			{/if}
-			{#if meter.problem}<span role="alert">{meter.problem}</span>{/if}
-		</p>
-	{/if}
-	<section aria-live={meter.live ? 'off' : 'polite'}>
-		{#if doubtful}
-			<p class="soft lead">
-				Answer the question at the reading first. Nothing is worked out until then.
-			</p>
-		{:else if plan}
-			<p class="sentence">{sentenceOf(plan, session.units)}</p>
-			{#each plan.doubts as doubt (doubt.doubt)}
-				<p class="caution">{doubtWords(doubt, session.units)}</p>
-			{/each}
-			{#if plan.doubts.length > 0 && !sure}
-				<button class="button" onclick={() => (sure = true)}>I looked again: it is right</button>
-			{:else}
-				{#if plan.because}<p class="soft">{BECAUSE[plan.because]}</p>{/if}
-				{#if plan.change}<p class="caution">{changeWords(plan, session.units)}</p>{/if}
-				<ol>
-					{#each plan.steps as step (step.id)}
-						<li><StepLine {step} /></li>
-					{/each}
-				</ol>
-				{#if plan.asks}<BottleQuestion bottle={plan.asks} large />{/if}
-				{#if plan.phAfter !== null}<p class="soft">
-						By itself it comes to pH {plan.phAfter.toFixed(1)}.
-					</p>{/if}
-			{/if}
-			<p class="verbs">
-				<button
-					class="button main"
-					disabled={kept || meter.live || (plan.doubts.length > 0 && !sure)}
-					onclick={keep}>{notedWords}</button
-				>
-				{#if refused}<span role="alert">{refused}</span>{/if}
-				<Line file={session.file} onsee={() => (seeing = true)} />
-				<span class="soft"
-					>To change the tank takes {costWords(plan.changeCost, session.units)}.</span
-				>
-			</p>
-		{:else}
-			<p class="soft lead">
-				Type what you can read: the litres alone say how much water goes in, the strength says
-				whether with or without feed, the pH whether it wants acid.
+		</div>
+		{#if meter.name}
+			<p class="meter">
+				{#if meter.live}
+					<button class="button" onclick={() => meter.stop()}>Stop listening</button>
+					<span aria-live="off">the {meter.name} is read as it goes</span>
+				{:else}
+					<button class="button" onclick={() => meter.listen()}>Read the {meter.name}</button>
+				{/if}
+				{#if meter.problem}<span role="alert">{meter.problem}</span>{/if}
 			</p>
 		{/if}
-	</section>
-	{#if meter.name}
+		<section aria-live={meter.live ? 'off' : 'polite'}>
+			{#if doubtful}
+				<p class="soft lead">
+					Answer the question at the reading first. Nothing is worked out until then.
+				</p>
+			{:else if plan}
+				<p class="sentence">{sentenceOf(plan, session.units)}</p>
+				{#each plan.doubts as doubt (doubt.doubt)}
+					<p class="caution">{doubtWords(doubt, session.units)}</p>
+				{/each}
+				{#if plan.doubts.length > 0 && !sure}
+					<button class="button" onclick={() => (sure = true)}>I looked again: it is right</button>
+				{:else}
+					{#if plan.because}<p class="soft">{BECAUSE[plan.because]}</p>{/if}
+					{#if plan.change}<p class="caution">{changeWords(plan, session.units)}</p>{/if}
+					<ol>
+						{#each plan.steps as step (step.id)}
+							<li><StepLine {step} /></li>
+						{/each}
+					</ol>
+					{#if plan.asks}<BottleQuestion bottle={plan.asks} large />{/if}
+					{#if plan.phAfter !== null}<p class="soft">
+							By itself it comes to pH {plan.phAfter.toFixed(1)}.
+						</p>{/if}
+				{/if}
+				<p class="verbs">
+					<button
+						class="button main"
+						disabled={kept || meter.live || (plan.doubts.length > 0 && !sure)}
+						onclick={keep}>{notedWords}</button
+					>
+					{#if refused}<span role="alert">{refused}</span>{/if}
+					<Line file={session.file} onsee={() => (seeing = true)} />
+					<span class="soft"
+						>To change the tank takes {costWords(plan.changeCost, session.units)}.</span
+					>
+				</p>
+			{:else}
+				<p class="soft lead">
+					Type what you can read: the litres alone say how much water goes in, the strength says
+					whether with or without feed, the pH whether it wants acid.
+				</p>
+			{/if}
+		</section>
+		{#if meter.name}
+			<details>
+				<summary>The {meter.name}</summary>
+				<RigFields systemId={session.id} />
+			</details>
+		{/if}
 		<details>
-			<summary>The {meter.name}</summary>
-			<RigFields systemId={session.id} />
+			<summary>No meter at hand</summary>
+			<NoMeter />
 		</details>
+		<details>
+			<summary>The leaves show something</summary>
+			<Symptoms />
+		</details>
+	{:else}
+		<p class="soft" role="status">Being worked out …</p>
 	{/if}
-	<details>
-		<summary>No meter at hand</summary>
-		<NoMeter />
-	</details>
-	<details>
-		<summary>The leaves show something</summary>
-		<Symptoms />
-	</details>
 </main>
 <Stale bind:open={seeing} />
 
