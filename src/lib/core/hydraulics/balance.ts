@@ -1,4 +1,4 @@
-import type { Source } from './network-types';
+import type { Source } from './network-schema';
 import { pumpLaw, type Law } from './laws';
 import type { Graph } from './network-graph';
 import { atSpeed } from './pump';

@@ -6,7 +6,6 @@ export * from './level-fill';
 export * from './network';
 export { buildGraph, withElements, type Graph } from './network-graph';
 export * from './network-schema';
-export type * from './network-types';
 export * from './pump';
 export * from './pump-energy';
 export * from './ring-level';

@@ -1,4 +1,4 @@
-import type { CurveNumbers, Outlet } from './network-types';
+import type { CurveNumbers, Outlet } from './network-schema';
 import { G } from '../quantity';
 import { colebrook, frictionFactor } from './friction';
 
@@ -248,8 +248,28 @@ class CompensatingLaw implements Law {
 	}
 }
 
+/** Another law's flow, so many times. */
+class Times implements Law {
+	slope = 0;
+	constructor(
+		private readonly law: Law,
+		private readonly share: number
+	) {}
+	flow(h: number): number {
+		const q = this.share * this.law.flow(h);
+		this.slope = this.share * this.law.slope;
+		return q;
+	}
+}
+
 /** An outlet's law, from its head over `outletAtM`. One law does for all outlets alike: it is asked one at a time. */
 export function outletLaw(outlet: Outlet, nu: number, roughnessM: number): Law {
+	const law = wholeLaw(outlet, nu, roughnessM);
+	const { passes = 1 } = outlet;
+	return passes === 1 ? law : new Times(law, passes);
+}
+
+function wholeLaw(outlet: Outlet, nu: number, roughnessM: number): Law {
 	if (outlet.kind === 'orifice')
 		return new OutOnly(new PowerLaw(outlet.nominalFlowLph, outlet.nominalHeadM, outlet.exponent));
 	if (outlet.kind === 'compensating')

@@ -1,4 +1,4 @@
-import type { NetworkInput, NetworkLink, NetworkNode, Outlet } from './network-types';
+import type { NetworkInput, NetworkLink, NetworkNode, Outlet } from './network-schema';
 import { DEFAULT_ROUGHNESS_MM } from './friction';
 import { fluid } from './fluid';
 import { outletAtM, outletLaw, PipeLaw, type Law } from './laws';

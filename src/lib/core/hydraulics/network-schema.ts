@@ -1,10 +1,12 @@
 import { z } from 'zod';
-import type { NetworkInput } from './network-types';
 import { id, quantity, refuseRepeats } from '../quantity';
 import { DEFAULT_ROUGHNESS_MM, lengthM, pipeFields, roughnessMessage, tooRough } from './friction';
 
 const elevation = (name: string) => quantity(name, 'span', { min: -100, max: 100 });
 const waterLevelM = elevation('water level');
+
+/** What an outlet gives, as a share of what its law says at the same head; 1 where nothing is said. 0: shut, and still an outlet. */
+const passes = quantity('share passed', 'ratio', { min: 0, max: 4 }).optional();
 
 const outlet = z.discriminatedUnion(
 	'kind',
@@ -13,14 +15,16 @@ const outlet = z.discriminatedUnion(
 			kind: z.literal('orifice'),
 			nominalFlowLph: quantity('nominal flow', 'flow', { above: 0, max: 1e6 }),
 			nominalHeadM: quantity('nominal head', 'head', { above: 0, max: 1000 }),
-			exponent: quantity('exponent', 'ratio', { min: 0.1, max: 1 }).default(0.5)
+			exponent: quantity('exponent', 'ratio', { min: 0.1, max: 1 }).default(0.5),
+			passes
 		}),
 		z
 			.strictObject({
 				kind: z.literal('compensating'),
 				nominalFlowLph: quantity('nominal flow', 'flow', { above: 0, max: 1e6 }),
 				minHeadM: quantity('least head', 'head', { above: 0, max: 1000 }),
-				maxHeadM: quantity('greatest head', 'head', { above: 0, max: 1000 })
+				maxHeadM: quantity('greatest head', 'head', { above: 0, max: 1000 }),
+				passes
 			})
 			.refine((o) => o.maxHeadM >= o.minHeadM, {
 				path: ['maxHeadM'],
@@ -31,7 +35,8 @@ const outlet = z.discriminatedUnion(
 			innerDiameterMm: pipeFields.innerDiameterMm,
 			lengthM,
 			outletElevationM: elevation('outlet elevation'),
-			fittingsK: pipeFields.fittingsK.default(0.5)
+			fittingsK: pipeFields.fittingsK.default(0.5),
+			passes
 		})
 	],
 	{ error: () => 'outlet kind must be one of orifice, compensating, tube' }
@@ -72,20 +77,30 @@ const source = z.discriminatedUnion(
 	{ error: () => 'source kind must be one of pump, tank' }
 );
 
+const node = z.strictObject({
+	id: id(),
+	elevationM: elevation('elevation'),
+	outlet: outlet.optional()
+});
+/** Elevations, heads and lengths in m, flows in L/h, diameters in mm. */
+export type Outlet = z.infer<typeof outlet>;
+export type NetworkNode = z.infer<typeof node>;
+export type NetworkLink = z.infer<typeof link>;
+export type Source = z.infer<typeof source>;
+export type CurveNumbers = Extract<Source, { kind: 'pump' }>['curve'];
+/** The water path as a graph. */
+export interface NetworkInput {
+	temperatureC: number;
+	source: Source;
+	nodes: NetworkNode[];
+	links: NetworkLink[];
+}
+
 export const networkInput = z
 	.strictObject({
 		temperatureC: pipeFields.temperatureC.default(20),
 		source,
-		nodes: z
-			.array(
-				z.strictObject({
-					id: id(),
-					elevationM: elevation('elevation'),
-					outlet: outlet.optional()
-				})
-			)
-			.min(1, 'nodes must hold at least one node')
-			.max(20_000),
+		nodes: z.array(node).min(1, 'nodes must hold at least one node').max(20_000),
 		links: z.array(link).max(20_000)
 	})
 	.superRefine((input, context) => {

@@ -1,4 +1,4 @@
-import type { NetworkInput, Source } from './network-types';
+import type { NetworkInput, Source } from './network-schema';
 import { NoSolution } from '../quantity';
 import { Balance } from './balance';
 import { shareMergedFlows } from './merged-links';

@@ -5,7 +5,7 @@ import { rect } from './outline';
 import { returnRuns } from './return-runs';
 import { benchSolids, benchStance, rowFrame, type RowFrame } from './row-frame';
 import { takes, type Anchor, type StandPiece } from './stand-piece';
-import type { Container, StructureInput } from './types';
+import type { Container, Corner, StructureInput } from './types';
 import { StandBuilder } from './stand-builder';
 
 /** Slabs lying end to end in a gutter that falls, a stake to every plant. */
@@ -90,15 +90,8 @@ function slabAt(
 ): Container {
 	const [xM, yM] = [frame.xs[column]!, frame.ys[row]!];
 	const [half, deep] = [stand.slabLengthMm / 2000, stand.slabWidthMm / 2000];
-	const high = stand.slabHeightMm / 1000;
-	const [z0, z1] = [frame.topAt(xM - half), frame.topAt(xM + half)];
 	const [x0, x1] = [xM - half, xM + half];
-	const front: Container['front'] = [
-		[x0, z0],
-		[x0, z0 + high],
-		[x1, z1 + high],
-		[x1, z1]
-	];
+	const front = lying(frame, x0, x1, stand.slabHeightMm / 1000);
 	const slabL = (stand.slabLengthMm * stand.slabWidthMm * stand.slabHeightMm) / 1e6;
 	const mediumL = slabL + stand.plantsPerSlab * (stand.blockMm / 100) ** 3;
 	return builder.container({
@@ -122,6 +115,17 @@ function slabAt(
 		poolL: 0,
 		massKg: mediumL * pick(builder.shelf.media, stand.mediumId).wetKgL
 	});
+}
+
+/** Something so high that lies on the fall from one place to another, seen from the front. */
+function lying(frame: RowFrame, x0: number, x1: number, highM: number): Corner[] {
+	const [z0, z1] = [frame.topAt(x0), frame.topAt(x1)];
+	return [
+		[x0, z0],
+		[x0, z0 + highM],
+		[x1, z1 + highM],
+		[x1, z1]
+	];
 }
 
 /** The blocks plants stand in on a slab, one at each of their places. */

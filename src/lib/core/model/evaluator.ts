@@ -35,7 +35,7 @@ export class Solved {
 
 	/** One that served again is the last to be forgotten. */
 	served(stage: Stage<unknown>, made: Made): void {
-		const mine = this.results.get(stage)!;
+		const mine = this.results.get(stage) ?? [];
 		const at = mine.indexOf(made);
 		if (at > 0) mine.unshift(...mine.splice(at, 1));
 	}
@@ -48,8 +48,8 @@ const NONE: readonly Made[] = [];
  */
 export class Evaluator {
 	private readonly made = new Map<Stage<unknown>, Made>();
-	/** Of the stages that start from an earlier result, the nearest one. */
-	private readonly starts: Map<Stage<unknown>, unknown>;
+	/** Of each stage the nearest earlier result: it is never forgotten, however much is tried in between. */
+	private readonly old: ReadonlyMap<Stage<unknown>, Made>;
 
 	/**
 	 * @param solved what is known of this system already
@@ -60,7 +60,7 @@ export class Evaluator {
 		readonly solved: Solved = new Solved(),
 		before?: Evaluator
 	) {
-		this.starts = before ? before.startsNow() : new Map();
+		this.old = before ? new Map([...before.old, ...before.made]) : new Map();
 	}
 
 	get<T>(stage: Stage<T>): T {
@@ -75,15 +75,16 @@ export class Evaluator {
 	}
 
 	private known(stage: Stage<unknown>): Made | undefined {
-		const candidates = this.solved.of(stage);
-		if (candidates.length === 0) return undefined;
+		const old = this.old.get(stage);
+		const lately = this.solved.of(stage);
+		if (!old && lately.length === 0) return undefined;
 		const now = valuesOf(stage, this.sources);
+		const holds = ({ from, used }: Made) =>
+			now.every((value, i) => value === from[i]) &&
+			used.every(([needed, value]) => this.get(needed) === value);
+		if (old && holds(old)) return old;
 		// a copy: to compare what one was made from, others may be worked out
-		return [...candidates].find(
-			({ from, used }) =>
-				now.every((value, i) => value === from[i]) &&
-				used.every(([needed, value]) => this.get(needed) === value)
-		);
+		return [...lately].find((made) => made !== old && holds(made));
 	}
 
 	private make<T>(stage: Stage<T>): Made {
@@ -95,16 +96,9 @@ export class Evaluator {
 			used.push([needed, value]);
 			return value;
 		});
-		const value = stage.make(given, this.starts.get(stage) as T | undefined);
+		const value = stage.make(given, this.old.get(stage)?.value as T | undefined);
 		open = false;
 		return { value, from: valuesOf(stage, this.sources), used };
-	}
-
-	/** What a model of a changed document may start from. */
-	private startsNow(): Map<Stage<unknown>, unknown> {
-		const starts = new Map(this.starts);
-		for (const [stage, { value }] of this.made) if (stage.make.length > 1) starts.set(stage, value);
-		return starts;
 	}
 }
 

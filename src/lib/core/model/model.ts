@@ -30,6 +30,12 @@ for (const [name, stage] of Object.entries<Stage<unknown>>(STAGES))
 	});
 const Base = Answers as unknown as new () => Answers & StageValues;
 
+/** What an earlier model worked out, of the plants as they are and of the same full grown. */
+interface Past {
+	stages: Evaluator;
+	grown: Evaluator | undefined;
+}
+
 /**
  * Everything that follows from a document, each stage worked out when first asked for and never twice. The
  * model of a changed document, made with `with`, takes over what the change has not touched: what that is
@@ -43,6 +49,8 @@ export class SystemModel extends Base {
 
 	private readonly stages: Evaluator;
 	private grownModel: SystemModel | undefined;
+	/** The grown stages of the model this one comes from, for as long as it has none of its own. */
+	private readonly grownBefore: Evaluator | undefined;
 
 	constructor(
 		readonly parts: Parts,
@@ -51,14 +59,15 @@ export class SystemModel extends Base {
 		/** The day it is looked at; null: on no day, and every day is the typical one. */
 		readonly today: string | null = null,
 		/** What a model this one comes from has worked out. */
-		past?: Evaluator
+		past?: Past
 	) {
 		super();
 		const { design, operation, record, place } = parts;
 		[this.design, this.operation, this.record, this.place] = [design, operation, record, place];
 		const calendar = { today };
 		const sources = { design, operation, record, place, shelf, parameters, calendar };
-		this.stages = new Evaluator(sources, past?.solved ?? new Solved(), past);
+		this.stages = new Evaluator(sources, past?.stages.solved ?? new Solved(), past?.stages);
+		this.grownBefore = past?.grown;
 	}
 
 	/** The model of the changed document. */
@@ -68,7 +77,8 @@ export class SystemModel extends Base {
 
 	/** The model of another document, shelf or practice, sharing what is the same in both. */
 	of(parts: Parts, shelf: Shelf = this.shelf, parameters = this.parameters): SystemModel {
-		return new SystemModel(parts, shelf, parameters, this.today, this.stages);
+		const grown = this.grownModel?.stages ?? this.grownBefore;
+		return new SystemModel(parts, shelf, parameters, this.today, { stages: this.stages, grown });
 	}
 
 	/** How often each stage was worked out, by this model and all that share its results. */
@@ -105,7 +115,9 @@ export class SystemModel extends Base {
 		const { plants, parts } = this;
 		if (Object.values(plants).every(({ stage }) => stage === 'full')) return this;
 		const record = { ...parts.record, stages: grownStages(parts.operation.crops) };
-		return this.of({ ...parts, record });
+		const stages = this.grownBefore ?? this.stages;
+		const past = { stages, grown: undefined };
+		return new SystemModel({ ...parts, record }, this.shelf, this.parameters, this.today, past);
 	}
 
 	/** A figure with its unit, as the grower of this place reads it. */

@@ -42,7 +42,6 @@ const ANSWERS: {
 		asked: Questions[Q]['asked']
 	) => Steps<Questions[Q]['answer']>;
 } = {
-	// eslint-disable-next-line require-yield -- in one go: a second's work at most
 	*verdict(model) {
 		return verdictOf(model);
 	},
