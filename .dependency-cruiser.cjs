@@ -18,6 +18,7 @@ const BUILDS_ON = {
 	review: ['model'],
 	edit: ['review'],
 	logbook: ['review'],
+	picture: ['review'],
 	operations: ['edit', 'logbook']
 };
 const below = (folder) => [...new Set(BUILDS_ON[folder].flatMap((each) => [each, ...below(each)]))];

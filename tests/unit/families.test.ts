@@ -5,7 +5,7 @@ import { timedSites } from '../../src/lib/core/model';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { barsOf, columnsOf } from '../../src/lib/ui/drawing/bars';
 import { frameOf, isTall } from '../../src/lib/ui/drawing/frame';
-import { dryOf, shownOf } from '../../src/lib/ui/drawing/shown';
+import { dryOf, shownOf } from '../../src/lib/core/picture/shown';
 import { differing } from '../../src/lib/ui/home/differences';
 import { selectedLine } from '../../src/lib/ui/inspector/selected-line';
 import { METRIC } from '../../src/lib/core/quantity';

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { kindOf, SPOTS, spotOf, spotsFor, tankTo, type Spot } from '../../src/lib/core/design';
-import { hatchIn } from '../../src/lib/core/layout/hatch';
-import { overTank } from '../../src/lib/core/layout/over-tank';
+import { hatchIn } from '../../src/lib/core/layout/passes/hatch';
+import { overTank } from '../../src/lib/core/layout/passes/over-tank';
 import { cutOff, litresAt, shapeHeightMm, TANKS, type TankShape } from '../../src/lib/core/shelf';
 import { modelOf, EXAMPLES, set } from './example';
 

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Parts } from '$lib/core/design';
 import type { ShelfItem } from '$lib/core/shelf';
-import type { Card } from '$lib/ui/home/card';
+import type { Card } from '$lib/core/picture';
 import { database, write } from './database';
 import { Overload, pool, TaskFault } from './pool';
 import { cards } from './schema';

@@ -6,7 +6,7 @@ import { PARAMETERS } from '../core/parameters';
 import { assessModel, calculate, modelFrom, type Answer } from '../core/operations';
 import { begin } from '../core/edit';
 import { shelfWith, type ShelfItem } from '../core/shelf';
-import { cardOf, plainCardOf, type Card } from '../ui/home/card';
+import { cardOf, plainCardOf, type Card } from '../core/picture';
 
 /** Work a server hands to its pool, by name: everything that runs the model. */
 export const TASKS = {

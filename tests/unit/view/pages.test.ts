@@ -8,7 +8,7 @@ import { told } from '../../../src/lib/ui/procedure/words';
 import { BUILT_IN_SHELF } from '../../../src/lib/core/shelf';
 import { METRIC } from '../../../src/lib/core/quantity';
 import { modelOf, example, EXAMPLES, set } from '../example';
-import type * as Cards from '../../../src/lib/ui/home/card';
+import type * as Cards from '../../../src/lib/core/picture';
 import { load, pageOf, storedOf, US, wordsOf } from './stage';
 
 const HOLE = /undefined|NaN|Infinity|\bnull\b|\[object/;
@@ -96,7 +96,7 @@ describe('the shelf of systems', function () {
 	};
 	const rest = { settings: { hosts: [] }, copies: true, network };
 	const systems = async (names: readonly string[]) => {
-		const { cardOf } = await load<typeof Cards>('ui/home/card.ts');
+		const { cardOf } = await load<typeof Cards>('core/picture/index.ts');
 		return names.map((id) => {
 			const parts = { ...example(id), place };
 			return { id, name: parts.design.name, card: cardOf(parts, BUILT_IN_SHELF), why: null };

@@ -8,18 +8,18 @@ import {
 	type Stand
 } from '../design';
 import { heightAt, pick, type ShelfLists } from '../shelf';
-import { extentOf, outside } from './extent';
+import { extentOf, outside } from './passes/extent';
 import { boxOf } from './outline';
-import { broughtHome } from './gather';
-import { hatchIn } from './hatch';
+import { broughtHome } from './passes/gather';
+import { hatchIn } from './passes/hatch';
 import { joint } from './joints';
 import { isPlaced } from './placed';
-import { layMains } from './mains';
-import { layoutReserve } from './reserve';
-import { motionOf, Mover, obstacleGround, stays, tankGround } from './set-down';
+import { layMains } from './passes/mains';
+import { layoutReserve } from './passes/reserve';
+import { motionOf, Mover, obstacleGround, stays, tankGround } from './passes/set-down';
 import type { StandPiece } from './stand-piece';
-import { overTank } from './over-tank';
-import { hang, obstacles, tankStand } from './surroundings';
+import { overTank } from './passes/over-tank';
+import { hang, obstacles, tankStand } from './passes/surroundings';
 import { brimMmOf, tankAtOrigin, tankShapeOf } from './tank';
 import {
 	lengthOf,
@@ -33,7 +33,7 @@ import {
 	type TankLayout,
 	type StructureInput
 } from './types';
-import { unknownParts } from './unknown-parts';
+import { unknownParts } from './passes/unknown-parts';
 import { layoutStand } from './variants';
 import { ELBOW, TEE_STRAIGHT } from './fittings';
 

@@ -7,9 +7,9 @@ import {
 	type Face,
 	type Placement
 } from '../design';
-import { grounds } from './extent';
+import { grounds } from './passes/extent';
 import { isPlaced } from './placed';
-import { doorGround, obstacleGround } from './set-down';
+import { doorGround, obstacleGround } from './passes/set-down';
 import type { Ground } from './types';
 import type { Layout } from './types';
 

@@ -1,6 +1,6 @@
 import type { Side } from '../design';
 import { boxOf, rect } from './outline';
-import { Mover } from './set-down';
+import { Mover } from './passes/set-down';
 import type { Container, Ground, Layout, ReserveLayout, Site } from './types';
 
 /** Quarter turns to the left that bring a side to the front. */

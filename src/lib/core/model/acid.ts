@@ -10,7 +10,7 @@ import { NoSolution } from '../quantity';
 import { mix, type MixState } from './mix';
 import type { AcidKind } from '../shelf';
 import type { PhBottle } from '../procedure';
-import type { PhDose } from './ph-dose';
+import type { PhDose } from './helpers/ph-dose';
 import { stage } from './stage';
 
 /** Where no dose answers there is none to show. */

@@ -14,7 +14,7 @@ import { PARAMETERS, type ParameterSet } from '../parameters';
 import { show, type Quantity } from '../quantity';
 import type { Shelf } from '../shelf';
 import { Evaluator, Solved } from './evaluator';
-import { grownStages } from './growth';
+import { grownStages } from './helpers/growth';
 import type { Stage } from './stage';
 import { STAGES, type StageValues } from './stages';
 

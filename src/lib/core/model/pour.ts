@@ -4,7 +4,7 @@ import type { PhBottle, Pour } from '../procedure';
 import { molarityOf, percentOf, PH_SUBSTANCES, type AcidKind, type BaseKind } from '../shelf';
 import { acid, base, secondAcid } from './acid';
 import { mix } from './mix';
-import type { SecondBottle } from './ph-dose';
+import type { SecondBottle } from './helpers/ph-dose';
 import { stage } from './stage';
 
 /** What is done with a bottle, and with a second acid that goes in after it. */

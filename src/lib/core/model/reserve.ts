@@ -10,7 +10,7 @@ import { reserveShapeOf, type ReserveLayout } from '../layout';
 import type { ParameterSet } from '../parameters';
 import { pick, shapeHeightMm, tankLevel, type Emitter } from '../shelf';
 import { structure } from './layout';
-import { outletOf } from './network-input';
+import { outletOf } from './helpers/network-input';
 import { stage } from './stage';
 
 export interface ReserveState {

@@ -1,6 +1,6 @@
 import { reservoirRun } from '../water';
 import { account } from './account';
-import { aheadOf, type Ahead } from './ahead';
+import { aheadOf, type Ahead } from './ahead/ahead';
 import { feed } from './feed';
 import { area, layout } from './layout';
 import { loopWater } from './loop-water';

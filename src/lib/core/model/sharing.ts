@@ -7,7 +7,7 @@ import {
 } from '../hydraulics';
 import type { LayoutOutlet, Rim } from '../layout';
 import { structure } from './layout';
-import { spreadInputOf } from './rim';
+import { spreadInputOf } from './helpers/rim';
 import { stage } from './stage';
 import { flows } from './water-path';
 

@@ -13,8 +13,15 @@ import {
 import type { ParameterSet } from '../parameters';
 import { clamp } from '../quantity';
 import { ATOMIC_WEIGHT, ELEMENTS, pick, type Crop, type Stage } from '../shelf';
-import { dosesOf, heldMgL, ingredientsOf, type Dose, type Ingredient } from './ingredients';
-import { acidBottle, baseBottle, phDose, secondBottle, withDose, type PhDose } from './ph-dose';
+import { dosesOf, heldMgL, ingredientsOf, type Dose, type Ingredient } from './helpers/ingredients';
+import {
+	acidBottle,
+	baseBottle,
+	phDose,
+	secondBottle,
+	withDose,
+	type PhDose
+} from './helpers/ph-dose';
 import { sourceWater } from './source-water';
 import { stage } from './stage';
 import { waterUse, type CropUse, type WaterUse } from './water-use';

@@ -5,7 +5,7 @@ import { sharedL, type LoopWater } from './loop-water';
 import { mix, type MixState } from './mix';
 import type { ReserveState } from './reserve';
 import { inTransitL, returns } from './returns';
-import { trueReading } from './reading';
+import { trueReading } from './helpers/reading';
 import { stage } from './stage';
 import { tank, type TankState } from './tank';
 

@@ -17,9 +17,9 @@ import {
 import type { Structure } from '../layout';
 import { pick, type Shelf } from '../shelf';
 import { structure } from './layout';
-import { buildNetwork, outletOf } from './network-input';
-import { passedDown } from './passing';
-import { sharesAt } from './rim';
+import { buildNetwork, outletOf } from './helpers/network-input';
+import { passedDown } from './helpers/passing';
+import { sharesAt } from './helpers/rim';
 import { source, sourceKind } from './source';
 import { stage } from './stage';
 

@@ -2,7 +2,7 @@ import { NUTRIENTS, salts, type Nutrient, type SaltsInput, type Solution } from 
 import type { JugKind } from '../procedure';
 import { factsOf, scoopOf, solubilityGL, type Amounts } from '../shelf';
 import { bottles } from './bottles';
-import type { Ingredient } from './ingredients';
+import type { Ingredient } from './helpers/ingredients';
 import { mix, solutionOf, type MixItem, type MixState } from './mix';
 import { sourceWater } from './source-water';
 import { stage } from './stage';

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Container, Corner } from '$lib/core/layout';
-	import { polygon, type Frame } from './frame';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
 
 	interface Props {
 		frame: Frame;

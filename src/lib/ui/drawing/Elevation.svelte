@@ -1,8 +1,9 @@
 <script lang="ts">
 	import type { Step } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
-	import { shownOf } from './shown';
-	import { polygon, type Frame } from './frame';
+	import { shownOf } from '$lib/core/picture';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
 	import Container from './Container.svelte';
 	import Grips from './Grips.svelte';
 	import Overhead from './Overhead.svelte';

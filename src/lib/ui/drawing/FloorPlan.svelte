@@ -16,7 +16,7 @@
 	import AreaGround from '../place/AreaGround.svelte';
 	import { useSession } from '../workspace/context';
 	import { gaps, nudged, snapped } from './floor-drag';
-	import { polygon } from './frame';
+	import { polygon } from '$lib/core/picture';
 
 	/** The area from above, all of it: where stands and tank are put, turned, copied and taken away. */
 	const { width, height }: { width: number; height: number } = $props();

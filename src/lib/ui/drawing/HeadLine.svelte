@@ -2,8 +2,9 @@
 	import { scaleOf, toShown } from '$lib/core/quantity';
 	import { outletWords } from '$lib/core/review';
 	import { useSession } from '../workspace/context';
-	import { polygon, type Frame } from './frame';
-	import { shownOf } from './shown';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
+	import { shownOf } from '$lib/core/picture';
 
 	const { frame, head }: { frame: Frame; head: NonNullable<Frame['head']> } = $props();
 	const session = useSession();

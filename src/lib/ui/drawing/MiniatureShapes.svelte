@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Miniature } from './miniature';
+	import type { Miniature } from '$lib/core/picture';
 
 	/** A small drawing from its shapes. */
 	const { shapes }: { shapes: Miniature } = $props();

@@ -2,8 +2,9 @@
 	import { boxOf } from '$lib/core/layout';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
-	import { polygon, type Frame } from './frame';
-	import type { Shown } from './shown';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
+	import type { Shown } from '$lib/core/picture';
 
 	/** What is over the plants: the cones of lamps with the light they give, strings and the beam they hang from. */
 	const { frame, shown }: { frame: Frame; shown: Shown } = $props();

@@ -5,7 +5,7 @@
 	import { useSession } from '../workspace/context';
 	import { cropDrop } from './crop-drop';
 	import type { Frame } from './frame';
-	import type { Shown } from './shown';
+	import type { Shown } from '$lib/core/picture';
 
 	/** Every container in front can be chosen by pointer and keyboard, and takes a crop dropped on it. */
 	const { frame, shown }: { frame: Frame; shown: Shown } = $props();

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { DRY_LPH } from '$lib/core/hydraulics';
 	import { useSession } from '../workspace/context';
-	import { polygon, type Frame } from './frame';
-	import type { Shown } from './shown';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
+	import type { Shown } from '$lib/core/picture';
 
 	/** Feed and return as they run, with a drop at each outlet as large as its flow. */
 	const { frame, shown, layer }: { frame: Frame; shown: Shown; layer: 'returns' | 'supply' } =

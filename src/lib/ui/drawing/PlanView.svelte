@@ -2,9 +2,10 @@
 	import { boxOf, crownOf } from '$lib/core/layout';
 	import { useSession } from '../workspace/context';
 	import { cropDrop } from './crop-drop';
-	import { polygon, type Frame } from './frame';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
 	import { darkOf } from './dark';
-	import { dryOf } from './shown';
+	import { dryOf } from '$lib/core/picture';
 
 	const { frame, plan }: { frame: Frame; plan: NonNullable<Frame['plan']> } = $props();
 	const session = useSession();

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Crop } from '$lib/core/shelf';
-	import { leavesOf } from './plant-shape';
+	import { leavesOf } from '$lib/core/picture';
 
 	interface Props {
 		crop: Crop;

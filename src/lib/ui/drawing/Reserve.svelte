@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { useSession } from '../workspace/context';
-	import { polygon, type Frame } from './frame';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
 
 	/** What stands behind the float, with its water and the hose to the tank. */
 	const { frame }: { frame: Frame } = $props();

@@ -2,8 +2,9 @@
 	import type { Site } from '$lib/core/layout';
 	import { useSession } from '../workspace/context';
 	import { cropDrop } from './crop-drop';
-	import { polygon, type Frame } from './frame';
-	import type { Shown } from './shown';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
+	import type { Shown } from '$lib/core/picture';
 
 	/** Holes, cups and pockets: each is a site of its own. The arrow keys go from one to the next. */
 	const { frame, shown }: { frame: Frame; shown: Shown } = $props();

@@ -2,7 +2,8 @@
 	import { boxOf, brimLitresOf, brimMmOf, tankShapeOf } from '$lib/core/layout';
 	import { heightAt, litresAt, pick, shapeHeightMm } from '$lib/core/shelf';
 	import { useSession } from '../workspace/context';
-	import { polygon, type Frame } from './frame';
+	import { polygon } from '$lib/core/picture';
+	import { type Frame } from './frame';
 	import Handle from './Handle.svelte';
 
 	/** The vessel stands behind what is beside it; its figures and its grip in front. */

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { useSession } from '../workspace/context';
 	import type { Frame } from './frame';
-	import { dryOf } from './shown';
+	import { dryOf } from '$lib/core/picture';
 
 	/**
 	 * The skin of a tower, slit at the back and laid flat: heights as they stand beside it, round the pipe drawn

@@ -248,7 +248,3 @@ function planUnder({ depthM }: Spans, scale: number, left: number, top: number):
 	const bars = { top, bottom: top + Math.max(44, deep) - 20 };
 	return { top, bottom: top + deep, left, scale, bars };
 }
-
-/** Points of an outline for an SVG polygon. */
-export const polygon = (points: readonly (readonly [number, number])[]): string =>
-	points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');

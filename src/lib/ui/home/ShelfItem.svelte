@@ -2,7 +2,7 @@
 	import MiniatureShapes from '../drawing/MiniatureShapes.svelte';
 	import { scaleOf, showBare, type Units } from '$lib/core/quantity';
 	import StateMark from '../workspace/StateMark.svelte';
-	import type { Card } from './card';
+	import type { Card } from '$lib/core/picture';
 
 	interface Props {
 		id: string;

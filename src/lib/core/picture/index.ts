@@ -1,0 +1,5 @@
+export * from './card';
+export * from './miniature';
+export * from './plant-shape';
+export * from './polygon';
+export * from './shown';
