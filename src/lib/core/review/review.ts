@@ -9,19 +9,23 @@ import * as acid from './findings/acid';
 import * as bench from './findings/bench';
 import { emitterRange } from './findings/emitter-range';
 import * as feed from './findings/feed';
+import * as drainage from './findings/drainage';
 import { doorways } from './findings/doorways';
 import { doors } from './findings/floor';
 import { underTheRoof } from './findings/height';
 import * as hung from './findings/wall-fixings';
 import * as level from './findings/level';
+import { ringLevels } from './findings/ring-levels';
 import * as flow from './findings/flow';
 import * as light from './findings/light';
 import * as mix from './findings/mix';
+import * as labelDose from './findings/label-dose';
 import * as parts from './findings/parts';
 import { reserve } from './findings/reserve';
 import * as back from './findings/return';
 import { reach } from './findings/reach';
 import * as room from './findings/room';
+import { obstacles } from './findings/obstacles';
 import * as zone from './findings/root-zone';
 import * as runsOn from './findings/runs-on';
 import * as salt from './findings/salt';
@@ -46,7 +50,7 @@ type When = 'now' | 'grown' | 'both';
  */
 export const RULES: readonly (readonly [name: string, rule: Rule, when: When])[] = [
 	['place', room.place, 'grown'],
-	['obstacles', room.obstacles, 'grown'],
+	['obstacles', obstacles, 'grown'],
 	['doors', doors, 'grown'],
 	['doorways', doorways, 'grown'],
 	['dry-outlets', flow.dryOutlets, 'now'],
@@ -69,8 +73,8 @@ export const RULES: readonly (readonly [name: string, rule: Rule, when: When])[]
 	['too-little', feed.tooLittle, 'both'],
 	['dose-short', feed.doseShort, 'now'],
 	['timer', feed.timer, 'now'],
-	['drain-heavy', feed.drainHeavy, 'now'],
-	['trickles', feed.trickles, 'now'],
+	['drain-heavy', drainage.drainHeavy, 'now'],
+	['trickles', drainage.trickles, 'now'],
 	['stressed', zone.stressed, 'both'],
 	['soaked', zone.soaked, 'both'],
 	['power-cuts', zone.powerCuts, 'both'],
@@ -86,8 +90,8 @@ export const RULES: readonly (readonly [name: string, rule: Rule, when: When])[]
 	['not-usable', acid.notUsable, 'now'],
 	['pours', acid.pours, 'now'],
 	['brings-too-much', acid.bringsTooMuch, 'now'],
-	['over-label', mix.overLabel, 'now'],
-	['salty-water', mix.saltyWater, 'now'],
+	['over-label', labelDose.overLabel, 'now'],
+	['salty-water', labelDose.saltyWater, 'now'],
 	['meters-due', bench.metersDue, 'now'],
 	['bags-low', bench.bagsLow, 'now'],
 	['fish', bench.fish, 'now'],
@@ -107,7 +111,7 @@ export const RULES: readonly (readonly [name: string, rule: Rule, when: When])[]
 	['tank-height', level.tankHeight, 'now'],
 	['out-of-level', level.outOfLevel, 'now'],
 	['valve-parts', level.valveParts, 'now'],
-	['ring-levels', level.ringLevels, 'now'],
+	['ring-levels', ringLevels, 'now'],
 	['fixings', hung.fixings, 'grown'],
 	['studs', hung.studs, 'grown'],
 	['air-lock', hung.airLock, 'now'],

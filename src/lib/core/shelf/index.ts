@@ -12,4 +12,5 @@ export * from './tank-shape';
 export * from './trade-sizes';
 export * from './shelf';
 export * from './own';
+export * from './own-lists';
 export * from './solubility';

@@ -1,22 +1,15 @@
-import { plantsAlong, rowLetter, type Channels, type Slot, type Stand } from '../../design';
-import { pick, type ShelfLists } from '../../shelf';
+import { type Channels, type Slot, type Stand, plantsAlong, rowLetter } from '../../design';
+import { type ShelfLists, pick } from '../../shelf';
 import { frame } from '../channel-frame';
-import { collector } from '../collector';
 import { bar, boxOf, rect } from '../outline';
 import { layoutRow } from '../row';
-import { evenly } from '../tower-kit';
-import { takes, type Anchor, type StandPiece } from '../stand-piece';
-import type { Container, Corner, FeedNode, Point, StructureInput, Stance } from '../types';
-import { ELBOW, TEE_BRANCH, TEE_STRAIGHT, StandBuilder } from '../stand-builder';
+import { type Anchor, type StandPiece, takes } from '../stand-piece';
+import type { Container, Corner, Point, Stance, StructureInput } from '../types';
+import { StandBuilder } from '../stand-builder';
+import { feed, gutter, joints, type Placed } from './channel-water';
 
 /** PVC down-pipe, 2 mm wall. */
 const WALL_MM = 2;
-
-/** A channel's two ends in space, the high one first. */
-interface Placed {
-	high: Point;
-	low: Point;
-}
 
 /** Slit channels side by side or in tiers, a drip into the high end of each, a collector under the low ends. */
 export function channels(
@@ -226,86 +219,4 @@ function plantAt(
 		...(!level && { facingDeg: 0 }),
 		opening
 	});
-}
-
-/** A header along the high ends, an emitter into each, all water running down past every plant. */
-function feed(
-	builder: StandBuilder<Stand>,
-	stand: Channels,
-	placed: readonly Placed[],
-	made: readonly Container[]
-): void {
-	const over = stand.sectionMm / 2000 + 0.04;
-	const top = Math.max(...placed.map(({ high }) => high.zM)) + over;
-	const tiers = stand.hung === 'horizontal';
-	const start = builder.anchor.feedNode;
-	// beside tiers the header climbs to each; over upright channels it runs level
-	builder.raiseFeed(tiers ? placed[0]!.high.zM + over : top);
-	let before: FeedNode = start;
-	made.forEach((channel, i) => {
-		const { high } = placed[i]!;
-		const node = builder.node(`${channel.id}.out`, {
-			...high,
-			zM: tiers ? high.zM + over : top
-		});
-		builder.run({
-			id: `${channel.id}.header`,
-			name: `header to channel ${channel.label}`,
-			role: 'header',
-			from: before,
-			to: node,
-			...(i === 0 && tiers && { via: [{ ...start, xM: high.xM, zM: high.zM + over }] }),
-			tubeId: stand.rowTubeId,
-			fittings: [i === 0 ? ELBOW : TEE_STRAIGHT, ...(tiers && i > 0 ? [TEE_BRANCH] : [])]
-		});
-		emitInto(builder, stand, node, channel, i);
-		before = node;
-	});
-}
-
-/** All water enters at the high end and runs past every plant. */
-function emitInto(
-	builder: StandBuilder<Stand>,
-	stand: Channels,
-	node: FeedNode,
-	channel: Container,
-	i: number
-): void {
-	// counted from the low end
-	const line = [[...channel.siteIds].reverse()];
-	builder.passOn(line, builder.vessels.channelCatch.value);
-	builder.emit(node, {
-		id: builder.outlet(i + 1),
-		label: channel.label,
-		emitterId: stand.emitterId,
-		containerId: channel.id,
-		shares: evenly(line),
-		leastLph: builder.wetting(stand.sectionMm)
-	});
-}
-
-function gutter(
-	builder: StandBuilder<Stand>,
-	stand: Channels,
-	placed: readonly Placed[],
-	made: readonly Container[]
-): void {
-	const { tank, startXM } = builder.anchor;
-	const tiers = stand.hung === 'horizontal';
-	const lows = placed.map(({ low }) => low);
-	const farX = Math.max(...lows.map((p) => p.xM)) + (tiers ? 0.02 : 0.05);
-	const dropM = (stand.returnDropMm + stand.sectionMm / 2) / 1000;
-	collector(builder, stand, {
-		name: 'collector',
-		farX,
-		yM: lows[0]!.yM,
-		endX: Math.min(tank.xM + tank.lengthM / 2, startXM - 0.02),
-		// its high end hangs just under the channels
-		zAt: (xM) => stand.lowEndHeightMm / 1000 - dropM - ((farX - xM) * stand.fallPercent) / 100
-	});
-	builder.piece.returns.at(-1)!.containerIds.push(...made.map((c) => c.id));
-}
-
-function joints(builder: StandBuilder<Stand>, stand: Channels): void {
-	builder.mainJoint('main to header', stand.rowTubeId, 'reducing joiner');
 }

@@ -1,13 +1,14 @@
 import { anyOf, lowerFirst, names } from '../../quantity';
-import { ELEMENT_NAME, LIMITED, NUTRIENTS, TRACES, type Nutrient } from '../../nutrients';
-import { saltsIn, withSalt, type Change } from '../../design';
-import { plainSalt, USUAL_SALTS, type SaltId } from '../../shelf';
-import type { SystemModel } from '../../model';
-import { set, availableFixes, type Rule, type Said, type Fix } from '../finding';
+import { ELEMENT_NAME, LIMITED, NUTRIENTS, type Nutrient, TRACES } from '../../nutrients';
+import { type Change, saltsIn, withSalt } from '../../design';
+import { type SaltId, USUAL_SALTS, plainSalt } from '../../shelf';
+import { SystemModel } from '../../model';
+import { type Fix, type Rule, type Said, availableFixes, set } from '../finding';
 import { say } from '../sentence';
 
 /** Rounding is no excess. */
 const TOLERANCE = 1 + 1e-6;
+
 /** So little nitrogen has no share of ammonium worth a word, mg/L. */
 const NO_NITROGEN_MGL = 1;
 
@@ -28,9 +29,11 @@ const BRINGS: Record<Nutrient, SaltId[]> = {
 };
 
 const nameOf = (e: keyof typeof ELEMENT_NAME): string => ELEMENT_NAME[e] ?? e;
+
 /** mg/L as the sheet shows them. */
 const mgL = (value: number): string =>
 	String(Number(value.toFixed(value < 0.995 ? 2 : value < 9.95 ? 1 : 0)));
+
 const saltName = (id: SaltId): string => lowerFirst(plainSalt(id));
 
 /** Elements of the mix over their limit, and ammonium over its share of the nitrogen. */
@@ -146,6 +149,7 @@ function bagsFor(model: SystemModel): { added: SaltId[]; change: Change[] } | nu
 		change: changeTo(model, saltIds)
 	};
 }
+
 /** The source with these bags; those it has already stay as they are. */
 function changeTo({ operation }: SystemModel, saltIds: readonly SaltId[]): Change[] {
 	const { source } = operation.mix;
@@ -155,6 +159,7 @@ function changeTo({ operation }: SystemModel, saltIds: readonly SaltId[]): Chang
 		? [set('operation.mix.source.saltIds', next.saltIds)]
 		: [set('operation.mix.source', next)];
 }
+
 const withBags = (model: SystemModel, saltIds: readonly SaltId[]): SystemModel =>
 	model.with(changeTo(model, saltIds));
 
@@ -256,65 +261,3 @@ function mixStronger(model: SystemModel): Fix | false {
 		change
 	};
 }
-
-/** More of a product than its label gives as its most, whatever the strength comes to. */
-export const overLabel: Rule = (model) => {
-	const { mix, operation } = model;
-	if (operation.mix.fish) return [];
-	const over = mix.ingredients.flatMap(({ name, labelDosePerL, gramsPerUnit, unit }, i) => {
-		const perL = mix.gramsPerL[i]! / gramsPerUnit;
-		if (labelDosePerL === null || perL <= labelDosePerL * LABEL_TOLERANCE) return [];
-		return [{ name, perL, labelDosePerL, times: perL / labelDosePerL, what: unitOf(unit) }];
-	});
-	if (over.length === 0) return [];
-	const times = Math.max(...over.map((one) => one.times));
-	const weaker = Math.floor(20 * (mix.waterMsCm + (mix.expectedMsCm - mix.waterMsCm) / times)) / 20;
-	return [
-		{
-			code: 'label-dose-passed',
-			step: 'mix',
-			severity: 'look',
-			subject: 'mix',
-			message: over
-				.map(
-					({ name, perL, labelDosePerL, what }) =>
-						`${name}: ${say(perL, what)} per litre is more than the ${say(labelDosePerL, what)} its label gives as the full dose.`
-				)
-				.join(' '),
-			off: times - 1,
-			fixes: () => byTheLabel(operation.mix.method, weaker)
-		}
-	];
-};
-const byTheLabel = (method: 'meter' | 'label', weaker: number): Fix[] =>
-	availableFixes(
-		method === 'label' && {
-			label: 'Use the label dose',
-			effect: 'no more than the label says',
-			change: [set('operation.mix.labelShare', 1)]
-		},
-		method === 'meter' &&
-			weaker >= 0.2 && {
-				label: `Mix at ${say(weaker, 'strength')}`,
-				effect: 'no more than the label dose',
-				change: [set('operation.mix.strengthMsCm', weaker)]
-			}
-	);
-const unitOf = (unit: 'g' | 'mL') => (unit === 'mL' ? ('liquid' as const) : ('salt' as const));
-const LABEL_TOLERANCE = 1.005;
-
-/** A water whose meter reads more than its ions explain: what else is in it goes into the tank too. */
-export const saltyWater: Rule = ({ mix, sourceWater, waterUse }) => {
-	if (waterUse.crops.length === 0 || mix.unexplainedMsCm <= 0) return [];
-	return [
-		{
-			code: 'water-strength-unexplained',
-			step: 'mix',
-			severity: 'look',
-			subject: 'mix',
-			message: `The source water reads ${say(sourceWater.ecMsCm, 'strength')}, and what is told of it explains ${say(mix.waterMsCm, 'strength')}: something else is dissolved in it. The mix is counted ${say(mix.unexplainedMsCm, 'strength')} stronger for it. Measure it again, or have it tested before you fill the tank.`,
-			off: mix.unexplainedMsCm / Math.max(0.05, mix.waterMsCm),
-			fixes: () => []
-		}
-	];
-};

@@ -1,12 +1,13 @@
-import { capital, counted, names } from '../../quantity';
-import { countAlong, fieldAt, fieldsOf, keysOf, kindOf, spotOf, type Stand } from '../../design';
-import { isPlaced, type Impossible, type LayoutProblem, type Replacement } from '../../layout';
-import { shapeHeightMm, type ShelfLists, type TankShape } from '../../shelf';
-import type { SystemModel } from '../../model';
-import { set, availableFixes, type Rule, type Said, type Fix, setOf } from '../finding';
+import { capital, counted } from '../../quantity';
+import { type Stand, countAlong, fieldAt, fieldsOf, keysOf, kindOf } from '../../design';
+import type { Impossible, LayoutProblem, Replacement } from '../../layout';
+import { type ShelfLists, type TankShape, shapeHeightMm } from '../../shelf';
+import { SystemModel } from '../../model';
+import { type Fix, type Rule, type Said, availableFixes, set, setOf } from '../finding';
 import { say } from '../sentence';
-import { sameGround, standingInIt, throughWall } from './floor';
+import { sameGround, throughWall } from './floor';
 import { subjectOn } from '../words';
+import { outsideArea } from './outside';
 
 /** More in a row than its length has room for. */
 function tooShort(
@@ -167,101 +168,6 @@ const unknown = (
 	]
 });
 
-function outsideArea(
-	model: SystemModel,
-	problem: Extract<LayoutProblem, { code: 'outside-area' }>
-): Said {
-	const { lengthM: length, widthM: width, heightM: height } = problem;
-	const { area } = model;
-	const over = names(
-		[
-			length > area.lengthM && `${say(length, 'span')} long for ${say(area.lengthM, 'span')}`,
-			width > area.widthM && `${say(width, 'span')} deep for ${say(area.widthM, 'span')}`,
-			height > area.heightM && `${say(height, 'span')} high for ${say(area.heightM, 'span')}`
-		].filter((x): x is string => Boolean(x))
-	);
-	const past = Math.max(length / area.lengthM, width / area.widthM, height / area.heightM);
-	return {
-		code: problem.code,
-		step: 'place',
-		severity: 'stop',
-		subject: 'place',
-		off: past - 1,
-		message: `This system does not fit ${area.name}: ${over}.`,
-		fixes: () =>
-			availableFixes(
-				length > area.lengthM && fewer(model, length),
-				height > area.heightM && lower(model, height - area.heightM),
-				width > area.widthM &&
-					fewerOf(model, 'rows', 'row', ({ from, to }) => to.yM - from.yM <= area.widthM),
-				height > area.heightM && fewerOf(model, 'tiers', 'tier', ({ to }) => to.zM <= area.heightM),
-				length > area.lengthM &&
-					spotOf(model.design) === 'beside' && {
-						label: 'Tank underneath',
-						effect: `${say(model.layout.tank.lengthM - 0.1, 'span')} shorter`,
-						change: [set('design.tank.spot', 'under')]
-					}
-			)
-	};
-}
-
-/** Fewer along the front, by what it is too long. */
-function fewer(model: SystemModel, length: number): Fix | false {
-	const stand = model.design.stands[0]!;
-	const { along, words } = kindOf(stand);
-	const { pitchMm, lengthMm } = fieldsOf(stand);
-	const now = countAlong(stand);
-	if (!pitchMm || !(now > 1)) return false;
-	const excess = Math.ceil(((length - model.area.lengthM) * 1000) / pitchMm);
-	if (now - excess < 1) return false;
-	return {
-		label: `${now - excess} ${along === 'perRow' ? 'a row' : words.container[1]}`,
-		effect: `${say(length - (excess * pitchMm) / 1000, 'span')} long`,
-		change: [
-			setOf(model.design.stands[0]!, along, now - excess),
-			...(lengthMm
-				? [setOf(model.design.stands[0]!, 'lengthMm', Math.max(200, lengthMm - excess * pitchMm))]
-				: [])
-		]
-	};
-}
-
-/** The most of something counted that fits, where it is fewer than now. */
-function fewerOf(
-	model: SystemModel,
-	field: 'rows' | 'tiers',
-	what: string,
-	fits: (extent: SystemModel['layout']['extent']) => boolean
-): Fix | false {
-	const stand = model.design.stands[0]!;
-	const now = Number((stand as unknown as Record<string, unknown>)[field] ?? 0);
-	for (let count = now - 1; count >= 1; count--) {
-		const change = [setOf(model.design.stands[0]!, field, count)];
-		const { extent, sites } = model.with(change).layout;
-		if (fits(extent))
-			return {
-				label: `${counted(count, [what, `${what}s`])}`,
-				effect: `${sites.length} sites, and it fits`,
-				change
-			};
-	}
-	return false;
-}
-
-/** A tower cut shorter, by what it is too high. */
-function lower(model: SystemModel, byM: number): Fix | false {
-	const stand = model.design.stands[0]!;
-	if (!('pipeLengthMm' in stand)) return false;
-	const length = Math.floor((stand.pipeLengthMm - byM * 1000) / 10) * 10;
-	if (length < 200) return false;
-	const change = [setOf(model.design.stands[0]!, 'pipeLengthMm', length)];
-	return {
-		label: `Pipe of ${say(length, 'size')}`,
-		effect: `${model.with(change).layout.sites.length} sites`,
-		change
-	};
-}
-
 /** What does not fit or cannot be built, as the layout found it. */
 export const place: Rule = (model) =>
 	model.layout.problems.map((problem): Said => {
@@ -285,47 +191,6 @@ export const place: Rule = (model) =>
 		}
 	});
 
-type Box = SystemModel['layout']['extent'];
-type Obstacle = SystemModel['area']['obstacles'][number];
+export type Box = SystemModel['layout']['extent'];
 
-const standsIn = (o: Obstacle, { from, to }: Box): boolean =>
-	o.xM < to.xM && o.xM + o.lengthM > from.xM && o.yM < to.yM && o.yM + o.widthM > from.yM;
-
-/** What stands on the floor where the bench or the tank should. */
-export const obstacles: Rule = (model) => {
-	if (isPlaced(model.design)) return standingInIt(model);
-	const { layout, area, design } = model;
-	const { from, to } = layout.extent;
-	const what = kindOf(design.stands[0]!).words.stand;
-	return area.obstacles.flatMap((o, k): Said[] => {
-		if (!standsIn(o, layout.extent)) return [];
-		return [
-			{
-				code: 'obstacle-in-the-way',
-				step: 'place',
-				severity: 'stop',
-				subject: `obstacle${k + 1}`,
-				message: `${o.name} stands in the way, ${say(o.xM, 'span')} from the left and ${say(o.yM, 'span')} from the front: the ${what} needs ${say(to.xM - from.xM, 'span')} by ${say(to.yM - from.yM, 'span')} there.`,
-				fixes: () => aroundIt(model, o)
-			}
-		];
-	});
-};
-
-/** Ends before it, or stays in front of it. */
-function aroundIt(model: SystemModel, o: Obstacle): Fix[] {
-	const stand = model.design.stands[0]!;
-	const { perRow = 1, rows = 1, endClearMm = 0, pitchMm = 1 } = fieldsOf(stand);
-	const freeMm = (o.xM - 0.05 - model.layout.stands[0]!.lowEndM.xM) * 1000 - 2 * endClearMm;
-	const fit = Math.floor(freeMm / pitchMm) + 1;
-	const lengthMm = Math.max(200, 2 * endClearMm + (fit - 1) * pitchMm);
-	const shorter = [setOf(stand, 'perRow', fit), setOf(stand, 'lengthMm', lengthMm)];
-	const one = [setOf(stand, 'rows', 1)];
-	const clears = (change: Fix['change']) => !standsIn(o, model.with(change).layout.extent);
-	return availableFixes(
-		fit >= 1 &&
-			fit < perRow &&
-			clears(shorter) && { label: `${fit} a row`, effect: 'ends before it', change: shorter },
-		rows > 1 && clears(one) && { label: 'One row', effect: 'stays in front of it', change: one }
-	);
-}
+export type Obstacle = SystemModel['area']['obstacles'][number];
