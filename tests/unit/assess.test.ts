@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { tries } from '../seed';
 import fc from 'fast-check';
 import { partsSchema, startSystem, type Parts } from '../../src/lib/core/design';
 import { assess, calculate, findOperation } from '../../src/lib/core/operations';
@@ -172,7 +173,7 @@ describe('assess', () => {
 					for (const fix of finding.fixes) partsSchema.parse(model.with(fix.change).parts);
 				}
 			}),
-			{ numRuns: Number(process.env.RUNS ?? 120) }
+			{ numRuns: tries(2000, 15) }
 		);
-	}).timeout(240_000 + 400 * Number(process.env.RUNS ?? 0));
+	}).timeout(1_200_000);
 });

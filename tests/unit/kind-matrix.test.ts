@@ -3,6 +3,7 @@ import { partsSchema, KINDS, spotOf, spotsFor, suggest, VARIANTS } from '../../s
 import { changeKind, compare, kindChanges, oneMore } from '../../src/lib/core/edit';
 import { findingsOf, stepsOf, STEPS } from '../../src/lib/core/review';
 import { CROPS, pick } from '../../src/lib/core/shelf';
+import { some } from '../seed';
 import { modelOf, set } from './example';
 
 /** An example that is of the kind and nothing else. */
@@ -29,7 +30,7 @@ describe('from every kind to every other', () => {
 		it(`${from}: plants come along as far as there are sites, and everything is said`, () => {
 			const before = modelOf(OF[from]);
 			const planted = before.layout.sites.filter((site) => site.cropId);
-			for (const to of VARIANTS) {
+			for (const to of some(VARIANTS, `from ${from}`, 0.2)) {
 				const changed = changeKind(before, to);
 				const after = before.with(kindChanges(changed));
 				expect(partsSchema.safeParse(after.parts).error?.issues ?? [], to).to.deep.equal([]);

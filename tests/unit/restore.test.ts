@@ -37,10 +37,9 @@ import { createPlace } from '../../src/lib/server/places';
 import { createDesign } from '../../src/lib/server/saving';
 import { saveWhole } from '../../src/lib/server/whole-parts';
 import { example } from './example';
-import { numbers } from '../seed';
+import { numbers, tries } from '../seed';
 
-/** 40 in every run; 400 with CRELBO_RESTORES=400. */
-const ROUNDS = Number(process.env.CRELBO_RESTORES ?? 40);
+const ROUNDS = tries(400, 10);
 const folder = () => mkdtempSync(join(tmpdir(), 'crelbo-restore-'));
 const { place, ...SYSTEM } = example('loft-table');
 

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { tries } from '../seed';
 import fc from 'fast-check';
 import { feedPlan, feedPlanInput, type FeedPlanInput } from '../../src/lib/core/feeding';
 import { acid, type AcidInput } from '../../src/lib/core/nutrients';
@@ -11,7 +12,7 @@ import {
 } from '../../src/lib/core/water';
 
 /** Every new formula written a second time, as plainly and slowly as can be, and compared on seeded inputs. */
-const RUNS = { numRuns: 200 };
+const RUNS = { numRuns: tries(200, 40) };
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const near = (got: number, wanted: number, what: string, share = 1e-7) =>
 	expect(got, `${what}: ${got} for ${wanted}`).to.be.closeTo(

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { tries } from '../seed';
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import type { z } from 'zod';
@@ -226,7 +227,7 @@ describe('every variant', () => {
 					if (!schema.safeParse(parts.design.stands[0]).success) return;
 					sound(modelOf(parts));
 				}),
-				{ numRuns: 30 }
+				{ numRuns: tries(30) }
 			);
 		});
 	}

@@ -24,12 +24,11 @@ import {
 	PH_SUBSTANCES,
 	type PhKind
 } from '../../src/lib/core/shelf';
-import { numbers } from '../seed';
+import { numbers, tries } from '../seed';
 import { EXAMPLES, modelOf, set } from './example';
 import { lineOf } from './told';
 
-/** 40 in every run; 400 with CRELBO_MIXES=400. */
-const MIXES = Number(process.env.CRELBO_MIXES ?? 40);
+const MIXES = tries(400);
 const bags = set('operation.mix.bottles', null);
 
 /** A mix nobody has thought of: any system, water, acid, amounts held. */

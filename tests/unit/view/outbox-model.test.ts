@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { tries } from '../../seed';
 import fc from 'fast-check';
 import { alike, editsBetween, merge, type Edit } from '../../../src/lib/core/design';
 import type * as Outboxes from '../../../src/lib/ui/sync/outbox';
@@ -14,7 +15,7 @@ import { load } from './stage';
  * break, answers that are lost, clocks that jump. When the network is back the server holds the last word on every
  * field, each act was done once, and nothing was told as kept that was not.
  */
-const RUNS = Number(process.env.CRELBO_OUTBOXES ?? 200);
+const RUNS = tries(5000, 150);
 const FIELDS = ['a', 'b', 'c', 'd'] as const;
 type Field = (typeof FIELDS)[number];
 type Values = Record<Field, number>;
