@@ -1,19 +1,24 @@
-// npm test: installs what is missing, then every check, stopping at the first that fails.
-// Two lanes take the checks in turn (static, then build and unit), and end to end has both to itself.
+// npm test: installs what is missing, then every check but the long sweeps, stopping at the first that fails.
+// Two lanes take the checks in turn: the build first, end to end from then on, in parts; the longest before the
+// shortest, by the times of tests/times.json (CRELBO_TIMES=1 measures and writes them anew).
 // Ends with a plain line "N passed, N failed", all runners summed.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, readdirSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { install, ROOT, say } from './lib.mjs';
 
 const LANES = 2;
-/** The unit tests go in so many parts, so that the lanes end at about the same time. */
-const PARTS = 4;
+/** The unit tests go in parts of about so long, s; end to end in so many. */
+const PART_S = 45;
+const BROWSED = 8;
+const TIMES = join(ROOT, 'tests', 'times.json');
 
 let passed = 0;
 let failed = 0;
 const running = new Set();
 const began = Date.now();
+const measuring = process.env.CRELBO_TIMES === '1';
+const times = existsSync(TIMES) ? JSON.parse(readFileSync(TIMES, 'utf8')) : {};
 
 function finish() {
 	for (const child of running) child.kill();
@@ -22,13 +27,17 @@ function finish() {
 }
 
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
-const seconds = (since) => `${Math.round((Date.now() - since) / 1000)} s`;
+const seconds = (since) => Math.round((Date.now() - since) / 1000);
 
 /** Runs one check. `count` reads how many tests it ran from its output; without it the check is one. */
-function check({ title, command, args, count }) {
+function check({ title, command, args, count, env = {} }, lane = 0) {
 	const start = Date.now();
 	return new Promise((done) => {
-		const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+		const child = spawn(command, args, {
+			cwd: ROOT,
+			stdio: ['ignore', 'pipe', 'pipe'],
+			env: { ...process.env, CRELBO_LANE: String(lane), ...env }
+		});
 		running.add(child);
 		let output = '';
 		child.stdout.on('data', (chunk) => (output += chunk));
@@ -41,23 +50,36 @@ function check({ title, command, args, count }) {
 			passed += counted.passed;
 			failed += counted.failed;
 			if (!good && counted.failed === 0) failed += 1;
-			say(`— ${title}: ${counted.passed} passed in ${seconds(start)}`);
+			say(`— ${title}: ${counted.passed} passed in ${seconds(start)} s`);
 			if (!good) {
 				say(output);
 				finish();
 			}
-			done();
+			done(output);
 		});
 	});
 }
 
-/** Both lanes take from one list, in its order. */
-const inLanes = (list) =>
-	Promise.all(
-		Array.from({ length: LANES }, async () => {
-			for (let next; (next = list.shift());) await check(next);
-		})
-	);
+/** Both lanes take the first of one list that may begin. */
+async function inLanes(list) {
+	const waiting = [...list];
+	const over = new Set();
+	let wake = [];
+	const lane = async (nth) => {
+		while (waiting.length > 0) {
+			const at = waiting.findIndex(({ after }) => !after || over.has(after));
+			if (at < 0) await new Promise((go) => wake.push(go));
+			else {
+				const [next] = waiting.splice(at, 1);
+				await check(next, nth);
+				over.add(next.title);
+				wake.forEach((go) => go());
+				wake = [];
+			}
+		}
+	};
+	await Promise.all(Array.from({ length: LANES }, (_, nth) => lane(nth)));
+}
 
 const counting = (good, bad) => (output) => ({
 	passed: Number(good.exec(output)?.[1] ?? 0),
@@ -72,20 +94,45 @@ function browsed(output) {
 	return { passed: passed + Number(again?.[1] ?? 0), failed };
 }
 
+const mocha = (title, files) => ({
+	title,
+	command: bin('mocha'),
+	args: ['--bail', ...files.map((name) => join('tests', 'unit', name))],
+	count: counting(/(\d+) passing/, /(\d+) failing/)
+});
+
+/** The unit tests in parts that take about as long; those that compile the interface stay together. */
 function unit() {
-	const files = readdirSync(join(ROOT, 'tests', 'unit'), { recursive: true })
+	const all = readdirSync(join(ROOT, 'tests', 'unit'), { recursive: true })
 		.filter((name) => name.endsWith('.test.ts'))
 		.sort();
-	return Array.from({ length: PARTS }, (_, part) => ({
-		title: `unit, part ${part + 1} of ${PARTS}`,
-		command: bin('mocha'),
-		args: [
-			'--bail',
-			...files.filter((_, i) => i % PARTS === part).map((name) => join('tests', 'unit', name))
-		],
-		count: counting(/(\d+) passing/, /(\d+) failing/)
-	}));
+	const ofView = all.filter((name) => name.startsWith('view'));
+	const rest = all.filter((name) => !ofView.includes(name));
+	if (measuring) return [...rest.map((name) => mocha(name, [name])), mocha('view', ofView)];
+	const took = (name) => times[name] ?? 5;
+	const parts = Array.from(
+		{ length: Math.max(1, Math.round(rest.reduce((sum, name) => sum + took(name), 0) / PART_S)) },
+		() => ({ s: 0, files: [] })
+	);
+	for (const name of [...rest].sort((a, b) => took(b) - took(a))) {
+		const least = parts.reduce((a, b) => (b.s < a.s ? b : a));
+		least.s += took(name);
+		least.files.push(name);
+	}
+	return [
+		mocha('unit, the interface', ofView),
+		...parts.map(({ files }, i) => mocha(`unit, part ${i + 1} of ${parts.length}`, files))
+	];
 }
+
+const endToEnd = () =>
+	Array.from({ length: BROWSED }, (_, i) => ({
+		title: `end to end, part ${i + 1} of ${BROWSED}`,
+		command: bin('playwright'),
+		args: ['test', `--shard=${i + 1}/${BROWSED}`, '--workers=1', '--pass-with-no-tests'],
+		count: browsed,
+		after: 'build'
+	}));
 
 /** Debian's Chromium where there is none and we may install it. */
 function browser() {
@@ -107,30 +154,36 @@ function browser() {
 }
 
 install();
+browser();
+say(`packages and browser there after ${seconds(began)} s`);
+const start = Date.now();
 await check({ title: 'routes', command: bin('svelte-kit'), args: ['sync'] });
+if (measuring) {
+	for (const one of unit()) {
+		const since = Date.now();
+		await check(one);
+		times[one.title] = (Date.now() - since) / 1000;
+	}
+	writeFileSync(TIMES, `${JSON.stringify(times, null, '\t')}\n`);
+	finish();
+}
 await inLanes([
+	{ title: 'build', command: process.execPath, args: [join('scripts', 'build.mjs')] },
 	{
 		title: 'types',
 		command: bin('svelte-check'),
 		args: ['--tsconfig', './tsconfig.json', '--fail-on-warnings']
 	},
-	{ title: 'format', command: bin('prettier'), args: ['--check', '.'] },
+	...endToEnd(),
+	...unit(),
 	{ title: 'lint', command: bin('eslint'), args: ['.'] },
+	{ title: 'format', command: bin('prettier'), args: ['--check', '.'] },
 	{
 		title: 'import directions',
 		command: bin('depcruise'),
 		args: ['--config', '.dependency-cruiser.cjs', 'src', 'cli', 'bench']
 	},
-	{ title: 'unused code', command: bin('knip'), args: [] },
-	{ title: 'build', command: process.execPath, args: [join('scripts', 'build.mjs')] },
-	...unit()
+	{ title: 'unused code', command: bin('knip'), args: [] }
 ]);
-browser();
-await check({
-	title: 'end to end',
-	command: bin('playwright'),
-	args: ['test'],
-	count: browsed
-});
-say(`all in ${seconds(began)}`);
+say(`all in ${seconds(start)} s, once packages and browser were there`);
 finish();

@@ -13,6 +13,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Stored } from '../../src/lib/ui/sync/system-file.svelte';
 
+/** Two runs beside one another have ports of their own. */
+const LANE = Number(process.env.CRELBO_LANE ?? 0);
+
 export const RAIL = readFileSync(
 	new URL('../../examples/lean-to-rail.json', import.meta.url),
 	'utf8'
@@ -27,7 +30,7 @@ type OfWorker = { ports: (nth: number) => number; house: string };
  */
 export const test = base.extend<OfTest, OfWorker>({
 	ports: [
-		async ({}, use, info) => use((nth) => 4391 + 10 * info.parallelIndex + nth),
+		async ({}, use, info) => use((nth) => 4391 + 10 * (info.parallelIndex + LANE) + nth),
 		{ scope: 'worker' }
 	],
 	house: [

@@ -1,6 +1,5 @@
 import { parse, type HTMLElement } from 'node-html-parser';
 import type { Component } from 'svelte';
-import { createServer, type ViteDevServer } from 'vite';
 import type * as Sessions from '../../../src/lib/ui/workspace/session.svelte';
 import {
 	applyChanges,
@@ -16,26 +15,22 @@ import type * as Review from '../../../src/lib/core/review';
 import type * as Sync from '../../../src/lib/ui/sync';
 import type { Stored } from '../../../src/lib/ui/sync/system-file.svelte';
 import { example } from '../example';
+import { bundle } from './bundle';
 
 /**
  * The interface without a browser: components are compiled as the application compiles them and written out as
  * the server would write them. What happens on a press is for the tests in a browser.
+ *
+ * @param path a module of the application, under `src/lib`
  */
-let server: Promise<ViteDevServer> | null = null;
-
-const stage = () =>
-	(server ??= createServer({
-		server: { middlewareMode: true, watch: null, hmr: false, ws: false },
-		appType: 'custom',
-		logLevel: 'error'
-	}));
-
-/** A module of the application, by its path under `src/lib`. */
 export const load = async <T>(path: string): Promise<T> =>
-	(await (await stage()).ssrLoadModule(`/src/lib/${path}`)) as T;
+	(await moduleAt(`/src/lib/${path}`)) as T;
 
-// once, after the last test of all files
-after(async () => (await server)?.close());
+async function moduleAt(path: string): Promise<unknown> {
+	const module = (await bundle()).modules[path];
+	if (!module) throw new Error(`${path} is no module of the interface`);
+	return module();
+}
 
 export type Session = Sessions.Session;
 interface Module {
@@ -147,9 +142,8 @@ async function written(
 	path: string,
 	props: () => Promise<Record<string, unknown>>
 ): Promise<HTMLElement> {
-	const vite = await stage();
-	const { render } = (await vite.ssrLoadModule('svelte/server')) as typeof import('svelte/server');
-	const { default: view } = (await vite.ssrLoadModule(path)) as Module;
+	const { render } = await bundle();
+	const { default: view } = (await moduleAt(path)) as Module;
 	const { body } = render(view, { props: await props() });
 	return parse(body);
 }
