@@ -5,8 +5,17 @@ import { bar, expect, open, ownExample, saved, step, systemOf, test, typeIn, vis
 const NAMES = readdirSync(new URL('../../examples/', import.meta.url)).map((name) =>
 	name.replace('.json', '')
 );
+/** One of each family and the loop of several: the rest goes the same way in the long sweeps. */
+const OFTEN = new Set([
+	'lean-to-rail',
+	'kitchen-columns',
+	'yard-channels',
+	'valve-pots',
+	'mixed-loop'
+]);
+const tagOf = (name: string) => (OFTEN.has(name) ? '' : ' @long');
 for (const name of NAMES)
-	test(`${name}: every step opens, on a desk, in the dark and on a phone`, async ({
+	test(`${name}: every step opens, on a desk, in the dark and on a phone${tagOf(name)}`, async ({
 		page,
 		request
 	}) => {
@@ -35,7 +44,7 @@ const WITHOUT_STRENGTH =
 	/\d (?:mL|L|fl oz) of (?:the )?(?:thinned )?(?:acid|base|[a-z]+ acid|potassium \w+)(?! \d| \()/;
 const ANY_AMOUNT = /\d (?:mL|L|fl oz) of (?:the )?(?:thinned )?(?:[a-z]+ )?(?:acid|base)\b/;
 for (const name of NAMES)
-	test(`${name}: no page tells an amount of acid before its bottle is named, or without its strength`, async ({
+	test(`${name}: no page tells an amount of acid before its bottle is named, or without its strength${tagOf(name)}`, async ({
 		page,
 		request
 	}) => {

@@ -55,7 +55,9 @@ function describe(unit: string, { min, max, above, below, whole }: Bounds): stri
 	return [kind, low, high, unit].filter(Boolean).join(' ');
 }
 
-const show = (n: number): string => n.toLocaleString('en-GB', { maximumFractionDigits: 6 });
+// one for all: making one takes as long as a hundred numbers, and every field has two limits
+const LIMIT = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 6 });
+const show = (n: number): string => LIMIT.format(n);
 
 /** Over zero means over this: what is smaller is no litre, millimetre or percent of anything. */
 const NOTHING = 1e-12;

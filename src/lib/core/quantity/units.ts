@@ -204,6 +204,8 @@ export function fromShown(shown: number, quantity: Quantity, units: Units): numb
 	return (shown - (scale.offset ?? 0)) / scale.factor;
 }
 
+const GROUPED = new Intl.NumberFormat('en-GB');
+
 /** The number alone, rounded as a grower reads it: three figures at most matter. */
 export function showNumber(value: number, quantity: Quantity, units: Units): string {
 	const shown = toShown(value, quantity, units);
@@ -214,7 +216,7 @@ export function showNumber(value: number, quantity: Quantity, units: Units): str
 	const decimals = size < 9.95 ? Math.min(small, most) : size < 99.5 ? middle : large;
 	const rounded = shown.toFixed(decimals);
 	const trimmed = Number(rounded) === 0 ? rounded.replace('-', '') : rounded;
-	return size >= 9999.5 ? Number(trimmed).toLocaleString('en-GB') : trimmed;
+	return size >= 9999.5 ? GROUPED.format(Number(trimmed)) : trimmed;
 }
 
 /** A field shows so many decimals of what was typed; longer ones come of a change of units. */

@@ -8,10 +8,12 @@
 	let tape: HTMLElement;
 
 	$effect(() => {
-		// on a phone the open step is brought into sight
-		tape
-			.querySelector(`[data-step="${session.step}"]`)
-			?.scrollIntoView({ block: 'nearest', inline: 'center' });
+		// on a phone the open step is brought into sight, once the page is laid out
+		const open = `[data-step="${session.step}"]`;
+		const frame = requestAnimationFrame(() =>
+			tape.querySelector(open)?.scrollIntoView({ block: 'nearest', inline: 'center' })
+		);
+		return () => cancelAnimationFrame(frame);
 	});
 </script>
 
