@@ -1,34 +1,44 @@
-// npm run test:long: the sweeps that take too long for every change, each with its own line, then the sum.
-// SEED=… tries others than the usual runs.
+// npm run test:long: all of every sweep that npm test tries a tenth of, unit tests file by file and then the rest of
+// end to end. Another seed each time, which is printed: SEED=… tries one again.
 import { spawnSync } from 'node:child_process';
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { install, ROOT, say } from './lib.mjs';
+import { install, ROOT, run, say } from './lib.mjs';
 
-const SWEEPS = [
-	['5,000 outboxes', 'view/outbox-model.test.ts', { CRELBO_OUTBOXES: '5000' }],
-	['400 restores', 'restore.test.ts', { CRELBO_RESTORES: '400' }],
-	['400 mixes', 'water-account.test.ts', { CRELBO_MIXES: '400' }],
-	['2,000 assessments', 'assess.test.ts', { RUNS: '2000' }]
-];
-
-install();
+const seed = process.env.SEED ?? String(Math.floor(Math.random() * 2 ** 31));
+const env = { ...process.env, SEED: seed, CRELBO_LONG: '1' };
 let passed = 0;
 let failed = 0;
-for (const [title, file, env] of SWEEPS) {
+
+/** Runs one check; one that fails is shown, and the next is tried. */
+function sweep(title, command, args, words) {
 	const began = Date.now();
-	const { status, stdout, stderr } = spawnSync(
-		join(ROOT, 'node_modules', '.bin', 'mocha'),
-		[join('tests', 'unit', file)],
-		{ cwd: ROOT, env: { ...process.env, ...env }, encoding: 'utf8', maxBuffer: 1 << 28 }
-	);
+	const { status, stdout, stderr } = spawnSync(join(ROOT, 'node_modules', '.bin', command), args, {
+		cwd: ROOT,
+		env,
+		encoding: 'utf8',
+		maxBuffer: 1 << 28
+	});
 	const count = (what) => Number(new RegExp(`(\\d+) ${what}`).exec(stdout)?.[1] ?? 0);
-	const bad = count('failing') || (status === 0 ? 0 : 1);
-	passed += count('passing');
+	const bad = count(words.failed) || (status === 0 ? 0 : 1);
+	passed += count(words.passed);
 	failed += bad;
-	say(
-		`— ${title}: ${count('passing')} passed, ${bad} failed in ${Math.round((Date.now() - began) / 1000)} s`
-	);
+	const took = Math.round((Date.now() - began) / 1000);
+	say(`— ${title}: ${count(words.passed)} passed, ${bad} failed in ${took} s`);
 	if (bad > 0) say(stdout + stderr);
 }
-say(`${passed} passed, ${failed} failed`);
+
+install();
+say(`seed ${seed}`);
+const files = readdirSync(join(ROOT, 'tests', 'unit'), { recursive: true })
+	.filter((name) => name.endsWith('.test.ts'))
+	.sort();
+for (const name of files)
+	sweep(name, 'mocha', [join('tests', 'unit', name)], { passed: 'passing', failed: 'failing' });
+run(process.execPath, [join('scripts', 'build.mjs')], { quiet: true });
+sweep('end to end, the rest', 'playwright', ['test', '--grep', '@long'], {
+	passed: 'passed',
+	failed: 'failed'
+});
+say(`${passed} passed, ${failed} failed (seed ${seed})`);
 process.exit(failed > 0 ? 1 : 0);
