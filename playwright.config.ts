@@ -1,10 +1,12 @@
 import { defineConfig } from '@playwright/test';
+import { LATER } from './tests/e2e/later';
+
 export default defineConfig({
 	testDir: 'tests/e2e',
 	// each worker brings its own server and database (tests/e2e/bench.ts)
 	fullyParallel: true,
 	// the rest of the sweeps is for npm run test:long
-	grepInvert: process.env.CRELBO_LONG === '1' ? undefined : /@long/,
+	grepInvert: process.env.CRELBO_LONG === '1' ? undefined : [...LATER],
 	workers: 2,
 	// on a machine shared with others a browser may stall; what needed a second try is said by name
 	retries: process.env.CI ? 1 : 0,

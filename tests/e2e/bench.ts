@@ -3,6 +3,7 @@ import {
 	test as base,
 	type APIRequestContext,
 	type Browser,
+	type BrowserContext,
 	type BrowserContextOptions,
 	type Locator,
 	type Page
@@ -22,7 +23,11 @@ export const RAIL = readFileSync(
 );
 
 type OfTest = { quiet: { expectStatus: (status: number) => void } };
-type OfWorker = { ports: (nth: number) => number; house: string };
+type OfWorker = { ports: (nth: number) => number; house: string; desk: BrowserContext };
+
+/** What a page leaves behind, but for the files it was served: those are the same for the next. */
+const LEFT = 'cookies,file_systems,indexeddb,local_storage,websql,service_workers,cache_storage';
+const DESK = { width: 1280, height: 800 };
 
 /**
  * Every test fails on a console error, a page error or a failed request it did not expect.
@@ -44,6 +49,39 @@ export const test = base.extend<OfTest, OfWorker>({
 		{ scope: 'worker' }
 	],
 	baseURL: ({ house }, use) => use(house),
+	// one browser window for all tests at a desk: it keeps the program's files, and nothing else
+	desk: [
+		async ({ browser, house }, use) => {
+			const desk = await browser.newContext({
+				baseURL: house,
+				viewport: DESK,
+				serviceWorkers: 'block',
+				reducedMotion: 'reduce',
+				timezoneId: 'UTC'
+			});
+			await use(desk);
+			await desk.close();
+		},
+		{ scope: 'worker' }
+	],
+	context: async ({ context, desk, house, viewport, serviceWorkers, hasTouch }, use) => {
+		const plain =
+			viewport?.width === DESK.width &&
+			viewport.height === DESK.height &&
+			serviceWorkers === 'block' &&
+			!hasTouch &&
+			!process.env.CRELBO_OWN_WINDOWS;
+		if (!plain) return use(context);
+		await use(desk);
+		const last = await desk.newPage();
+		const session = await desk.newCDPSession(last);
+		await session.send('Storage.clearDataForOrigin', { origin: house, storageTypes: LEFT });
+		await Promise.all(desk.pages().map((page) => page.close()));
+		await desk.clearCookies();
+		await desk.clearPermissions();
+		await desk.unrouteAll({ behavior: 'ignoreErrors' });
+		await desk.setOffline(false);
+	},
 	quiet: [
 		async ({ page }, use) => {
 			const noise: string[] = [];
@@ -100,8 +138,14 @@ export const alive = (page: Page) => expect(page.locator('html[data-live]')).toB
 
 export async function open(page: Page, id: string): Promise<void> {
 	await visit(page, `/systems/${id}`);
-	await expect(page.locator('[data-step="pump"]')).toBeVisible();
+	await judged(page);
 }
+/** Waits until what is shown is judged. */
+export const judged = (page: Page) =>
+	expect(page.getByRole('navigation', { name: 'Steps of the job' })).toHaveAttribute(
+		'aria-busy',
+		'false'
+	);
 
 /** Types into a field as a hand does, key by key, in place of what is in it. */
 export async function typeIn(field: Locator, text: string, delay = 0): Promise<void> {

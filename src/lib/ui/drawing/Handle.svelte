@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { drag, type Drag } from '../control/drag';
+
 	/** A grip on a physical thing: dragged with the pointer, nudged with the arrow keys. */
 	interface Props {
 		x: number;
@@ -36,31 +38,27 @@
 		onpick
 	}: Props = $props();
 
-	let from: { at: number; value: number } | null = $state(null);
+	let dragging = $state(false);
 	let keeping: ReturnType<typeof setTimeout> | undefined;
-	let touched = false;
 
 	const fit = (v: number) => Math.min(max, Math.max(min, Math.round(v / step) * step));
-	const at = (event: PointerEvent) => (axis === 'x' ? event.clientX : -event.clientY);
-
-	function down(event: PointerEvent & { currentTarget: SVGGElement }): void {
-		event.currentTarget.setPointerCapture(event.pointerId);
-		event.currentTarget.focus();
-		from = { at: at(event), value };
-		touched = false;
-		event.preventDefault();
-	}
-	function move(event: PointerEvent): void {
-		if (!from) return;
-		touched = true;
-		ondrag(fit(moved(from.value, at(event) - from.at)));
-	}
-	function up(): void {
-		if (!from) return;
-		from = null;
-		if (touched) onkeep();
-		else onpick?.();
-	}
+	let grip: SVGGElement;
+	const ended = (then?: () => void) => () => {
+		dragging = false;
+		then?.();
+	};
+	const hand = $derived<Drag<number>>({
+		take: (event) => {
+			grip.focus();
+			event.preventDefault();
+			dragging = true;
+			return value;
+		},
+		move: (from, by) => ondrag(fit(moved(from, axis === 'x' ? by.x : -by.y))),
+		keep: ended(onkeep),
+		press: ended(onpick),
+		drop: ended(ondrop)
+	});
 	const STEPS: Record<string, number> = {
 		ArrowUp: 1,
 		ArrowRight: 1,
@@ -70,11 +68,7 @@
 		PageDown: -10
 	};
 	function key(event: KeyboardEvent): void {
-		if (event.key === 'Escape' && from) {
-			from = null;
-			ondrop();
-			return;
-		}
+		if (event.key === 'Escape') return;
 		const by = STEPS[event.key];
 		const target =
 			event.key === 'Home'
@@ -104,14 +98,9 @@
 	aria-valuetext={text}
 	aria-orientation={axis === 'x' ? 'horizontal' : 'vertical'}
 	class="handle {axis}"
-	class:dragging={from !== null}
-	onpointerdown={down}
-	onpointermove={move}
-	onpointerup={up}
-	onpointercancel={() => {
-		from = null;
-		ondrop();
-	}}
+	class:dragging
+	bind:this={grip}
+	use:drag={hand}
 	onkeydown={key}
 	onblur={() => {
 		if (!keeping) return;

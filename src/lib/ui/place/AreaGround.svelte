@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { drag, type Drag } from '../control/drag';
 	import type { Area } from '$lib/core/design';
 	import { show, type Units } from '$lib/core/quantity';
 	import { doorShape, POINT_MARKS, type Spot } from './area-shapes';
@@ -41,13 +42,6 @@
 		area.kind === 'yard' || area.kind === 'wall' || area.kind === 'balcony' ? 'open' : 'walled'
 	);
 
-	let hold = $state<{
-		list: 'obstacles' | 'points';
-		index: number;
-		from: Spot;
-		x: number;
-		y: number;
-	} | null>(null);
 	const snap = (m: number) => Math.round(m * 20) / 20;
 	const inside = (list: string, index: number, [a, b]: Spot): Spot => {
 		const o = list === 'obstacles' ? area.obstacles[index] : undefined;
@@ -57,27 +51,22 @@
 			Math.max(0, Math.min(area.widthM - deep, snap(b)))
 		];
 	};
-	function grab(
-		event: PointerEvent & { currentTarget: SVGElement },
-		list: 'obstacles' | 'points',
-		index: number
-	): void {
-		onchoose?.(list, index);
-		if (!onmove || event.button !== 0) return;
-		const { xM, yM } = area[list][index]!;
-		hold = { list, index, from: [xM, yM], x: event.clientX, y: event.clientY };
-		event.currentTarget.setPointerCapture(event.pointerId);
-	}
-	function drag(event: PointerEvent, done: boolean): void {
-		if (!hold) return;
-		const { list, index, from } = hold;
-		const to = inside(list, index, [
-			from[0] + (event.clientX - hold.x) / scale,
-			from[1] - (event.clientY - hold.y) / scale
-		]);
-		onmove?.(list, index, to, done);
-		if (done) hold = null;
-	}
+	/** One of what stands or hangs in it, by where it was taken hold of. */
+	const hand = (list: 'obstacles' | 'points', index: number): Drag<Spot> => {
+		const to = ([a, b]: Spot, by: { x: number; y: number }, done: boolean) =>
+			onmove?.(list, index, inside(list, index, [a + by.x / scale, b - by.y / scale]), done);
+		return {
+			take: (event) => {
+				onchoose?.(list, index);
+				if (!onmove || event.button !== 0) return null;
+				const { xM, yM } = area[list][index]!;
+				return [xM, yM];
+			},
+			move: (from, by) => to(from, by, false),
+			keep: (from, by) => to(from, by, true),
+			drop: (from) => to(from, { x: 0, y: 0 }, true)
+		};
+	};
 	function nudge(event: KeyboardEvent, list: 'obstacles' | 'points', index: number): void {
 		const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[
 			event.key
@@ -131,9 +120,7 @@
 		aria-label={onmove
 			? `${o.name}, ${say(o.xM)} from the left, ${say(o.yM)} from the front`
 			: undefined}
-		onpointerdown={(event) => grab(event, 'obstacles', i)}
-		onpointermove={(event) => drag(event, false)}
-		onpointerup={(event) => drag(event, true)}
+		use:drag={hand('obstacles', i)}
 		onkeydown={(event) => nudge(event, 'obstacles', i)}
 	>
 		<rect
@@ -158,9 +145,7 @@
 			? `${point.what}, ${say(point.xM)} from the left, ${say(point.yM)} from the front`
 			: undefined}
 		transform="translate({x(point.xM)},{y(point.yM)})"
-		onpointerdown={(event) => grab(event, 'points', i)}
-		onpointermove={(event) => drag(event, false)}
-		onpointerup={(event) => drag(event, true)}
+		use:drag={hand('points', i)}
 		onkeydown={(event) => nudge(event, 'points', i)}
 	>
 		<path class={point.what} d={POINT_MARKS[point.what]} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { drag, type Drag } from '../../control/drag';
 	import { showNumber } from '$lib/core/quantity';
 	import { pick } from '$lib/core/shelf';
 	import { useSession } from '../../workspace/context';
@@ -45,16 +46,16 @@
 		return [site.label, crop].filter(Boolean).join(', ');
 	}
 
-	let held: { at: number; from: number } | null = $state(null);
 	const STEP = 15;
 	const to = (min: number) =>
 		(session.cutMin = Math.min(1439, Math.max(0, Math.round(min / EVERY_MIN) * EVERY_MIN)));
-	function grab(event: PointerEvent & { currentTarget: SVGElement }): void {
-		event.currentTarget.setPointerCapture(event.pointerId);
-		held = { at: event.clientX, from: cutMin ?? 0 };
-	}
-	const drag = (event: PointerEvent) =>
-		held && to(held.from + ((event.clientX - held.at) * 1440) / (right - left));
+	const nothing = () => undefined;
+	const hand = $derived<Drag<number>>({
+		take: () => cutMin ?? 0,
+		move: (from, by) => void to(from + (by.x * 1440) / (right - left)),
+		keep: nothing,
+		drop: (from) => void to(from)
+	});
 	function key(event: KeyboardEvent): void {
 		const by = { ArrowRight: STEP, ArrowLeft: -STEP, PageUp: 60, PageDown: -60 }[event.key];
 		if (event.key === 'Home') to(0);
@@ -108,10 +109,7 @@
 		aria-valuemax={1439}
 		aria-valuenow={cutMin}
 		aria-valuetext={clockOf(cutMin)}
-		onpointerdown={grab}
-		onpointermove={drag}
-		onpointerup={() => (held = null)}
-		onpointercancel={() => (held = null)}
+		use:drag={hand}
 		onkeydown={key}
 	>
 		<title>Power off at {clockOf(cutMin)}: drag along the day, or the arrow keys.</title>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { drag, type Drag } from '../../control/drag';
 	import { useSession } from '../../workspace/context';
 	import { clockOf, copyFeed, dropFeed, moveFeed, STRIP } from '../../clock/day-drag';
 	import DayLines from './DayLines.svelte';
@@ -28,42 +29,34 @@
 	const placeOf = (index: number): number =>
 		settings.school === 'fixed' && feed ? feed.plan.events.indexOf(dayFeeds[index]!) : index;
 
-	let held: {
+	interface Held {
 		index: number;
-		at: number;
-		mode: 'move' | 'stretch';
 		base: typeof settings;
-		on: number;
-	} | null = $state(null);
+		onMin: number;
+	}
 	let keeping: ReturnType<typeof setTimeout> | undefined;
 	const perPixel = $derived(1440 / (right - left));
 
-	function hold(
-		event: PointerEvent & { currentTarget: SVGElement },
-		index: number,
-		mode: 'move' | 'stretch'
-	): void {
-		if (steady || !feed) return;
-		event.currentTarget.setPointerCapture(event.pointerId);
-		held = { index, at: event.clientX, mode, base: settings, on: feed.onMin };
-		chosen = dayFeeds[index]?.startMin ?? null;
-		event.stopPropagation();
-	}
-	function drag(event: PointerEvent): void {
-		if (!held) return;
-		const by = (event.clientX - held.at) * perPixel;
-		if (held.mode === 'move')
-			session.preview(
-				moveFeed(held.base, placeOf(held.index), dayFeeds.length, by, lights.durationMin)
-			);
-		else stretch(held.on + by);
-	}
-	function drop(): void {
-		if (!held) return;
-		chosen = dayFeeds[held.index]?.startMin ?? null;
-		held = null;
-		session.commit('feeds moved on the day');
-	}
+	const hand = (index: number, mode: 'move' | 'stretch'): Drag<Held> => ({
+		take: () => {
+			if (steady || !feed) return null;
+			chosen = dayFeeds[index]?.startMin ?? null;
+			return { index, base: settings, onMin: feed.onMin };
+		},
+		move: (held, { x }) => {
+			const by = x * perPixel;
+			if (mode === 'stretch') stretch(held.onMin + by);
+			else
+				session.preview(
+					moveFeed(held.base, placeOf(held.index), dayFeeds.length, by, lights.durationMin)
+				);
+		},
+		keep: (held) => {
+			chosen = dayFeeds[held.index]?.startMin ?? null;
+			session.commit('feeds moved on the day');
+		},
+		drop: () => session.revert()
+	});
 	const stretch = (minutes: number) =>
 		session.preview([
 			{ path: 'operation.feed.setMin', value: Math.round(Math.min(240, Math.max(1, minutes))) }
@@ -146,13 +139,7 @@
 					aria-valuemax={1439}
 					aria-valuetext="{clockOf(event.startMin)}, {feed.onMin} minutes"
 					class="block"
-					onpointerdown={(e) => hold(e, index, 'move')}
-					onpointermove={drag}
-					onpointerup={drop}
-					onpointercancel={() => {
-						held = null;
-						session.revert();
-					}}
+					use:drag={hand(index, 'move')}
 					onkeydown={(e) => key(e, index)}
 					onfocus={() => (chosen = event.startMin)}
 				>
@@ -163,14 +150,13 @@
 					<rect class="touch" x={x(event.startMin) - 6} y="14" width={wide + 12} height="38" />
 					<rect class="feed" x={x(event.startMin)} y="20" width={wide} height="26" />
 					<!-- by keyboard Shift with the arrows stretches it, on the feed itself -->
-					<!-- svelte-ignore a11y_no_static_element_interactions -->
 					<rect
 						class="edge"
 						x={x(event.startMin) + wide - 1}
 						y="16"
 						width="8"
 						height="34"
-						onpointerdown={(e) => hold(e, index, 'stretch')}
+						use:drag={hand(index, 'stretch')}
 					/>
 				</g>
 			{/if}

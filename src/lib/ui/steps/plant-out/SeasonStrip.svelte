@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { drag, type Drag } from '../../control/drag';
 	import { addDays, addMonths, format, parseISO, startOfMonth } from 'date-fns';
 	import { daysBetween, roundsOf, successionOf, weeksOf, type Round } from '$lib/core/model';
 	import { dayOf } from '$lib/core/review';
@@ -72,24 +73,18 @@
 	const planFor = (round: Round) =>
 		successionOf(session.model, pick(session.model.shelf.crops, round.cropId));
 
-	let held: { round: Round; at: number; plan: ReturnType<typeof planFor> } | null = null;
 	let keeping: ReturnType<typeof setTimeout> | undefined;
-	function hold(event: PointerEvent & { currentTarget: SVGElement }, round: Round): void {
-		event.currentTarget.setPointerCapture(event.pointerId);
-		held = { round, at: event.clientX, plan: planFor(round) };
-		event.stopPropagation();
-	}
+	const keep = () => session.commit('a planting moved');
+	const hand = (round: Round): Drag<{ round: Round; plan: ReturnType<typeof planFor> }> => ({
+		take: () => ({ round, plan: planFor(round) }),
+		move: (held, by) => shift(held.round, held.plan, Math.round(by.x / perDay)),
+		keep,
+		drop: () => session.revert()
+	});
 	function shift(round: Round, plan: ReturnType<typeof planFor>, by: number): void {
 		const to = format(addDays(parseISO(round.plantOut), by), 'yyyy-MM-dd');
 		if (refusedOn(rounds, round, to)) return;
 		session.preview([moved(session, plan, round, by)]);
-	}
-	const drag = (event: PointerEvent) =>
-		held && shift(held.round, held.plan, Math.round((event.clientX - held.at) / perDay));
-	function drop(): void {
-		if (!held) return;
-		held = null;
-		session.commit('a planting moved');
 	}
 	function key(event: KeyboardEvent, round: Round): void {
 		const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
@@ -98,7 +93,7 @@
 		event.stopPropagation();
 		shift(round, planFor(round), by * (event.shiftKey ? 7 : 1));
 		clearTimeout(keeping);
-		keeping = setTimeout(() => session.commit('a planting moved'), 500);
+		keeping = setTimeout(keep, 500);
 	}
 	const most = (of: (week: (typeof weeks)[number]) => number) => Math.max(1, ...weeks.map(of));
 	const LANES = $derived([
@@ -136,13 +131,7 @@
 				aria-valuemin={0}
 				aria-valuemax={length}
 				aria-valuetext={told(round)}
-				onpointerdown={(event) => hold(event, round)}
-				onpointermove={drag}
-				onpointerup={drop}
-				onpointercancel={() => {
-					held = null;
-					session.revert();
-				}}
+				use:drag={hand(round)}
 				onkeydown={(event) => key(event, round)}
 			>
 				<title
