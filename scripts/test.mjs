@@ -134,10 +134,13 @@ const endToEnd = () =>
 		after: 'build'
 	}));
 
-/** Debian's Chromium where there is none and we may install it. */
+/** Debian's Chromium without windows, where it is not there and we may install it; with windows it does as well. */
 function browser() {
-	const path = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
-	if (existsSync(path)) return;
+	const there = () =>
+		[process.env.CHROMIUM_PATH, '/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].filter(
+			(path) => path && existsSync(path)
+		);
+	if (there().some((path) => path !== '/usr/bin/chromium')) return;
 	say('— installing Chromium from Debian');
 	const apt = (args) =>
 		spawnSync('apt-get', args, {
@@ -145,8 +148,8 @@ function browser() {
 			env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
 		});
 	apt(['update', '-q']);
-	apt(['install', '-y', '-q', '--no-install-recommends', 'chromium']);
-	if (!existsSync(path)) {
+	apt(['install', '-y', '-q', '--no-install-recommends', 'chromium-headless-shell']);
+	if (there().length === 0) {
 		say('The end-to-end tests need Chromium: install it, or set CHROMIUM_PATH.');
 		failed += 1;
 		finish();
