@@ -3,6 +3,25 @@ import globals from 'globals';
 import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
+/** Files that may be longer than 300 lines, and why. A new one is cut by what it is about. */
+const LONG = {
+	'src/lib/core/operations/registry.ts': 'a table: an operation a line',
+	'src/lib/ui/explain/formulas.ts': 'a table: the words of each operation',
+	'src/lib/core/shelf/parts.ts': 'a table: parts with their figures',
+	'src/lib/core/layout/types.ts': 'one vocabulary, read as a whole',
+	'src/lib/core/layout/stand-builder.ts': 'one thing: what a stand is put together with',
+	'src/lib/core/review/findings/tank.ts': 'waits for its rules to be written anew',
+	'src/lib/core/review/findings/light.ts': 'waits for its rules to be written anew',
+	'src/lib/ui/sync/outbox.ts': 'one queue and its order: halves of it would each know the other',
+	'src/lib/ui/chart/Chart.svelte': 'one drawing of the chart library, with its keys',
+	'src/lib/ui/drawing/FloorPlan.svelte': 'to be cut: bar, hand and drawing',
+	'src/lib/ui/workspace/FindingBar.svelte': 'a third of it is style',
+	'src/lib/ui/steps/mix/MixStep.svelte': 'to be cut: a third of it is style',
+	'src/lib/ui/workspace/session.svelte.ts': 'to be cut: shelf and view state',
+	'src/lib/server/database.ts': 'one connection, opened, held and let go',
+	'src/routes/systems/[[]id[]]/mix/+page.svelte': 'a third of it is style'
+};
+
 export default ts.config(
 	{ ignores: ['node_modules', 'build', '.svelte-kit', 'drizzle', 'test-results', 'data'] },
 	...ts.configs.recommended,
@@ -24,6 +43,11 @@ export default ts.config(
 		rules: {
 			'max-lines-per-function': ['error', { max: 40, skipBlankLines: true, skipComments: true }]
 		}
+	},
+	{
+		files: ['src/**/*.svelte', 'src/**/*.ts', 'cli/**/*.ts', 'scripts/**', 'bench/**'],
+		ignores: Object.keys(LONG),
+		rules: { 'max-lines': ['error', 300] }
 	},
 	{
 		files: ['src/**/*.svelte', 'src/**/*.ts'],

@@ -129,10 +129,11 @@ export async function own(request: APIRequestContext, data: string): Promise<str
 /** The address of a database of its own, not there yet. */
 export const newDatabase = () => `file:${join(mkdtempSync(join(tmpdir(), 'crelbo-')), 'own.db')}`;
 
-/** Goes to a page and waits until its program answers a press. */
+/** Goes to a page and waits until its program answers a press, and has said what it has to say. */
 export async function visit(page: Page, path: string): Promise<void> {
 	await page.goto(path);
 	await alive(page);
+	await expect(page.getByText('Being worked out …')).toHaveCount(0);
 }
 export const alive = (page: Page) => expect(page.locator('html[data-live]')).toBeAttached();
 

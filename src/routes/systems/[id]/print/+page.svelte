@@ -63,7 +63,10 @@
 	>
 </nav>
 {#if session.judging.waiting}
-	<p class="soft no-print" role="status">Being worked out …</p>
+	<main class="page">
+		<h1>{session.design.name}</h1>
+		<p class="soft" role="status">Being worked out …</p>
+	</main>
 {:else}
 	<main class="page">
 		<header>
