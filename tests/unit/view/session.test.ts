@@ -306,6 +306,43 @@ describe('an open system', function () {
 		await settled();
 	});
 
+	it('the verdict follows what is shown; where the worker breaks it is made on the page, and nothing is taken back', async () => {
+		/** One that never answers, and falls over. */
+		class Broken extends EventTarget {
+			onerror: (() => void) | null = null;
+			constructor() {
+				super();
+				setTimeout(() => this.onerror?.(), 5);
+			}
+			postMessage(): void {}
+			terminate(): void {}
+		}
+		const were = globalThis.Worker;
+		globalThis.Worker = Broken as never;
+		const judged = async (of: Session) => {
+			for (let i = 0; i < 400 && of.judging.waiting; i++)
+				await new Promise((done) => setTimeout(done, 5));
+			expect(of.judging.waiting).to.equal(false);
+		};
+		try {
+			const rail = await sessionOf('lean-to-rail');
+			expect([rail.judging.waiting, rail.judging.known]).to.deep.equal([true, false]);
+			expect(rail.judging.findings).to.deep.equal([]);
+			await judged(rail);
+			const [first] = rail.judging.findings;
+			expect(first).to.not.equal(undefined);
+			rail.put('operation.dial', 0.5, 'dial');
+			// what was said is of what was shown before, and no fix of it is offered
+			expect([rail.judging.waiting, rail.judging.known]).to.deep.equal([true, true]);
+			expect(rail.judging.fixesOf(first!)).to.equal(null);
+			await judged(rail);
+			expect(rail.operation.dial).to.equal(0.5);
+			expect(rail.judging.failed).to.deep.equal([]);
+		} finally {
+			globalThis.Worker = were;
+		}
+	});
+
 	it('a fix is kept like any change, and the bar keeps its place', async () => {
 		session.judging.shown = 3;
 		const finding = session.judging.findings.find((f) => fixesOf(session.model, f).length > 0)!;

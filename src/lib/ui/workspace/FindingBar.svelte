@@ -155,9 +155,10 @@
 		</div>
 	{:else if waiting}
 		<p role="status">Being worked out …</p>
+	{:else if judging.failed.length > 0}
+		<p>{@render unjudged()}</p>
 	{:else}
 		<p>
-			{@render unjudged()}
 			No problems found: water reaches every plant, {timed
 				? 'the tank has room for the drain-back, and the timer can do every watering.'
 				: 'and the valves keep the level.'}

@@ -83,9 +83,20 @@ export class Judging {
 				this.stay(told.findings);
 			},
 			(fault: unknown) => {
-				if (!(fault instanceof Stopped) && this.of.model === model) this.impossible(model, fault);
+				if (!(fault instanceof Stopped) && this.of.model === model) this.onTheSpot(model);
 			}
 		);
+	}
+
+	/** The worker gave no answer: it may have broken, or the system cannot be worked out. */
+	private onTheSpot(model: SystemModel): void {
+		try {
+			this.last = { of: model, told: verdictNow(model) };
+		} catch (fault) {
+			this.impossible(model, fault);
+			if (this.of.model !== model) return;
+			this.last = { of: model, told: { ...NOTHING_YET, failed: ['all of it'] } };
+		}
 	}
 
 	/** The finding that was looked at is shown wherever it stands now; where it is gone, what took its place. */

@@ -112,6 +112,8 @@ export class Session {
 
 	/** What is said of what is shown. */
 	readonly judging: Judging;
+	/** As it was when it was opened. */
+	private readonly opened: SystemModel;
 
 	/** The other systems of the place. */
 	readonly others: readonly Neighbour[];
@@ -125,7 +127,7 @@ export class Session {
 		this.cards = { batches: cards.batches ?? [], holders: cards.holders ?? {} };
 		this.file = new SystemFile(id, stored, this.cards, (documents) => this.goTo(documents));
 		this.judging = new Judging(this, (model, fault) => this.takeBack(model, fault));
-		this.kept = this.model = this.modelOf(partsIn(stored));
+		this.kept = this.model = this.opened = this.modelOf(partsIn(stored));
 	}
 
 	private modelOf = (parts: Parts, before?: SystemModel): SystemModel =>
@@ -275,9 +277,11 @@ export class Session {
 	/** What was drawn cannot be worked out any further: it is as if it had not been done. */
 	private takeBack(model: SystemModel, fault: unknown): void {
 		console.warn(fault);
+		// as it was opened it stays: nothing was done to it here
+		if (model === this.opened) return;
 		refusal.tell(CANNOT_BE);
-		if (model === this.kept && this.file.canUndo) this.undo();
-		else if (model !== this.kept) this.revert();
+		if (model !== this.kept) this.revert();
+		else if (this.file.canUndo) this.undo();
 	}
 
 	undo = (): void => this.go('undo');
