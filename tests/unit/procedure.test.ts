@@ -218,7 +218,7 @@ describe('no sentence of the program is read back by it', () => {
 		'core/shelf/shelf.ts': 'what stands before the comma of a part’s name',
 		'core/shelf/elements.ts': 'formulas',
 		'core/parameters/index.ts': 'names of fields',
-		'core/layout/layout.ts': 'letters of rows on a drawing of several stands',
+		'core/layout/passes/letter-on.ts': 'letters of rows on a drawing of several stands',
 		'core/edit/stands.ts': 'names and ids with a number',
 		'ui/place/place-session.svelte.ts': 'names and ids with a number',
 		'ui/home/differences.ts': 'paths of a document',
