@@ -36,7 +36,7 @@ export function ownPump(item: Extract<OwnItem, { kind: 'pump' }>): Pump {
 	});
 }
 
-export const ownMedium = (item: Extract<OwnItem, { kind: 'medium' }>): Medium => {
+const ownMedium = (item: Extract<OwnItem, { kind: 'medium' }>): Medium => {
 	const { coarse, ...figures } = mixtureOf(item.of, MEDIA);
 	const [only] = item.of;
 	const sold = item.pieceL
@@ -51,13 +51,13 @@ export const ownMedium = (item: Extract<OwnItem, { kind: 'medium' }>): Medium =>
 	});
 };
 
-export const ownEmitter = (item: Extract<OwnItem, { kind: 'emitter' }>): Emitter => {
+const ownEmitter = (item: Extract<OwnItem, { kind: 'emitter' }>): Emitter => {
 	const { nominalFlowLph, nominalHeadM, exponent } = item;
 	const law = { kind: 'orifice' as const, nominalFlowLph, nominalHeadM, exponent };
 	return emitterOf(item.id, item.name, law, item.cv, 'any', item.barbMm, [item.use]);
 };
 
-export const ownCrop = (item: Extract<OwnItem, { kind: 'crop' }>): Crop => {
+const ownCrop = (item: Extract<OwnItem, { kind: 'crop' }>): Crop => {
 	const { like, ...figures } = plain(item);
 	const base = CROPS.find((one) => one.id === like) ?? CROPS[0]!;
 	return cropOf({ ...base, ...figures, plural: item.name });

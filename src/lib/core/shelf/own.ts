@@ -217,5 +217,6 @@ export const keptItemOf = (of: string, kept: Kept): KeptItem => ({
 	...kept
 });
 
+/** The items of a kind among those of one’s own. */
 export const of = <K extends OwnKind>(own: readonly ShelfItem[], kind: K) =>
 	own.filter((item): item is Extract<OwnItem, { kind: K }> => item.kind === kind);

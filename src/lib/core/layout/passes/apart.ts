@@ -64,6 +64,7 @@ export interface Apart {
 	tee: FeedNode | null;
 }
 
+/** Stands that were put somewhere, each laid out by itself and carried there, and the mains to them. */
 export function standsApart(
 	system: StructureInput,
 	shelf: ShelfLists,

@@ -36,7 +36,7 @@ export function filledTo({ design, operation }: StructureInput, shelf: ShelfList
 	return (design.tank.floorMm + mm) / 1000;
 }
 
-export const carries = (spot: Spot): boolean => spot === 'lid' || spot === 'inside';
+const carries = (spot: Spot): boolean => spot === 'lid' || spot === 'inside';
 
 /** The tank has a place of its own, unless it carries the first stand. */
 export const tankApart = (design: Pick<Design, 'tank' | 'stands'>): boolean =>

@@ -14,7 +14,7 @@ export const REDUCER: Fitting = { name: 'reducing joiner', like: 'barb' };
 export const SCREEN: Fitting = { name: 'screen filter', like: 'screen' };
 export const CHECK_VALVE: Fitting = { name: 'check valve', like: 'checkValve' };
 
-export function mainRun(
+function mainRun(
 	design: StructureInput['design'],
 	shelf: ShelfLists,
 	pump: Point,

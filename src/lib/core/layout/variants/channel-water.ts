@@ -68,6 +68,7 @@ export function emitInto(
 	});
 }
 
+/** What runs out of the channels, gathered under their low ends and led to the tank. */
 export function gutter(
 	builder: StandBuilder<Stand>,
 	stand: Channels,
@@ -90,6 +91,7 @@ export function gutter(
 	builder.piece.returns.at(-1)!.containerIds.push(...made.map((c) => c.id));
 }
 
+/** The joints of channels: the main on its header, the header on its emitters, the channels on what gathers. */
 export function joints(builder: StandBuilder<Stand>, stand: Channels): void {
 	builder.mainJoint('main to header', stand.rowTubeId, 'reducing joiner');
 }

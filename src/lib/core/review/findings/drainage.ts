@@ -44,7 +44,7 @@ export const drainHeavy: Rule = (model) => {
 	];
 };
 
-export function drainLess(model: SystemModel, lost: ReadonlySet<string>): Fix | false {
+function drainLess(model: SystemModel, lost: ReadonlySet<string>): Fix | false {
 	const wettest = (c: SystemModel) =>
 		Math.max(0, ...[...c.feed!.dose].map(([id, d]) => (lost.has(id) ? d.drainFraction : 0)));
 	const change = [set('operation.feed.drainFraction', 0.1), set('operation.feed.setMin', null)];

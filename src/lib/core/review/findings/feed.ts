@@ -5,6 +5,7 @@ import { say } from '../sentence';
 import { moreFlow } from './flow-fixes';
 import { SystemModel } from '../../model';
 
+/** What some sites are called on the drawing. */
 export const labelsOf = (model: SystemModel, ids: readonly string[]): string[] =>
 	model.layout.sites.filter((site) => ids.includes(site.id)).map((site) => site.label);
 

@@ -33,7 +33,7 @@ export const overLabel: Rule = (model) => {
 	];
 };
 
-export const byTheLabel = (method: 'meter' | 'label', weaker: number): Fix[] =>
+const byTheLabel = (method: 'meter' | 'label', weaker: number): Fix[] =>
 	availableFixes(
 		method === 'label' && {
 			label: 'Use the label dose',
@@ -48,7 +48,7 @@ export const byTheLabel = (method: 'meter' | 'label', weaker: number): Fix[] =>
 			}
 	);
 
-export const unitOf = (unit: 'g' | 'mL') =>
+const unitOf = (unit: 'g' | 'mL') =>
 	unit === 'mL' ? ('liquid' as const) : ('salt' as const);
 export const LABEL_TOLERANCE = 1.005;
 

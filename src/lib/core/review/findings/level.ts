@@ -6,9 +6,11 @@ import { say } from '../sentence';
 import { dayOf } from '../dates';
 import { subjectOn } from '../words';
 
+/** Place of a stand in the design, as a path goes to it. */
 export const at = (model: SystemModel, standId: string): number =>
 	model.design.stands.findIndex((stand) => stand.id === standId);
 
+/** What a site is called on the drawing. */
 export const labelOf = (model: SystemModel, id: string): string =>
 	model.layout.containers.find((c) => c.id === id)?.label ?? id;
 

@@ -6,7 +6,7 @@ import { fieldsOf, kindOf } from '../../design';
 import type { Box, Obstacle } from './room';
 import { SystemModel } from '../../model';
 
-export const standsIn = (o: Obstacle, { from, to }: Box): boolean =>
+const standsIn = (o: Obstacle, { from, to }: Box): boolean =>
 	o.xM < to.xM && o.xM + o.lengthM > from.xM && o.yM < to.yM && o.yM + o.widthM > from.yM;
 
 /** What stands on the floor where the bench or the tank should. */

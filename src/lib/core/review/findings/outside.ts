@@ -5,6 +5,7 @@ import { counted, names } from '../../quantity';
 import { type Fix, type Said, availableFixes, set, setOf } from '../finding';
 import { say } from '../sentence';
 
+/** What stands over the edge of its area, with what would bring it in. */
 export function outsideArea(
 	model: SystemModel,
 	problem: Extract<LayoutProblem, { code: 'outside-area' }>

@@ -31,7 +31,7 @@ export const ringLevels: Rule = (model) =>
 		return list;
 	});
 
-export function brim(
+function brim(
 	model: SystemModel,
 	runId: string,
 	i: number,
