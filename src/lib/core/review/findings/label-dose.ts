@@ -48,8 +48,7 @@ const byTheLabel = (method: 'meter' | 'label', weaker: number): Fix[] =>
 			}
 	);
 
-const unitOf = (unit: 'g' | 'mL') =>
-	unit === 'mL' ? ('liquid' as const) : ('salt' as const);
+const unitOf = (unit: 'g' | 'mL') => (unit === 'mL' ? ('liquid' as const) : ('salt' as const));
 export const LABEL_TOLERANCE = 1.005;
 
 /** A water whose meter reads more than its ions explain: what else is in it goes into the tank too. */
