@@ -125,8 +125,17 @@ for (const shot of wanted) {
 	page.on('console', (m) => m.type() === 'error' && console.error(shot.name, m.text()));
 	page.on('pageerror', (e) => console.error(shot.name, e.message));
 	await page.goto(address + shot.path, { waitUntil: 'networkidle' });
+	// a picture shows what is whole: judged, with the fixes that were tried
+	const whole = () =>
+		page.waitForFunction(
+			() =>
+				!document.querySelector('[aria-busy="true"], .trying') &&
+				!document.body.innerText.includes('Being worked out …')
+		);
+	await whole();
 	await shot.before?.(page);
 	await page.waitForTimeout(250);
+	await whole();
 	await page.screenshot({ path: `${folder}/${shot.name}.png` });
 	await page.close();
 }
