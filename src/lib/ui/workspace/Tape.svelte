@@ -8,7 +8,8 @@
 	let tape: HTMLElement;
 
 	$effect(() => {
-		// on a phone the open step is brought into sight, once the page is laid out
+		// on a phone the open step is brought into sight, once the page is laid out; its words come with the verdict
+		void judging.known;
 		const open = `[data-step="${session.step}"]`;
 		const frame = requestAnimationFrame(() =>
 			tape.querySelector(open)?.scrollIntoView({ block: 'nearest', inline: 'center' })
