@@ -7,7 +7,7 @@ import type { NetworkInput } from '../src/lib/core/hydraulics';
  * source's flow, L/h.
  */
 export function denseNewton(input: NetworkInput): number {
-	const graph = buildGraph(input);
+	const graph = buildGraph(input, input.source);
 	const n = graph.unknowns;
 	if (input.source.kind !== 'pump') throw new Error('the bench solves pumped networks');
 	const { curve, waterLevelM } = input.source;

@@ -2,6 +2,7 @@
 // in a copy, and asks the unit tests that reach the line, the nearest first, 60 s a fault.
 //   node scripts/faults.mjs [--count 200] [--seed 2026] [--workers 2]
 // What is known is kept in .tmp/faults: stopped and begun again it goes on where it was. --report only tells.
+import { decodedMappings, TraceMap } from '@jridgewell/trace-mapping';
 import { spawn, spawnSync } from 'node:child_process';
 import {
 	cpSync,
@@ -14,12 +15,12 @@ import {
 	symlinkSync,
 	writeFileSync
 } from 'node:fs';
-import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
-import { join, relative } from 'node:path';
+import { dirname, join, relative, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { ROOT, say } from './lib.mjs';
+import { placesIn } from './fault-places.mjs';
+import { compiledTests, ROOT, say } from './lib.mjs';
 
 const { values } = parseArgs({
 	options: {
@@ -29,11 +30,11 @@ const { values } = parseArgs({
 		report: { type: 'boolean', default: false }
 	}
 });
-const require = createRequire(import.meta.url);
-const ts = require('typescript');
 const HOME = join(ROOT, '.tmp', 'faults');
 const CORE = join('src', 'lib', 'core');
 const A_FAULT_MS = 60_000;
+const SILENT_MS = 30_000;
+const MOCHA = join(ROOT, 'node_modules', '.bin', 'mocha');
 mkdirSync(HOME, { recursive: true });
 
 const readJson = (path, otherwise) =>
@@ -46,64 +47,6 @@ function seeded(seed) {
 	return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
 }
 
-const OTHER = {
-	'+': '-',
-	'-': '+',
-	'*': '/',
-	'/': '*',
-	'<': '>=',
-	'<=': '>',
-	'>': '<=',
-	'>=': '<',
-	'===': '!==',
-	'!==': '===',
-	'&&': '||',
-	'||': '&&'
-};
-/** Text that is read as a type, or names a thing, is no arithmetic. */
-const isArithmetic = (node) =>
-	!ts.isTypeNode(node.parent) && !ts.isPropertyAssignment(node.parent.parent ?? node.parent);
-
-/** Every place of a file where one token can be another. */
-function placesIn(file) {
-	const text = readFileSync(join(ROOT, file), 'utf8');
-	const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
-	const found = [];
-	const add = (node, to) => {
-		const from = node.getStart(source);
-		const { line } = source.getLineAndCharacterOfPosition(from);
-		found.push({ file, from, until: node.getEnd(), was: node.getText(source), to, line: line + 1 });
-	};
-	const visit = (node) => {
-		if (ts.isTypeNode(node) || ts.isImportDeclaration(node)) return;
-		if (ts.isBinaryExpression(node)) {
-			const to = OTHER[node.operatorToken.getText(source)];
-			const joins = [node.left, node.right].some(
-				(side) => ts.isStringLiteralLike(side) || ts.isTemplateExpression(side)
-			);
-			if (to && !joins) add(node.operatorToken, to);
-		} else if (ts.isNumericLiteral(node) && isArithmetic(node)) {
-			const value = Number(node.text.replaceAll('_', ''));
-			add(node, value === 0 ? '1' : value === 1 ? '2' : String(value * 1.1));
-		} else if (
-			ts.isPrefixUnaryExpression(node) &&
-			[ts.SyntaxKind.MinusToken, ts.SyntaxKind.ExclamationToken].includes(node.operator)
-		) {
-			found.push({
-				file,
-				from: node.getStart(source),
-				until: node.getStart(source) + 1,
-				was: text[node.getStart(source)],
-				to: '',
-				line: source.getLineAndCharacterOfPosition(node.getStart(source)).line + 1
-			});
-		}
-		ts.forEachChild(node, visit);
-	};
-	visit(source);
-	return found;
-}
-
 const filesIn = (folder, ending) =>
 	readdirSync(join(ROOT, folder), { recursive: true })
 		.filter((name) => name.endsWith(ending))
@@ -113,64 +56,81 @@ const filesIn = (folder, ending) =>
 const tests = () =>
 	filesIn(join('tests', 'unit'), '.test.ts').filter((name) => !name.includes(join('unit', 'view')));
 
+const nameOf = (test) => relative(join('tests', 'unit'), test);
+const compileTests = (tree, to, env = {}) =>
+	spawnSync(process.execPath, [join('scripts', 'compile-tests.mjs'), to], {
+		cwd: tree,
+		stdio: 'ignore',
+		env: { ...process.env, ...env }
+	});
+
 /** Lines of the core that a test file runs, by file; worked out once a test file. */
 async function reached() {
 	const path = join(HOME, 'reached.json');
 	const known = readJson(path, {});
-	const { TraceMap, originalPositionFor } = await import('@jridgewell/trace-mapping');
-	for (const test of tests()) {
-		if (known[test]) continue;
+	const missing = tests().filter((test) => !known[test]);
+	if (missing.length === 0) return known;
+	const compiled = join(HOME, 'node_modules', 'mapped');
+	compileTests(ROOT, compiled, { CRELBO_MAPS: '1' });
+	for (const test of missing) {
 		const folder = mkdtempSync(join(tmpdir(), 'faults-'));
 		const began = Date.now();
-		spawnSync(join(ROOT, 'node_modules', '.bin', 'mocha'), [test], {
+		spawnSync(MOCHA, compiledTests([nameOf(test)], compiled), {
 			cwd: ROOT,
 			env: { ...process.env, NODE_V8_COVERAGE: folder },
 			stdio: 'ignore'
 		});
+		const ms = Date.now() - began;
 		const lines = {};
-		for (const name of readdirSync(folder)) {
-			const { result, 'source-map-cache': maps = {} } = readJson(join(folder, name), {});
-			for (const { url, functions } of result ?? []) {
-				if (!url.startsWith('file:') || !maps[url]?.data) continue;
-				const file = relative(ROOT, fileURLToPath(url.split('?')[0]));
-				if (!file.startsWith(CORE)) continue;
-				const map = new TraceMap(maps[url].data);
-				const starts = [0];
-				for (const length of maps[url].lineLengths) starts.push(starts.at(-1) + length + 1);
-				for (const line of linesRun(functions, map, starts, originalPositionFor))
-					(lines[file] ??= new Set()).add(line);
-			}
-		}
+		for (const name of readdirSync(folder))
+			for (const { url, functions } of readJson(join(folder, name), {}).result ?? [])
+				if (url.startsWith('file:') && existsSync(`${fileURLToPath(url)}.map`))
+					for (const [file, line] of linesRun(fileURLToPath(url), functions))
+						(lines[file] ??= new Set()).add(line);
 		rmSync(folder, { recursive: true });
 		known[test] = {
-			ms: Date.now() - began,
+			ms,
 			lines: Object.fromEntries(Object.entries(lines).map(([file, set]) => [file, [...set]]))
 		};
 		keep(path, known);
-		say(`reached by ${test}: ${Object.keys(lines).length} files, ${known[test].ms} ms`);
+		say(`reached by ${test}: ${Object.keys(lines).length} files, ${ms} ms`);
 	}
 	return known;
 }
 
+const maps = new Map();
+/** Where each piece of a compiled file comes from in the core: its offset, the file and the line. */
+function piecesOf(path) {
+	const known = maps.get(path);
+	if (known) return known;
+	const text = readFileSync(path, 'utf8');
+	const map = new TraceMap(readFileSync(`${path}.map`, 'utf8'));
+	const starts = [0];
+	for (const line of text.split('\n')) starts.push(starts.at(-1) + line.length + 1);
+	const files = map.sources.map((source) => relative(ROOT, resolve(dirname(path), source ?? '')));
+	const pieces = decodedMappings(map).flatMap((segments, line) =>
+		segments.flatMap(([column, source, row]) =>
+			source !== undefined && files[source].startsWith(CORE)
+				? [[starts[line] + column, files[source], row + 1]]
+				: []
+		)
+	);
+	const made = { pieces, length: text.length };
+	maps.set(path, made);
+	return made;
+}
+
 /** Original lines of which some token ran: the innermost range over it counts. */
-function linesRun(functions, map, starts, originalPositionFor) {
+function* linesRun(path, functions) {
+	const { pieces, length } = piecesOf(path);
+	const ran = new Uint8Array(length + 1);
 	const ranges = functions
 		.flatMap(({ ranges }) => ranges)
-		.sort((a, b) => a.endOffset - a.startOffset - (b.endOffset - b.startOffset));
-	const run = new Set();
-	const countAt = (offset) =>
-		ranges.find(({ startOffset, endOffset }) => startOffset <= offset && offset < endOffset)
-			?.count ?? 0;
-	for (const [line, segments] of decodedOf(map).entries())
-		for (const [column] of segments) {
-			const at = originalPositionFor(map, { line: line + 1, column });
-			if (at.line === null || run.has(at.line)) continue;
-			if (countAt(starts[line] + column) > 0) run.add(at.line);
-		}
-	return run;
+		.sort((a, b) => b.endOffset - b.startOffset - (a.endOffset - a.startOffset));
+	for (const { startOffset, endOffset, count } of ranges)
+		ran.fill(count > 0 ? 1 : 0, startOffset, endOffset);
+	for (const [offset, file, line] of pieces) if (ran[offset]) yield [file, line];
 }
-const { decodedMappings } = await import('@jridgewell/trace-mapping');
-const decodedOf = (map) => decodedMappings(map);
 
 /** Test files that run a line: those that reach least besides, and quickest, first. */
 function nearest({ file, line }, known) {
@@ -210,40 +170,49 @@ function copyFor(worker) {
 	return tree;
 }
 
-/** Runs one test file in a copy. @returns whether it failed; null: its time was over */
-const fails = (tree, test, ms) =>
+/**
+ * Runs tests in a copy, one file after the other, until one fails.
+ *
+ * @returns what failed; 'time over': all that was asked so far passed; null: all passed
+ */
+const failing = (tree, compiled, names, ms) =>
 	new Promise((done) => {
-		const child = spawn(join(ROOT, 'node_modules', '.bin', 'mocha'), ['--bail', test], {
+		const child = spawn(MOCHA, ['--bail', ...compiledTests(names, compiled)], {
 			cwd: tree,
-			stdio: 'ignore',
-			detached: true
+			stdio: ['ignore', 'pipe', 'ignore'],
+			detached: true,
+			env: { ...process.env, CRELBO_COMPILED: compiled }
+		});
+		let output = '';
+		let spoke = Date.now();
+		child.stdout.on('data', (chunk) => {
+			output += chunk;
+			spoke = Date.now();
 		});
 		const clock = setTimeout(() => {
 			process.kill(-child.pid, 'SIGKILL');
-			done(null);
+			// what says nothing for so long goes round in a circle
+			done(Date.now() - spoke > SILENT_MS ? 'it never ended' : 'time over');
 		}, ms);
 		child.on('exit', (code) => {
 			clearTimeout(clock);
-			done(code !== 0);
+			if (code === 0) return done(null);
+			const [, title = 'it does not start'] = /failing\n\n\s*1\) ([\s\S]*?):\n/.exec(output) ?? [];
+			done(title.replace(/\s+/g, ' '));
 		});
 	});
 
-async function ask(tree, fault, known) {
+async function ask(tree, compiled, fault, known) {
 	const path = join(tree, fault.file);
 	const text = readFileSync(path, 'utf8');
 	writeFileSync(path, text.slice(0, fault.from) + fault.to + text.slice(fault.until));
-	const until = Date.now() + A_FAULT_MS;
 	try {
 		const asked = nearest(fault, known);
-		for (const [nth, test] of asked.entries()) {
-			const left = until - Date.now();
-			if (left <= 0) return { caught: false, by: null, asked: nth, over: true };
-			const failed = await fails(tree, test, left);
-			// one that never ends is seen as well, where it is not only slow
-			if (failed || (failed === null && left > 5 * known[test].ms + 5000))
-				return { caught: true, by: test, asked: nth + 1 };
-		}
-		return { caught: false, by: null, asked: asked.length };
+		if (asked.length === 0) return { caught: false, by: null, asked: 0 };
+		compileTests(tree, compiled);
+		const by = await failing(tree, compiled, asked.map(nameOf), A_FAULT_MS);
+		const over = by === 'time over';
+		return { caught: by !== null && !over, by: over ? null : by, asked: asked.length, over };
 	} finally {
 		writeFileSync(path, text);
 	}
@@ -283,9 +252,10 @@ if (!values.report) {
 	await Promise.all(
 		Array.from({ length: Number(values.workers) }, async (_, worker) => {
 			const tree = copyFor(worker);
+			const compiled = join(tree, '.compiled');
 			for (let i; (i = next++) < faults.length;) {
 				if (answers[i]) continue;
-				answers[i] = await ask(tree, faults[i], known);
+				answers[i] = await ask(tree, compiled, faults[i], known);
 				keep(answersPath, answers);
 				const { file, line, was, to } = faults[i];
 				say(

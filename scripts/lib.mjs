@@ -51,6 +51,18 @@ export function build() {
 	if (status !== 0) process.exit(1);
 }
 
+/** The unit tests compiled for a run of all: under node_modules, so that packages are found from there. */
+export const COMPILED = join(ROOT, 'node_modules', '.cache', 'compiled-tests');
+/** What mocha is told to run compiled tests. @param names of the files under tests/unit */
+export const compiledTests = (names, folder = COMPILED) => [
+	'--no-config',
+	// what was not sent is tried again for as long as the program runs
+	'--exit',
+	'--timeout=240000',
+	`--require=${join(folder, 'tests', 'seed.js')}`,
+	...names.map((name) => join(folder, 'tests', 'unit', name.replace('.ts', '.js')))
+];
+
 /** Where `npm run certificate` puts what it makes. */
 export const CERTIFICATE = join(ROOT, 'data', 'tls', 'cert.pem');
 export const CERTIFICATE_KEY = join(ROOT, 'data', 'tls', 'key.pem');

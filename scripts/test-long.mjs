@@ -3,10 +3,10 @@
 import { spawnSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { install, ROOT, run, say } from './lib.mjs';
+import { COMPILED, compiledTests, install, ROOT, run, say } from './lib.mjs';
 
 const seed = process.env.SEED ?? String(Math.floor(Math.random() * 2 ** 31));
-const env = { ...process.env, SEED: seed, CRELBO_LONG: '1' };
+const env = { ...process.env, SEED: seed, CRELBO_LONG: '1', CRELBO_COMPILED: COMPILED };
 let passed = 0;
 let failed = 0;
 
@@ -33,8 +33,9 @@ say(`seed ${seed}`);
 const files = readdirSync(join(ROOT, 'tests', 'unit'), { recursive: true })
 	.filter((name) => name.endsWith('.test.ts'))
 	.sort();
+run(process.execPath, [join('scripts', 'compile-tests.mjs')], { quiet: true });
 for (const name of files)
-	sweep(name, 'mocha', [join('tests', 'unit', name)], { passed: 'passing', failed: 'failing' });
+	sweep(name, 'mocha', compiledTests([name]), { passed: 'passing', failed: 'failing' });
 run(process.execPath, [join('scripts', 'build.mjs')], { quiet: true });
 sweep('end to end, all of it', 'playwright', ['test', '--max-failures=0'], {
 	passed: 'passed',

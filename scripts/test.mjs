@@ -5,12 +5,12 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { install, ROOT, say } from './lib.mjs';
+import { COMPILED, compiledTests, install, ROOT, say } from './lib.mjs';
 
 const LANES = 2;
 /** The unit tests go in parts of about so long, s; end to end in so many. */
 const PART_S = 45;
-const BROWSED = 8;
+const BROWSED = 4;
 const TIMES = join(ROOT, 'tests', 'times.json');
 
 let passed = 0;
@@ -25,6 +25,12 @@ function finish() {
 	say(`${passed} passed, ${failed} failed`);
 	process.exit(failed > 0 ? 1 : 0);
 }
+
+const COMPILE = {
+	title: 'unit tests compiled',
+	command: process.execPath,
+	args: [join('scripts', 'compile-tests.mjs'), COMPILED]
+};
 
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
 const seconds = (since) => Math.round((Date.now() - since) / 1000);
@@ -97,7 +103,8 @@ function browsed(output) {
 const mocha = (title, files) => ({
 	title,
 	command: bin('mocha'),
-	args: ['--bail', ...files.map((name) => join('tests', 'unit', name))],
+	args: ['--bail', ...compiledTests(files)],
+	env: { CRELBO_COMPILED: COMPILED },
 	count: counting(/(\d+) passing/, /(\d+) failing/)
 });
 
@@ -161,6 +168,7 @@ browser();
 say(`packages and browser there after ${seconds(began)} s`);
 const start = Date.now();
 await check({ title: 'routes', command: bin('svelte-kit'), args: ['sync'] });
+await check(COMPILE);
 if (measuring) {
 	for (const one of unit()) {
 		const since = Date.now();

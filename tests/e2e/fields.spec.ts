@@ -82,6 +82,10 @@ async function tryOut(
 	return 'taken';
 }
 
+/** Every sixth is typed into on every change, all of them in the long sweeps. */
+const LONG = process.env.CRELBO_LONG === '1';
+const SHARE = LONG ? 1 : 6;
+
 /** One of a row of alike ones stands for all: of marks, of bags, of parts to buy. */
 const called = ({ tag, name }: Seen) =>
 	`${tag} ${name.replace(/\d+|\b[A-Z]\d*\b/g, '#').replace(/^(Price|Left|Scoop|Parts|Your price|Caught) .*/, '$1')}`;
@@ -123,6 +127,7 @@ async function walk(
 			`a field without a name: ${await field.evaluate((o) => o.outerHTML)}`
 		).not.toBe('');
 		tried.add(name);
+		if (tried.size % SHARE !== 0) continue;
 		const at = field;
 		const of = back && ((value: string) => back(at, value));
 		if ((await tryOut(page, field, seen, of)) === 'taken') told.taken++;
@@ -174,8 +179,8 @@ test('every field of every sheet is typed, left and taken back: a rail with drip
 		taken += told.taken;
 		all.push(...told.refused);
 	}
-	expect(taken).toBeGreaterThan(120);
-	expect(all.length, all.join()).toBeLessThan(taken / 20);
+	expect(taken).toBeGreaterThan(120 / SHARE);
+	expect(all.length, all.join()).toBeLessThan(Math.max(2, taken / 20));
 });
 
 /** Sheets of other kinds, dialogs and pages: fields the rail's sheets do not have. */

@@ -2,12 +2,13 @@ import { expect } from 'chai';
 import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { OPERATIONS, schemasOf } from '../../src/lib/core/operations';
+import { program } from './program';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 function calc(args: string[], input = '') {
 	const { status, stdout, stderr } = spawnSync(
 		process.execPath,
-		['--import', 'tsx', 'cli/calc.ts', ...args],
+		[...program('cli/calc.ts'), ...args],
 		{ cwd: ROOT, input, encoding: 'utf8' }
 	);
 	return { status, stdout, stderr };

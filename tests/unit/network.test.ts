@@ -61,7 +61,7 @@ describe('network', () => {
 				fc.double({ min: 0.01, max: 1, noNaN: true }),
 				(seed, by) => {
 					const input = randomNetwork(seeded(seed));
-					const graph = buildGraph(input);
+					const graph = buildGraph(input, input.source);
 					const low = solveGraph(graph, input.source);
 					const higher = { ...input.source, waterLevelM: input.source.waterLevelM + by };
 					const high = solveGraph(graph, higher);

@@ -38,6 +38,7 @@ import { createDesign } from '../../src/lib/server/saving';
 import { saveWhole } from '../../src/lib/server/whole-parts';
 import { example } from './example';
 import { numbers, tries } from '../seed';
+import { program } from './program';
 
 const ROUNDS = tries(400, 10);
 const folder = () => mkdtempSync(join(tmpdir(), 'crelbo-restore-'));
@@ -88,9 +89,7 @@ describe('restoring a copy', () => {
 	let sound = '';
 	let worker = '';
 	const childOf = (path: string, copy: string, step: string) => [
-		'--import',
-		'tsx',
-		'tests/unit/restore-child.ts',
+		...program('tests/unit/restore-child.ts'),
 		`file:${path}`,
 		copy,
 		step,

@@ -1,7 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath, pathToFileURL } from 'node:url';
+import { pathToFileURL } from 'node:url';
+import { program } from '../program';
 
 export interface Bundle {
 	render: typeof import('svelte/server').render;
@@ -22,8 +23,7 @@ async function open(): Promise<Bundle> {
 
 /** In a process of its own: the compiler bears no other loader beside it. */
 function compiled(): string {
-	const script = fileURLToPath(new URL('./compile.ts', import.meta.url));
-	const { stdout, stderr } = spawnSync(process.execPath, ['--import', 'tsx', script], {
+	const { stdout, stderr } = spawnSync(process.execPath, program('tests/unit/view/compile.ts'), {
 		encoding: 'utf8'
 	});
 	const folder = stdout.split('\n').at(-1)!;

@@ -326,6 +326,7 @@ describe('an open system', function () {
 		};
 		try {
 			const rail = await sessionOf('lean-to-rail');
+			serverThatKeeps();
 			expect([rail.judging.waiting, rail.judging.known]).to.deep.equal([true, false]);
 			expect(rail.judging.findings).to.deep.equal([]);
 			await judged(rail);
@@ -338,6 +339,7 @@ describe('an open system', function () {
 			await judged(rail);
 			expect(rail.operation.dial).to.equal(0.5);
 			expect(rail.judging.failed).to.deep.equal([]);
+			await settled();
 		} finally {
 			globalThis.Worker = were;
 		}

@@ -27,7 +27,7 @@ export class Balance {
 		this.outletFlow = new Float64Array(graph.outlets.length);
 		this.out = new Float64Array(n + 1);
 		this.diagonal = new Float64Array(n + 1);
-		this.values = new Float64Array(graph.edges);
+		this.values = new Float64Array(graph.edges.from.length);
 		this.step = new Float64Array(n + 1);
 		this.trial = new Float64Array(n + 1);
 	}

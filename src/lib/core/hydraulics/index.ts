@@ -4,7 +4,7 @@ export * from './fluid';
 export * from './friction';
 export * from './level-fill';
 export * from './network';
-export { buildGraph, withElements, type Graph } from './network-graph';
+export { buildGraph, isLike, withElements, type Graph, type Lines } from './network-graph';
 export * from './network-schema';
 export * from './pump';
 export * from './pump-energy';

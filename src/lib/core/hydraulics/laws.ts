@@ -34,51 +34,40 @@ interface Bore {
 	gradient: number;
 }
 
-const bores: Bore[] = [];
-function boreOf(d: number, roughnessM: number, nu: number): Bore {
-	const known = bores.find((b) => b.d === d && b.roughnessM === roughnessM && b.nu === nu);
-	if (known) return known;
-	const relative = roughnessM / d;
-	const [v2000, v4000] = [(2000 * nu) / d, (4000 * nu) / d];
-	const f4000 = colebrook(4000, relative);
-	const bore = {
-		d,
-		roughnessM,
-		nu,
-		toLph: (Math.PI / 4) * d * d * LPH_PER_M3S,
-		rough: relative / 3.7,
-		relative,
-		laminar: (32 * nu) / (G * d),
-		v2000,
-		v4000,
-		f4000,
-		gradient: (f4000 - 0.032) / (v4000 - v2000)
+/** What a bore's laws rest on, worked out once for each bore, m, and roughness, m, that is asked for. */
+export function bores(nu: number): (d: number, roughnessM: number) => Bore {
+	const known: Bore[] = [];
+	return (d, roughnessM) => {
+		const before = known.find((b) => b.d === d && b.roughnessM === roughnessM);
+		if (before) return before;
+		const relative = roughnessM / d;
+		const [v2000, v4000] = [(2000 * nu) / d, (4000 * nu) / d];
+		const f4000 = colebrook(4000, relative);
+		const bore = {
+			...{ d, roughnessM, nu, relative, v2000, v4000, f4000 },
+			toLph: (Math.PI / 4) * d * d * LPH_PER_M3S,
+			rough: relative / 3.7,
+			laminar: (32 * nu) / (G * d),
+			gradient: (f4000 - 0.032) / (v4000 - v2000)
+		};
+		known.push(bore);
+		return bore;
 	};
-	// the last few are enough for one network; random ones must not gather
-	if (bores.length >= 16) bores.shift();
-	bores.push(bore);
-	return bore;
 }
 
 /** A pipe with its fittings: Darcy–Weisbach turned round, exactly, to give flow from head. */
 export class PipeLaw implements Law {
 	slope = 0;
-	private readonly bore: Bore;
 	/** L/d. */
 	private readonly slender: number;
-	private lastX = 0;
-	private lastV = 0;
 
 	constructor(
-		d: number,
+		private readonly bore: Bore,
 		lengthM: number,
-		roughnessM: number,
-		private readonly k: number,
-		nu: number
+		private readonly k: number
 	) {
-		this.bore = boreOf(d, roughnessM, nu);
 		// under a billionth of its bore a tube has no length: its friction is far below rounding
-		this.slender = lengthM < 1e-9 * d ? 0 : lengthM / d;
+		this.slender = lengthM < 1e-9 * bore.d ? 0 : lengthM / bore.d;
 	}
 
 	flow(h: number): number {
@@ -122,8 +111,8 @@ export class PipeLaw implements Law {
 		const { d, nu, rough } = bore;
 		const c = (2.51 * nu) / (d * Math.sqrt(2 * G * h));
 		const log = 2 / Math.LN10;
-		// the last answer is the best guess for the next: heads move little from step to step
-		let x = k > 0 && this.lastX > 0 ? this.lastX : -log * Math.log(rough + c * Math.sqrt(slender));
+		// exact without fittings; with them near enough for two or three steps
+		let x = -log * Math.log(rough + c * Math.sqrt(slender));
 		for (let step = 0; step < 30 && k > 0; step++) {
 			const root = Math.sqrt(slender + k * x * x);
 			const inside = rough + c * root;
@@ -132,7 +121,6 @@ export class PipeLaw implements Law {
 			// it is nearly straight and Newton squares what is left: the next step would be under 1e-10
 			if (Math.abs(move) <= 1e-5 * x) break;
 		}
-		this.lastX = x;
 		const v = Math.sqrt((2 * G * h) / (slender / (x * x) + k));
 		const b = (2.51 * nu) / (v * d);
 		const inside = rough + b * x;
@@ -149,7 +137,7 @@ export class PipeLaw implements Law {
 		const b = (bore.gradient * slender) / (2 * G);
 		let low = bore.v2000;
 		let high = bore.v4000;
-		let v = this.lastV > low && this.lastV < high ? this.lastV : (low + high) / 2;
+		let v = (low + high) / 2;
 		for (let step = 0; step < 60; step++) {
 			const excess = (a + b * v) * v * v - h;
 			if (excess > 0) high = v;
@@ -160,7 +148,6 @@ export class PipeLaw implements Law {
 			v = next;
 			if (still) break;
 		}
-		this.lastV = v;
 		this.slope = bore.toLph / ((2 * a + 3 * b * v) * v);
 		return v;
 	}
@@ -263,13 +250,13 @@ class Times implements Law {
 }
 
 /** An outlet's law, from its head over `outletAtM`. One law does for all outlets alike: it is asked one at a time. */
-export function outletLaw(outlet: Outlet, nu: number, roughnessM: number): Law {
-	const law = wholeLaw(outlet, nu, roughnessM);
+export function outletLaw(outlet: Outlet, boreOf: ReturnType<typeof bores>, roughnessM: number): Law {
+	const law = wholeLaw(outlet, boreOf, roughnessM);
 	const { passes = 1 } = outlet;
 	return passes === 1 ? law : new Times(law, passes);
 }
 
-function wholeLaw(outlet: Outlet, nu: number, roughnessM: number): Law {
+function wholeLaw(outlet: Outlet, boreOf: ReturnType<typeof bores>, roughnessM: number): Law {
 	if (outlet.kind === 'orifice')
 		return new OutOnly(new PowerLaw(outlet.nominalFlowLph, outlet.nominalHeadM, outlet.exponent));
 	if (outlet.kind === 'compensating')
@@ -277,8 +264,8 @@ function wholeLaw(outlet: Outlet, nu: number, roughnessM: number): Law {
 			new CompensatingLaw(outlet.nominalFlowLph, outlet.minHeadM, outlet.maxHeadM)
 		);
 	// the open end adds one velocity head
-	const d = outlet.innerDiameterMm / 1000;
-	return new OutOnly(new PipeLaw(d, outlet.lengthM, roughnessM, outlet.fittingsK + 1, nu));
+	const bore = boreOf(outlet.innerDiameterMm / 1000, roughnessM);
+	return new OutOnly(new PipeLaw(bore, outlet.lengthM, outlet.fittingsK + 1));
 }
 
 /** The elevation an outlet's head is measured from: its own, or that of the end of its tube. */

@@ -14,12 +14,12 @@ export function shareMergedFlows(
 	outletFlow: Float64Array,
 	sourceFlow: number
 ): void {
-	const { input, ends } = graph;
+	const { input, ends, sourceNode } = graph;
 	const merged = mergedIn(graph);
 	if (merged.length === 0) return;
 	// What each node must still receive over merged links.
 	const need = outletFlow.slice();
-	need[input.nodes.findIndex((node) => node.id === input.source.nodeId)]! -= sourceFlow;
+	need[sourceNode]! -= sourceFlow;
 	links.forEach(({ flowLph }, i) => {
 		need[ends[2 * i]!]! += flowLph;
 		need[ends[2 * i + 1]!]! -= flowLph;

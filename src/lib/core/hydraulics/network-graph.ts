@@ -1,8 +1,14 @@
-import type { NetworkInput, NetworkLink, NetworkNode, Outlet } from './network-schema';
+import type { NetworkInput, NetworkLink, NetworkNode, Outlet, Source } from './network-schema';
 import { DEFAULT_ROUGHNESS_MM } from './friction';
 import { fluid } from './fluid';
-import { outletAtM, outletLaw, PipeLaw, type Law } from './laws';
+import { bores, outletAtM, outletLaw, PipeLaw, type Law } from './laws';
 import { neighbours, SparseLdl } from './sparse';
+
+/** Tubes, outlets and their water, whatever drives it. */
+export type Lines = Pick<NetworkInput, 'temperatureC' | 'nodes' | 'links'>;
+
+/** What the pattern of a network takes from its source: where it is, and whether its head is known. */
+export type Driver = Pick<Source, 'kind' | 'nodeId'>;
 
 /**
  * A network ready to be solved at any water level, dial or curve: what is merged, what is cut off and the
@@ -10,9 +16,11 @@ import { neighbours, SparseLdl } from './sparse';
  * a gravity source's own node is known and stands after the unknowns.
  */
 export interface Graph {
-	input: NetworkInput;
+	input: Lines;
 	/** Places of the nodes at both ends of each input link, one after the other. */
 	ends: Int32Array;
+	/** Place of the source's node among those of the input. */
+	sourceNode: number;
 	/** Unknown (or, for `unknowns`, the fixed node) of each input node; −1 where it is cut off. */
 	slotOfNode: Int32Array;
 	unknowns: number;
@@ -20,7 +28,9 @@ export interface Graph {
 	/** Links that carry: open, reached, not merged away. */
 	links: { index: number; a: number; b: number; edge: number; law: PipeLaw }[];
 	outlets: { node: number; slot: number; law: Law; atM: number }[];
-	edges: number;
+	/** Unknowns at both ends of each edge of the matrix. */
+	edges: { from: Int32Array; to: Int32Array };
+	/** The pattern and its order of elimination: the same one for networks that differ in their figures alone. */
 	matrix: SparseLdl;
 	kinematicViscosity: number;
 }
@@ -29,14 +39,18 @@ export interface Graph {
  * The graph of a network: short links merged, what the source does not reach cut off, the rest numbered.
  *
  * @param input checked by its schema: every end is a node
+ * @param driver its source
+ * @param before a graph that may be of the same pattern, whose order of elimination is then its own
  */
-export function buildGraph(input: NetworkInput): Graph {
+export function buildGraph(input: Lines, driver: Driver, before?: Graph): Graph {
 	const index = new Map(input.nodes.map((node, i) => [node.id, i]));
 	const ends = endsOf(input, index);
 	const group = mergeShortLinks(input, ends);
-	const source = index.get(input.source.nodeId)!;
-	const { slotOfNode, unknowns, sourceSlot } = numberReached(input, ends, source, group);
+	const sourceNode = index.get(driver.nodeId)!;
+	const numbered = numberReached(input, ends, sourceNode, group, driver.kind);
+	const { slotOfNode, unknowns } = numbered;
 	const nu = fluid({ temperatureC: input.temperatureC }).kinematicViscosityM2S;
+	const boreOf = bores(nu);
 
 	const links: Graph['links'] = [];
 	const endA: number[] = [];
@@ -50,25 +64,32 @@ export function buildGraph(input: NetworkInput): Graph {
 			edge = endA.push(a) - 1;
 			endB.push(b);
 		}
-		links.push({ index: i, a, b, edge, law: pipeLawOf(link, nu) });
+		links.push({ index: i, a, b, edge, law: pipeLawOf(link, boreOf) });
 	});
-	const outlets = outletsOf(input, slotOfNode, nu);
-	const matrix = new SparseLdl(unknowns, Int32Array.from(endA), Int32Array.from(endB));
+	const edges = { from: Int32Array.from(endA), to: Int32Array.from(endB) };
+	const known = before && isPattern(before, slotOfNode, edges) ? before : undefined;
 	return {
-		input,
-		ends,
-		slotOfNode,
-		unknowns,
-		sourceSlot,
-		links,
-		outlets,
-		edges: endA.length,
-		matrix,
+		...{ input, ends, sourceNode, ...numbered, links },
+		outlets: outletsOf(input, slotOfNode, boreOf),
+		edges: known?.edges ?? edges,
+		matrix: known?.matrix ?? new SparseLdl(unknowns, edges.from, edges.to),
 		kinematicViscosity: nu
 	};
 }
 
-function endsOf({ links }: NetworkInput, index: ReadonlyMap<string, number>): Int32Array {
+const same = (a: Int32Array, b: Int32Array) =>
+	a.length === b.length && a.every((value, i) => value === b[i]);
+
+/** Whether nodes that are numbered and joined so are of this graph's pattern. */
+const isPattern = (graph: Graph, slotOfNode: Int32Array, edges: Graph['edges']): boolean =>
+	same(graph.slotOfNode, slotOfNode) &&
+	same(graph.edges.from, edges.from) &&
+	same(graph.edges.to, edges.to);
+
+/** Whether heads of one are a beginning for the other: the same unknowns, joined alike. */
+export const isLike = (a: Graph, b: Graph): boolean => a.matrix === b.matrix;
+
+function endsOf({ links }: Lines, index: ReadonlyMap<string, number>): Int32Array {
 	const ends = new Int32Array(2 * links.length);
 	links.forEach((link, i) => {
 		ends[2 * i] = index.get(link.from)!;
@@ -77,9 +98,13 @@ function endsOf({ links }: NetworkInput, index: ReadonlyMap<string, number>): In
 	return ends;
 }
 
-function outletsOf({ nodes }: NetworkInput, slotOfNode: Int32Array, nu: number): Graph['outlets'] {
+function outletsOf(
+	{ nodes }: Lines,
+	slotOfNode: Int32Array,
+	boreOf: BoreOf
+): Graph['outlets'] {
 	const outlets: Graph['outlets'] = [];
-	const lawOf = outletLaws(nu);
+	const lawOf = outletLaws(boreOf);
 	nodes.forEach(({ outlet, elevationM }, node) => {
 		const slot = slotOfNode[node]!;
 		if (!outlet || slot < 0) return;
@@ -88,15 +113,16 @@ function outletsOf({ nodes }: NetworkInput, slotOfNode: Int32Array, nu: number):
 	return outlets;
 }
 
-const pipeLawOf = (link: NetworkLink, nu: number, boreMm = link.innerDiameterMm) =>
-	new PipeLaw(boreMm / 1000, link.lengthM, link.roughnessMm / 1000, link.fittingsK, nu);
+type BoreOf = ReturnType<typeof bores>;
+const pipeLawOf = (link: NetworkLink, boreOf: BoreOf, boreMm = link.innerDiameterMm) =>
+	new PipeLaw(boreOf(boreMm / 1000, link.roughnessMm / 1000), link.lengthM, link.fittingsK);
 
 /** The laws of outlets, one for each kind of emitter. */
-function outletLaws(nu: number): (outlet: Outlet) => Law {
+function outletLaws(boreOf: BoreOf): (outlet: Outlet) => Law {
 	const laws = new Map<Outlet, Law>();
 	return (outlet) => {
 		let law = laws.get(outlet);
-		if (!law) laws.set(outlet, (law = outletLaw(outlet, nu, DEFAULT_ROUGHNESS_MM / 1000)));
+		if (!law) laws.set(outlet, (law = outletLaw(outlet, boreOf, DEFAULT_ROUGHNESS_MM / 1000)));
 		return law;
 	};
 }
@@ -113,16 +139,16 @@ export function withElements(
 		outlet: (node: NetworkNode) => Outlet | undefined;
 	}
 ): Graph {
-	const { kinematicViscosity: nu } = graph;
 	const { nodes, links } = graph.input;
-	const lawOf = outletLaws(nu);
+	const boreOf = bores(graph.kinematicViscosity);
+	const lawOf = outletLaws(boreOf);
 	return {
 		...graph,
 		links: graph.links.map((link) => {
 			const boreMm = change.bore(links[link.index]!);
 			return boreMm === undefined
 				? link
-				: { ...link, law: pipeLawOf(links[link.index]!, nu, boreMm) };
+				: { ...link, law: pipeLawOf(links[link.index]!, boreOf, boreMm) };
 		}),
 		outlets: graph.outlets.map((at) => {
 			const { elevationM } = nodes[at.node]!;
@@ -137,7 +163,7 @@ export const losesNothing = ({ open, lengthM, fittingsK }: NetworkLink): boolean
 	open && lengthM === 0 && fittingsK === 0;
 
 /** Open links without length or fittings lose nothing: their ends are one point (union–find). */
-function mergeShortLinks(input: NetworkInput, ends: Int32Array): (i: number) => number {
+function mergeShortLinks(input: Lines, ends: Int32Array): (i: number) => number {
 	const up = Int32Array.from(input.nodes, (_, i) => i);
 	const find = (i: number): number => {
 		let root = i;
@@ -151,10 +177,11 @@ function mergeShortLinks(input: NetworkInput, ends: Int32Array): (i: number) => 
 }
 
 function numberReached(
-	input: NetworkInput,
+	input: Lines,
 	ends: Int32Array,
 	sourceNode: number,
-	group: (i: number) => number
+	group: (i: number) => number,
+	kind: Driver['kind']
 ): Pick<Graph, 'slotOfNode' | 'unknowns' | 'sourceSlot'> {
 	const n = input.nodes.length;
 	const joined: number[] = [];
@@ -171,7 +198,7 @@ function numberReached(
 			const there = neighbour[p]!;
 			if (slotOfGroup[there] === -1) slotOfGroup[there] = reached.push(there) - 1;
 		}
-	const fixed = input.source.kind === 'tank';
+	const fixed = kind === 'tank';
 	const unknowns = fixed ? reached.length - 1 : reached.length;
 	// A gravity source is known: move it behind the unknowns.
 	if (fixed)

@@ -45,7 +45,7 @@ export interface Solution {
  * @throws NoSolution when the balance cannot be met within 0.01 L/h (with the figure reached)
  */
 export const solveNetwork = (input: NetworkInput): NetworkResult =>
-	solveGraph(buildGraph(input), input.source);
+	solveGraph(buildGraph(input, input.source), input.source);
 
 /** Solves a prepared graph for a source at another level, dial or curve. */
 export const solveGraph = (graph: Graph, source: Source, warm?: Warm): NetworkResult =>
@@ -79,10 +79,15 @@ export function solveOutlets(graph: Graph, source: Source, warm?: Warm): OutletS
 	return { flowLph: state.outletFlow.slice(), residualM };
 }
 
+let networks = 0;
+/** How many networks were solved since the program began, for those who count the work. */
+export const networksSolved = (): number => networks;
+
 /** One set of arrays a graph: what a solve leaves in them is read before the next begins. */
 const scratch = new WeakMap<Graph, Balance>();
 
 function settle(graph: Graph, source: Source, warm?: Warm, aimLph = AIM_LPH, aimShare = AIM_SHARE) {
+	networks++;
 	const state = scratch.get(graph) ?? new Balance(graph);
 	scratch.set(graph, state);
 	state.aim(source);

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { InvalidInput, quantity, rootOf } from '../quantity';
 import { fluid } from './fluid';
 import { DEFAULT_ROUGHNESS_MM } from './friction';
-import { PipeLaw } from './laws';
+import { bores, PipeLaw } from './laws';
 
 /** Smooth pipe, water of a room, and the way in and out of a vessel through its seals (common practice, 1 to 2). */
 export const LINE_UNDER_WATER = {
@@ -62,9 +62,8 @@ export function ringLevel(input: z.input<typeof ringLevelInput>): RingLevel {
 			}
 		]);
 	const nu = fluid({ temperatureC }).kinematicViscosityM2S;
-	const laws = metres.map(
-		(lengthM) => new PipeLaw(innerDiameterMm / 1000, lengthM, roughnessMm / 1000, fittingsK, nu)
-	);
+	const bore = bores(nu)(innerDiameterMm / 1000, roughnessMm / 1000);
+	const laws = metres.map((lengthM) => new PipeLaw(bore, lengthM, fittingsK));
 	const total = inflowsLph.reduce((a, b) => a + b, 0);
 	const flowsFrom = (home: number) => {
 		let flow = home;

@@ -9,7 +9,14 @@ import { layoutReserve } from './passes/reserve';
 import { tankGround } from './passes/set-down';
 import type { StandPiece } from './stand-piece';
 import { hang, obstacles, tankStand } from './passes/surroundings';
-import type { Joint, Solid, Structure, StructureInput, TankLayout } from './types';
+import {
+	SOURCE_NODE,
+	type Joint,
+	type Solid,
+	type Structure,
+	type StructureInput,
+	type TankLayout
+} from './types';
 import { unknownParts } from './passes/unknown-parts';
 import { letterOn } from './passes/letter-on';
 import { mainRuns } from './passes/main-runs';
@@ -40,7 +47,7 @@ export function layoutStructure(system: StructureInput, area: Area, shelf: Shelf
 	const layout: Structure = {
 		tank,
 		pump,
-		nodes: [{ id: 'pump', ...pump }, ...base.risers, ...apart.nodes, ...all((p) => p.nodes)],
+		nodes: [{ id: SOURCE_NODE, ...pump }, ...base.risers, ...apart.nodes, ...all((p) => p.nodes)],
 		runs: [...mainRuns(system, shelf, base, apart.tee), ...apart.runs, ...all((p) => p.runs)],
 		sites: all((p) => p.sites),
 		containers: all((p) => p.containers),

@@ -13,6 +13,9 @@ export interface StructureInput {
 	parameters: Pick<ParameterSet, 'vessels' | 'wind'>;
 }
 
+/** Where the water comes from, among the nodes of the lines: the pump, or the outlet of a tank without one. */
+export const SOURCE_NODE = 'pump';
+
 /** x to the right along the front, y away from the viewer, z up from the floor; metres. */
 export interface Point {
 	xM: number;

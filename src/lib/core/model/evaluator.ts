@@ -1,4 +1,5 @@
 import type { Sources, Stage } from './stage';
+import type { Seen } from './watch';
 
 /** A result with what it was made from: a later model takes it over if all of that is still the same. */
 interface Made {
@@ -7,6 +8,18 @@ interface Made {
 	from: readonly unknown[];
 	/** The stages read on the way, in the order they were read, with what each said. */
 	used: readonly (readonly [stage: Stage<unknown>, value: unknown])[];
+}
+
+/** What a question came to, with what was read for it. */
+interface Answered {
+	value: unknown;
+	seen: readonly Seen[];
+}
+
+/** What a question comes to; `fresh`: worked out for this system and not taken over. */
+export interface Recalled<T> {
+	value: T;
+	fresh: boolean;
 }
 
 /** So many results of a stage are remembered: the plan, the same full grown, and what was tried of late. */
@@ -20,6 +33,19 @@ export class Solved {
 	private readonly results = new Map<Stage<unknown>, Made[]>();
 	/** How often each stage was worked out. */
 	readonly counts = new Map<string, number>();
+
+	private readonly answers = new Map<object, Answered[]>();
+
+	/** What was answered to a question lately. */
+	answered(question: object): readonly Answered[] {
+		return this.answers.get(question) ?? NO_ANSWER;
+	}
+
+	/** Keeps an answer; the oldest is forgotten. */
+	answer(question: object, answered: Answered): void {
+		const mine = this.answers.get(question) ?? [];
+		this.answers.set(question, [answered, ...mine].slice(0, REMEMBERED));
+	}
 
 	of(stage: Stage<unknown>): readonly Made[] {
 		return this.results.get(stage) ?? NONE;
@@ -41,6 +67,7 @@ export class Solved {
 	}
 }
 const NONE: readonly Made[] = [];
+const NO_ANSWER: readonly Answered[] = [];
 
 /**
  * Works stages out when they are asked for, each once. What was worked out before is taken over where every key the
@@ -72,6 +99,28 @@ export class Evaluator {
 			this.made.set(stage, made);
 		}
 		return made.value as T;
+	}
+
+	/**
+	 * What is asked of all this, taken over where everything that was read for it then says the very same now.
+	 *
+	 * @param question names it: the same for every system that shares its results
+	 * @param ask works it out, and tells what it read in the order it read it
+	 */
+	recall<T>(question: object, ask: () => { value: T; seen: readonly Seen[] }): Recalled<T> {
+		const before = this.solved.answered(question).find(({ seen }) => this.saysStill(seen));
+		if (before) return { value: before.value as T, fresh: false };
+		const made = ask();
+		this.solved.answer(question, made);
+		return { value: made.value, fresh: true };
+	}
+
+	private saysStill(seen: readonly Seen[]): boolean {
+		return seen.every((read) => {
+			if ('stage' in read) return this.get(read.stage) === read.value;
+			const source = this.sources[read.part] as unknown as Record<string, unknown>;
+			return (read.key === null ? source : source[read.key]) === read.value;
+		});
 	}
 
 	private known(stage: Stage<unknown>): Made | undefined {

@@ -13,10 +13,11 @@ import {
 import { PARAMETERS, type ParameterSet } from '../parameters';
 import { show, type Quantity } from '../quantity';
 import type { Shelf } from '../shelf';
-import { Evaluator, Solved } from './evaluator';
+import { Evaluator, Solved, type Recalled } from './evaluator';
 import { grownStages } from './helpers/growth';
-import type { Stage } from './stage';
+import type { Sources, Stage } from './stage';
 import { STAGES, type StageValues } from './stages';
+import { watch } from './watch';
 
 /** A getter for each stage, by its name in the list. */
 abstract class Answers {
@@ -47,6 +48,7 @@ export class SystemModel extends Base {
 	readonly record: SystemRecord;
 	readonly place: Place;
 
+	private readonly sources: Sources;
 	private readonly stages: Evaluator;
 	private grownModel: SystemModel | undefined;
 	/** The grown stages of the model this one comes from, for as long as it has none of its own. */
@@ -65,8 +67,8 @@ export class SystemModel extends Base {
 		const { design, operation, record, place } = parts;
 		[this.design, this.operation, this.record, this.place] = [design, operation, record, place];
 		const calendar = { today };
-		const sources = { design, operation, record, place, shelf, parameters, calendar };
-		this.stages = new Evaluator(sources, past?.stages.solved ?? new Solved(), past?.stages);
+		this.sources = { design, operation, record, place, shelf, parameters, calendar };
+		this.stages = new Evaluator(this.sources, past?.stages.solved ?? new Solved(), past?.stages);
 		this.grownBefore = past?.grown;
 	}
 
@@ -89,6 +91,22 @@ export class SystemModel extends Base {
 	/** What a stage comes to. */
 	get<T>(stage: Stage<T>): T {
 		return this.stages.get(stage);
+	}
+
+	/**
+	 * What a judgement of the model comes to, taken over from one of the same system where all it read says the same.
+	 *
+	 * @param judge a function of what it reads of the model alone, the same one on every call
+	 */
+	ask<T>(judge: (model: SystemModel) => T): Recalled<T> {
+		return this.stages.recall(judge, () => {
+			const { model, seen, stop } = watch(this, this.sources);
+			try {
+				return { value: judge(model), seen };
+			} finally {
+				stop();
+			}
+		});
 	}
 
 	/** Where a finding begins. */

@@ -72,7 +72,7 @@ function trickle({ made, valve, temperatureC, fittings }: Hose, mm: number): Tri
 		]
 	};
 	if (waterLevelM <= floatM) return { flowLph: 0, input, result: null };
-	const graph = buildGraph(input);
+	const graph = buildGraph(input, source);
 	const result = reportOf(graph, solutionOf(graph, source));
 	const flowLph = result.source.flowLph;
 	return { flowLph: flowLph < DRY_LPH ? 0 : flowLph, input, result };

@@ -1,4 +1,5 @@
 import { buildGraph, DRY_LPH, solutionOf, type NetworkInput } from '../hydraulics';
+import { SOURCE_NODE } from '../layout';
 import { clamp } from '../quantity';
 import { litresAt } from '../shelf';
 import { structure } from './layout';
@@ -34,9 +35,9 @@ export const siphon = stage(
 		const canBreak = topM > fromM;
 		if (!(fromM - held > toM) || (design.lines.airHole && canBreak)) return null;
 		const { nodes, links, temperatureC } = graph.input;
-		const source = { kind: 'tank' as const, nodeId: 'pump', waterLevelM: fromM - held };
+		const source = { kind: 'tank' as const, nodeId: SOURCE_NODE, waterLevelM: fromM - held };
 		const input: NetworkInput = { temperatureC, nodes, links, source };
-		const flowLph = solutionOf(buildGraph(input), source).outletFlow.reduce(
+		const flowLph = solutionOf(buildGraph(input, source), source).outletFlow.reduce(
 			(sum, each) => sum + each,
 			0
 		);

@@ -1,6 +1,6 @@
 import { benchOf, litresNow, type Design, type Operation } from '../design';
 import { pumpCurve, type Curve, type PumpCurve, type Source } from '../hydraulics';
-import { brimMmOf, tankShapeOf } from '../layout';
+import { brimMmOf, SOURCE_NODE, tankShapeOf } from '../layout';
 import { heightAt, litresAt, pick, type Shelf } from '../shelf';
 import type { ParameterSet } from '../parameters';
 import { stage } from './stage';
@@ -105,7 +105,7 @@ export function dialled(
 export function sourceAt(given: Driven, litres: number, dial?: number): Source {
 	const { curve, operation, design, parameters } = given;
 	const waterLevelM = levelOf(given, litres);
-	if (!curve) return { kind: 'tank', nodeId: 'pump', waterLevelM };
+	if (!curve) return { kind: 'tank', nodeId: SOURCE_NODE, waterLevelM };
 	const at = dialled(curve, dial ?? operation.dial);
 	const { speed } = at;
 	// what opens the check valve is no head for the lines, at whatever speed
@@ -114,7 +114,7 @@ export function sourceAt(given: Driven, litres: number, dial?: number): Source {
 	const heldM = opensM / speed ** 2;
 	return {
 		kind: 'pump',
-		nodeId: 'pump',
+		nodeId: SOURCE_NODE,
 		waterLevelM,
 		curve: {
 			...at.curve,

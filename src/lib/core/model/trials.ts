@@ -1,5 +1,5 @@
 import type { Design, Operation } from '../design';
-import { DRY_LPH, solveOutlets, type Graph, type OutletState, type Warm } from '../hydraulics';
+import { DRY_LPH, isLike, solveOutlets, type Graph, type OutletState, type Warm } from '../hydraulics';
 import { brimLitresOf, type Structure, type Shares } from '../layout';
 import type { ParameterSet } from '../parameters';
 import { leastAtOrOver } from '../quantity';
@@ -35,8 +35,13 @@ export class Trials {
 	/** Outlets meant to run, by their place in the graph, with the site shares they serve. */
 	private readonly open: { at: number; shares: Shares }[];
 
-	constructor(private readonly of: Tried) {
+	/** @param before trials of a like network: their last heads are where these begin */
+	constructor(
+		private readonly of: Tried,
+		before?: Trials
+	) {
 		const { graph } = of;
+		if (before && isLike(before.of.graph, graph)) this.warm.heads = before.warm.heads.slice();
 		const place = new Map(graph.outlets.map(({ node }, i) => [graph.input.nodes[node]!.id, i]));
 		this.open = openOutlets(of).flatMap(({ nodeId, shares }) => {
 			const at = place.get(nodeId);
@@ -120,8 +125,8 @@ export const trials = stage(
 		parameters: ['fittings']
 	},
 	{ graph, layout: structure, curve },
-	({ design, operation, shelf, parameters, graph, layout, curve }) =>
-		new Trials({ design, operation, shelf, parameters, graph, layout, curve })
+	({ design, operation, shelf, parameters, graph, layout, curve }, before: Trials | undefined) =>
+		new Trials({ design, operation, shelf, parameters, graph, layout, curve }, before)
 );
 
 /** Least litres in the tank at which every outlet still gives water; null: not even at the brim. */

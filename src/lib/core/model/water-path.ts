@@ -1,6 +1,7 @@
 import { valveId, type Operation } from '../design';
 import {
 	buildGraph,
+	isLike,
 	withElements,
 	reportOf,
 	solutionOf,
@@ -11,10 +12,9 @@ import {
 	type NetworkInput,
 	type NetworkResult,
 	type Solution,
-	type Source,
 	type Uniformity
 } from '../hydraulics';
-import type { Structure } from '../layout';
+import { SOURCE_NODE, type Structure } from '../layout';
 import { pick, type Shelf } from '../shelf';
 import { structure } from './layout';
 import { buildNetwork, outletOf } from './helpers/network-input';
@@ -23,25 +23,17 @@ import { sharesAt } from './helpers/rim';
 import { source, sourceKind } from './source';
 import { stage } from './stage';
 
-/** Stands in while a graph is built: only whether it is a pump decides its pattern. */
-const PLACEHOLDERS: Record<Source['kind'], Source> = {
-	pump: {
-		kind: 'pump',
-		nodeId: 'pump',
-		waterLevelM: 0,
-		curve: { shutOffHeadM: 1, coefficient: 1, exponent: 2 },
-		speed: 1
-	},
-	tank: { kind: 'tank', nodeId: 'pump', waterLevelM: 0 }
-};
-
 /** The feed lines as a graph, ready to be solved at any level, dial or curve. */
 export const graph = stage(
 	'graph',
 	{ record: ['waterC'], shelf: ['emitters'], parameters: ['fittings'] },
 	{ layout: structure, sourceKind },
-	({ record, layout, shelf, sourceKind, parameters }) =>
-		buildGraph(buildNetwork(record, layout, shelf, PLACEHOLDERS[sourceKind], parameters.fittings))
+	({ record, layout, shelf, sourceKind: kind, parameters }, before: Graph | undefined) =>
+		buildGraph(
+			buildNetwork(record, layout, shelf, parameters.fittings),
+			{ kind, nodeId: SOURCE_NODE },
+			before
+		)
 );
 
 interface Balanced extends Solution {
@@ -54,7 +46,7 @@ export const balance = stage(
 	{},
 	{ graph, source },
 	({ graph, source }, before: Balanced | undefined): Balanced => {
-		const near = before?.graph === graph ? before : undefined;
+		const near = before && isLike(before.graph, graph) ? before : undefined;
 		const warm = near && { heads: near.heads.slice() };
 		return { ...solutionOf(graph, source, warm), graph };
 	}
@@ -135,13 +127,12 @@ export function systemCurve(
 	const highest = Math.max(...given.layout.outlets.map((e) => e.zM)) - waterLevelM;
 	const lowestOutlet = Math.min(...given.layout.outlets.map((e) => e.zM)) - waterLevelM;
 	const top = Math.max(result.source.headM * 1.35, highest + 0.6);
-	const at = (headM: number): Source => ({
-		kind: 'tank',
-		nodeId: 'pump',
+	const at = (headM: number) => ({
+		kind: 'tank' as const,
+		nodeId: SOURCE_NODE,
 		waterLevelM: waterLevelM + headM
 	});
-	const { nodes, links, temperatureC } = given.graph.input;
-	const graph = buildGraph({ temperatureC, nodes, links, source: at(top) });
+	const graph = buildGraph(given.graph.input, at(top));
 	return Array.from({ length: points }, (_, i) => {
 		const headM = lowestOutlet + ((top - lowestOutlet) * i) / (points - 1);
 		return { flowLph: solveGraph(graph, at(headM)).source.flowLph, headM };

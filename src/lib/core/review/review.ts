@@ -211,12 +211,19 @@ function wordOf(said: Judged, model: SystemModel): Finding['acknowledge'] {
 	return { label: rendered(acknowledge, model.place.units), change };
 }
 
+/** What a rule says; where it is taken over, what may be tried is worked out for this model all the same. */
+function asked(model: SystemModel, rule: Rule): Said[] {
+	const { value, fresh } = model.ask(rule);
+	if (fresh) return value;
+	return value.map((said, i) => ({ ...said, fixes: () => rule(model)[i]!.fixes() }));
+}
+
 function saidOf(model: SystemModel, rule: Rule, when: When): Judged[] {
-	const now = rule(model).map((said): Judged => ({ ...said, state: 'now' }));
+	const now = asked(model, rule).map((said): Judged => ({ ...said, state: 'now' }));
 	const { grown } = model;
 	if (when === 'now' || grown === model) return now;
 	const same = (a: Said, b: Said) => a.code === b.code && a.subject === b.subject;
-	const later = rule(grown).map((said): Judged => ({
+	const later = asked(grown, rule).map((said): Judged => ({
 		...said,
 		state: now.some((f) => same(f, said)) ? 'now' : 'grown'
 	}));

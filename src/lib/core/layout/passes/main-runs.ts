@@ -6,7 +6,8 @@ import {
 	type Fitting,
 	type Point,
 	type StructureInput,
-	lengthOf
+	lengthOf,
+	SOURCE_NODE
 } from '../types';
 import type { Base } from './ground';
 
@@ -28,7 +29,7 @@ function mainRun(
 		standId: null,
 		name: 'feed main',
 		role: 'main',
-		from: 'pump',
+		from: SOURCE_NODE,
 		to: riser.id,
 		points,
 		tubeId: design.lines.mainTubeId,

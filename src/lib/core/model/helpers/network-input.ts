@@ -1,5 +1,5 @@
 import type { SystemRecord } from '../../design';
-import { valveK, type NetworkInput, type Outlet, type Source } from '../../hydraulics';
+import { valveK, type Lines, type Outlet } from '../../hydraulics';
 import type { Structure } from '../../layout';
 import type { ParameterSet } from '../../parameters';
 import { pick, type Emitter, type Shelf } from '../../shelf';
@@ -9,9 +9,8 @@ export function buildNetwork(
 	{ waterC }: Pick<SystemRecord, 'waterC'>,
 	layout: Structure,
 	shelf: Pick<Shelf, 'emitters'>,
-	source: Source,
 	fittings: ParameterSet['fittings']
-): NetworkInput {
+): Lines {
 	const outlets = new Map(
 		layout.outlets.map((outlet) => [
 			outlet.nodeId,
@@ -20,7 +19,6 @@ export function buildNetwork(
 	);
 	return {
 		temperatureC: waterC,
-		source,
 		nodes: layout.nodes.map(({ id, zM }) => {
 			const outlet = outlets.get(id);
 			return outlet ? { id, elevationM: zM, outlet } : { id, elevationM: zM };

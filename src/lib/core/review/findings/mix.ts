@@ -3,7 +3,7 @@ import { ELEMENT_NAME, LIMITED, NUTRIENTS, type Nutrient, TRACES } from '../../n
 import { type Change, saltsIn, withSalt } from '../../design';
 import { type SaltId, USUAL_SALTS, plainSalt } from '../../shelf';
 import { SystemModel } from '../../model';
-import { type Fix, type Rule, type Said, availableFixes, set } from '../finding';
+import { type Fix, type Rule, availableFixes, set } from '../finding';
 import { say } from '../sentence';
 
 /** Rounding is no excess. */
@@ -64,43 +64,10 @@ const usualBags: Change[] = [
 	set('operation.mix.method', 'meter')
 ];
 
-/**
- * What is said of a mix follows from its strength alone, not from pipes or litres: it is worked out once and
- * holds for every model that shares it, so that a drag elsewhere does not fit recipes.
- */
-function perMix(rule: Rule): Rule {
-	const known = new WeakMap<object, { said: Said[]; by: SystemModel['parameters'] }>();
-	return (model) => {
-		const { strength, parameters } = model;
-		const before = known.get(strength);
-		const said = before?.by === parameters ? before.said : rule(model);
-		known.set(strength, { said, by: parameters });
-		return said;
-	};
-}
-
 /** More of an element than roots and leaves bear, whatever brings it. */
-export const overLimit: Rule = perMix((model) => {
+export const overLimit: Rule = (model) => {
 	const { said, water } = overLimits(model);
 	if (said.length === 0) return [];
-	const clean = (after: SystemModel) => overLimits(after).said.length === 0;
-	const { mix, operation } = model;
-	const weaker = Math.floor(mix.recommendedMsCm * 20) / 20;
-	const fixes: (Fix & { helps: boolean })[] = [];
-	const offer = (label: string, effect: string, change: Change[]) =>
-		fixes.push({ label, effect, change, helps: clean(model.with(change)) });
-	if (operation.mix.source.kind !== 'salts') {
-		for (const share of [0.5, 0.25, 0.1])
-			if (operation.mix.method === 'label' && share < operation.mix.labelShare)
-				offer(`${share * 100} % of the label dose`, 'within every limit', [
-					set('operation.mix.labelShare', share)
-				]);
-		offer('Weigh it from salts instead', 'within every limit', usualBags);
-	}
-	if (operation.mix.method === 'meter' && weaker < mix.strengthMsCm)
-		offer(`Mix at ${say(weaker, 'strength')}`, 'within every limit', [
-			set('operation.mix.strengthMsCm', null)
-		]);
 	const words = [
 		`The mix holds ${names(said, 8)}: it harms roots and leaves.`,
 		water.length > 0
@@ -114,10 +81,39 @@ export const overLimit: Rule = perMix((model) => {
 			severity: 'stop',
 			subject: 'mix',
 			message: words.filter(Boolean).join(' '),
-			fixes: () => availableFixes(...fixes.map(({ helps, ...fix }) => helps && fix))
+			fixes: () =>
+				withinLimits(model).filter(
+					({ change }) => overLimits(model.with(change)).said.length === 0
+				)
 		}
 	];
-});
+};
+
+/** Less of it, by the label or the meter, or other bags; each is still to be tried. */
+function withinLimits({ mix, operation }: SystemModel): Fix[] {
+	const { source, method, labelShare } = operation.mix;
+	const weaker = Math.floor(mix.recommendedMsCm * 20) / 20;
+	const effect = 'within every limit';
+	const doses = [0.5, 0.25, 0.1].filter((share) => method === 'label' && share < labelShare);
+	return availableFixes(
+		...(source.kind === 'salts' ? [] : doses).map((share) => ({
+			label: `${share * 100} % of the label dose`,
+			effect,
+			change: [set('operation.mix.labelShare', share)]
+		})),
+		source.kind !== 'salts' && {
+			label: 'Weigh it from salts instead',
+			effect,
+			change: usualBags
+		},
+		method === 'meter' &&
+			weaker < mix.strengthMsCm && {
+				label: `Mix at ${say(weaker, 'strength')}`,
+				effect,
+				change: [set('operation.mix.strengthMsCm', null)]
+			}
+	);
+}
 
 /** Elements the mix leaves under half of what it should hold at its strength. */
 const lacking = ({ mix, parameters }: SystemModel): Nutrient[] => {
@@ -164,11 +160,10 @@ const withBags = (model: SystemModel, saltIds: readonly SaltId[]): SystemModel =
 	model.with(changeTo(model, saltIds));
 
 /** An element the crops need and the mix does not give. */
-export const lacks: Rule = perMix((model) => {
+export const lacks: Rule = (model) => {
 	if (model.waterUse.crops.length === 0) return [];
 	const short = lacking(model);
 	if (short.length === 0) return [];
-	const bags = bagsFor(model);
 	return [
 		{
 			code: 'mix-lacks',
@@ -176,10 +171,13 @@ export const lacks: Rule = perMix((model) => {
 			severity: 'look',
 			subject: 'mix',
 			message: [...whatIsShort(model, short), ...whyShort(model, short)].join(' '),
-			fixes: () => availableFixes(addBags(model, bags), usualSalts(model, bags), mixStronger(model))
+			fixes: () => {
+				const bags = bagsFor(model);
+				return availableFixes(addBags(model, bags), usualSalts(model, bags), mixStronger(model));
+			}
 		}
 	];
-});
+};
 
 /** What the mix holds too little of, and whether it has traces at all. */
 function whatIsShort({ mix }: SystemModel, short: readonly Nutrient[]): string[] {

@@ -1,0 +1,25 @@
+import { networksSolved } from '../../src/lib/core/hydraulics';
+import { provenFindings, findingsOf } from '../../src/lib/core/review';
+import { modelOf } from './example';
+
+/** How much is worked out: stages of the model made, and networks solved within them. */
+export interface Work {
+	stages: number;
+	networks: number;
+}
+
+/** What judging an example costs, and what proving its fixes costs besides; `most`: one stage's share of the first. */
+export function workOf(name: string): { judged: Work; proven: Work; most: number } {
+	const model = modelOf(name);
+	const sum = () => [...model.solves.values()].reduce((all, one) => all + one, 0);
+	const began = networksSolved();
+	findingsOf(model);
+	const judged = { stages: sum(), networks: networksSolved() - began };
+	const most = Math.max(...model.solves.values());
+	provenFindings(model);
+	const proven = {
+		stages: sum() - judged.stages,
+		networks: networksSolved() - began - judged.networks
+	};
+	return { judged, proven, most };
+}
