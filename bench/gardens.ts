@@ -11,15 +11,13 @@ import { placementOf, putStand } from '../src/lib/core/layout';
 import { SystemModel } from '../src/lib/core/model';
 import { findingsOf, stepsOf } from '../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
-
-type Print = (name: string, value: string) => void;
-type Time = (work: () => void, rounds: number) => number;
+import { print, time } from './measure';
 
 const place = newPlace('Field', [newArea('field', { kind: 'yard', lengthM: 100, widthM: 100 })]);
 
-/** Three benches in a field, put side by side, with about so many buckets in all. */
-export function garden(sites: number): Parts {
-	const perRow = Math.max(2, Math.round(sites / 6));
+/** Three benches in a field, put side by side, with about so many sites in all, so many to a bucket. */
+export function garden(sites: number, plantsPerBucket = 1): Parts {
+	const perRow = Math.max(2, Math.round(sites / 6 / plantsPerBucket));
 	const ask = { name: 'Bench', areaId: 'field', variant: 'bucket-bench' as const };
 	const { parts } = begin(
 		{
@@ -39,7 +37,7 @@ export function garden(sites: number): Parts {
 		const { pitchMm = 300, endClearMm = 100 } = fieldsOf(stand);
 		const at = { xM: 2, yM: 2 + 4 * i, faces: 'front' };
 		const fields = {
-			...{ rows: 2, perRow, at },
+			...{ rows: 2, perRow, plantsPerBucket, at },
 			lengthMm: Math.min(60_000, 2 * endClearMm + (perRow - 1) * pitchMm)
 		};
 		return Object.entries(fields).map(([name, value]) => ({
@@ -58,7 +56,7 @@ function shown(model: SystemModel): void {
 }
 
 /** Opening, editing and dragging gardens from a handful of sites to thousands, against 14. */
-export function gardens(print: Print, time: Time): void {
+export function gardens(): void {
 	const sizes = [14, 60, 1000, 5000];
 	const spent = sizes.map((sites) => {
 		const parts = garden(sites);

@@ -1,6 +1,7 @@
 import { NUTRIENTS, recipe, type RecipeInput } from '../src/lib/core/nutrients';
 import { SALT_IDS } from '../src/lib/core/shelf';
 import { seeded } from './networks';
+import { print, time } from './measure';
 
 const FRAME_MS = 1000 / 60;
 const TARGETS = {
@@ -21,10 +22,7 @@ function ingredients(count: number): RecipeInput['salts'] {
 }
 
 /** The recipe, within its limits, as the bench fits it while an amount is dragged. */
-export function mixes(
-	print: (name: string, value: string) => void,
-	time: (work: () => void, rounds: number) => number
-): void {
+export function mixes(): void {
 	const spent = new Map<number, number>();
 	for (const count of [14, 30, 60]) {
 		const input: RecipeInput = {

@@ -4,8 +4,7 @@ import { rootZone, rootZoneInput, type RootZoneInput } from '../src/lib/core/fee
 import { SystemModel } from '../src/lib/core/model';
 import { assessModel } from '../src/lib/core/operations';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
-
-const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+import { median, print, time } from './measure';
 
 /** Sites with an outlet each, or in lines of eight that pass water on. */
 function sitesOf(count: number, days: number, passing = false): RootZoneInput {
@@ -58,10 +57,7 @@ function withRecords({ sites, events, lights, dayShare, days, stressFraction }: 
 }
 
 /** The root zone: 500 sites over 14 days, against plain records, its growth, and what it adds to an assessment. */
-export function rootZones(
-	print: (name: string, value: string) => void,
-	time: (work: () => void, rounds: number) => number
-): void {
+export function rootZones(): void {
 	const big = sitesOf(500, 14);
 	for (let i = 0; i < 5; i++) rootZone(sitesOf(50, 7));
 	const ms = time(() => void rootZone(big), 9);

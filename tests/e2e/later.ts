@@ -96,5 +96,7 @@ export const LATER: readonly RegExp[] = [
 	/a card in hand belongs to one device/,
 	/branch-stack: the first thing to mend/,
 	/kitchen-columns opens with its warning/,
-	/the finding bar says when nothing/
+	/the finding bar says when nothing/,
+	/a phone comes in with the passcode/,
+	/valve-pots: no page tells an amount/
 ];

@@ -1,8 +1,14 @@
 import { expect } from 'chai';
 import { SystemModel } from '../../src/lib/core/model';
-import { isSettled, judgedBy, provenFindings, wordFor } from '../../src/lib/core/review';
+import { findingsOf, fixesOf, isSettled, judgedBy, wordFor } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
 import { rail, railModel } from './rail';
+
+/** A finding with the fixes that hold. */
+function found(model: SystemModel, code: string) {
+	const finding = findingsOf(model).find((f) => f.code === code);
+	return finding && { ...finding, fixes: fixesOf(model, finding) };
+}
 
 describe('findings', () => {
 	const stand = (field: string, value: unknown) => ({ path: `design.stands.0.${field}`, value });
@@ -116,10 +122,10 @@ describe('findings', () => {
 	for (const [code, changes, settles = true] of table)
 		it(`${code}: raised with figures, and its fix helps`, () => {
 			const model = railModel(changes);
-			const finding = provenFindings(model).find((f) => f.code === code);
+			const finding = found(model, code);
 			if (!finding)
 				throw new Error(
-					`not raised, but ${provenFindings(model)
+					`not raised, but ${findingsOf(model)
 						.map((f) => f.code)
 						.join(', ')}`
 				);
@@ -129,16 +135,14 @@ describe('findings', () => {
 			for (const fix of finding.fixes) {
 				expect(fix.label).to.not.equal('');
 				expect(fix.effect).to.not.equal('');
-				const after = provenFindings(model.with(fix.change));
+				const after = findingsOf(model.with(fix.change));
 				const still = after.filter((f) => f.code === code && f.subject === finding.subject);
 				expect(
 					still.map((f) => f.message),
 					fix.label
 				).to.not.include(finding.message);
 			}
-			const best = provenFindings(model.with(finding.fixes[0]!.change)).filter(
-				(f) => f.code === code
-			);
+			const best = findingsOf(model.with(finding.fixes[0]!.change)).filter((f) => f.code === code);
 			if (
 				![
 					'reserve-runs-out',
@@ -160,10 +164,10 @@ describe('findings', () => {
 	for (const [what, change] of strangers)
 		it(`unknown-part: a ${what} that is not on the shelf is named, and can be replaced`, () => {
 			const model = railModel([change]);
-			const finding = provenFindings(model).find((f) => f.code === 'unknown-part')!;
+			const finding = found(model, 'unknown-part')!;
 			expect(finding.message).to.match(new RegExp(`^The ${what} “`));
 			const after = model.with(finding.fixes[0]!.change);
-			expect(provenFindings(after).map((f) => f.code)).to.not.include('unknown-part');
+			expect(findingsOf(after).map((f) => f.code)).to.not.include('unknown-part');
 		});
 
 	it('obstacle-in-the-way: a post where the bench should stand, and rows that stay clear of it', () => {
@@ -172,26 +176,26 @@ describe('findings', () => {
 		const post = { name: 'Post', xM: 2.2, yM: 0.6, lengthM: 0.1, widthM: 0.1, heightM: 2 };
 		const area = { ...place.areas[0]!, obstacles: [post] };
 		const model = new SystemModel({ ...parts, place: { ...place, areas: [area] } }, BUILT_IN_SHELF);
-		const finding = provenFindings(model).find((f) => f.code === 'obstacle-in-the-way')!;
+		const finding = found(model, 'obstacle-in-the-way')!;
 		expect(finding.message).to.match(/^Post stands in the way, 2.20 m from the left/);
 		expect(finding.fixes.length).to.be.within(1, 2);
 		for (const fix of finding.fixes)
-			expect(provenFindings(model.with(fix.change)).map((f) => f.code)).to.not.include(
+			expect(findingsOf(model.with(fix.change)).map((f) => f.code)).to.not.include(
 				'obstacle-in-the-way'
 			);
 		const aside = { ...place, areas: [{ ...area, obstacles: [{ ...post, yM: 1.1 }] }] };
 		expect(
-			provenFindings(new SystemModel({ ...parts, place: aside }, BUILT_IN_SHELF)).map((f) => f.code)
+			findingsOf(new SystemModel({ ...parts, place: aside }, BUILT_IN_SHELF)).map((f) => f.code)
 		).to.not.include('obstacle-in-the-way');
 	});
 
 	it('leaves out what the grower has settled, until its figure is a tenth worse', () => {
 		let model = railModel();
 		for (const code of ['electricity-near-water', 'bench-weight']) {
-			const { acknowledge } = provenFindings(model).find((f) => f.code === code)!;
+			const { acknowledge } = findingsOf(model).find((f) => f.code === code)!;
 			model = model.with(acknowledge!.change);
 		}
-		const codes = (of: SystemModel) => provenFindings(of).map((f) => f.code);
+		const codes = (of: SystemModel) => findingsOf(of).map((f) => f.code);
 		for (const code of ['electricity-near-water', 'bench-weight'])
 			expect(codes(model)).to.not.include(code);
 		const words = [...model.record.settled, ...model.place.settled];

@@ -37,7 +37,7 @@ import { createPlace } from '../../src/lib/server/places';
 import { createDesign } from '../../src/lib/server/saving';
 import { saveWhole } from '../../src/lib/server/whole-parts';
 import { example } from './example';
-import { numbers, tries } from '../seed';
+import { numbers, some, tries } from '../seed';
 import { program } from './program';
 
 const ROUNDS = tries(400, 10);
@@ -83,6 +83,9 @@ const rowsIn = async (path: string, sql: string) => {
 	client.close();
 	return rows;
 };
+
+/** Where a restore may be broken off. */
+const STEPS = ['received', 'proven', 'kept', 'closed', 'swapped', 'opened'];
 
 describe('restoring a copy', () => {
 	/** A sound copy of a home with one system called `theirs`. */
@@ -240,7 +243,7 @@ describe('restoring a copy', () => {
 	});
 
 	it('a fault at any step leaves what was acknowledged, and a server that answers', async () => {
-		for (const at of ['received', 'proven', 'kept', 'closed', 'swapped', 'opened']) {
+		for (const at of some(STEPS, 'faults', 0.5)) {
 			const last = await note(`before ${at}`);
 			const problem = await fault(
 				restoreEverything(from(sound), (step) => {
@@ -426,9 +429,8 @@ describe('restoring a copy', () => {
 	});
 
 	it('killed at every step: what was acknowledged is there afterwards', async () => {
-		const steps = ['received', 'proven', 'kept', 'closed', 'swapped', 'opened'];
 		await closeDatabase();
-		for (const step of steps) {
+		for (const step of some(STEPS, 'kills', 0.34)) {
 			await openDatabase(`file:${file}`);
 			const standing = (await ids())[0]!;
 			if (standing === 'mine') await note(`before ${step}`);

@@ -38,7 +38,7 @@ interface Hand {
 /** One may be busy with something slow while another answers. */
 const LEAST_HANDS = 2;
 const DEADLINE_MS = 10_000;
-const MOST_WAITING = 20;
+const MOST_WAITING = 64;
 /** A large design may be a tree of many objects; more than this is a hostile one. */
 const MOST_MB = 1024;
 
