@@ -105,6 +105,10 @@ describe('figures of practice', () => {
 			...{ on: '2026-05-28', litres: 20, msCm: null, ph: null, waterC: null },
 			meters: null
 		});
+		// readings that go with what was known before, and one that does not
+		const was = { on: '2026-05-27', litres: 30, msCm: 1.8, ph: 6, waterC: null, meters: null };
+		for (const now of [{ litres: 29 }, { litres: 24, msCm: 2.1, ph: 6.4 }])
+			todayPlan(rail, { ...was, ...now, on: '2026-05-28' }, was, true);
 		// a label that names no strength
 		look(rail.with([set('operation.mix.acid', { kind: 'citric', percent: null, said: true })]));
 		// a tank in foam, with an air stone

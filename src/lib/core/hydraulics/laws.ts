@@ -250,7 +250,11 @@ class Times implements Law {
 }
 
 /** An outlet's law, from its head over `outletAtM`. One law does for all outlets alike: it is asked one at a time. */
-export function outletLaw(outlet: Outlet, boreOf: ReturnType<typeof bores>, roughnessM: number): Law {
+export function outletLaw(
+	outlet: Outlet,
+	boreOf: ReturnType<typeof bores>,
+	roughnessM: number
+): Law {
 	const law = wholeLaw(outlet, boreOf, roughnessM);
 	const { passes = 1 } = outlet;
 	return passes === 1 ? law : new Times(law, passes);

@@ -98,11 +98,7 @@ function endsOf({ links }: Lines, index: ReadonlyMap<string, number>): Int32Arra
 	return ends;
 }
 
-function outletsOf(
-	{ nodes }: Lines,
-	slotOfNode: Int32Array,
-	boreOf: BoreOf
-): Graph['outlets'] {
+function outletsOf({ nodes }: Lines, slotOfNode: Int32Array, boreOf: BoreOf): Graph['outlets'] {
 	const outlets: Graph['outlets'] = [];
 	const lawOf = outletLaws(boreOf);
 	nodes.forEach(({ outlet, elevationM }, node) => {

@@ -13,13 +13,6 @@ export type Doubt =
 	| { about: 'msCm'; doubt: 'too-strong' | 'too-weak'; boundMsCm: number; readMsCm: number }
 	| { about: 'ph'; doubt: 'jump'; was: number; read: number; days: number };
 
-/** Plants drink this part of the forecast at least and at most, by weather and by how well it was foretold. */
-const [LEAST_USE, MOST_USE] = [0.25, 2.5];
-/** A meter and a tape read no nearer. */
-const NEAR_SHARE = 0.12;
-const NEAR_MSCM = 0.15;
-const JUMP_PH = 1.5;
-
 /**
  * What of a reading cannot be, by what was in the tank the last time and what plants drink: the volume misread,
  * the meter drifted, or somebody filled or fed it.
@@ -38,47 +31,54 @@ export function doubtsOf(model: SystemModel, now: TrueReading, last: TrueReading
 		...doubts,
 		...ofLitres(model, now, last, days),
 		...ofSalt(model, now, last),
-		...ofPh(now, last, days)
+		...ofPh(model, now, last, days)
 	];
 }
 
-function ofPh(now: TrueReading, last: TrueReading, days: number): Doubt[] {
-	if (now.ph === null || last.ph === null || days > 4) return [];
-	if (Math.abs(now.ph - last.ph) <= JUMP_PH) return [];
+function ofPh(
+	{ parameters: { reading } }: SystemModel,
+	now: TrueReading,
+	last: TrueReading,
+	days: number
+): Doubt[] {
+	if (now.ph === null || last.ph === null || days > reading.phDays.value) return [];
+	if (Math.abs(now.ph - last.ph) <= reading.phJump.value) return [];
 	return [{ about: 'ph', doubt: 'jump', was: last.ph, read: now.ph, days }];
 }
 
 function ofLitres(model: SystemModel, now: TrueReading, last: TrueReading, days: number): Doubt[] {
 	if (now.litres === null || last.litres === null) return [];
 	const { useLPerDay } = model.waterUse;
+	const { litresShare, leastUse, mostUse } = model.parameters.reading;
 	const usedL = last.litres - now.litres;
-	const near = NEAR_SHARE * last.litres;
+	const near = litresShare.value * last.litres;
 	const about = 'litres' as const;
 	if (usedL < -near) return [{ about, doubt: 'more', wasL: last.litres, readL: now.litres, days }];
 	const foretoldL = useLPerDay * days;
-	if (usedL > MOST_USE * foretoldL + near)
+	if (usedL > mostUse.value * foretoldL + near)
 		return [{ about, doubt: 'gone', usedL, foretoldL, days }];
-	if (foretoldL > near && usedL < LEAST_USE * foretoldL - near)
+	if (foretoldL > near && usedL < leastUse.value * foretoldL - near)
 		return [{ about, doubt: 'stayed', usedL: Math.max(0, usedL), foretoldL, days }];
 	return [];
 }
 
 /** Salt comes out of nothing no more than water does. */
 function ofSalt(
-	{ waterUse, operation }: SystemModel,
+	{ waterUse, operation, parameters }: SystemModel,
 	now: TrueReading,
 	last: TrueReading
 ): Doubt[] {
 	if (now.msCm === null || last.msCm === null) return [];
 	const nowL = now.litres ?? last.litres;
 	if (nowL === null || last.litres === null || nowL <= 0) return [];
+	const { litresShare, strengthMsCm, mostUse } = parameters.reading;
 	const [before, after] = [last.litres * last.msCm, nowL * now.msCm];
-	const most = (before * (1 + NEAR_SHARE)) / nowL + NEAR_MSCM;
+	const most = (before * (1 + litresShare.value)) / nowL + strengthMsCm.value;
 	const readMsCm = now.msCm;
 	if (readMsCm > most) return [{ about: 'msCm', doubt: 'too-strong', boundMsCm: most, readMsCm }];
 	const used = Math.max(0, last.litres - nowL);
-	const eaten = (MOST_USE * used * last.msCm * operation.uptakePercent) / 100;
-	const least = ((before - eaten) * (1 - NEAR_SHARE)) / nowL - NEAR_MSCM;
+	const eaten = (mostUse.value * used * last.msCm * operation.uptakePercent) / 100;
+	const least = ((before - eaten) * (1 - litresShare.value)) / nowL - strengthMsCm.value;
 	if (waterUse.useLPerDay > 0 && readMsCm < least && after < before)
 		return [{ about: 'msCm', doubt: 'too-weak', boundMsCm: least, readMsCm }];
 	return [];

@@ -38,11 +38,6 @@ export interface TodayPlan {
 	asks: 'acid' | 'base' | 'secondAcid' | null;
 }
 
-/** Throwing away more of a tank than this to thin it, one may as well change it. */
-const CHANGE_SHARE = 0.6;
-/** Within the meter's own error nothing is to be mended. */
-const NEAR_MSCM = 0.1;
-
 /**
  * From what is in the tank to where it should be, in order. Nothing is dosed on a
  * reading that is in doubt until the grower says it is right.
@@ -107,18 +102,19 @@ function planned(
 	return {
 		...{ topUp: made, steps, phAfter, asks },
 		outcome: steps.length > 0 ? { kind: 'do' } : { kind: 'nothing', msCm: strengthMsCm },
-		change: dumpL > CHANGE_SHARE * nowL,
-		because: becauseOf(made, msCm, strengthMsCm)
+		change: dumpL > model.parameters.reading.changeShare.value * nowL,
+		because: becauseOf(model, made, msCm)
 	};
 }
 
 /** After a hot week plants have drunk more than they ate. */
 function becauseOf(
+	{ mix, parameters }: SystemModel,
 	{ result }: NonNullable<TodayPlan['topUp']>,
-	msCm: number | null,
-	aimMsCm: number
+	msCm: number | null
 ): TodayPlan['because'] {
-	const strong = msCm !== null && msCm > aimMsCm + NEAR_MSCM;
+	// within the meter's own error nothing is to be mended
+	const strong = msCm !== null && msCm > mix.strengthMsCm + parameters.reading.mendFromMsCm.value;
 	if (!strong || result.stockMl > 0) return null;
 	return result.dumpL > 0 ? 'drank-much-more' : 'drank-more';
 }
@@ -130,7 +126,8 @@ function entryOf(
 ): { input: TopUpInput; result: TopUp } | string {
 	const target = model.mix.strengthMsCm;
 	// without a meter it is taken to be as it was mixed
-	const nowMsCm = read === null || Math.abs(read - target) <= NEAR_MSCM ? target : read;
+	const near = model.parameters.reading.mendFromMsCm.value;
+	const nowMsCm = read === null || Math.abs(read - target) <= near ? target : read;
 	const input: TopUpInput = {
 		nowL,
 		nowMsCm: nowL > 0 ? nowMsCm : 0,

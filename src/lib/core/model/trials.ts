@@ -1,5 +1,12 @@
 import type { Design, Operation } from '../design';
-import { DRY_LPH, isLike, solveOutlets, type Graph, type OutletState, type Warm } from '../hydraulics';
+import {
+	DRY_LPH,
+	isLike,
+	solveOutlets,
+	type Graph,
+	type OutletState,
+	type Warm
+} from '../hydraulics';
 import { brimLitresOf, type Structure, type Shares } from '../layout';
 import type { ParameterSet } from '../parameters';
 import { leastAtOrOver } from '../quantity';

@@ -1,4 +1,5 @@
 import { NUTRIENTS, salts, type Nutrient, type SaltsInput, type Solution } from '../nutrients';
+import type { ParameterSet } from '../parameters';
 import type { JugKind } from '../procedure';
 import { factsOf, scoopOf, solubilityGL, type Amounts } from '../shelf';
 import { bottles } from './bottles';
@@ -45,11 +46,6 @@ export interface Weighing {
 
 /** Of a litre, 100, 50, 20 or 10 mL are taken: less no syringe measures well. */
 const TIMES = [10, 20, 50, 100];
-/** A jug stays clear well under what dissolves. */
-const JUG_SHARE = 0.5;
-const JUG_C = 15;
-/** A straight weighing off by more is worth a larger batch. */
-const TENTH = 0.1;
 
 /** How each ingredient is measured out with what the grower has, and what rounding makes of the mix. */
 export const weighing = stage(
@@ -63,7 +59,7 @@ export const weighing = stage(
 			amount: (item.amount * litres) / mix.litres
 		}));
 		const { by, stepG } = operation.mix.measure;
-		const { syringeMl, roundingShare } = parameters.mixing;
+		const { syringeMl, roundingShare, scoopShare } = parameters.mixing;
 		const scoopG = ({ of }: Ingredient) => scoopOf(shelf.kept, of);
 		const steps = mix.ingredients.map((one) =>
 			one.unit === 'mL' ? syringeMl.value : by === 'scale' ? stepG : scoopG(one) / 2
@@ -72,7 +68,8 @@ export const weighing = stage(
 			wanted,
 			mix.ingredients,
 			steps,
-			by === 'scoops' ? null : roundingShare.value
+			by === 'scoops' ? null : roundingShare.value,
+			parameters.mixing
 		);
 		const items = wanted.map((item) => {
 			const one = mix.ingredients[item.index]!;
@@ -89,7 +86,7 @@ export const weighing = stage(
 			litres,
 			items,
 			worst: furthest(items),
-			smallestL: smallest(wanted, steps) * litres,
+			smallestL: smallest(wanted, steps, scoopShare.value) * litres,
 			elementsPercent: percentOff(mix.salts.result.elementsMgL, result.elementsMgL),
 			salts: { input, result }
 		};
@@ -111,11 +108,11 @@ function measuredOut(item: MixItem, step: number, jug: Jug | null, scoopG: numbe
 	};
 }
 
-/** So many times a batch has to be for everything to be weighed straight to within a tenth. */
-const smallest = (items: readonly MixItem[], steps: readonly number[]): number =>
+/** So many times a batch has to be for everything to be weighed straight to within such a share. */
+const smallest = (items: readonly MixItem[], steps: readonly number[], share: number): number =>
 	Math.max(
 		0,
-		...items.map(({ amount, index }) => steps[index]! / 2 / TENTH / Math.max(amount, 1e-9))
+		...items.map(({ amount, index }) => steps[index]! / 2 / share / Math.max(amount, 1e-9))
 	);
 
 const percentOff = (asked: Amounts, got: Amounts): Weighing['elementsPercent'] =>
@@ -140,14 +137,21 @@ function jugsFor(
 	items: readonly MixItem[],
 	ingredients: readonly Ingredient[],
 	steps: readonly number[],
-	share: number | null
+	share: number | null,
+	mixing: ParameterSet['mixing']
 ): Map<number, number> {
+	const clear = ({ saltId }: Ingredient, grams: number): boolean =>
+		grams <= mixing.jugShare.value * (saltId ? solubilityGL(saltId, mixing.jugC.value) : 100);
+	const straight = (amount: number, step: number): boolean =>
+		share === null
+			? Math.abs(Math.round(amount / step) * step - amount) <= mixing.scoopShare.value * amount
+			: step / 2 <= share * amount;
 	const least = new Map<number, number>();
 	for (const { amount, unit, index } of items) {
 		const half = steps[index]! / 2;
-		if (unit === 'mL' || amount <= 0 || straight(amount, 2 * half, share)) continue;
+		if (unit === 'mL' || amount <= 0 || straight(amount, 2 * half)) continue;
 		const fine = (times: number) => clear(ingredients[index]!, amount * times);
-		const wanted = TIMES.find((times) => straight(amount * times, 2 * half, share) && fine(times));
+		const wanted = TIMES.find((times) => straight(amount * times, 2 * half) && fine(times));
 		const most = TIMES.filter(fine).at(-1);
 		const times = wanted ?? most;
 		if (times) least.set(index, times);
@@ -163,16 +167,6 @@ function jugsFor(
 	}
 	return least;
 }
-
-/** An amount its measure tells well enough as it is. */
-const straight = (amount: number, step: number, share: number | null): boolean =>
-	share === null
-		? Math.abs(Math.round(amount / step) * step - amount) <= TENTH * amount
-		: step / 2 <= share * amount;
-
-/** So many grams dissolve in a litre with room to spare. */
-const clear = ({ saltId }: Ingredient, grams: number): boolean =>
-	grams <= JUG_SHARE * (saltId ? solubilityGL(saltId, JUG_C) : 100);
 
 /** What the mix costs for so many litres, of the grower's own money; the names of what has no price yet. */
 export function costOf(

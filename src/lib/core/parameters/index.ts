@@ -3,6 +3,7 @@ import { numberOf, type Parameter } from '../quantity';
 import { fittings } from './fittings';
 import { growth } from './growth';
 import { light } from './light';
+import { reading } from './reading';
 import { roots } from './roots';
 import { supply } from './supply';
 import { tanks } from './tanks';
@@ -31,6 +32,7 @@ export const PARAMETERS = {
 	wind,
 	supply,
 	tanks,
+	reading,
 	thresholds
 };
 export type ParameterSet = {

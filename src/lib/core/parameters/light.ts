@@ -13,6 +13,14 @@ export const light = {
 	albedo: parameter(0.23, '', [0.2, 0.25], 'FAO-56 (1998), reference grass'),
 	/** Where most leaf is of what stands up: in its top third. */
 	leafAt: parameter(0.67, 'of its height', [0.5, 0.8]),
+	/** A lamp's room over leaves, how far apart lamps hang, and how far before what stands up. */
+	overLeavesM: parameter(0.2, 'm', [0.1, 0.5]),
+	lampEveryM: parameter(1.2, 'm', [0.6, 1.5], 'common lengths of lamps'),
+	besideM: parameter(1, 'm', [0.5, 1.5]),
+	/** Photons of a good lamp for each joule, what one socket bears with a timer, and hours a day. */
+	lampUmolPerJ: parameter(2.5, 'µmol/J', [1.5, 3.5], 'data sheets of LED lamps'),
+	socketW: parameter(1300, 'W', [800, 2000], 'common mechanical timers'),
+	lampHours: parameter(16, 'h', [12, 18], 'common practice'),
 	/** What hangs out of a side turns up to so much of its spread. */
 	hangingRise: parameter(0.8, 'of its spread', [0.6, 1])
 };

@@ -77,6 +77,11 @@ export const mixing = {
 	waterOffMsCm: parameter(0.1, 'mS/cm', [0.05, 0.2]),
 	/** What rounding to the scale may change of an ingredient before it is weighed by way of a jug. */
 	roundingShare: parameter(0.05, 'of its grams', [0.02, 0.1]),
+	/** Level scoops come no nearer, and a batch is large enough where everything does. */
+	scoopShare: parameter(0.1, 'of its grams', [0.05, 0.2]),
+	/** A jug stays clear well under what dissolves in water as cool as this. */
+	jugShare: parameter(0.5, 'of what dissolves', [0.3, 0.8]),
+	jugC: parameter(15, '°C', [5, 25]),
 	/** What the formula of conductivity and the purity of salts leave open. */
 	cardShare: parameter(0.07, 'of the strength', [0.05, 0.1]),
 	/** Fresh potting compost feeds besides, and for so long, fading. */

@@ -45,8 +45,6 @@ function tooDim(model: SystemModel): Said[] {
 /** Over the tallest grown leaf, m. */
 const overLeavesM = (model: SystemModel): number =>
 	Math.max(0.3, ...model.grown.layout.sites.map((site) => crownOf(site).topM));
-/** Nearer than this a lamp scorches. */
-const CLEAR_M = 0.2;
 const toCm = (m: number): number => Math.round(m * 100) / 100;
 
 /** Lamps on for longer, brighter, nearer as far as grown leaves let them; or hung where there are none. */
@@ -82,7 +80,7 @@ function* moreLight(model: SystemModel, worst: Site): Iterable<Fix> {
 			set(lampPath(lamp, 'watts'), Math.min(5000, Math.ceil(lamp.watts * times)))
 		])
 	);
-	const lowest = toCm(overLeavesM(model) + CLEAR_M);
+	const lowest = toCm(overLeavesM(model) + model.parameters.light.overLeavesM.value);
 	if (lamps.some(({ heightM }) => heightM > lowest + 0.01))
 		yield fixOf(
 			`Lamps down to ${say(lowest, 'span')}`,
@@ -92,20 +90,13 @@ function* moreLight(model: SystemModel, worst: Site): Iterable<Fix> {
 		);
 }
 
-/** Light a lamp gives for each watt, µmol. */
-const UMOL_A_WATT = 2.5;
-/** One for each so long a piece of what is built, m. */
-const LAMP_EVERY_M = 1.2;
-
-/** A lamp beside them stands so far off, m. */
-const BESIDE_M = 1;
-
 /** Where lamps hang: over the grown leaves, or before and behind what stands up, shining at it. */
 function spotsFor(model: SystemModel, way: 'over' | 'beside') {
 	const { extent, sites } = model.layout;
 	const { area } = model;
+	const { lampEveryM, besideM } = model.parameters.light;
 	const [long, deep] = [extent.to.xM - extent.from.xM, extent.to.yM - extent.from.yM];
-	const along = Math.max(1, Math.ceil(long / LAMP_EVERY_M));
+	const along = Math.max(1, Math.ceil(long / lampEveryM.value));
 	const xs = Array.from({ length: along }, (_, i) => toCm((long * (i + 0.5)) / along));
 	const { roofed } = AREA_KIND[area.kind];
 	const most = roofed ? area.heightM - 0.06 : Infinity;
@@ -115,14 +106,14 @@ function spotsFor(model: SystemModel, way: 'over' | 'beside') {
 	}
 	const heights = sites.map(({ zM }) => zM);
 	const [low, high] = [Math.min(...heights), Math.max(...heights)];
-	const rows = Math.max(1, Math.round((high - low) / LAMP_EVERY_M + 0.4));
+	const rows = Math.max(1, Math.round((high - low) / lampEveryM.value + 0.4));
 	const zs = Array.from({ length: rows }, (_, i) => toCm(low + ((high - low) * (i + 0.5)) / rows));
 	const allRound = sites.some(
 		({ facingDeg }) => facingDeg !== null && Math.cos((facingDeg * Math.PI) / 180) < 0
 	);
 	const sides = [
-		{ yM: -BESIDE_M, towardsDeg: 180 },
-		...(allRound ? [{ yM: toCm(deep + BESIDE_M), towardsDeg: 0 }] : [])
+		{ yM: -besideM.value, towardsDeg: 180 },
+		...(allRound ? [{ yM: toCm(deep + besideM.value), towardsDeg: 0 }] : [])
 	];
 	return sides.flatMap((side) =>
 		zs.flatMap((heightM) => xs.map((xM) => ({ xM, heightM, turnedDeg: 90, ...side })))
@@ -136,6 +127,9 @@ function lampsFor(
 ): { count: number; change: Change[] } | null {
 	const spots = spotsFor(model, way);
 	if (spots.length > MOST_LAMPS) return null;
+	const { lampUmolPerJ, lampHours, socketW } = model.parameters.light;
+	const wattsOf = (ppfUmolS: number) => ppfUmolS / lampUmolPerJ.value;
+	const perSocket = (watts: number) => Math.max(1, Math.floor(socketW.value / watts));
 	const lamps = (ppfUmolS: number) => [
 		set(
 			'design.lamps',
@@ -146,15 +140,14 @@ function lampsFor(
 				lengthM: 0.6,
 				ppfUmolS,
 				spreadDeg: 110,
-				watts: Math.ceil(ppfUmolS / UMOL_A_WATT),
-				socket: Math.min(20, 1 + Math.floor(i / perSocket(ppfUmolS)))
+				watts: Math.ceil(wattsOf(ppfUmolS)),
+				socket: Math.min(20, 1 + Math.floor(i / perSocket(wattsOf(ppfUmolS))))
 			}))
 		),
-		...spots.map((_, i) => set(`operation.lampHours.lamp${i + 1}`, LAMP_HOURS))
+		...spots.map((_, i) => set(`operation.lampHours.lamp${i + 1}`, lampHours.value))
 	];
 	// indoors the lamps that hang are all the light there is
 	const own = model.area.climate.setting === 'indoors' ? 0 : model.light.own.dliMol;
-	const TRIAL = 500;
 	const lit = model.with(lamps(TRIAL));
 	const planted = model.layout.sites.filter(({ cropId }) => cropId);
 	// whichever is then the darkest for what it likes decides how bright they are
@@ -170,13 +163,8 @@ function lampsFor(
 	return ppf > 10_000 ? null : { count: spots.length, change: lamps(Math.max(20, ppf)) };
 }
 
-/** As many lamps as one timer carries with ease. */
-const SOCKET_W = 1300;
-const perSocket = (ppfUmolS: number): number =>
-	Math.max(1, Math.floor(SOCKET_W / (ppfUmolS / UMOL_A_WATT)));
-
-/** Long and gentle rather than short and bright. */
-const LAMP_HOURS = 16;
+/** Any light does to see what a lamp of it gives, µmol/s. */
+const TRIAL = 500;
 /** A little more than just enough. */
 const ENOUGH = 1.05;
 

@@ -82,9 +82,7 @@ export const overLimit: Rule = (model) => {
 			subject: 'mix',
 			message: words.filter(Boolean).join(' '),
 			fixes: () =>
-				withinLimits(model).filter(
-					({ change }) => overLimits(model.with(change)).said.length === 0
-				)
+				withinLimits(model).filter(({ change }) => overLimits(model.with(change)).said.length === 0)
 		}
 	];
 };
