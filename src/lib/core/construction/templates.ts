@@ -32,7 +32,7 @@ interface Made {
 	layout: Layout;
 	shelf: Shelf;
 	/** What each outlet gives, L/h: what comes down must get away through the lid. */
-	flows: { outletLph: ReadonlyMap<string, number> };
+	flows: { containerLph: ReadonlyMap<string, number> };
 }
 
 const MARGIN_MM = 4;
@@ -205,10 +205,9 @@ function drainsUnder(
 	at: Place['at'],
 	riserMm: number
 ): Hole[] {
-	const over = layout.containers.filter((d) => d.xM === c.xM && d.yM === c.yM).map(({ id }) => id);
-	const flowLph = layout.outlets
-		.filter(({ containerId }) => over.includes(containerId))
-		.reduce((sum, { nodeId }) => sum + (flows.outletLph.get(nodeId) ?? 0), 0);
+	const flowLph = layout.containers
+		.filter((d) => d.xM === c.xM && d.yM === c.yM)
+		.reduce((sum, { id }) => sum + (flows.containerLph.get(id) ?? 0), 0);
 	const eachMm = Math.max(SMALLEST_MM, Math.ceil(orificeMm(flowLph / QUARTERS.length, STANDS_M)));
 	const ringMm = Math.max(riserMm / 2 + eachMm, c.radiusM! * 600);
 	return QUARTERS.map((deg, i) => ({

@@ -15,6 +15,12 @@ const STEP = /\[id=([^\]]*)\]|([^.[\]]+)/g;
 export const keysOf = (path: string): Key[] =>
 	Array.from(path.matchAll(STEP), ([, id, key]) => (id === undefined ? key! : { id }));
 
+/** The stand of an id; undefined: there is none. */
+export const standOf = <S extends { id: string }>(
+	{ stands }: { stands: readonly S[] },
+	id: string | null | undefined
+): S | undefined => stands.find((stand) => stand.id === id);
+
 /** The path to a field of a stand, whichever place of the list it has. */
 export const standPath = ({ id }: { id: string }, field: string): string =>
 	`design.stands[id=${id}].${field}`;

@@ -1,3 +1,4 @@
+import { standOf } from './change';
 import type { Operation } from './operation';
 import type { Plan } from './parts';
 import { kindOf, type Slot } from './stand';
@@ -43,7 +44,7 @@ export function recount(before: Plan, after: Plan): Recount | null {
 	};
 	let touched = false;
 	for (const stand of after.design.stands) {
-		const old = before.design.stands.find((one) => one.id === stand.id);
+		const old = standOf(before.design, stand.id);
 		if (!old || old === stand) continue;
 		const [were, are] = [kindOf(old).slots(old), kindOf(stand).slots(stand)];
 		touched = moveOver(result, grew, were, are) || touched;

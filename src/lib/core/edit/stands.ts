@@ -7,7 +7,8 @@ import {
 	type Change,
 	type Placement,
 	type Stand,
-	type Variant
+	type Variant,
+	standOf
 } from '../design';
 import { freeGround, grounds, lampsStay, placementOf } from '../layout';
 import type { SystemModel } from '../model';
@@ -81,7 +82,7 @@ export function copyStand(
 	standId: string
 ): { id: string; changes: Change[] } | string {
 	const { design, operation } = model;
-	const like = design.stands.find(({ id }) => id === standId)!;
+	const like = standOf(design, standId)!;
 	const id = freshId(model, like.id.replace(/-\d+$/, ''));
 	const number = design.stands.filter((one) => one.variant === like.variant).length + 1;
 	const slots = kindOf(like).slots(like);

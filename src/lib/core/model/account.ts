@@ -37,7 +37,7 @@ export const account = stage(
 		return accountOf({
 			stands: design.stands,
 			wantsL: drinksOf(layout, waterUse.bySite),
-			pumpedL: pumpedDaily({ feed, layout, flows }),
+			pumpedL: pumpedDaily({ feed, flows }),
 			timed: feed !== null
 		});
 	}
@@ -94,16 +94,14 @@ function totals(stands: StandAccount[]): WaterAccount {
 /** What a pump brings to each stand in a day as the timer is set, L by stand id. */
 export function pumpedDaily({
 	feed,
-	layout,
 	flows
 }: {
 	feed: FeedState | null;
-	layout: Layout;
 	flows: Flows;
 }): Map<string, number> {
 	const minutes = pumpMinutes({ feed });
 	return new Map(
-		[...pumpedOf(layout, flows)].map(([id, lph]): [string, number] => [id, (lph * minutes) / 60])
+		[...flows.standLph].map(([id, lph]): [string, number] => [id, (lph * minutes) / 60])
 	);
 }
 
@@ -113,11 +111,4 @@ function drinksOf({ sites }: Layout, bySite: ReadonlyMap<string, number>): Map<s
 	for (const { id, standId } of sites)
 		wants.set(standId, (wants.get(standId) ?? 0) + (bySite.get(id) ?? 0));
 	return wants;
-}
-
-function pumpedOf({ outlets }: Layout, flows: Flows): Map<string, number> {
-	const pumped = new Map<string, number>();
-	for (const { standId, nodeId } of outlets)
-		pumped.set(standId, (pumped.get(standId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0));
-	return pumped;
 }

@@ -243,8 +243,7 @@ function dayOf(of: Fed, minutes: number): Pick<FeedState, 'pumpedLPerDay' | 'dru
 	const timed = timedSites(of);
 	let [pumped, drunkLPerDay] = [0, 0];
 	const stands = new Set(of.layout.sites.filter(({ id }) => timed.has(id)).map((s) => s.standId));
-	for (const { standId, nodeId } of of.layout.outlets)
-		if (stands.has(standId)) pumped += of.flows.outletLph.get(nodeId) ?? 0;
+	for (const [standId, lph] of of.flows.standLph) if (stands.has(standId)) pumped += lph;
 	for (const [id, litres] of of.waterUse.bySite) if (timed.has(id)) drunkLPerDay += litres;
 	return { pumpedLPerDay: (pumped * Math.min(DAY_MIN, minutes)) / 60, drunkLPerDay };
 }

@@ -28,6 +28,7 @@ export { byHandOf, stageWeeks } from './ahead/first-weeks';
 export { levelDay } from './ahead/level-day';
 export { bandOf } from './strength';
 export { strengthRamp } from './ahead/ramp';
+export { tankAhead, type TankPoint } from './ahead/tank-ahead';
 export { dialled, levelOf } from './source';
 export { stage, type Stage } from './stage';
 export { STAGES } from './stages';

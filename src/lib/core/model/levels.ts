@@ -90,11 +90,8 @@ export function ringOf(
 	run: ReturnRun
 ): RingState {
 	const { order, metres, closed } = run.level!;
-	const flows = new Map<string, number>();
-	for (const { containerId, nodeId } of of.layout.outlets)
-		flows.set(containerId, (flows.get(containerId) ?? 0) + (of.flows.outletLph.get(nodeId) ?? 0));
 	const containers = new Map(of.layout.containers.map((c) => [c.id, c]));
-	const inflowsLph = order.map((id) => flows.get(id) ?? 0);
+	const inflowsLph = order.map((id) => of.flows.containerLph.get(id) ?? 0);
 	const { sealed, roughnessMm } = of.parameters.fittings;
 	const input = {
 		innerDiameterMm: run.innerDiameterMm,

@@ -100,12 +100,8 @@ function throughContainers(
 ) {
 	const still = new Set(stands.filter(risesIn).map(({ id }) => id));
 	const intoLph = new Map<string, number>();
-	for (const { containerId, nodeId, standId } of outlets)
-		if (!still.has(standId))
-			intoLph.set(
-				containerId,
-				(intoLph.get(containerId) ?? 0) + (flows.outletLph.get(nodeId) ?? 0)
-			);
+	for (const { containerId, standId } of outlets)
+		if (!still.has(standId)) intoLph.set(containerId, flows.containerLph.get(containerId)!);
 	const throughLph = new Map(intoLph);
 	for (const { id, siteIds, standId } of containers)
 		if (!intoLph.has(id) && !still.has(standId))

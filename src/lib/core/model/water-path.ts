@@ -55,13 +55,16 @@ export const balance = stage(
 export interface Flows {
 	/** L/h by outlet node id, and by site id. */
 	outletLph: Map<string, number>;
+	/** What the outlets of a container, or of a stand, give together. */
+	containerLph: Map<string, number>;
+	standLph: Map<string, number>;
 	/** What a site is given by outlets of its own. */
 	siteLph: Map<string, number>;
 	/** What comes past it once those above it have enough. */
 	arrivesLph: Map<string, number>;
 }
 
-/** What every outlet gives and every site gets. */
+/** What every outlet gives and every site gets; all of one container or stand under its id. */
 export const flows = stage(
 	'flows',
 	{},
@@ -73,14 +76,23 @@ export const flows = stage(
 			outletLph.set(graph.input.nodes[node]!.id, balance.outletFlow[i]!)
 		);
 		const siteLph = new Map(layout.sites.map((site) => [site.id, 0]));
+		const [containerLph, standLph] = [new Map<string, number>(), new Map<string, number>()];
 		for (const outlet of layout.outlets) {
 			const flowLph = outletLph.get(outlet.nodeId) ?? 0;
+			add(containerLph, outlet.containerId, flowLph);
+			add(standLph, outlet.standId, flowLph);
 			for (const [siteId, share] of sharesAt(outlet, flowLph))
-				siteLph.set(siteId, (siteLph.get(siteId) ?? 0) + share * flowLph);
+				add(siteLph, siteId, share * flowLph);
 		}
-		return { outletLph, siteLph, arrivesLph: passedDown(layout, siteLph) };
+		return {
+			...{ outletLph, containerLph, standLph, siteLph },
+			arrivesLph: passedDown(layout, siteLph)
+		};
 	}
 );
+
+const add = (to: Map<string, number>, id: string, lph: number): void =>
+	void to.set(id, (to.get(id) ?? 0) + lph);
 
 export interface WaterPath extends Flows {
 	input: NetworkInput;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { tick } from 'svelte';
 	import { DropdownMenu } from 'bits-ui';
-	import { KINDS, spotOf } from '$lib/core/design';
+	import { KINDS, spotOf, standOf } from '$lib/core/design';
 	import { addStand, copyStand, kindsBeside, removeStand } from '$lib/core/edit';
 	import {
 		crownOf,
@@ -63,11 +63,7 @@
 	/** A tank that carries the first stand, or is its lower part, moves with it. */
 	const tankAlone = $derived(!['lid', 'inside'].includes(spotOf(design)));
 	const named = (id: string) =>
-		id === 'tank'
-			? 'Tank'
-			: id === 'reserve'
-				? 'Reserve'
-				: (design.stands.find((stand) => stand.id === id)?.name ?? id);
+		id === 'tank' ? 'Tank' : id === 'reserve' ? 'Reserve' : (standOf(design, id)?.name ?? id);
 	const choose = (id: string) =>
 		(session.selected = id === 'tank' || id === 'reserve' ? id : `${id}.top`);
 

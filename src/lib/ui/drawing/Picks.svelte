@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { capital } from '$lib/core/quantity';
 	import { boxOf, type Container } from '$lib/core/layout';
-	import { kindOf } from '$lib/core/design';
+	import { kindOf, standOf } from '$lib/core/design';
 	import { useSession } from '../workspace/context';
 	import { cropDrop } from './crop-drop';
 	import type { Frame } from './frame';
@@ -11,7 +11,7 @@
 	const { frame, shown }: { frame: Frame; shown: Shown } = $props();
 	const session = useSession();
 	const word = (container: Container) => {
-		const stand = session.design.stands.find((s) => s.id === container.standId);
+		const stand = standOf(session.design, container.standId);
 		const [one] = stand ? kindOf(stand).words.container : ['container'];
 		return capital(one);
 	};

@@ -48,14 +48,12 @@ function depths({ layout }: SystemModel, valved: readonly Filled[]): Bar[] {
 /** What each container gets, and what its outlets must give for its thirstiest site, L/h. */
 function flows(model: SystemModel): Bar[] {
 	const { layout, path, feed } = model;
-	const given = new Map<string, number>();
+	const given = path.containerLph;
 	const wanted = new Map<string, number>();
 	const needs = outletNeeds(model);
 	const wants = feed ? passedDown(layout, feed.needLph) : undefined;
-	for (const { containerId, nodeId } of layout.outlets) {
-		given.set(containerId, (given.get(containerId) ?? 0) + (path.outletLph.get(nodeId) ?? 0));
+	for (const { containerId, nodeId } of layout.outlets)
 		wanted.set(containerId, (wanted.get(containerId) ?? 0) + (needs.get(nodeId) ?? 0));
-	}
 	return layout.containers.map((container) => {
 		// what has no outlet of its own gets what is passed on to its sites
 		const own = given.get(container.id);

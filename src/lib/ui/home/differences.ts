@@ -7,7 +7,8 @@ import {
 	rowLetter,
 	valueAt,
 	type Parts,
-	type Place
+	type Place,
+	standOf
 } from '$lib/core/design';
 import { capital, show, type FieldMeta, type Units } from '$lib/core/quantity';
 import { BUILT_IN_LISTS } from '$lib/core/shelf';
@@ -173,7 +174,7 @@ function wholes(mine: Parts, theirs: Parts, root: string): [string, string] {
 /** Which of several stands a field belongs to. */
 function ownerOf({ design }: Parts, path: string): string {
 	const id = /^design\.stands\[id=([^\]]*)\]/.exec(path)?.[1];
-	const stand = id !== undefined && design.stands.find((one) => one.id === id);
+	const stand = id !== undefined && standOf(design, id);
 	return stand && design.stands.length > 1 ? `${stand.name}: ` : '';
 }
 

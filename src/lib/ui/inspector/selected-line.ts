@@ -30,9 +30,7 @@ function bucketLine(model: SystemModel, id: string): SelectedLine | null {
 	// one site of many is told by itself; a container by what its outlets give
 	const alone = site !== undefined && container.siteIds.length > 1;
 	const ids = alone ? [id] : container.siteIds;
-	const flow = alone
-		? (path.arrivesLph.get(id) ?? 0)
-		: outlets.reduce((total, e) => total + (path.outletLph.get(e.nodeId) ?? 0), 0);
+	const flow = alone ? (path.arrivesLph.get(id) ?? 0) : (path.containerLph.get(container.id) ?? 0);
 	const total = (of: ReadonlyMap<string, number> | undefined) =>
 		ids.reduce((sum, each) => sum + (of?.get(each) ?? 0), 0);
 	const wants = feed ? passedDown(layout, feed.needLph) : undefined;

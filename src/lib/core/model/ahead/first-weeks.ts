@@ -1,5 +1,6 @@
 import { kindOf, plantsOf, type Operation, type SystemRecord } from '../../design';
 import { pick, STAGES, type Crop, type Stage } from '../../shelf';
+import { plantDemand } from '../../water';
 import type { SystemModel } from '../model';
 import { shifted } from './succession';
 
@@ -23,10 +24,13 @@ const sideMm = (litres: number): number => 100 * Math.cbrt(litres);
 
 /** What a seedling of a crop drinks on a hot day, L. */
 function seedlingL({ weather, parameters, record }: SystemModel, crop: Crop): number {
-	const leaf = crop.canopyM2 * parameters.growth.seedling.value;
-	return (
-		weather.result.et0MmDay * crop.kc * leaf * record.useFactor * parameters.roots.hotDay.value
-	);
+	const { litresPerDay } = plantDemand({
+		et0MmDay: weather.result.et0MmDay,
+		kc: crop.kc,
+		canopyM2: crop.canopyM2 * parameters.growth.seedling.value,
+		factor: record.useFactor
+	});
+	return litresPerDay * parameters.roots.hotDay.value;
 }
 
 /**

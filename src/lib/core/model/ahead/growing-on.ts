@@ -2,6 +2,7 @@ import type { Plant, SystemRecord } from '../../design';
 import type { Layout } from '../../layout';
 import type { ParameterSet } from '../../parameters';
 import { pick, type Crop, type Stage } from '../../shelf';
+import { plantDemand } from '../../water';
 import { bandAt } from '../strength';
 import { daysBetween, roundsOf, type Round, type Sown } from './succession';
 
@@ -121,8 +122,11 @@ export function wantsOf(
 	const wants = new Map<string, number>();
 	for (const { group, leaf } of grown) {
 		const { standId, crop, count } = group;
-		const litres = et0MmDay * crop.kc * crop.canopyM2 * leaf * useFactor * count;
-		wants.set(standId, (wants.get(standId) ?? 0) + litres);
+		const { litresPerDay } = plantDemand({
+			...{ et0MmDay, kc: crop.kc, canopyM2: crop.canopyM2 * leaf },
+			...{ plants: count, factor: useFactor }
+		});
+		wants.set(standId, (wants.get(standId) ?? 0) + litresPerDay);
 	}
 	return wants;
 }

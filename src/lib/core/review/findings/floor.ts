@@ -1,4 +1,4 @@
-import type { Change } from '../../design';
+import { standOf, type Change } from '../../design';
 import { lowerFirst } from '../../quantity';
 import {
 	doorGround,
@@ -22,7 +22,7 @@ import { subjectOn } from '../words';
 
 /** What something that takes ground is called in a sentence. */
 function called({ design }: SystemModel, id: string): string {
-	const stand = design.stands.find((one) => one.id === id);
+	const stand = standOf(design, id);
 	if (stand) return `“${stand.name}”`;
 	return id === 'tank' ? 'The tank' : 'The reserve';
 }

@@ -1,4 +1,4 @@
-import { fieldsOf, kindOf, spotOf, tankTo, type Change } from '../../design';
+import { fieldsOf, kindOf, spotOf, tankTo, type Change, standOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { AISLE_M, isPlaced, type Container, type Ground, type StandLayout } from '../../layout';
 import type { SystemModel } from '../../model';
@@ -252,7 +252,7 @@ const overhead: Rule = (model) => {
 
 /** Bases lower, or fewer things on top of one another. */
 function* lowerDown(model: SystemModel, standId: string, byM: number): Iterable<Fix> {
-	const stand = model.design.stands.find(({ id }) => id === standId)!;
+	const stand = standOf(model.design, standId)!;
 	const { lowEndHeightMm } = fieldsOf(stand);
 	const byMm = Math.ceil(byM * 100) * 10;
 	if (lowEndHeightMm !== undefined && lowEndHeightMm >= byMm)

@@ -1,5 +1,5 @@
 import { capital, counted } from '../../quantity';
-import { type Stand, countAlong, fieldAt, fieldsOf, keysOf, kindOf } from '../../design';
+import { type Stand, countAlong, fieldAt, fieldsOf, keysOf, kindOf, standOf } from '../../design';
 import type { Impossible, LayoutProblem, Replacement } from '../../layout';
 import { type ShelfLists, type TankShape, shapeHeightMm } from '../../shelf';
 import { SystemModel } from '../../model';
@@ -130,7 +130,7 @@ function impossible(
 
 /** As many as its lid has room for. */
 function fewerOnLid(model: SystemModel, standId: string, fit: number): Fix | false {
-	const stand = model.design.stands.find(({ id }) => id === standId)!;
+	const stand = standOf(model.design, standId)!;
 	const { container } = kindOf(stand).words;
 	return (
 		fit >= 1 && {

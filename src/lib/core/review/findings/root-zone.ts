@@ -1,4 +1,4 @@
-import { DAY_MIN, standPath } from '../../design';
+import { DAY_MIN, standPath, standOf } from '../../design';
 import { hoursFull, type SystemModel } from '../../model';
 import { lowerFirst, names } from '../../quantity';
 import { pick } from '../../shelf';
@@ -195,7 +195,7 @@ export const powerCuts: Rule = (model) => {
 function lastsLonger(model: SystemModel): Fix[] {
 	const { powerCut, layout, shelf, design } = model;
 	const site = layout.sites.find(({ id }) => id === powerCut!.siteId)!;
-	const stand = design.stands.find(({ id }) => id === site.standId)!;
+	const stand = standOf(design, site.standId)!;
 	const now = pick(shelf.media, site.mediumId);
 	const hours = (change: Fix['change']) => model.with(change).powerCut?.hoursToWilt ?? Infinity;
 	const fix = (label: string, change: Fix['change']): Fix[] => {

@@ -1,4 +1,4 @@
-import { countAlong, fieldsOf, kindOf, spotOf } from '../../design';
+import { countAlong, fieldsOf, kindOf, spotOf, standOf } from '../../design';
 import { fillBucket } from '../../layout';
 import { pick, type Bucket } from '../../shelf';
 import type { SystemModel } from '../../model';
@@ -51,7 +51,7 @@ const standWeights: Rule = (model) =>
 		const limit = model.area.floorKgM2;
 		// a small foot is spread by the floor under it: what counts is more than one square metre may bear
 		const over = limit !== null && perM2 > limit && massKg > limit;
-		const what = kindOf(model.design.stands.find((s) => s.id === stand.id)!).words.stand;
+		const what = kindOf(standOf(model.design, stand.id)!).words.stand;
 		const legs =
 			stand.stance.kind === 'legs'
 				? `${say(massKg / stand.stance.legs, 'mass')} on each of ${stand.stance.legs} legs, `
@@ -85,7 +85,7 @@ function* fewerOn(model: SystemModel, { stand, massKg }: StandLoad, limit: numbe
 			effect: `${say(overKg, 'mass')} less`,
 			change: [set('operation.fillL', fillL)]
 		};
-	const design = model.design.stands.find(({ id }) => id === stand.id)!;
+	const design = standOf(model.design, stand.id)!;
 	const { along, words } = kindOf(design);
 	const now = countAlong(design);
 	const fit = Math.floor((now * limit) / massKg);

@@ -1,4 +1,4 @@
-import { kindOf } from '../../design';
+import { kindOf, standOf } from '../../design';
 import type { SystemModel } from '../../model';
 import { ELEMENT_NAME } from '../../nutrients';
 import { names } from '../../quantity';
@@ -14,7 +14,7 @@ export const saltBuildsUp: Rule = (model) =>
 		const { input, result } = state;
 		const { dayOverLimit: day, days } = result;
 		if (day === null) return [];
-		const stand = model.design.stands.find(({ id }) => id === state.standId)!;
+		const stand = standOf(model.design, state.standId)!;
 		const [, containers] = kindOf(stand).words.container;
 		const soon = day <= SOON_DAYS;
 		return [
@@ -59,7 +59,7 @@ function drained(
 	model: SystemModel,
 	{ standId, result }: SystemModel['saltInMedia'][number]
 ): Fix | false {
-	const stand = model.design.stands.find(({ id }) => id === standId)!;
+	const stand = standOf(model.design, standId)!;
 	const least = result.leastDrainFraction;
 	if (stand.drainsTo !== 'waste' || least === null || least > 0.6) return false;
 	const share = Math.ceil(least * 20 + 1e-9) / 20;

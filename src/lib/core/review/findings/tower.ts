@@ -1,4 +1,4 @@
-import { AREA_KIND } from '../../design';
+import { AREA_KIND, standOf } from '../../design';
 import { names } from '../../quantity';
 import type { SystemModel } from '../../model';
 import { availableFixes, type Fix, type Rule, type Said, setOf } from '../finding';
@@ -53,7 +53,7 @@ export const leaning: Rule = (model) =>
 /** Where no wind comes. */
 /** Its top held by something that holds. */
 function tiedUp(model: SystemModel, standId: string): Fix[] {
-	const stand = model.design.stands.find(({ id }) => id === standId);
+	const stand = standOf(model.design, standId);
 	if (!stand || !('tied' in stand) || stand.tied) return [];
 	return [
 		{

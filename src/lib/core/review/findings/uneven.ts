@@ -1,4 +1,4 @@
-import { fieldsOf, valveId, type Stand } from '../../design';
+import { fieldsOf, valveId, type Stand, standOf } from '../../design';
 import { DRY_LPH } from '../../hydraulics';
 import { pick } from '../../shelf';
 import type { SystemModel } from '../../model';
@@ -113,7 +113,7 @@ function costsMore(
 
 /** What a grower calls a part of the lines. */
 function partWords({ design }: SystemModel, { role, standId }: LinePart): string {
-	const stand = design.stands.find(({ id }) => id === standId);
+	const stand = standOf(design, standId);
 	const of = stand && design.stands.length > 1 ? ` of ${stand.name}` : '';
 	const words = {
 		main: 'the main',
@@ -182,7 +182,7 @@ function eveners(model: SystemModel, part: LinePart | null): Evener[] {
 
 /** A header that is to blame gets its water in its middle. */
 function fedInTheMiddle({ design }: SystemModel, { role, standId }: LinePart): Evener[] {
-	const stand = design.stands.find(({ id }) => id === standId);
+	const stand = standOf(design, standId);
 	if (role !== 'header' || !stand) return [];
 	const { headerFed, rows = 1 } = fieldsOf(stand);
 	if (headerFed !== 'end' || rows < 2) return [];
@@ -212,7 +212,7 @@ function wider(
 	{ role, standId, tubeId }: LinePart
 ): Evener[] {
 	const now = shelf.tubes.find(({ id }) => id === tubeId);
-	const stand = design.stands.find(({ id }) => id === standId);
+	const stand = standOf(design, standId);
 	const next = shelf.tubes.find(
 		(tube) => now && tube.use === 'feed' && tube.innerDiameterMm > now.innerDiameterMm
 	);

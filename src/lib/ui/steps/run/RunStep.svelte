@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { differenceInCalendarDays, parseISO } from 'date-fns';
 	import { dayOf } from '$lib/core/review';
-	import { daysLeft } from '$lib/core/model';
+	import { daysLeft, tankAhead } from '$lib/core/model';
 	import Figure from '../../control/Figure.svelte';
 	import TextField from '../../control/TextField.svelte';
 	import Explain from '../../explain/Explain.svelte';
@@ -15,9 +15,7 @@
 	const run = $derived(session.model.run.result);
 	/** Strengths as long as there is water for the pump. */
 	const strengths = $derived.by(() => {
-		const end = run.firstDayBelowPump ?? Infinity;
-		const fed = run.days.filter(({ day }) => day < end).map(({ ecMsCm }) => ecMsCm);
-		const all = [session.model.run.input.ecStartMsCm, ...fed];
+		const all = tankAhead(session.model.run).fed.map(({ msCm }) => msCm);
 		return [Math.min(...all), Math.max(...all)] as const;
 	});
 </script>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { addDays, format, parseISO } from 'date-fns';
-	import { daysBetween } from '$lib/core/model';
+	import { daysBetween, tankAhead, type TankPoint } from '$lib/core/model';
 	import { useSession } from '../../workspace/context';
 	import { STRIP } from '../../clock/day-drag';
 
@@ -13,37 +13,11 @@
 	const right = $derived(width - 66);
 	const LEVEL = { top: 26, bottom: 96 };
 	const EC = { top: 122, bottom: 172 };
-	const inTank = (litres: number) => Math.max(0, litres - run.outsideL) * run.tankShare;
-
-	interface Point {
-		day: number;
-		litres: number;
-		mSCm: number;
-	}
-	/** Today, then each day before and after what is added at its end. */
-	const points = $derived.by(() => {
-		const { input, result } = run;
-		const list: Point[] = [{ day: 0, litres: inTank(input.startL), mSCm: input.ecStartMsCm }];
-		const changed = new Set(result.changes.map(({ day }) => day));
-		for (const { day, volumeL, ecMsCm, addedL } of result.days) {
-			const before = volumeL - addedL;
-			// a hand that fills up shows as a step; a float holds the line
-			if (input.topUp.kind === 'refill' && addedL > 0 && !changed.has(day))
-				list.push({ day, litres: inTank(before), mSCm: list.at(-1)!.mSCm });
-			list.push({ day, litres: inTank(volumeL), mSCm: ecMsCm });
-		}
-		return list;
-	});
-	/** A tank drunk empty has no strength to speak of. */
-	const fed = $derived.by(() => {
-		const end = points.findIndex(({ litres }) => litres <= least);
-		return end < 0 ? points : points.slice(0, Math.max(1, end));
-	});
+	const { points, fed, leastL } = $derived(tankAhead(run));
 	const days = $derived(run.result.days.length);
 	const x = (day: number) => left + (day / days) * (right - left);
 	const fullL = $derived(Math.max(1, model.tank.fullL));
 	const level = (litres: number) => LEVEL.bottom - (litres / fullL) * (LEVEL.bottom - LEVEL.top);
-	const least = $derived(inTank(run.input.pumpMinimumL));
 	const range = $derived(model.strength.range);
 	/** What they bear as far as they will be on; where nothing is known of the days, as they stand. */
 	const bands = $derived(
@@ -64,16 +38,16 @@
 	/** Strength from a little under to a little over all that is drawn. */
 	const span = $derived.by(() => {
 		const all = [
-			...fed.map(({ mSCm }) => mSCm),
+			...fed.map(({ msCm }) => msCm),
 			...bands.flatMap(({ band }) => [band.low, band.high])
 		];
 		const [low, high] = [Math.min(...all), Math.max(...all)];
 		const room = Math.max(0.1, 0.1 * (high - low));
 		return { low: Math.max(0, low - room), high: high + room };
 	});
-	const ec = (mSCm: number) =>
-		EC.bottom - ((mSCm - span.low) / (span.high - span.low)) * (EC.bottom - EC.top);
-	const line = (y: (point: Point) => number, list: readonly Point[] = points) =>
+	const ec = (msCm: number) =>
+		EC.bottom - ((msCm - span.low) / (span.high - span.low)) * (EC.bottom - EC.top);
+	const line = (y: (point: TankPoint) => number, list: readonly TankPoint[] = points) =>
 		list.map((point) => `${x(point.day).toFixed(1)},${y(point).toFixed(1)}`).join(' ');
 	const date = (day: number) => format(addDays(parseISO(session.today), day), 'd MMM');
 	const refills = $derived(
@@ -122,8 +96,8 @@
 	>
 	<line class="edge" x1={left} x2={right} y1={level(fullL)} y2={level(fullL)} />
 	<text class="end" x={left - 6} y={level(fullL) + 4}>full</text>
-	<line class="least" x1={left} x2={right} y1={level(least)} y2={level(least)} />
-	<text class="end" x={left - 6} y={level(least) + 4}
+	<line class="least" x1={left} x2={right} y1={level(leastL)} y2={level(leastL)} />
+	<text class="end" x={left - 6} y={level(leastL) + 4}
 		>{session.design.source.kind === 'pump' ? 'pump' : 'tap'}</text
 	>
 	<polygon
@@ -150,7 +124,7 @@
 	{/each}
 	<text class="title" x={left} y={EC.top - 6}
 		>Strength <tspan dx="8"
-			>{session.say(fed.at(-1)!.mSCm, 'strength')} on {date(fed.at(-1)!.day)}</tspan
+			>{session.say(fed.at(-1)!.msCm, 'strength')} on {date(fed.at(-1)!.day)}</tspan
 		></text
 	>
 	{#if session.model.waterUse.crops.length > 0}
@@ -160,11 +134,11 @@
 		/>
 		<text x={right + 4} y={(ec(bands.at(-1)!.band.high) + ec(bands.at(-1)!.band.low)) / 2 + 4}
 			>{[bands.at(-1)!.band.low, bands.at(-1)!.band.high]
-				.map((mSCm) => session.number(mSCm, 'strength'))
+				.map((msCm) => session.number(msCm, 'strength'))
 				.join('–')}</text
 		>
 	{/if}
-	<polyline class="ec" points={line(({ mSCm }) => ec(mSCm), fed)} />
+	<polyline class="ec" points={line(({ msCm }) => ec(msCm), fed)} />
 	{#each [0, 7, 14, 21] as day (day)}
 		{#if day <= days}
 			<line class="tick" x1={x(day)} x2={x(day)} y1={EC.bottom} y2={EC.bottom + 6} />
