@@ -6,7 +6,14 @@ import { feedPlan } from '../../src/lib/core/feeding';
 import { atSpeed, headAt } from '../../src/lib/core/hydraulics';
 import { METRIC, names, show, showRange } from '../../src/lib/core/quantity';
 import { assessModel } from '../../src/lib/core/operations';
-import { dayOf, faultWords, findingsOf, SEVERITIES, STEPS } from '../../src/lib/core/review';
+import {
+	dayOf,
+	faultWords,
+	findingsOf,
+	SEVERITIES,
+	STEPS,
+	SUBJECTS
+} from '../../src/lib/core/review';
 import {
 	SystemModel,
 	daysLeft,
@@ -317,16 +324,8 @@ describe('why the strength strays', () => {
 describe('what a finding points at', () => {
 	/** Everything a press can mark in the drawing, and what only a sheet shows; joints are too small to be drawn. */
 	const drawn = ({ layout }: SystemModel) =>
-		new Set([
-			...[
-				'tank',
-				'pump',
-				'place',
-				'timer',
-				'mix',
-				'design',
-				...(layout.reserve ? ['reserve'] : [])
-			],
+		new Set<string>([
+			...SUBJECTS.filter((one) => one !== 'reserve' || layout.reserve),
 			...[layout.solids, layout.containers, layout.runs, layout.returns, layout.sites].flatMap(
 				(list) => list.map(({ id }) => id)
 			)

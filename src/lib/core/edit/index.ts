@@ -2,6 +2,7 @@ export * from './offered';
 export * from './autofix';
 export * from './begin';
 export * from './settle';
+export { plantsAlong } from './sizing';
 export * from './change-kind';
 export * from './compare';
 export * from './extension';

@@ -15,7 +15,7 @@ export { phCurve } from './acid';
 export type { PhDose } from './helpers/ph-dose';
 export { poursOf, type PourState } from './pour';
 export { USUAL_BOTTLES } from './bottles';
-export { broughtBy, costOf, type Weighed } from './weighing';
+export { broughtBy, costOf, mostOverAsked, type Weighed } from './weighing';
 export * from './model';
 export { inTransitL, type ReturnFault, type ReturnState } from './returns';
 export { passedDown } from './helpers/passing';

@@ -191,6 +191,24 @@ export interface Brought {
 	mgL: number;
 }
 
+/**
+ * The element that stands furthest over what was asked of the mix, and what brings most of it; null: none does so
+ * far that it is worth a word.
+ */
+export function mostOverAsked(
+	mix: MixState,
+	{ overAsked }: ParameterSet['mixing']
+): { element: Nutrient; share: number; by: Brought['by'] } | null {
+	const holds = mix.salts.result.elementsMgL;
+	const [most] = NUTRIENTS.map((element) => ({
+		element,
+		share: holds[element] / mix.targetsMgL[element]
+	})).sort((a, b) => b.share - a.share);
+	if (!most || most.share < overAsked.value) return null;
+	const [by] = broughtBy(mix, most.element).sort((a, b) => b.mgL - a.mgL);
+	return { ...most, by: by?.by ?? 'water' };
+}
+
 /** What brings how much of each element: the water first, then acid or base, then ingredient by ingredient. */
 export function broughtBy(
 	{

@@ -23,6 +23,10 @@ export const STARTING = {
 	/** It lasts so long beside what stands under the pump. */
 	tankDays: parameter(2.5, 'days', [2, 4], FIRST),
 	tankSpareL: parameter(15, 'L', [8, 25], FIRST),
+	/** Plants on a bench two deep: nearer than their spread by so much, never nearer than a bucket, off its ends. */
+	benchShare: parameter(0.8, 'of their spread', [0.7, 1], FIRST),
+	benchPitchMm: parameter(350, 'mm', [250, 450], FIRST),
+	benchEndsMm: parameter(360, 'mm', [200, 500], FIRST),
 	/** Floor a plant takes on the ground, as a multiple of its own spread squared. */
 	packing: parameter(1.3, '', [1.1, 1.6])
 };

@@ -75,6 +75,8 @@ export const mixing = {
 	/** A meter and a water report agree no better than this, in part and in all. */
 	waterOff: parameter(0.2, 'of the strength of its ions', [0.1, 0.3]),
 	waterOffMsCm: parameter(0.1, 'mS/cm', [0.05, 0.2]),
+	/** More of an element than was asked is said on the bench from here on. */
+	overAsked: parameter(1.25, 'of what is asked', [1.1, 1.5]),
 	/** What rounding to the scale may change of an ingredient before it is weighed by way of a jug. */
 	roundingShare: parameter(0.05, 'of its grams', [0.02, 0.1]),
 	/** Level scoops come no nearer, and a batch is large enough where everything does. */

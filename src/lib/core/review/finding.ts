@@ -27,6 +27,11 @@ export const SEVERITIES = ['stop', 'look', 'caution'] as const;
 export const STATES_OF_PLANTS = ['now', 'grown'] as const;
 export type PlantState = (typeof STATES_OF_PLANTS)[number];
 
+/** What a finding may be about that is no single thing of the drawing. */
+export const SUBJECTS = ['place', 'mix', 'timer', 'pump', 'tank', 'reserve'] as const;
+/** What a finding is about: one of these, or a thing of the drawing by its id: a site, container, solid, run, return. */
+export type Subject = (typeof SUBJECTS)[number] | (string & Record<never, never>);
+
 const changeSchema = z.array(z.strictObject({ path: z.string(), value: z.unknown() }));
 export const fixSchema = z.strictObject({
 	label: z.string(),
@@ -60,8 +65,7 @@ export interface Said {
 	code: FindingCode;
 	step: Step;
 	severity: (typeof SEVERITIES)[number];
-	/** Id of what it is about: a site, run, return, joint, `tank`, `pump`. */
-	subject: string;
+	subject: Subject;
 	message: string;
 	/** How far the figure is past its limit, as a share of it; 1 where it is no matter of degree. */
 	off?: number;

@@ -1,3 +1,4 @@
+import type { Subject } from './finding';
 import { kindOf } from '../design';
 import type { Noun } from '../quantity';
 import type { ReturnFault, SystemModel } from '../model';
@@ -23,7 +24,7 @@ export const containerWords = ({ design }: SystemModel): Noun =>
  * What a finding about a stand points at: its part of that name, as far as it has one, else the first thing that
  * stands on it. Pressing a finding marks that in the drawing.
  */
-export function subjectOn({ layout }: SystemModel, { id }: { id: string }, part: string): string {
+export function subjectOn({ layout }: SystemModel, { id }: { id: string }, part: string): Subject {
 	const wanted = `${id}.${part}`;
 	const drawn = [layout.solids, layout.containers, layout.runs, layout.returns];
 	if (drawn.some((list) => list.some((one) => one.id === wanted))) return wanted;

@@ -2,7 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { KINDS, suggest, type NewSystem, type Place, type Variant } from '$lib/core/design';
 	import { capital, show } from '$lib/core/quantity';
-	import { begin as tryOut, LASTS_DAYS } from '$lib/core/edit';
+	import { begin as tryOut, LASTS_DAYS, plantsAlong } from '$lib/core/edit';
 	import { shelfWith, type ShelfItem } from '$lib/core/shelf';
 	import Choice from '$lib/ui/control/Choice.svelte';
 	import PickOne from '$lib/ui/control/PickOne.svelte';
@@ -45,15 +45,10 @@
 	const roomMm = $derived((roomM ?? 0) * 1000);
 	const mostMm = $derived(area.lengthM * 1000 - 300);
 
-	/** Plants that fit a length, two deep, at the spacing this crop likes. */
-	const fits = $derived.by(() => {
-		const pitch = Math.max(350, Math.round((crop.spreadMm * 0.8) / 10) * 10);
-		return 2 * (Math.max(0, Math.floor((roomMm - 360) / pitch)) + 1);
-	});
 	/** Answers to draw from. */
 	const answers = $derived({
 		areaId,
-		plants: Math.min(MOST, have === 'place' ? fits : (count ?? 1)),
+		plants: Math.min(MOST, have === 'place' ? plantsAlong(roomMm, crop) : (count ?? 1)),
 		cropId,
 		lengthMm: Math.round(have === 'place' ? roomMm : Math.min(60_000, Math.max(400, mostMm))),
 		depthMm: Math.round(Math.max(200, (area.widthM - area.walkM) * 1000 - 100)),

@@ -16,7 +16,7 @@ import {
 	type StandLayout
 } from '../../layout';
 import type { SystemModel } from '../../model';
-import { availableFixes, set, type Fix, type Rule, type Said } from '../finding';
+import { availableFixes, set, type Fix, type Rule, type Said, type Subject } from '../finding';
 import { say } from '../sentence';
 import { subjectOn } from '../words';
 
@@ -88,7 +88,7 @@ function* elsewhere(model: SystemModel, id: string): Iterable<Fix> {
 		};
 }
 
-const subjectOf = (model: SystemModel, id: string): string =>
+const subjectOf = (model: SystemModel, id: string): Subject =>
 	id === 'tank' || id === 'reserve' ? id : subjectOn(model, { id }, 'top');
 
 /** Something put through the edge of its area. */

@@ -3,7 +3,15 @@ import { type Stand, countAlong, fieldAt, fieldsOf, keysOf, kindOf, standOf } fr
 import type { Impossible, LayoutProblem, Replacement } from '../../layout';
 import { type ShelfLists, type TankShape, shapeHeightMm } from '../../shelf';
 import { SystemModel } from '../../model';
-import { type Fix, type Rule, type Said, availableFixes, set, setOf } from '../finding';
+import {
+	type Fix,
+	type Rule,
+	type Said,
+	availableFixes,
+	set,
+	setOf,
+	type Subject
+} from '../finding';
 import { say } from '../sentence';
 import { sameGround, throughWall } from './floor';
 import { subjectOn } from '../words';
@@ -142,7 +150,7 @@ function fewerOnLid(model: SystemModel, standId: string, fit: number): Fix | fal
 }
 
 /** What a path of the document leads to, on the drawing. */
-function drawnAt(model: SystemModel, path: string): string {
+function drawnAt(model: SystemModel, path: string): Subject {
 	const [, list, item] = keysOf(path);
 	if (list === 'tank') return 'tank';
 	if (list === 'stands' && typeof item === 'object') return subjectOn(model, item, 'top');

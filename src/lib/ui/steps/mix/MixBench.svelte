@@ -1,9 +1,8 @@
 <script lang="ts">
 	import { dosedBy } from '$lib/core/review';
 	import { GUESS_OFF, rejectL, treatedWater, withSalt } from '$lib/core/design';
-	import { watersOf } from '$lib/core/model';
-	import { bestSalt, ELEMENT_NAME, NUTRIENTS } from '$lib/core/nutrients';
-	import { broughtBy } from '$lib/core/model';
+	import { mostOverAsked, watersOf } from '$lib/core/model';
+	import { bestSalt, ELEMENT_NAME } from '$lib/core/nutrients';
 	import { lowerFirst, names, sum } from '$lib/core/quantity';
 	import { plainSalt, SALT_IDS, shortSalt } from '$lib/core/shelf';
 	import { useSession } from '../../workspace/context';
@@ -34,21 +33,11 @@
 	});
 	/** What stands furthest over what was asked, and what brings it. */
 	const over = $derived.by(() => {
-		const holds = mix.salts.result.elementsMgL;
-		const [most] = NUTRIENTS.map((e) => ({ e, share: holds[e] / mix.targetsMgL[e] })).sort(
-			(a, b) => b.share - a.share
-		);
-		if (!most || most.share < 1.25) return null;
-		const [by] = broughtBy(mix, most.e).sort((a, b) => b.mgL - a.mgL);
-		return {
-			...most,
-			by:
-				typeof by?.by === 'number'
-					? shortOf(mix.ingredients[by.by]!)
-					: by?.by === 'water' || !by
-						? 'your water'
-						: `the ${by.by}`
-		};
+		const most = mostOverAsked(mix, model.parameters.mixing);
+		if (!most) return null;
+		const { by } = most;
+		const what = typeof by === 'number' ? shortOf(mix.ingredients[by]!) : `the ${by}`;
+		return { ...most, by: by === 'water' ? 'your water' : what };
 	});
 	const waters = $derived(watersOf(session.place, session.operation));
 	/** What a guessed water leaves open, and what a membrane lets run. */
@@ -111,7 +100,7 @@
 		{/if}
 		{#each ofWater as words (words)}<span class="note">{words}</span>{/each}
 		{#if over}<span class="note"
-				>{ELEMENT_NAME[over.e]} is {Math.round(100 * over.share)} % of what is asked: {lowerFirst(
+				>{ELEMENT_NAME[over.element]} is {Math.round(100 * over.share)} % of what is asked: {lowerFirst(
 					over.by
 				)} brings most of it</span
 			>{/if}
