@@ -4,6 +4,7 @@
  *   calc batch < list.json      a list of { op, input }
  *   calc list                   ids with one line each
  *   calc schema <op>            JSON Schema of input and output
+ *   calc example <op>           an input with what it comes to
  *   calc stage                  names of the steps of the model
  *   calc stage <name>           one of them, of an input as assess takes it
  * --design <name> in place of an input: a design of examples/ by name; --every <n>: each nth figure of a series
@@ -81,7 +82,7 @@ function stage(name: string | undefined): void {
 
 if (!command || command === '--help') {
 	process.stdout.write(
-		'calc <op> < input.json | calc batch < list.json | calc list | calc schema <op> | calc stage [<name>] < design.json\n'
+		'calc <op> < input.json | calc batch < list.json | calc list | calc schema <op> | calc example <op> | calc stage [<name>] < design.json\n'
 	);
 } else if (command === 'list') {
 	for (const { id, summary } of OPERATIONS) process.stdout.write(`${id.padEnd(20)}${summary}\n`);
@@ -89,6 +90,10 @@ if (!command || command === '--help') {
 	const op = findOperation(rest[0] ?? '');
 	if (!op) fail({ code: 'unknown-operation', message: `there is no operation "${rest[0] ?? ''}"` });
 	print(schemasOf(op));
+} else if (command === 'example') {
+	const op = findOperation(rest[0] ?? '');
+	if (!op) fail({ code: 'unknown-operation', message: `there is no operation "${rest[0] ?? ''}"` });
+	process.stdout.write(readFileSync(new URL(`../docs/examples/${op.id}.json`, import.meta.url)));
 } else if (command === 'batch') {
 	const answers = calculateBatch(readInput());
 	if ('error' in answers) fail(answers.error);
