@@ -6,9 +6,9 @@ import { PARAMETERS } from '../src/lib/core/parameters';
 import { findingsOf, provenFindings, stepsOf } from '../src/lib/core/review';
 import { BUILT_IN_SHELF } from '../src/lib/core/shelf';
 import { EXAMPLES } from '../tests/unit/example';
-import { workOf } from '../tests/unit/work';
 import { anotherLevel, built, fresh, grown, rail, SIZES, stretch } from './grown';
 import { exponentOf, print, time } from './measure';
+import { workOf } from './work';
 
 const times = (of: number, by: number) => `${(of / by).toFixed(1)} times the rail`;
 

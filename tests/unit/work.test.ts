@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import { EXAMPLES } from './example';
-import { workOf } from './work';
+import { workOf } from '../../bench/work';
 
 /** Stages and networks of each example: to be judged, and to have its fixes proven. Fewer is better: write it in. */
 const MOST = JSON.parse(

@@ -1,5 +1,4 @@
-import type { Sources, Stage } from './stage';
-import type { Seen } from './watch';
+import type { Seen, Sources, Stage } from './stage';
 
 /** A result with what it was made from: a later model takes it over if all of that is still the same. */
 interface Made {

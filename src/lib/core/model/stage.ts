@@ -53,3 +53,8 @@ export const stage = <const K extends Keys, N extends Needs, T>(
 	needs: N,
 	make: (given: Given<K, N>, before: T | undefined) => T
 ): Stage<T> => ({ name, keys, needs, make: make as Stage<T>['make'] });
+
+/** One thing that was read, with what it said: a key of a source, all of a source, or a stage. */
+export type Seen =
+	| { stage: Stage<unknown>; value: unknown }
+	| { part: keyof Sources; key: string | null; value: unknown };

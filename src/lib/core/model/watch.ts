@@ -1,17 +1,19 @@
-import type { SystemModel } from './model';
-import type { Sources, Stage } from './stage';
-
-/** One thing that was read, with what it said: a key of a source, all of a source, or a stage. */
-export type Seen =
-	| { stage: Stage<unknown>; value: unknown }
-	| { part: keyof Sources; key: string | null; value: unknown };
+import type { Seen, Sources, Stage } from './stage';
 
 /** All but the calendar, which holds one day alone. */
 const PARTS = ['design', 'operation', 'record', 'place', 'shelf', 'parameters'] as const;
 
+/** What a model is here: it answers for stages, and hands over its sources and others like itself by name. */
+interface Watchable {
+	get<T>(stage: Stage<T>): T;
+	say(value: number, kind: never): string;
+}
+const of = (model: Watchable, name: string): unknown =>
+	(model as unknown as Record<string, unknown>)[name];
+
 /** A model that writes down what is read of it, until it is told to stop. */
-export interface Watched {
-	model: SystemModel;
+export interface Watched<M> {
+	model: M;
 	/** What was read, in the order in which it was first read. */
 	seen: Seen[];
 	/** From here on it is the model it was made of, and nothing else. */
@@ -28,7 +30,7 @@ type Note = (id: unknown, read: Seen) => void;
  * @param model what is read
  * @param sources what it was made from
  */
-export function watch(model: SystemModel, sources: Sources): Watched {
+export function watch<M extends Watchable>(model: M, sources: Sources): Watched<M> {
 	const seen: Seen[] = [];
 	const noted = new Set<unknown>();
 	let open = true;
@@ -43,7 +45,7 @@ export function watch(model: SystemModel, sources: Sources): Watched {
 		own[part] = { get: () => (open ? handed : sources[part]) };
 	}
 	return {
-		model: Object.create(model, own) as SystemModel,
+		model: Object.create(model, own) as M,
 		seen,
 		stop: () => (open = false)
 	};
@@ -56,7 +58,7 @@ const noteKey = (sources: Sources, part: keyof Sources, key: string, note: Note)
 };
 
 /** Stages, the day, and figures in words. */
-const figuresOf = (model: SystemModel, sources: Sources, note: Note): PropertyDescriptorMap => ({
+const figuresOf = (model: Watchable, sources: Sources, note: Note): PropertyDescriptorMap => ({
 	get: {
 		value: <T>(stage: Stage<T>) => {
 			const value = model.get(stage);
@@ -66,15 +68,15 @@ const figuresOf = (model: SystemModel, sources: Sources, note: Note): PropertyDe
 	},
 	today: { get: () => noteKey(sources, 'calendar', 'today', note) },
 	say: {
-		value: (...asked: Parameters<SystemModel['say']>) => {
+		value: (value: number, kind: never) => {
 			noteKey(sources, 'place', 'units', note);
-			return model.say(...asked);
+			return model.say(value, kind);
 		}
 	}
 });
 
 /** What is had of a model as a whole. */
-function wholeOf(model: SystemModel, sources: Sources, note: Note): PropertyDescriptorMap {
+function wholeOf(model: Watchable, sources: Sources, note: Note): PropertyDescriptorMap {
 	const all = () => {
 		for (const part of PARTS) note(part, { part, key: null, value: sources[part] });
 		noteKey(sources, 'calendar', 'today', note);
@@ -84,14 +86,14 @@ function wholeOf(model: SystemModel, sources: Sources, note: Note): PropertyDesc
 		own[name] = {
 			get() {
 				all();
-				return model[name];
+				return of(model, name);
 			}
 		};
 	for (const name of ['with', 'of'] as const)
 		own[name] = {
 			value: (...asked: never[]) => {
 				all();
-				return (model[name] as (...asked: never[]) => SystemModel)(...asked);
+				return (of(model, name) as (...asked: never[]) => unknown).apply(model, asked);
 			}
 		};
 	return own;

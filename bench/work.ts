@@ -1,6 +1,6 @@
-import { networksSolved } from '../../src/lib/core/hydraulics';
-import { provenFindings, findingsOf } from '../../src/lib/core/review';
-import { modelOf } from './example';
+import { networksSolved } from '../src/lib/core/hydraulics';
+import { provenFindings, findingsOf } from '../src/lib/core/review';
+import { modelOf } from '../tests/unit/example';
 
 /** How much is worked out: stages of the model made, and networks solved within them. */
 export interface Work {
