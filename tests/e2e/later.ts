@@ -98,5 +98,15 @@ export const LATER: readonly RegExp[] = [
 	/kitchen-columns opens with its warning/,
 	/the finding bar says when nothing/,
 	/a phone comes in with the passcode/,
-	/valve-pots: no page tells an amount/
+	/valve-pots: no page tells an amount/,
+	/tank: measured with a jug/,
+	/the dry run is typed on the drawing/,
+	/Trays with valves: from nothing/,
+	/bench-testing the pump/,
+	/the same changed on two devices/,
+	/a lost connection is said/,
+	/a lamp is hung, raised/,
+	/Crelbo starts, shows of when it is/,
+	/a branch stack from nothing/,
+	/every kind of field takes every gesture/
 ];

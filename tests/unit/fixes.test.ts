@@ -76,7 +76,7 @@ describe('what goes wrong', () => {
 		const built = TROUBLES.filter(
 			({ code }) => !['cannot-be-built', 'return-too-small'].includes(code)
 		);
-		for (const trouble of some(built, 'remedies', 0.25)) {
+		for (const trouble of some(built, 'remedies', 0.15)) {
 			const { code, from } = trouble;
 			const model = troubled(trouble);
 			const before = findingsOf(model);
@@ -92,7 +92,7 @@ describe('what goes wrong', () => {
 	it('is said in feet and gallons to those who measure in them', () => {
 		const said: string[] = [];
 		const us = { system: 'us' as const, strength: 'ppm500' as const };
-		for (const trouble of some(TROUBLES, 'feet and gallons', 0.25)) {
+		for (const trouble of some(TROUBLES, 'feet and gallons', 0.15)) {
 			const { code } = trouble;
 			for (const f of provenOf(troubled(trouble).with([set('place.units', us)]), code)) {
 				readable(f);

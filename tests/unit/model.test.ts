@@ -194,7 +194,7 @@ describe('a changed model shares what the change cannot have touched', () => {
 		it(`${name}: and comes to just what a new one comes to, whatever is changed`, () => {
 			const before = modelOf(name);
 			assessModel(before);
-			for (const change of some(changesOf(before.parts), name, 0.15)) {
+			for (const change of some(changesOf(before.parts), name, 0.1)) {
 				const shared = before.with([change]);
 				const fresh = new SystemModel(shared.parts, BUILT_IN_SHELF);
 				const where = `${name}, ${change.path} ${JSON.stringify(change.value)}`;

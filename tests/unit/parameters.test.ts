@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import {
+	mostOverAsked,
 	strengthRamp,
 	advisedSchool,
 	restsOn,
@@ -109,6 +110,7 @@ describe('figures of practice', () => {
 		const was = { on: '2026-05-27', litres: 30, msCm: 1.8, ph: 6, waterC: null, meters: null };
 		for (const now of [{ litres: 29 }, { litres: 24, msCm: 2.1, ph: 6.4 }])
 			todayPlan(rail, { ...was, ...now, on: '2026-05-28' }, was, true);
+		mostOverAsked(rail.mix, rail.parameters.mixing);
 		// a label that names no strength
 		look(rail.with([set('operation.mix.acid', { kind: 'citric', percent: null, said: true })]));
 		// a tank in foam, with an air stone
