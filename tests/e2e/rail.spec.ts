@@ -129,7 +129,7 @@ test('by keyboard alone: to a grip, a nudge, a finding and its fix', async ({ pa
 	await page.keyboard.press('ArrowDown');
 	await page.keyboard.press('ArrowDown');
 	await page.keyboard.press('ArrowUp');
-	expect(Number(await level.getAttribute('aria-valuenow'))).toBe(before - 0.5);
+	await expect(level).toHaveAttribute('aria-valuenow', String(before - 0.5));
 	await saved(page);
 	await page.keyboard.press('n');
 	await expect(bar(page)).toContainText('2 of');
