@@ -168,10 +168,14 @@
 	.date {
 		text-anchor: middle;
 	}
+	/* lines of days go past behind what is written */
+	.title,
 	.word {
 		paint-order: stroke;
 		stroke: var(--ground);
 		stroke-width: 3px;
+	}
+	.word {
 		fill: var(--ink);
 	}
 	.word.before {
