@@ -14,10 +14,8 @@ const LONG = {
 	'src/lib/core/review/findings/light.ts': 'waits for its rules to be written anew',
 	'src/lib/ui/sync/outbox.ts': 'one queue and its order: halves of it would each know the other',
 	'src/lib/ui/chart/Chart.svelte': 'one drawing of the chart library, with its keys',
-	'src/lib/ui/drawing/FloorPlan.svelte': 'to be cut: bar, hand and drawing',
 	'src/lib/ui/workspace/FindingBar.svelte': 'a third of it is style',
 	'src/lib/ui/steps/mix/MixStep.svelte': 'to be cut: a third of it is style',
-	'src/lib/ui/workspace/session.svelte.ts': 'to be cut: shelf and view state',
 	'src/lib/server/database.ts': 'one connection, opened, held and let go',
 	'src/routes/systems/[[]id[]]/mix/+page.svelte': 'a third of it is style'
 };

@@ -42,7 +42,7 @@ describe('what is not there is not spoken of', () => {
 			for (const step of STEPS) {
 				// there one can be chosen
 				if (step === 'pump') continue;
-				session.step = step;
+				session.view.step = step;
 				const sheet = await shown(session, 'ui/inspector/Sheet.svelte');
 				const drawn = sheet.querySelectorAll('svg text').map((label) => label.text);
 				look(`sheet ${step}`, [wordsOf(sheet), ...drawn].join(' '));

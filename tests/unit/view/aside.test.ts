@@ -8,7 +8,7 @@ describe('what lost its place when a count was changed', function () {
 	const caught = set('record.caughtMl', { 'rail/1/1/o1': 15, 'rail/1/8/o1': 12 });
 	const wordsAt = async (step: 'plants' | 'dry-run', ...changes: ReturnType<typeof set>[]) => {
 		const session = await sessionOf('lean-to-rail', changes);
-		session.step = step;
+		session.view.step = step;
 		const root = await shown(session, 'ui/inspector/Sheet.svelte');
 		const drop = root.querySelectorAll('button').filter((b) => /^Drop/.test(wordsOf(b)));
 		return { words: wordsOf(root), drop: drop.map(wordsOf) };

@@ -70,12 +70,12 @@ describe('the board of every example', function () {
 		const session = await sessionOf('kitchen-columns');
 		const at = async () => svgOf(await board(session));
 		const near = number(await at(), 'width');
-		session.zoomBy(3);
+		session.view.zoomBy(3);
 		const far = await at();
 		expect(number(far, 'width')).to.be.closeTo(near * 3, 1e-6);
 		const radius = (root: HTMLElement) => root.querySelectorAll('.site polygon').length;
-		session.zoomBy(0.01);
-		expect(session.zoom).to.equal(1);
+		session.view.zoomBy(0.01);
+		expect(session.view.zoom).to.equal(1);
 		expect(radius(await at())).to.equal(radius(far));
 	});
 
@@ -85,7 +85,7 @@ describe('the board of every example', function () {
 			labels(svgOf(await board(session)), '[role="button"][aria-pressed="true"]');
 		expect(await pressed()).to.deep.equal([]);
 		const site = session.model.layout.sites.find((s) => (s.facingDeg ?? 0) < 60)!;
-		session.selected = site.id;
+		session.view.selected = site.id;
 		// with the tower it stands in
 		expect(await pressed()).to.deep.equal(['Tower A', `Site ${site.label}`]);
 	});
@@ -104,13 +104,13 @@ describe('the board of every example', function () {
 
 	it('the feed step puts the day under it, a handle to each feed of a few', async () => {
 		const session = await sessionOf('lean-to-rail');
-		session.step = 'feed';
+		session.view.step = 'feed';
 		const root = await board(session);
 		const strip = root.querySelectorAll('svg').at(-1)!;
 		expect(strip.querySelectorAll('rect').length).to.be.at.least(
 			session.model.feed!.plan.events.length
 		);
-		session.step = 'pump';
+		session.view.step = 'pump';
 		expect((await board(session)).querySelectorAll('svg')).to.have.length(1);
 	});
 

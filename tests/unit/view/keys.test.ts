@@ -35,15 +35,15 @@ describe('the keys of the workspace', function () {
 		});
 
 	it('brackets go along the tape and stop at its ends', () => {
-		session.step = STEPS[0];
+		session.view.step = STEPS[0];
 		press('[');
-		expect(session.step).to.equal(STEPS[0]);
+		expect(session.view.step).to.equal(STEPS[0]);
 		for (const step of STEPS.slice(1)) {
 			press(']');
-			expect(session.step).to.equal(step);
+			expect(session.view.step).to.equal(step);
 		}
 		press(']');
-		expect(session.step).to.equal(STEPS.at(-1));
+		expect(session.view.step).to.equal(STEPS.at(-1));
 	});
 
 	it('N and B turn through the findings, round and round, and go to where each is', () => {
@@ -52,7 +52,7 @@ describe('the keys of the workspace', function () {
 			press('n');
 			const finding = findings[i % findings.length]!;
 			expect(session.judging.shown).to.equal(i % findings.length);
-			expect([session.step, session.selected]).to.deep.equal([finding.step, finding.subject]);
+			expect([session.view.step, session.view.selected]).to.deep.equal([finding.step, finding.subject]);
 		}
 		press('b');
 		expect(session.judging.shown).to.equal(findings.length - 1);
@@ -96,15 +96,15 @@ describe('the keys of the workspace', function () {
 		expect(asked).to.deep.equal(['focus [aria-label="Water level in the tank"]', 'print', 'help']);
 		press('+');
 		press('=');
-		expect(session.zoom).to.be.closeTo(2.25, 1e-9);
+		expect(session.view.zoom).to.be.closeTo(2.25, 1e-9);
 		press('-');
-		expect(session.zoom).to.be.closeTo(1.5, 1e-9);
+		expect(session.view.zoom).to.be.closeTo(1.5, 1e-9);
 	});
 
 	it('Esc chooses nothing', () => {
-		session.selected = 'tank';
+		session.view.selected = 'tank';
 		press('Escape');
-		expect(session.selected).to.equal(null);
+		expect(session.view.selected).to.equal(null);
 	});
 
 	const left: [what: string, key: string, held: Partial<KeyboardEvent>, target: unknown][] = [
@@ -121,9 +121,9 @@ describe('the keys of the workspace', function () {
 	for (const [what, key, held, target] of left)
 		it(`leaves alone ${what}`, () => {
 			session.set('record.nowL', 20, 'water');
-			const before = [session.design, session.step, session.judging.shown, session.zoom];
+			const before = [session.design, session.view.step, session.judging.shown, session.view.zoom];
 			expect(press(key, held, target)).to.equal(false);
-			expect([session.design, session.step, session.judging.shown, session.zoom]).to.deep.equal(
+			expect([session.design, session.view.step, session.judging.shown, session.view.zoom]).to.deep.equal(
 				before
 			);
 		});

@@ -67,10 +67,10 @@ describe('what to buy', function () {
 			['perlite-coarse', 0.3],
 			['filter', 9]
 		] as const)
-			expect(session.price(of, price)).to.equal(null);
-		expect(session.price('filter', null)).to.equal(null);
-		expect(session.price('feed-13', -1)).to.match(/price must be a number from 0/);
-		session.step = 'lines';
+			expect(session.shelf.price(of, price)).to.equal(null);
+		expect(session.shelf.price('filter', null)).to.equal(null);
+		expect(session.shelf.price('feed-13', -1)).to.match(/price must be a number from 0/);
+		session.view.step = 'lines';
 		const root = await shown(session, 'ui/inspector/Sheet.svelte');
 		const asked = root
 			.querySelectorAll('input')

@@ -129,7 +129,7 @@ describe('the skin of a tower, laid flat', function () {
 			const session = await sessionOf(name);
 			const { layout } = session.model;
 			const at = session.design.stands.findIndex((stand) => 'ringPitchMm' in stand);
-			session.selected = layout.containers.find((c) => c.standId === layout.stands[at]!.id)!.id;
+			session.view.selected = layout.containers.find((c) => c.standId === layout.stands[at]!.id)!.id;
 			const root = await shown(session, 'ui/drawing/Board.svelte');
 			const { sites } = layout.stands[at]!.holes!.result;
 			const holes = root.querySelectorAll('.hole');
@@ -157,13 +157,13 @@ describe('explanations', function () {
 		for (const name of EXAMPLES) {
 			const session = await sessionOf(name);
 			for (const id of ['tank', session.model.layout.containers[0]!.id]) {
-				session.selected = id;
+				session.view.selected = id;
 				const root = await shown(session, 'ui/inspector/Selected.svelte');
 				expect(wordsOf(root), `${name}, ${id}`)
 					.to.match(/\d/)
 					.and.not.match(/NaN|undefined/);
 			}
-			session.selected = null;
+			session.view.selected = null;
 			expect(wordsOf(await shown(session, 'ui/inspector/Selected.svelte')).trim()).to.equal('');
 		}
 	});

@@ -362,29 +362,29 @@ describe('an open system', function () {
 
 	it('the sheets are about the stand that holds what is chosen', async () => {
 		const loop = await sessionOf('mixed-loop');
-		expect(loop.standIndex).to.equal(0);
+		expect(loop.view.standIndex).to.equal(0);
 		loop.design.stands.forEach((stand, i) => {
 			const { containers, sites, runs } = loop.model.layout;
 			for (const list of [containers, sites, runs] as { id: string; standId: string | null }[][]) {
 				const one = list.find((item) => item.standId === stand.id);
 				if (!one) continue;
-				loop.selected = one.id;
-				expect(loop.standIndex, one.id).to.equal(i);
+				loop.view.selected = one.id;
+				expect(loop.view.standIndex, one.id).to.equal(i);
 			}
-			loop.selected = `${stand.id}.top`;
-			expect(loop.standIndex).to.equal(i);
+			loop.view.selected = `${stand.id}.top`;
+			expect(loop.view.standIndex).to.equal(i);
 		});
-		loop.selected = 'no such thing';
-		expect(loop.standIndex).to.equal(0);
+		loop.view.selected = 'no such thing';
+		expect(loop.view.standIndex).to.equal(0);
 	});
 
 	it('closer and further stay within reason, and come back to just as it was', () => {
-		for (let i = 0; i < 20; i++) session.zoomBy(1.5);
-		expect(session.zoom).to.equal(12);
-		for (let i = 0; i < 20; i++) session.zoomBy(1 / 1.5);
-		expect(session.zoom).to.equal(1);
-		session.zoomBy(1.03);
-		expect(session.zoom).to.equal(1);
+		for (let i = 0; i < 20; i++) session.view.zoomBy(1.5);
+		expect(session.view.zoom).to.equal(12);
+		for (let i = 0; i < 20; i++) session.view.zoomBy(1 / 1.5);
+		expect(session.view.zoom).to.equal(1);
+		session.view.zoomBy(1.03);
+		expect(session.view.zoom).to.equal(1);
 	});
 
 	it('knows the range of a field of the design and of the place', () => {

@@ -14,8 +14,8 @@ const US_FIGURE = figureWith([...unitsOnlyIn('us').filter((unit) => unit !== 'in
 const METRIC_WORD = /\b(?:mm|metres?|litres?) |(?<!\/)m²|\ba (?:metre|litre)\b/g;
 const HOLE = /undefined|NaN|Infinity|\bnull\b|\[object/;
 
-const sheet = async (session: Session, step: Session['step']): Promise<HTMLElement> => {
-	session.step = step;
+const sheet = async (session: Session, step: Session['view']['step']): Promise<HTMLElement> => {
+	session.view.step = step;
 	return shown(session, 'ui/inspector/Sheet.svelte');
 };
 const named = (root: HTMLElement, field: HTMLElement): boolean => {

@@ -73,7 +73,7 @@ describe('the tape of steps', () => {
 	for (const name of EXAMPLES)
 		it(`${name}: eleven steps with their state and figure, one of them open`, async () => {
 			const session = await sessionOf(name);
-			session.step = 'tank';
+			session.view.step = 'tank';
 			const root = await tape(session);
 			const open = root.querySelectorAll('[aria-current="step"]');
 			expect(open.map((b) => b.getAttribute('data-step'))).to.deep.equal(['tank']);
@@ -155,7 +155,7 @@ describe('figures on the sheets', function () {
 	/** What must stand on a sheet, worked out from the model and not from the screen. */
 	const figures: [
 		name: string,
-		step: Session['step'],
+		step: Session['view']['step'],
 		label: string,
 		figure: (session: Session) => string
 	][] = [
@@ -218,7 +218,7 @@ describe('figures on the sheets', function () {
 	for (const [name, step, label, figure] of figures)
 		it(`${name}, ${step}: ${label} is what the core worked out`, async () => {
 			const session = await sessionOf(name);
-			session.step = step;
+			session.view.step = step;
 			const root = await shown(session, 'ui/inspector/Sheet.svelte');
 			const [number] = figure(session).split(' ');
 			expect(wordsOf(root)).to.include(number);
@@ -227,7 +227,7 @@ describe('figures on the sheets', function () {
 	it('change at once with the design they are made of', async () => {
 		const session = await sessionOf('lean-to-rail');
 		const said = async () => {
-			session.step = 'pump';
+			session.view.step = 'pump';
 			return wordsOf(await shown(session, 'ui/inspector/Sheet.svelte'));
 		};
 		const before = await said();
@@ -241,14 +241,14 @@ describe('figures on the sheets', function () {
 		const session = await sessionOf('lean-to-rail');
 		session.model = session.model.with([]);
 		const marked = async () => {
-			session.step = 'tank';
+			session.view.step = 'tank';
 			const root = await shown(session, 'ui/inspector/Sheet.svelte');
 			return root.querySelectorAll('label em').length;
 		};
 		const assumed = await sessionOf('lean-to-rail', [
 			set('design.assumed', ['design.tank.floorMm'])
 		]);
-		assumed.step = 'tank';
+		assumed.view.step = 'tank';
 		const root = await shown(assumed, 'ui/inspector/Sheet.svelte');
 		expect(root.querySelectorAll('label em').map((e) => wordsOf(e))).to.deep.equal(['assumed']);
 		expect(await marked()).to.equal(

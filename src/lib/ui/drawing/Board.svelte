@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { MOST_ZOOM } from '../workspace/session.svelte';
+	import { MOST_ZOOM } from '../workspace/view.svelte';
 	import { NEXT_SIDE } from '$lib/core/layout';
 	import { STRIP } from '../clock/day-drag';
 	import { SURFACES } from '../steps';
@@ -15,7 +15,7 @@
 	let width = $state(800);
 	let height = $state(560);
 	/** What the open step makes of the board. */
-	const surface = $derived(SURFACES[session.step]);
+	const surface = $derived(SURFACES[session.view.step]);
 	const Under = $derived(surface.hasUnder?.(session.model) === false ? undefined : surface.under);
 	const stripped = $derived(Under !== undefined);
 	/** Two fifths of the board stay the drawing's. */
@@ -27,12 +27,12 @@
 	);
 	const drawn = $derived(Math.max(stripped ? 225 : 300, stripped ? height - under : height));
 	// by itself, so that a drag which moves no part does not draw the parts anew
-	const layout = $derived(session.seen);
+	const layout = $derived(session.view.seen);
 	/** Drawn larger than the board it is looked at through the board, and pushed about in it. */
-	const zoom = $derived(session.zoom);
-	const front = $derived(session.side === 'front');
-	const asSeen = $derived(front ? 'the front' : `the ${session.side}`);
-	const walkM = $derived(session.step === 'place' ? session.model.area.walkM : 0);
+	const zoom = $derived(session.view.zoom);
+	const front = $derived(session.view.side === 'front');
+	const asSeen = $derived(front ? 'the front' : `the ${session.view.side}`);
+	const walkM = $derived(session.view.step === 'place' ? session.model.area.walkM : 0);
 	const frame = $derived(frameOf(layout, width * zoom, drawn * zoom, !stripped, walkM));
 	let board: HTMLElement;
 
@@ -40,7 +40,7 @@
 		// with Ctrl held, or two fingers spread, as maps do
 		if (!event.ctrlKey) return;
 		event.preventDefault();
-		session.zoomBy(event.deltaY < 0 ? 1.15 : 1 / 1.15);
+		session.view.zoomBy(event.deltaY < 0 ? 1.15 : 1 / 1.15);
 	}
 	let hold: { x: number; y: number; left: number; top: number } | null = null;
 	function grab(event: PointerEvent): void {
@@ -100,19 +100,19 @@
 				class="quiet"
 				aria-label="Turn the drawing, now seen from {asSeen}"
 				title="Seen from {asSeen}: turn it"
-				onclick={() => (session.side = NEXT_SIDE[session.side])}>↻</button
+				onclick={() => (session.view.side = NEXT_SIDE[session.view.side])}>↻</button
 			>
 			<button
 				class="quiet"
 				aria-label="Closer"
 				disabled={zoom >= MOST_ZOOM}
-				onclick={() => session.zoomBy(1.5)}>+</button
+				onclick={() => session.view.zoomBy(1.5)}>+</button
 			>
 			<button
 				class="quiet"
 				aria-label="Further away"
 				disabled={zoom <= 1}
-				onclick={() => session.zoomBy(1 / 1.5)}>−</button
+				onclick={() => session.view.zoomBy(1 / 1.5)}>−</button
 			>
 		</div>
 	{/if}

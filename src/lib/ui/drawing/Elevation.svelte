@@ -19,14 +19,14 @@
 
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
-	const layout = $derived(session.seen);
-	const shown = $derived(shownOf(session.model, session.selected, session.seen));
+	const layout = $derived(session.view.seen);
+	const shown = $derived(shownOf(session.model, session.view.selected, session.view.seen));
 	const low = $derived(frame.z(Math.min(0, layout.extent.from.zM)));
 
 	/** Chooses a thing that has a grip, and hands the arrow keys to that grip. */
 	function take(id: string, step: Step, grip: string): void {
-		session.selected = id;
-		session.step = step;
+		session.view.selected = id;
+		session.view.step = step;
 		document.querySelector<SVGElement>(`[role="slider"][aria-label^="${grip}"]`)?.focus();
 	}
 </script>
@@ -53,7 +53,7 @@
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<polygon
 			class="solid {solid.role}"
-			class:selected={session.selected === solid.id}
+			class:selected={session.view.selected === solid.id}
 			points={polygon(solid.front.map(([x, z]) => [frame.x(x), Math.min(low, frame.z(z))]))}
 			onclick={() => solid.role === 'top' && take(solid.id, 'sites', 'Height of')}
 		/>
@@ -75,7 +75,7 @@
 	<Overhead {frame} {shown} />
 	<Tank {frame} layer="figures" />
 	<MarginNotes {frame} />
-	{#if session.side === 'front'}<Grips {frame} />{/if}
+	{#if session.view.side === 'front'}<Grips {frame} />{/if}
 </g>
 
 <style>

@@ -52,10 +52,10 @@
 	>
 	{#each items as { container, value, need, state }, i (container.id)}
 		{@const left = x(i)}
-		{@const chosen = session.selected === container.id}
+		{@const chosen = session.view.selected === container.id}
 		<!-- by keyboard its container on the drawing chooses it -->
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-		<g class="item {state}" class:chosen onclick={() => (session.selected = container.id)}>
+		<g class="item {state}" class:chosen onclick={() => (session.view.selected = container.id)}>
 			<title
 				>{container.label}: {session.say(value, kind)}, {flowing ? 'needs' : 'set to'}
 				{session.say(need, kind)}</title

@@ -8,7 +8,7 @@
 
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
-	const layout = $derived(session.seen);
+	const layout = $derived(session.view.seen);
 	const keep = (label: string) => () => session.commit(label);
 	const drop = () => session.revert();
 	interface Grip {
@@ -33,7 +33,7 @@
 			const placed = layout.stands[i]!;
 			// stands that stand anywhere in the area overlap from the front, and one seen from its end has no length
 			const put = isPlaced(session.design);
-			if (put && (i !== session.standIndex || placed.turns % 2 === 1)) return [];
+			if (put && (i !== session.view.standIndex || placed.turns % 2 === 1)) return [];
 			const { fallPercent, lowEndHeightMm, pitchMm } = fieldsOf(stand);
 			const what = kindOf(stand).words.stand;
 			const path = (field: string) => standPath(stand, field);

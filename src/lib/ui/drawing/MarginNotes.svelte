@@ -95,7 +95,7 @@
 		{#each placed as note, i (`${i} ${note.text}`)}
 			<!-- by keyboard what it speaks of is chosen on the drawing -->
 			<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-			<g class="note" class:bad={note.bad} onclick={() => (session.selected = note.id)}>
+			<g class="note" class:bad={note.bad} onclick={() => (session.view.selected = note.id)}>
 				<path d="M{frame.right + 2} {note.at} L{x - 5} {note.y}" />
 				<text {x} y={note.y + 4}>{note.text}{room > 186 ? (note.more ?? '') : ''}</text>
 			</g>

@@ -9,8 +9,8 @@
 	/** What is over the plants: the cones of lamps with the light they give, strings and the beam they hang from. */
 	const { frame, shown }: { frame: Frame; shown: Shown } = $props();
 	const session = useSession();
-	const hung = $derived(session.seen.solids.filter((solid) => solid.role === 'lamp'));
-	const low = $derived(Math.min(...session.seen.sites.map((site) => site.zM), Infinity));
+	const hung = $derived(session.view.seen.solids.filter((solid) => solid.role === 'lamp'));
+	const low = $derived(Math.min(...session.view.seen.sites.map((site) => site.zM), Infinity));
 	const cones = $derived(
 		session.design.lamps.map((lamp, i) => {
 			const { x0, x1 } = boxOf(hung[i]?.above ?? []);
@@ -35,7 +35,7 @@
 			: []
 	);
 	const beamM = $derived(Math.min(session.design.support.heightM, frame.topM));
-	const lit = $derived(session.step === 'place' ? shown.sites.filter((s) => s.cropId) : []);
+	const lit = $derived(session.view.step === 'place' ? shown.sites.filter((s) => s.cropId) : []);
 </script>
 
 <!-- light reaches further than the drawing of what stands under it -->

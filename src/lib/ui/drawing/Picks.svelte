@@ -28,7 +28,7 @@
 		})
 	);
 	function choose(id: string): void {
-		session.selected = session.selected === id ? null : id;
+		session.view.selected = session.view.selected === id ? null : id;
 	}
 </script>
 

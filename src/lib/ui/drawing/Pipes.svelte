@@ -9,7 +9,7 @@
 	const { frame, shown, layer }: { frame: Frame; shown: Shown; layer: 'returns' | 'supply' } =
 		$props();
 	const session = useSession();
-	const layout = $derived(session.seen);
+	const layout = $derived(session.view.seen);
 	const ids = $derived(new Set(shown.containers.map((c) => c.id)));
 	const every = $derived(new Set(layout.containers.map((c) => c.id)));
 	const flows = $derived(session.model.path.outletLph);
@@ -31,8 +31,8 @@
 	const line = (points: { xM: number; zM: number }[]) =>
 		polygon(points.map((p) => [frame.x(p.xM), frame.z(p.zM)]));
 	const choose = (id: string) => {
-		session.selected = id;
-		session.step = 'lines';
+		session.view.selected = id;
+		session.view.step = 'lines';
 	};
 	const level = $derived(Math.max(session.model.path.waterLevelM, layout.tank.floorM));
 </script>
@@ -50,7 +50,7 @@
 		{/if}
 		<polyline
 			class={hose ? 'supply' : 'return'}
-			class:selected={session.selected === run.id}
+			class:selected={session.view.selected === run.id}
 			points={line(run.points)}
 			style:stroke-width={hose ? `${width(run.innerDiameterMm)}px` : undefined}
 		/>
@@ -76,7 +76,7 @@
 		<polyline
 			class="supply {run.role}"
 			class:shut={!run.open}
-			class:selected={session.selected === run.id}
+			class:selected={session.view.selected === run.id}
 			points={line(run.points)}
 			style:stroke-width="{run.role === 'stake' ? 1.5 : width(run.innerDiameterMm)}px"
 		/>

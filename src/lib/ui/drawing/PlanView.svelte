@@ -9,7 +9,7 @@
 
 	const { frame, plan }: { frame: Frame; plan: NonNullable<Frame['plan']> } = $props();
 	const session = useSession();
-	const layout = $derived(session.seen);
+	const layout = $derived(session.view.seen);
 	const flat = (points: { xM: number; yM: number }[]) =>
 		polygon(points.map((p) => [frame.planX(p.xM), frame.y(p.yM)]));
 	const dry = $derived(dryOf(session.model));
@@ -20,11 +20,11 @@
 	/** A number on each container, where it can be read. */
 	const named = (widthM: number) => widthM * frame.planScale > 26;
 	/** Drawn while sites are looked at, where there is sun. */
-	const shade = $derived(session.step === 'sites' ? session.model.shade : null);
+	const shade = $derived(session.view.step === 'sites' ? session.model.shade : null);
 	/** While the place is looked at: what is kept free in front, to the same scale. */
 	const walk = $derived.by(() => {
 		const m = session.model.area.walkM;
-		if (session.step !== 'place' || m === 0) return null;
+		if (session.view.step !== 'place' || m === 0) return null;
 		const { from, to } = layout.drawn;
 		const x = frame.planX(from.xM);
 		return {
@@ -138,8 +138,8 @@
 		<g
 			class="container"
 			class:dry={dry.has(container.id)}
-			class:chosen={session.selected === container.id}
-			onclick={() => (session.selected = container.id)}
+			class:chosen={session.view.selected === container.id}
+			onclick={() => (session.view.selected = container.id)}
 			use:cropDrop={{ session, siteIds: container.siteIds, name: container.label }}
 		>
 			{#if container.radiusM !== null}

@@ -14,7 +14,7 @@
 	const session = useSession();
 	const planted = $derived(sites.filter((site) => site.cropId));
 	/** Many plants are drawn with a leaf or two each, so that the drawing stays quick and quiet. */
-	const simple = $derived(session.seen.sites.length > 120);
+	const simple = $derived(session.view.seen.sites.length > 120);
 	/** Out of the side of something a plant hangs outwards before it turns up. */
 	const turnOf = ({ facingDeg }: Site) =>
 		facingDeg === null ? 0 : 52 * Math.sin((facingDeg * Math.PI) / 180);

@@ -6,7 +6,7 @@
 	/** What stands behind the float, with its water and the hose to the tank. */
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
-	const reserve = $derived(session.seen.reserve);
+	const reserve = $derived(session.view.seen.reserve);
 	const outline = (corners: readonly (readonly [number, number])[]) =>
 		polygon(corners.map(([x, z]) => [frame.x(x), frame.z(z)]));
 </script>
@@ -16,10 +16,10 @@
 	<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 	<g
 		class="reserve"
-		class:chosen={session.selected === 'reserve'}
+		class:chosen={session.view.selected === 'reserve'}
 		onclick={() => {
-			session.selected = 'reserve';
-			session.step = 'tank';
+			session.view.selected = 'reserve';
+			session.view.step = 'tank';
 		}}
 	>
 		{#each reserve.vessels as vessel, i (i)}

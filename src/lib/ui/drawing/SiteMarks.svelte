@@ -12,7 +12,7 @@
 	const open = $derived(
 		shown.sites.filter((site) => site.opening !== null && !shown.behind.has(site.id))
 	);
-	const current = $derived(open.find((s) => s.id === session.selected) ?? open[0]);
+	const current = $derived(open.find((s) => s.id === session.view.selected) ?? open[0]);
 
 	const WAYS: Record<string, [number, number]> = {
 		ArrowUp: [0, 1],
@@ -35,11 +35,11 @@
 	}
 	function key(event: KeyboardEvent, site: Site): void {
 		const way = WAYS[event.key];
-		if (event.key === 'Enter' || event.key === ' ') session.selected = site.id;
+		if (event.key === 'Enter' || event.key === ' ') session.view.selected = site.id;
 		else if (way) {
 			const to = next(site, way);
 			if (!to) return;
-			session.selected = to.id;
+			session.view.selected = to.id;
 			document.querySelector<SVGElement>(`[data-site="${to.id}"]`)?.focus();
 		} else return;
 		event.preventDefault();
@@ -53,11 +53,11 @@
 		tabindex={current?.id === site.id ? 0 : -1}
 		data-site={site.id}
 		aria-label="Site {site.label}"
-		aria-pressed={session.selected === site.id}
+		aria-pressed={session.view.selected === site.id}
 		class="site"
 		class:dry={shown.dry.has(site.id)}
-		class:chosen={session.selected === site.id}
-		onclick={() => (session.selected = session.selected === site.id ? null : site.id)}
+		class:chosen={session.view.selected === site.id}
+		onclick={() => (session.view.selected = session.view.selected === site.id ? null : site.id)}
 		onkeydown={(event) => key(event, site)}
 		use:cropDrop={{ session, siteIds: [site.id], name: site.label }}
 	>

@@ -9,7 +9,7 @@
 	/** The vessel stands behind what is beside it; its figures and its grip in front. */
 	const { frame, layer }: { frame: Frame; layer: 'vessel' | 'figures' } = $props();
 	const session = useSession();
-	const tank = $derived(session.seen.tank);
+	const tank = $derived(session.view.seen.tank);
 	const shape = $derived(tankShapeOf(session.design, session.model.shelf));
 	const height = $derived(shapeHeightMm(shape));
 	const brim = $derived(brimMmOf(session.design, session.model.shelf));
@@ -33,7 +33,7 @@
 			// a mark as high as the water itself would stand in its figure's way
 			.filter((mark) => Math.abs(at(mark.mm) - at(now)) > 13)
 	);
-	const pumpX = $derived(frame.x(session.seen.pump.xM));
+	const pumpX = $derived(frame.x(session.view.seen.pump.xM));
 	const pumpHeight = $derived(
 		session.design.source.kind === 'pump'
 			? pick(session.model.shelf.pumps, session.design.source.partId).heightMm
@@ -42,7 +42,7 @@
 	/** Where something stands close beside the tank, its marks yield; the tank's own sheet has them all. */
 	const MARK_PX = 62;
 	const roomy = $derived(
-		session.seen.containers.every((c) => {
+		session.view.seen.containers.every((c) => {
 			const box = boxOf(c.front);
 			const above = box.z0 >= tank.brimM || box.z1 <= tank.floorM;
 			const away = frame.x(box.x0) - (centre + half(height));
@@ -55,12 +55,12 @@
 	const moved = (litres: number, pixels: number) =>
 		litresAt(shape, Math.max(0, heightAt(shape, litres) + (pixels * 1000) / frame.scale));
 	const choose = () => {
-		session.selected = 'tank';
-		session.step = 'tank';
+		session.view.selected = 'tank';
+		session.view.step = 'tank';
 	};
 	// moved it is chosen, but not by the Tab key passing over it: what was chosen stays chosen
 	const drag = (litres: number) => {
-		session.selected = 'tank';
+		session.view.selected = 'tank';
 		session.preview([{ path: 'record.nowL', value: Math.min(fullL, litres) }]);
 	};
 </script>
@@ -86,7 +86,7 @@
 		<line class="level" x1={centre - half(now)} x2={centre + half(now)} y1={at(now)} y2={at(now)} />
 		<polyline
 			class="wall"
-			class:selected={session.selected === 'tank'}
+			class:selected={session.view.selected === 'tank'}
 			points={polygon([
 				[centre - half(height), at(height)],
 				[centre - half(0), at(0)],
@@ -113,7 +113,7 @@
 		{#if pumpHeight > 0}
 			<rect
 				class="pump"
-				class:selected={session.selected === 'pump'}
+				class:selected={session.view.selected === 'pump'}
 				x={pumpX - 10}
 				y={at(pumpHeight)}
 				width="20"

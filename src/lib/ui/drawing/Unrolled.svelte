@@ -13,7 +13,7 @@
 	const unrolled = $derived.by(() => {
 		const { layout, design } = session.model;
 		const selected = layout.containers.find(
-			(c) => c.id === session.selected || c.siteIds.includes(session.selected ?? '')
+			(c) => c.id === session.view.selected || c.siteIds.includes(session.view.selected ?? '')
 		);
 		const i = Math.max(
 			0,
@@ -104,8 +104,8 @@
 			<g
 				class="hole"
 				class:dry={site && dry.has(site.id)}
-				class:chosen={site && session.selected === site.id}
-				onclick={() => site && (session.selected = site.id)}
+				class:chosen={site && session.view.selected === site.id}
+				onclick={() => site && (session.view.selected = site.id)}
 			>
 				<title
 					>{site?.label}: {say(marked(hole.heightMm))} up, {session.say(hole.aroundMm, 'size')} round,

@@ -23,7 +23,7 @@
 			effort: 3,
 			power: design.source.kind === 'pump',
 			floorM2: area.lengthM * area.widthM
-		}).filter((s) => s.variant !== design.stands[session.standIndex]!.variant);
+		}).filter((s) => s.variant !== design.stands[session.view.standIndex]!.variant);
 	});
 	const chosen = $derived(variant ?? offered[0]?.variant ?? null);
 	const changed = $derived(open && chosen ? changeKind(session.model, chosen) : null);
@@ -32,7 +32,7 @@
 		if (!changed || !chosen) return;
 		const refused = session.apply(kindChanges(changed), `changed to ${KINDS[chosen].title}`);
 		done = refused ?? `Kept ${inWords(changed.kept)}.`;
-		session.selected = null;
+		session.view.selected = null;
 		open = false;
 		variant = null;
 	}

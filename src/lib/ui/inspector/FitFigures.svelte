@@ -13,7 +13,7 @@
 	// a drag lays this out half a dozen times a step: it waits until the drag ends
 	const model = $derived(session.kept);
 	const design = $derived(model.design);
-	const index = $derived(Math.min(session.standIndex, design.stands.length - 1));
+	const index = $derived(Math.min(session.view.standIndex, design.stands.length - 1));
 	const words = $derived(kindOf(design.stands[index]!).words);
 	const fit = $derived(fitOf(model, index));
 	const steps = $derived(
@@ -36,7 +36,7 @@
 			const answer = await calculateBeside(
 				'extension',
 				'extension',
-				{ ...model.parts, shelf: session.own, today: session.today, standId },
+				{ ...model.parts, shelf: session.shelf.own, today: session.today, standId },
 				{ progress: (done) => (share = done), signal: wanted.signal }
 			);
 			if ('result' in answer) asked = { ...of, found: answer.result as Extension };

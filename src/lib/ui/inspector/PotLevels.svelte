@@ -55,9 +55,9 @@
 	</thead>
 	<tbody>
 		{#each rows as { container, place, tray, wrong } (container.id)}
-			<tr class:chosen={session.selected === container.id}>
+			<tr class:chosen={session.view.selected === container.id}>
 				<th scope="row">
-					<button class="quiet" onclick={() => (session.selected = container.id)}
+					<button class="quiet" onclick={() => (session.view.selected = container.id)}
 						>{container.label}</button
 					>
 				</th>

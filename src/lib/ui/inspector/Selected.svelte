@@ -5,8 +5,8 @@
 
 	/** What is chosen in the drawing: the same wherever it was chosen. */
 	const session = useSession();
-	const line = $derived(selectedLine(session.model, session.selected));
-	const site = $derived(siteLine(session.judged, session.selected, session.today));
+	const line = $derived(selectedLine(session.model, session.view.selected));
+	const site = $derived(siteLine(session.judged, session.view.selected, session.today));
 </script>
 
 {#if line}
@@ -17,7 +17,7 @@
 					>{site.day ? `On a hot day ${site.day}. ` : ''}Its season: {site.season}.</small
 				>{/if}</span
 		>
-		<button class="quiet" aria-label="Choose nothing" onclick={() => (session.selected = null)}
+		<button class="quiet" aria-label="Choose nothing" onclick={() => (session.view.selected = null)}
 			>×</button
 		>
 	</div>

@@ -5,18 +5,18 @@
 	import Selected from './Selected.svelte';
 
 	const session = useSession();
-	const Surface = $derived(SURFACES[session.step].sheet);
+	const Surface = $derived(SURFACES[session.view.step].sheet);
 	let sheet: HTMLElement;
 
 	$effect(() => {
-		void session.step;
+		void session.view.step;
 		sheet.scrollTop = 0;
 	});
 </script>
 
-<aside bind:this={sheet} aria-label={stepName(session.step, session.design)}>
+<aside bind:this={sheet} aria-label={stepName(session.view.step, session.design)}>
 	<Selected />
-	<h2>{stepName(session.step, session.design)}</h2>
+	<h2>{stepName(session.view.step, session.design)}</h2>
 	<Surface />
 </aside>
 

@@ -6,7 +6,7 @@
 	/** Several stands on one loop: which of them the sheet is about. It follows what is selected. */
 	const session = useSession();
 	const stands = $derived(session.design.stands);
-	const current = $derived(stands[session.standIndex]!);
+	const current = $derived(stands[session.view.standIndex]!);
 </script>
 
 {#if stands.length > 1}
@@ -14,7 +14,7 @@
 		label="Stand"
 		value={current.id}
 		options={stands.map((stand) => ({ id: stand.id, name: stand.name }))}
-		onpick={(id) => (session.selected = `${id}.top`)}
+		onpick={(id) => (session.view.selected = `${id}.top`)}
 	/>
 {/if}
 <p class="soft">{current.name}: {kindOf(current).about}</p>

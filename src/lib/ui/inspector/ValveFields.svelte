@@ -9,7 +9,7 @@
 
 	/** Valves of rows, shut or part open, and of single outlets or towers that are throttled. */
 	const session = useSession();
-	const stand = $derived(session.design.stands[session.standIndex]!);
+	const stand = $derived(session.design.stands[session.view.standIndex]!);
 	const known = $derived(fieldsOf(stand));
 	const { shutValves, valves: partOpen } = $derived(session.operation);
 	const kinds = Object.entries(VALVES).map(([id, name]) => ({ id, name }));

@@ -18,12 +18,12 @@
 	const session = useSession();
 	const value = $derived(String(valueAt(session.parts, path)));
 	const mine = $derived(
-		session.own.find((item): item is OwnItem => item.id === value && item.kind === kind)
+		session.shelf.own.find((item): item is OwnItem => item.id === value && item.kind === kind)
 	);
 	let open = $state<OwnItem | null>(null);
 
 	function keep(item: OwnItem): void {
-		session.keepOwn(item);
+		session.shelf.put(item);
 		open = null;
 		if (value !== item.id)
 			session.press([{ path, value: item.id }, ...(and?.(item.id) ?? [])], label);
@@ -38,7 +38,7 @@
 	{path}
 	{options}
 	{...and && { and }}
-	other={{ name: 'My own …', onpick: () => (open = session.ownLike(kind, value)) }}
+	other={{ name: 'My own …', onpick: () => (open = session.shelf.like(kind, value)) }}
 	{...mine && { beside: change }}
 />
 {#if open}

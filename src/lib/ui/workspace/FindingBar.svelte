@@ -59,8 +59,8 @@
 	/** Opens the step and selects what the finding is about. */
 	function look(): void {
 		if (!finding) return;
-		session.step = finding.step;
-		session.selected = finding.subject;
+		session.view.step = finding.step;
+		session.view.selected = finding.subject;
 	}
 </script>
 

@@ -21,7 +21,7 @@
 		[share, found, failed] = [0, null, false];
 		const how = { progress: (done: number) => (share = done), signal: wanted.signal };
 		try {
-			found = await settledBeside(session.kept, session.own, how);
+			found = await settledBeside(session.kept, session.shelf.own, how);
 		} catch {
 			failed = !wanted.signal.aborted;
 		}

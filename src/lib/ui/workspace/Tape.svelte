@@ -10,7 +10,7 @@
 	$effect(() => {
 		// on a phone the open step is brought into sight, once the page is laid out; its words come with the verdict
 		void judging.known;
-		const open = `[data-step="${session.step}"]`;
+		const open = `[data-step="${session.view.step}"]`;
 		const frame = requestAnimationFrame(() =>
 			tape.querySelector(open)?.scrollIntoView({ block: 'nearest', inline: 'center' })
 		);
@@ -21,11 +21,11 @@
 <nav bind:this={tape} aria-label="Steps of the job" aria-busy={judging.waiting}>
 	<ol>
 		{#each judging.steps as { step, state, headline } (step)}
-			<li class:open={session.step === step} class:waiting={judging.waiting}>
+			<li class:open={session.view.step === step} class:waiting={judging.waiting}>
 				<button
 					data-step={step}
-					aria-current={session.step === step ? 'step' : undefined}
-					onclick={() => (session.step = step)}
+					aria-current={session.view.step === step ? 'step' : undefined}
+					onclick={() => (session.view.step = step)}
 				>
 					<span class="name"
 						><StateMark state={judging.waiting ? 'waiting' : state} />{stepName(

@@ -12,7 +12,7 @@ const aboutOf = ({ code, subject, state }: Finding): string => [code, subject, s
 interface Judged {
 	readonly model: SystemModel;
 	readonly kept: SystemModel;
-	readonly own: readonly ShelfItem[];
+	readonly shelf: { readonly own: readonly ShelfItem[] };
 }
 
 const NOTHING_YET: Verdict = {
@@ -76,7 +76,7 @@ export class Judging {
 	follow(model: SystemModel): void {
 		this.trying.abort();
 		if (!apart()) return;
-		verdictBeside(model, this.of.own).then(
+		verdictBeside(model, this.of.shelf.own).then(
 			(told) => {
 				if (this.of.model !== model) return;
 				this.last = { of: model, told };
@@ -110,7 +110,7 @@ export class Judging {
 		const of = this.of.kept;
 		this.trying.abort();
 		const { signal } = (this.trying = new AbortController());
-		const fixes = await fixesBeside(of, this.of.own, finding, signal).catch((fault) =>
+		const fixes = await fixesBeside(of, this.of.shelf.own, finding, signal).catch((fault) =>
 			fault instanceof Stopped ? null : []
 		);
 		// a newer question took its place

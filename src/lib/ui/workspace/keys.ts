@@ -30,12 +30,12 @@ export function takeKey(
 		u: () => !event.repeat && session.undo(),
 		r: () => !event.repeat && session.redo(),
 		w: () => document.querySelector<SVGElement>('[aria-label="Water level in the tank"]')?.focus(),
-		'+': () => session.zoomBy(1.5),
-		'=': () => session.zoomBy(1.5),
-		'-': () => session.zoomBy(1 / 1.5),
+		'+': () => session.view.zoomBy(1.5),
+		'=': () => session.view.zoomBy(1.5),
+		'-': () => session.view.zoomBy(1 / 1.5),
 		p: does.print,
 		'?': does.help,
-		Escape: () => (session.selected = null)
+		Escape: () => (session.view.selected = null)
 	};
 	const act = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
 	act?.();
@@ -49,13 +49,13 @@ function turnBy(session: Session, by: number): void {
 	if (count === 0) return;
 	judging.shown = (judging.shown + by + count) % count;
 	const finding = judging.finding!;
-	session.step = finding.step;
-	session.selected = finding.subject;
+	session.view.step = finding.step;
+	session.view.selected = finding.subject;
 }
 
 function stepBy(session: Session, by: number): void {
-	const at = STEPS.indexOf(session.step) + by;
-	session.step = STEPS[Math.min(STEPS.length - 1, Math.max(0, at))]!;
+	const at = STEPS.indexOf(session.view.step) + by;
+	session.view.step = STEPS[Math.min(STEPS.length - 1, Math.max(0, at))]!;
 }
 
 function fixBy(session: Session, n: number): void {

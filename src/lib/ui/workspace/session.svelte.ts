@@ -10,35 +10,21 @@ import {
 	type PartName,
 	type Parts,
 	type Place,
-	type Side,
 	type SystemRecord
 } from '$lib/core/design';
 import { type Batch, type Holder } from '$lib/core/procedure';
 import { PARAMETERS } from '$lib/core/parameters';
 import { show, showBare, type Quantity, type Units } from '$lib/core/quantity';
-import { seenFrom } from '$lib/core/layout';
 import { SystemModel } from '$lib/core/model';
-import { type Finding, type Fix, type Step } from '$lib/core/review';
-import {
-	keptItemOf,
-	likeOnShelf,
-	NOTHING_KEPT,
-	priceItem,
-	shelfItemSchema,
-	shelfWith,
-	type Kept,
-	type KeptItem,
-	type OwnItem,
-	type OwnKind,
-	type ShelfItem
-} from '$lib/core/shelf';
+import { type Finding, type Fix } from '$lib/core/review';
 import { refusal } from './refusal.svelte';
 import { changedElsewhere, type Neighbour } from './shared';
 import { refusalOf } from './changes';
-import { requestId } from '../sync';
 import { SystemFile, type Cards, type Documents, type Stored } from '../sync/system-file.svelte';
 import { Judging } from './judging.svelte';
+import { OwnShelf } from './own-shelf.svelte';
 import { CANNOT_BE, draws } from './trial';
+import { View } from './view.svelte';
 
 export interface Opened {
 	id: string;
@@ -51,8 +37,6 @@ export interface Opened {
 	holders?: Readonly<Record<string, Holder>>;
 }
 
-/** Closer than this shows less, not more. */
-export const MOST_ZOOM = 12;
 /** With more sites what is heavy waits until a drag is over. */
 const MANY_SITES = 150;
 
@@ -75,36 +59,14 @@ export class Session {
 	}
 	/** The model as last kept: for what is too much to work out at every step of a drag. */
 	kept = $state.raw() as SystemModel;
-	step = $state<Step>('pump');
-	/** Id of the selected site, container, run, return or `tank`. */
-	selected = $state<string | null>(null);
-	/** Which stand the sheets are about: the one that holds what is selected. */
-	readonly standIndex = $derived.by(() => {
-		const { layout, design } = this.model;
-		const id = this.selected;
-		if (id === null || design.stands.length === 1) return 0;
-		const owner =
-			layout.containers.find((c) => c.id === id || c.siteIds.includes(id))?.standId ??
-			[...layout.runs, ...layout.returns, ...layout.solids].find((x) => x.id === id)?.standId ??
-			design.stands.find((s) => id.startsWith(`${s.id}.`) || id.startsWith(`${s.id}/`))?.id;
-		return Math.max(
-			0,
-			design.stands.findIndex((s) => s.id === owner)
-		);
-	});
-	/** Which side the drawing is seen from, and everything in space as it is from there. */
-	side = $state<Side>('front');
-	readonly seen = $derived(seenFrom(this.model.layout, this.side));
-	/** Minute of the day at which the power is looked at to fail; null: at the worst. */
-	cutMin = $state<number | null>(null);
-	/** How much larger than the board the drawing is. */
-	zoom = $state(1);
+	/** What of it is looked at, and from where. */
+	readonly view = new View(() => this.model);
 	/** What heavy figures are of: a garden of hundreds while it is dragged only as it was last kept, so that it follows the hand. */
 	get judged(): SystemModel {
 		return this.model.layout.sites.length > MANY_SITES ? this.kept : this.model;
 	}
 	/** What the place added to the shelf. */
-	own = $state.raw([] as readonly ShelfItem[]);
+	readonly shelf: OwnShelf;
 	/** What was mixed and is being mixed, and on which device. */
 	cards = $state.raw({ batches: [], holders: {} } as Cards);
 	/** What is kept of it, its history, and how it stands with the server. */
@@ -123,7 +85,7 @@ export class Session {
 		this.id = id;
 		this.placeId = stored.placeId;
 		this.today = today;
-		this.own = stored.shelf;
+		this.shelf = new OwnShelf(stored.shelf, () => this.keepShelf());
 		this.cards = { batches: cards.batches ?? [], holders: cards.holders ?? {} };
 		this.file = new SystemFile(id, stored, this.cards, (documents) => this.goTo(documents));
 		this.judging = new Judging(this, (model, fault) => this.takeBack(model, fault));
@@ -131,7 +93,7 @@ export class Session {
 	}
 
 	private modelOf = (parts: Parts, before?: SystemModel): SystemModel =>
-		before ? before.of(parts) : new SystemModel(parts, shelfWith(this.own), PARAMETERS, this.today);
+		before ? before.of(parts) : new SystemModel(parts, this.shelf.all, PARAMETERS, this.today);
 
 	get parts(): Parts {
 		return this.model.parts;
@@ -158,12 +120,6 @@ export class Session {
 	assumed = (path: string): boolean => this.design.assumed.includes(path);
 	/** What a number of the document is a figure of, as its schema says. */
 	quantityAt = (path: string): Quantity => fieldAt(this.parts, path)?.quantity ?? 'count';
-
-	/** Closer or further away, as far as makes sense. */
-	zoomBy(times: number): void {
-		const zoom = Math.min(MOST_ZOOM, Math.max(1, this.zoom * times));
-		this.zoom = zoom < 1.05 ? 1 : zoom;
-	}
 
 	/** Shows a change without keeping it: a drag in progress. What cannot be drawn is not shown. */
 	preview(changes: Change[]): void {
@@ -227,41 +183,11 @@ export class Session {
 		this.put('operation.crops', crops, label.slice(0, 80));
 	}
 
-	/** What a line of the parts list costs, on the place's own shelf; null: not said. Says why not. */
-	price(of: string, price: number | null): string | null {
-		const item = price === null ? null : priceItem(of, price);
-		const refused = item && shelfItemSchema.safeParse(item).error?.issues[0]?.message;
-		if (refused) return refused;
-		const { id } = item ?? priceItem(of, 0);
-		this.keepShelf([...this.own.filter((one) => one.id !== id), ...(item ? [item] : [])]);
-		return null;
-	}
-
-	/** What is known of a bag or a bottle on the place's shelf. Says why not. */
-	keepBag(of: string, change: Partial<Kept>): string | null {
-		const before = this.model.shelf.kept[of] ?? NOTHING_KEPT;
-		const item = keptItemOf(of, { ...before, ...change });
-		const refused = shelfItemSchema.safeParse(item).error?.issues[0]?.message;
-		if (refused) return refused;
-		this.keepOwn(item);
-		return null;
-	}
-
-	/** Puts a part, medium or crop of one's own on the place's shelf, or changes it there. */
-	keepOwn(item: OwnItem | KeptItem): void {
-		this.keepShelf([...this.own.filter((one) => one.id !== item.id), item]);
-	}
-
-	private keepShelf(shelf: readonly ShelfItem[]): void {
+	private keepShelf(): void {
 		const { documents } = this.file;
-		this.own = shelf;
-		this.kept = this.model = this.model.of(partsIn(documents), shelfWith(shelf));
-		this.file.keep({ ...documents, shelf }, 'shelf');
+		this.kept = this.model = this.model.of(partsIn(documents), this.shelf.all);
+		this.file.keep({ ...documents, shelf: this.shelf.own }, 'shelf');
 	}
-
-	/** An own item to begin from, like one of the shelf. */
-	ownLike = (kind: OwnKind, likeId: string): OwnItem =>
-		likeOnShelf(kind, this.model.shelf, likeId, `own-${requestId().slice(0, 10)}`);
 
 	/** Applies a finding's fix; the bar stays where it is, with what stands there now. */
 	fix(finding: Finding, fix: Fix): void {
@@ -296,14 +222,14 @@ export class Session {
 		const { shelf, batches, holders } = documents;
 		const parts = partsIn(documents);
 		this.cards = { batches, holders };
-		const own = shelf !== this.own;
+		const own = shelf !== this.shelf.own;
 		const same = (Object.keys(parts) as PartName[]).every(
 			(part) => parts[part] === this.parts[part]
 		);
 		if (same && !own) return;
-		this.own = shelf;
+		this.shelf.own = shelf;
 		this.kept = this.model = own
-			? this.model.of(parts, shelfWith(shelf))
+			? this.model.of(parts, this.shelf.all)
 			: this.modelOf(parts, this.model);
 	}
 

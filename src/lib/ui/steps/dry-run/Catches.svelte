@@ -8,11 +8,11 @@
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
 	const catches = $derived(catchesOf(session.model));
-	const places = $derived(new Map(session.seen.outlets.map(({ id, xM, zM }) => [id, { xM, zM }])));
+	const places = $derived(new Map(session.view.seen.outlets.map(({ id, xM, zM }) => [id, { xM, zM }])));
 	let picked = $state<string | null>(null);
 	/** The one picked, else the first open one of what is selected, else the first open one of all. */
 	const current = $derived.by((): Catch | undefined => {
-		const here = catches.filter((c) => c.containerId === session.selected);
+		const here = catches.filter((c) => c.containerId === session.view.selected);
 		const open = (list: Catch[]) => list.find((c) => c.caughtL === null);
 		const mine = catches.find((c) => c.id === picked);
 		if (mine && (here.length === 0 || here.includes(mine))) return mine;
@@ -37,7 +37,7 @@
 		const next = round.find((c) => c.caughtL === null) ?? round[0];
 		if (!next) return;
 		picked = next.id;
-		session.selected = next.containerId;
+		session.view.selected = next.containerId;
 		requestAnimationFrame(() => form?.querySelector('input')?.select());
 	}
 </script>

@@ -47,9 +47,9 @@
 	>
 	<tbody>
 		{#each rows as row (row.id)}
-			<tr class:chosen={session.selected === row.containerId}>
+			<tr class:chosen={session.view.selected === row.containerId}>
 				<th scope="row"
-					><button class="quiet" onclick={() => (session.selected = row.containerId)}
+					><button class="quiet" onclick={() => (session.view.selected = row.containerId)}
 						>{row.label}</button
 					></th
 				>

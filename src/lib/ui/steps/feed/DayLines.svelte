@@ -10,10 +10,10 @@
 	const { left, right }: { left: number; right: number } = $props();
 	const session = useSession();
 	const x = (min: number) => left + (min / 1440) * (right - left);
-	const cutMin = $derived(session.cutMin ?? session.judged.powerCut?.atMin ?? null);
+	const cutMin = $derived(session.view.cutMin ?? session.judged.powerCut?.atMin ?? null);
 	/** Sites of what is chosen in the drawing. */
 	const chosenIds = $derived.by(() => {
-		const id = session.selected;
+		const id = session.view.selected;
 		const { containers } = session.model.layout;
 		const container = containers.find((c) => c.id === id || c.siteIds.includes(id ?? ''));
 		return container ? (container.id === id ? container.siteIds : [id!]) : [];
@@ -48,7 +48,7 @@
 
 	const STEP = 15;
 	const to = (min: number) =>
-		(session.cutMin = Math.min(1439, Math.max(0, Math.round(min / EVERY_MIN) * EVERY_MIN)));
+		(session.view.cutMin = Math.min(1439, Math.max(0, Math.round(min / EVERY_MIN) * EVERY_MIN)));
 	const nothing = () => undefined;
 	const hand = $derived<Drag<number>>({
 		take: () => cutMin ?? 0,

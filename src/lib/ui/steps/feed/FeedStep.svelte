@@ -33,7 +33,7 @@
 		);
 	});
 	/** The driest site of each crop, and what a power cut does to it at the minute that is looked at. */
-	const cutMin = $derived(session.cutMin ?? session.judged.powerCut?.atMin ?? null);
+	const cutMin = $derived(session.view.cutMin ?? session.judged.powerCut?.atMin ?? null);
 	const cuts = $derived(cutMin === null ? [] : cutsAt(session.judged, cutMin));
 	const byValve = $derived(timedSites(model).size === 0);
 	const night = $derived(feed?.plan.nightEvents ?? 0);
@@ -159,9 +159,9 @@
 		<h3>Without power from {clockOf(cutMin)}</h3>
 		<p class="soft">
 			On a hot day; drag “power off” along the day under the drawing.
-			{#if session.cutMin === null}This is the worst moment of it.{:else}<button
+			{#if session.view.cutMin === null}This is the worst moment of it.{:else}<button
 					class="quiet"
-					onclick={() => (session.cutMin = null)}>The worst moment</button
+					onclick={() => (session.view.cutMin = null)}>The worst moment</button
 				>{/if}
 		</p>
 		{#each cuts as { cropId, cut } (cropId)}

@@ -18,7 +18,7 @@
 	// a drag would plan and run five ways of feeding at every step: it waits until the drag ends
 	const of = $derived(session.kept);
 	const asked = new Asked<{ schools: SchoolRun[] }>('schools');
-	$effect(() => void asked.ask({ ...of.parts, shelf: session.own, today: session.today }));
+	$effect(() => void asked.ask({ ...of.parts, shelf: session.shelf.own, today: session.today }));
 
 	const runs = $derived(new Map(asked.told?.schools.map((run) => [run.school, run])));
 	const [WIDE, HIGH] = [320, 26];

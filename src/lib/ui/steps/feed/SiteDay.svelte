@@ -7,7 +7,7 @@
 	const zone = $derived(session.judged.rootZone);
 	const site = $derived.by(() => {
 		const { layout } = session.model;
-		const id = session.selected;
+		const id = session.view.selected;
 		const container = layout.containers.find((c) => c.id === id || c.siteIds.includes(id ?? ''));
 		const siteId = container?.siteIds.includes(id ?? '') ? id : container?.siteIds[0];
 		return layout.sites.find((one) => one.id === siteId);

@@ -23,7 +23,7 @@
 	const kinds = $derived(evenKinds(session.model));
 	const met = $derived(metOf(session.model));
 	const feed = $derived(shelf.tubes.filter((tube) => tube.use === 'feed'));
-	const index = $derived(session.standIndex);
+	const index = $derived(session.view.standIndex);
 	const stand = $derived(session.design.stands[index]!);
 	const outlet = $derived(outletWords(session.model));
 	const parts = $derived(partsOf(session.design, session.model.layout, shelf));
@@ -154,7 +154,7 @@
 				value={part.id in shelf.prices ? shelf.prices[part.id]! / per : null}
 				refusal="The price must be a number from 0 to 100,000."
 				tell={(words) => (refused = words)}
-				onvalue={(price) => session.price(part.id, price === null ? null : price * per)}
+				onvalue={(price) => session.shelf.price(part.id, price === null ? null : price * per)}
 			/>
 		</li>
 	{/each}

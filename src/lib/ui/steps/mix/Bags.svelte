@@ -43,7 +43,7 @@
 							empty=""
 							value={bag?.[field] ?? null}
 							tell={(said) => (problem = said)}
-							onvalue={(value) => session.keepBag(bagOf, { [field]: value })}
+							onvalue={(value) => session.shelf.keepBag(bagOf, { [field]: value })}
 						/></td
 					>
 				{/each}
@@ -53,7 +53,7 @@
 					><td colspan="4"
 						>{#if bag.openedOn}opened {format(parseISO(bag.openedOn), 'd MMM yyyy')}{:else}<button
 								class="quiet"
-								onclick={() => session.keepBag(of, { openedOn: session.today })}
+								onclick={() => session.shelf.keepBag(of, { openedOn: session.today })}
 								>opened today</button
 							>{/if}</td
 					></tr

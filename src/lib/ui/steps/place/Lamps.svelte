@@ -79,7 +79,7 @@
 		if (like) becomes(lamp, like);
 	}
 	function keep(item: OwnItem): void {
-		session.keepOwn(item);
+		session.shelf.put(item);
 		if (open && item.kind === 'lamp') becomes(open.lamp, item);
 		open = null;
 	}
@@ -110,7 +110,7 @@
 			onpick={(id) => pickLamp(lamp, id)}
 			other={{
 				name: 'My own …',
-				onpick: () => (open = { item: session.ownLike('lamp', likeOf(lamp)), lamp })
+				onpick: () => (open = { item: session.shelf.like('lamp', likeOf(lamp)), lamp })
 			}}
 		/>
 		<NumberField label="Height over the floor" path={lampPath(lamp, 'heightM')} />

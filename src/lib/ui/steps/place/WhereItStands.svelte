@@ -10,7 +10,7 @@
 	const session = useSession();
 	const { design } = $derived(session);
 	const { layout } = $derived(session.model);
-	const stand = $derived(design.stands[session.standIndex]!);
+	const stand = $derived(design.stands[session.view.standIndex]!);
 	const at = $derived(standPath(stand, 'at'));
 	const where = $derived(placementOf(layout, stand.id));
 	const tankAlone = $derived(!['lid', 'inside'].includes(spotOf(design)));
@@ -29,7 +29,7 @@
 	>
 {:else}
 	<p class="soft">
-		{say(where.xM)} from the left, {say(where.yM)} from the front{session.standIndex > 0
+		{say(where.xM)} from the left, {say(where.yM)} from the front{session.view.standIndex > 0
 			? ', end to end with what is before it'
 			: ''}.
 		<button

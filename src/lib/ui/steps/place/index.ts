@@ -1,5 +1,5 @@
 import type { Surface } from '../surface';
-import FloorPlan from '../../drawing/FloorPlan.svelte';
+import FloorPlan from '../../drawing/floor/FloorPlan.svelte';
 import PlaceStep from './PlaceStep.svelte';
 
 export const place: Surface = { sheet: PlaceStep, board: FloorPlan };

@@ -11,7 +11,7 @@
 	const session = useSession();
 	const sites = $derived(
 		session.model.layout.sites.filter(
-			(site) => site.standId === session.design.stands[session.standIndex]!.id
+			(site) => site.standId === session.design.stands[session.view.standIndex]!.id
 		)
 	);
 	const planted = $derived(

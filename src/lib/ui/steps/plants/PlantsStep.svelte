@@ -16,7 +16,7 @@
 	const waterUse = $derived(session.model.waterUse);
 	const sites = $derived(session.model.layout.sites);
 	const chosen = $derived(
-		sites.filter((s) => s.id === session.selected || s.containerId === session.selected)
+		sites.filter((s) => s.id === session.view.selected || s.containerId === session.view.selected)
 	);
 	const target = $derived(chosen.length > 0 ? chosen : sites);
 	const common = <T,>(values: T[]): T | undefined =>
@@ -89,7 +89,7 @@
 		]}
 		other={{
 			name: 'My own …',
-			onpick: () => (own = session.ownLike('crop', cropId ?? 'tomato'))
+			onpick: () => (own = session.shelf.like('crop', cropId ?? 'tomato'))
 		}}
 		onpick={plant}
 	/>
@@ -101,7 +101,7 @@
 		onpick={grow}
 	/>
 	{#if chosen.length > 0}
-		<button class="quiet" onclick={() => (session.selected = null)}>Choose all sites again</button>
+		<button class="quiet" onclick={() => (session.view.selected = null)}>Choose all sites again</button>
 	{:else}
 		<p class="soft hint">Choose one in the drawing to change that alone.</p>
 	{/if}
@@ -140,7 +140,7 @@
 		shelf={session.model.shelf}
 		units={session.units}
 		onkeep={(item) => {
-			session.keepOwn(item);
+			session.shelf.put(item);
 			own = null;
 			plant(item.id);
 		}}

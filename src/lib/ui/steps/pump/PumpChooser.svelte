@@ -20,7 +20,7 @@
 	let own = $state<OwnItem | null>(null);
 	/** On the shelf, and built in. */
 	function keep(item: OwnItem): void {
-		session.keepOwn(item);
+		session.shelf.put(item);
 		own = null;
 		const pump = session.model.shelf.pumps.find(({ id }) => id === item.id);
 		if (pump) session.press(changeTo(pump), `pump: ${pump.name}`);
@@ -46,7 +46,7 @@
 			for (const pump of pumps) {
 				const tried = {
 					...applyChanges(parts, changeTo(pump)),
-					shelf: session.own,
+					shelf: session.shelf.own,
 					today: session.today
 				};
 				const answer = await calculateBeside('pump', 'assess', tried, { signal: wanted.signal });
@@ -103,7 +103,7 @@
 			</li>
 		{/each}
 	</ul>
-	<button class="quiet" onclick={() => (own = session.ownLike('pump', current))}
+	<button class="quiet" onclick={() => (own = session.shelf.like('pump', current))}
 		>A pump of my own</button
 	>
 	<button class="quiet" onclick={onclose}

@@ -15,7 +15,7 @@
 	import StandFields from '../../inspector/StandFields.svelte';
 
 	const session = useSession();
-	const index = $derived(session.standIndex);
+	const index = $derived(session.view.standIndex);
 	const stand = $derived(session.design.stands[index]!);
 	const placed = $derived(session.model.layout.stands[index]!);
 	const mine = $derived(session.model.layout.containers.filter((c) => c.standId === stand.id));

@@ -11,7 +11,7 @@
 	// a drag would run seven ways at every step: it waits until the drag ends
 	const of = $derived(session.kept);
 	const asked = new Asked<{ ways: TopUpRun[] }>('top-ups');
-	$effect(() => void asked.ask({ ...of.parts, shelf: session.own, from: session.today }));
+	$effect(() => void asked.ask({ ...of.parts, shelf: session.shelf.own, from: session.today }));
 
 	const FROM = { hand: 'By hand', barrels: 'Float from barrels', mains: 'Float from the mains' };
 	const WITH = { solution: 'solution', weak: 'weak solution', water: 'plain water' };
