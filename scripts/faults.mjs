@@ -132,12 +132,12 @@ function* linesRun(path, functions) {
 	for (const [offset, file, line] of pieces) if (ran[offset]) yield [file, line];
 }
 
-/** Test files that run a line: those that reach least besides, and quickest, first. */
+/** Test files that run a line: its own, the figures of all examples, then those that reach least besides, and quickest. */
 function nearest({ file, line }, known) {
 	const own = file.split('/').at(-1).replace('.ts', '');
 	const rank = (test) => {
 		const { lines, ms } = known[test];
-		const named = test.includes(own) ? 0 : 1;
+		const named = test.includes(own) ? 0 : test.endsWith('figures.test.ts') ? 1 : 2;
 		return [named, Object.keys(lines).length * 50 + ms];
 	};
 	return Object.keys(known)
