@@ -84,7 +84,7 @@ async function tryOut(
 
 /** Every sixth is typed into on every change, all of them in the long sweeps. */
 const LONG = process.env.CRELBO_LONG === '1';
-const SHARE = LONG ? 1 : 6;
+const SHARE = LONG ? 1 : 12;
 
 /** One of a row of alike ones stands for all: of marks, of bags, of parts to buy. */
 const called = ({ tag, name }: Seen) =>

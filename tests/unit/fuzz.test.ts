@@ -1,3 +1,4 @@
+import { tries } from '../seed';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
@@ -111,7 +112,7 @@ describe('whatever goes in', () => {
 					expect(touched, JSON.stringify(answer.error.issues)).to.equal(true);
 				} else finite(answer.result, 'assess');
 			}),
-			{ numRuns: 250 }
+			{ numRuns: tries(250, 70) }
 		);
 	}).timeout(240_000);
 

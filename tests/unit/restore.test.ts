@@ -243,7 +243,7 @@ describe('restoring a copy', () => {
 	});
 
 	it('a fault at any step leaves what was acknowledged, and a server that answers', async () => {
-		for (const at of some(STEPS, 'faults', 0.34)) {
+		for (const at of some(STEPS, 'faults', 0.2)) {
 			const last = await note(`before ${at}`);
 			const problem = await fault(
 				restoreEverything(from(sound), (step) => {
@@ -430,7 +430,7 @@ describe('restoring a copy', () => {
 
 	it('killed at every step: what was acknowledged is there afterwards', async () => {
 		await closeDatabase();
-		for (const step of some(STEPS, 'kills', 0.3)) {
+		for (const step of some(STEPS, 'kills', 0.15)) {
 			await openDatabase(`file:${file}`);
 			const standing = (await ids())[0]!;
 			if (standing === 'mine') await note(`before ${step}`);

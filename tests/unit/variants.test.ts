@@ -172,7 +172,7 @@ function anyOf(schema: z.ZodType): fc.Arbitrary<unknown> {
 }
 
 describe('every variant', () => {
-	for (const variant of VARIANTS) {
+	for (const variant of some(VARIANTS, 'every variant', 0.5)) {
 		it(`${variant}: started from a few answers it works, and is what its schema says`, () => {
 			for (const [plants, crop] of [
 				[1, 'basil'],

@@ -52,7 +52,10 @@ describe('the keys of the workspace', function () {
 			press('n');
 			const finding = findings[i % findings.length]!;
 			expect(session.judging.shown).to.equal(i % findings.length);
-			expect([session.view.step, session.view.selected]).to.deep.equal([finding.step, finding.subject]);
+			expect([session.view.step, session.view.selected]).to.deep.equal([
+				finding.step,
+				finding.subject
+			]);
 		}
 		press('b');
 		expect(session.judging.shown).to.equal(findings.length - 1);
@@ -123,8 +126,11 @@ describe('the keys of the workspace', function () {
 			session.set('record.nowL', 20, 'water');
 			const before = [session.design, session.view.step, session.judging.shown, session.view.zoom];
 			expect(press(key, held, target)).to.equal(false);
-			expect([session.design, session.view.step, session.judging.shown, session.view.zoom]).to.deep.equal(
-				before
-			);
+			expect([
+				session.design,
+				session.view.step,
+				session.judging.shown,
+				session.view.zoom
+			]).to.deep.equal(before);
 		});
 });

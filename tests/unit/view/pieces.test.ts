@@ -129,7 +129,9 @@ describe('the skin of a tower, laid flat', function () {
 			const session = await sessionOf(name);
 			const { layout } = session.model;
 			const at = session.design.stands.findIndex((stand) => 'ringPitchMm' in stand);
-			session.view.selected = layout.containers.find((c) => c.standId === layout.stands[at]!.id)!.id;
+			session.view.selected = layout.containers.find(
+				(c) => c.standId === layout.stands[at]!.id
+			)!.id;
 			const root = await shown(session, 'ui/drawing/Board.svelte');
 			const { sites } = layout.stands[at]!.holes!.result;
 			const holes = root.querySelectorAll('.hole');

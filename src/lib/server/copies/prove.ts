@@ -169,7 +169,9 @@ async function textIn(client: Client, table: string, columns: string[]): Promise
 /** After it is up to date it has the very tables and columns of a new database. */
 async function refuseOtherShape(client: Client): Promise<void> {
 	const model = createClient({ url: ':memory:' });
-	await migrate(drizzle(model), { migrationsFolder: besideProgram('drizzle')! });
+	await migrate<Record<string, never>>(drizzle(model), {
+		migrationsFolder: besideProgram('drizzle')!
+	});
 	const [wanted, found] = [await shapeOf(model), await shapeOf(client)];
 	model.close();
 	for (const [table, columns] of wanted)

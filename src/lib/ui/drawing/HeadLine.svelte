@@ -12,7 +12,9 @@
 	const points = $derived.by(() => {
 		const { layout, path } = session.model;
 		const pressure = new Map(path.result.nodes.map((node) => [node.id, node.pressureM]));
-		const inRow = new Set(shownOf(session.model, session.view.selected).containers.map((c) => c.id));
+		const inRow = new Set(
+			shownOf(session.model, session.view.selected).containers.map((c) => c.id)
+		);
 		return layout.outlets
 			.filter((e) => inRow.has(e.containerId))
 			.map((e) => ({ xM: e.xM, leftM: pressure.get(e.nodeId) ?? 0 }))

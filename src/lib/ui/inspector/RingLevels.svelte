@@ -30,7 +30,9 @@
 		{#each ring.pots as pot (pot.id)}
 			<tr class:chosen={session.view.selected === pot.id} class:wrong={pot.marginMm < 0}>
 				<th scope="row">
-					<button class="quiet" onclick={() => (session.view.selected = pot.id)}>{label(pot.id)}</button>
+					<button class="quiet" onclick={() => (session.view.selected = pot.id)}
+						>{label(pot.id)}</button
+					>
 				</th>
 				<td>{number(pot.riseMm)}</td>
 				<td>{pot.marginMm < 0 ? `over by ${number(-pot.marginMm)}` : number(pot.marginMm)}</td>

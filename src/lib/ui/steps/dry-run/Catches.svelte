@@ -8,7 +8,9 @@
 	const { frame }: { frame: Frame } = $props();
 	const session = useSession();
 	const catches = $derived(catchesOf(session.model));
-	const places = $derived(new Map(session.view.seen.outlets.map(({ id, xM, zM }) => [id, { xM, zM }])));
+	const places = $derived(
+		new Map(session.view.seen.outlets.map(({ id, xM, zM }) => [id, { xM, zM }]))
+	);
 	let picked = $state<string | null>(null);
 	/** The one picked, else the first open one of what is selected, else the first open one of all. */
 	const current = $derived.by((): Catch | undefined => {

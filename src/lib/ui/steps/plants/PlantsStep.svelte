@@ -101,7 +101,9 @@
 		onpick={grow}
 	/>
 	{#if chosen.length > 0}
-		<button class="quiet" onclick={() => (session.view.selected = null)}>Choose all sites again</button>
+		<button class="quiet" onclick={() => (session.view.selected = null)}
+			>Choose all sites again</button
+		>
 	{:else}
 		<p class="soft hint">Choose one in the drawing to change that alone.</p>
 	{/if}
