@@ -1,9 +1,11 @@
 import { expect } from 'chai';
+import fc from 'fast-check';
 import { readFileSync, writeFileSync } from 'node:fs';
+import { z } from 'zod';
 import { workOf } from '../../bench/work';
 import { numbers } from '../seed';
 import { costOf, partsOf, templatesOf } from '../../src/lib/core/construction';
-import { startSystem, VARIANTS } from '../../src/lib/core/design';
+import { partsSchema, startSystem, suggest, VARIANTS } from '../../src/lib/core/design';
 import { changeKind, fitOf, oneMore } from '../../src/lib/core/edit';
 import { freeGround, seenFrom } from '../../src/lib/core/layout';
 import {
@@ -14,11 +16,13 @@ import {
 	mixCard,
 	todayPlan
 } from '../../src/lib/core/logbook';
-import { STAGES, SystemModel } from '../../src/lib/core/model';
-import { PARAMETERS } from '../../src/lib/core/parameters';
+import { aheadOf, monthsAhead, MOST_DAYS, STAGES, SystemModel } from '../../src/lib/core/model';
+import { OPERATIONS, schemasOf } from '../../src/lib/core/operations';
+import { overridesSchema, PARAMETERS } from '../../src/lib/core/parameters';
 import { miniatureOfModel } from '../../src/lib/core/picture';
-import { findingsOf, judged, stepsOf } from '../../src/lib/core/review';
-import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { findingsOf, judged, SEVERITIES, stepsOf, type Judged } from '../../src/lib/core/review';
+import { BUILT_IN_SHELF, CROPS, shelfItemSchema } from '../../src/lib/core/shelf';
+import { arranged, arrangement } from './arranged';
 import { EXAMPLES, exampleFile, modelOf } from './example';
 import { troubled, TROUBLES } from './troubles';
 
@@ -83,6 +87,20 @@ function compare(name: string, of: Record<string, unknown>): void {
 	expect(said, 'moved; where this is meant: npm run figures').to.deep.equal([]);
 }
 
+/** What of a finding stands in no sentence. */
+const graded = ({ off, judged, severity, state }: Judged) => [
+	off,
+	judged,
+	SEVERITIES.indexOf(severity),
+	state === 'now'
+];
+
+/** A year of the tank, month by month. */
+function yearOf(model: SystemModel) {
+	const ahead = aheadOf(model, TODAY, MOST_DAYS);
+	return ahead && monthsAhead(model, ahead);
+}
+
 describe('figures', () => {
 	after(() => {
 		if (!WRITE) return;
@@ -129,6 +147,7 @@ describe('figures', () => {
 					todayPlan(model, { ...read, waterC: null, meters: null }),
 					handWaterSteps(model, TODAY)
 				],
+				year: yearOf(model),
 				miniature: miniatureOfModel(model, {}),
 				sides: [seenFrom(layout, 'left'), seenFrom(layout, 'back')],
 				fit: design.stands.map((_, i) => [fitOf(model, i), oneMore(model, 1, i)]),
@@ -140,24 +159,55 @@ describe('figures', () => {
 		});
 
 	for (const variant of VARIANTS)
-		it(`${variant}: as it begins`, () => {
+		it(`${variant}: as it begins, in much room and in little`, () => {
 			const { place } = exampleFile('lean-to-rail');
 			const start = { variant, name: 'Begun', areaId: place.areas[0]!.id, cropId: 'leaf-lettuce' };
-			const room = { lengthMm: 2300, depthMm: 900, heightMm: 2000 };
-			const system = startSystem({ ...start, ...room, plants: 11 }, BUILT_IN_SHELF);
-			const { design, layout, flows } = new SystemModel({ ...system, place }, BUILT_IN_SHELF);
-			compare(`begun: ${variant}`, { design, layout, flows });
+			const rooms = [
+				{ lengthMm: 2300, depthMm: 900, heightMm: 2000, plants: 11 },
+				{ lengthMm: 900, depthMm: 500, heightMm: 700, plants: 2 }
+			];
+			const begun = rooms.map((room) => {
+				const system = startSystem({ ...start, ...room }, BUILT_IN_SHELF);
+				const { design, layout, flows } = new SystemModel({ ...system, place }, BUILT_IN_SHELF);
+				return [design, layout, flows];
+			});
+			compare(`begun: ${variant}`, { begun });
 		});
 
 	it('each trouble: all that is found, and what is thought of to mend it', () => {
 		const of = TROUBLES.map((trouble, i) => {
 			const model = troubled(trouble);
-			const mending = judged(model)
-				.filter(({ code }) => code === trouble.code)
-				.map(({ fixes }) => fixes());
-			const found = findingsOf(model);
+			const all = judged(model);
+			const mending = all.filter(({ code }) => code === trouble.code).map(({ fixes }) => fixes());
+			const found = [findingsOf(model), all.map(graded)];
 			return [`${i}: ${trouble.code}, ${trouble.from}`, [found, mending]] as const;
 		});
 		compare('troubles', Object.fromEntries(of));
+	});
+
+	it('stands put anywhere: where they and their lines lie', () => {
+		const thrown = fc.sample(arrangement, { seed: 20261202, numRuns: 16 });
+		const of = thrown.map((asked, i) => {
+			const { layout } = arranged(asked);
+			return [`${i}: ${asked.first}`, layout] as const;
+		});
+		compare('thrown', Object.fromEntries(of));
+	});
+
+	it('what may be asked: every bound of every field, of documents, shelf and operations', () => {
+		const bounds = (schema: z.ZodType) => z.toJSONSchema(schema, { unrepresentable: 'any' });
+		const of = OPERATIONS.map((op) => [op.id, schemasOf(op)] as const);
+		const parts = [partsSchema, shelfItemSchema, overridesSchema].map(bounds);
+		compare('bounds', { ...Object.fromEntries(of), parts, PARAMETERS, BUILT_IN_SHELF });
+	});
+
+	it('what kind is proposed to whom', () => {
+		const ask = { effort: 1, power: true, floorM2: 2, plants: 6, area: 'greenhouse' } as const;
+		const asks = CROPS.flatMap((crop) => [
+			{ ...ask, crop },
+			{ ...ask, crop, effort: 3, floorM2: 0.6 } as const,
+			{ ...ask, crop, power: false, plants: 40, area: 'yard' } as const
+		]);
+		compare('proposed', { kinds: asks.map(suggest) });
 	});
 });
