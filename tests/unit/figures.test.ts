@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { workOf } from '../../bench/work';
 import { numbers } from '../seed';
@@ -38,6 +38,7 @@ const written = (WRITE ? {} : JSON.parse(readFileSync(WRITTEN, 'utf8'))) as Reco
 /** Of the sum: less is what another machine's sines and powers make of it. */
 const NEAR = 1e-9;
 const TODAY = '2026-05-28';
+const CORE = new URL('../../src/lib/core/', import.meta.url);
 
 /** Stages and networks of each example: to be judged, and to have its fixes proven. Fewer is better: write it in. */
 const MOST = JSON.parse(
@@ -188,8 +189,9 @@ describe('figures', () => {
 	it('stands put anywhere: where they and their lines lie', () => {
 		const thrown = fc.sample(arrangement, { seed: 20261202, numRuns: 16 });
 		const of = thrown.map((asked, i) => {
-			const { layout } = arranged(asked);
-			return [`${i}: ${asked.first}`, layout] as const;
+			const model = arranged(asked);
+			const found = [findingsOf(model), judged(model).map(graded)];
+			return [`${i}: ${asked.first}`, [model.layout, found]] as const;
 		});
 		compare('thrown', Object.fromEntries(of));
 	});
@@ -199,6 +201,14 @@ describe('figures', () => {
 		const of = OPERATIONS.map((op) => [op.id, schemasOf(op)] as const);
 		const parts = [partsSchema, shelfItemSchema, overridesSchema].map(bounds);
 		compare('bounds', { ...Object.fromEntries(of), parts, PARAMETERS, BUILT_IN_SHELF });
+	});
+
+	it('every table: parts, sizes, crops, figures of practice', async () => {
+		const names = readdirSync(CORE).filter((name) => existsSync(new URL(`${name}/index.ts`, CORE)));
+		for (const name of names)
+			compare(`tables of ${name}`, {
+				all: { ...(await import(`../../src/lib/core/${name}/index.ts`)) }
+			});
 	});
 
 	it('what kind is proposed to whom', () => {

@@ -28,6 +28,9 @@ export interface Cause {
 	poursNothing?: true;
 }
 
+/** More than these are guesses. */
+const MOST_CAUSES = 3;
+
 /** After the keys to nutrient disorders in Marschner, Mineral Nutrition of Higher Plants (2012), chapter 11. */
 export const CAUSES: readonly Cause[] = [
 	{
@@ -126,11 +129,13 @@ export const CAUSES: readonly Cause[] = [
 	}
 ];
 
-/** What it may be, the likelier first (with fish in the loop only what is mended without pouring anything): what fits both which leaves and how, then what fits one of them. */
+/**
+ * What it may be, of what shows so: what these leaves show first. With fish in the loop only what is mended without
+ * pouring anything.
+ */
 export function likelyCauses(leaves: Leaves, sign: Sign, fish = false): Cause[] {
-	const fits = (cause: Cause) =>
-		(cause.leaves.includes(leaves) ? 2 : 0) + (cause.signs.includes(sign) ? 3 : 0);
+	const here = (cause: Cause) => Number(cause.leaves.includes(leaves));
 	return CAUSES.filter((cause) => cause.signs.includes(sign) && (!fish || cause.poursNothing))
-		.sort((a, b) => fits(b) - fits(a))
-		.slice(0, 3);
+		.sort((a, b) => here(b) - here(a))
+		.slice(0, MOST_CAUSES);
 }

@@ -86,7 +86,7 @@ function solidIn(builder: StandBuilder<Stand>, stand: ValveTrays): number {
 	const trayMm2 = stand.trayLengthMm * stand.trayWidthMm;
 	const inPots = (builder.vessels.solidInPot.value * potsMm2) / trayMm2;
 	// as deep as a bed is, its grains stand in the water, and the pots only over it
-	const bed = stand.depthMm > 0 ? Math.min(1, stand.bedMm / stand.depthMm) : 0;
+	const bed = Math.min(1, stand.bedMm / stand.depthMm);
 	const { airFraction, availableFraction } = pick(builder.shelf.media, stand.bedMediumId);
 	return Math.min(0.95, bed * (1 - airFraction - availableFraction) + (1 - bed) * inPots);
 }
