@@ -28,11 +28,22 @@ const isArithmetic = (node) =>
 export function placesIn(file) {
 	const text = readFileSync(join(ROOT, file), 'utf8');
 	const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+	const lines = text.split('\n');
 	const found = [];
-	const add = (node, to) => {
-		const from = node.getStart(source);
+	const seen = new Map();
+	/** Which of its like on lines that read the same. */
+	const count = (was, to, of) => {
+		const name = [of, was, to].join('\n');
+		seen.set(name, (seen.get(name) ?? 0) + 1);
+		return seen.get(name);
+	};
+	const note = (from, until, was, to) => {
 		const { line } = source.getLineAndCharacterOfPosition(from);
-		found.push({ file, from, until: node.getEnd(), was: node.getText(source), to, line: line + 1 });
+		const of = lines[line].trim();
+		found.push({ file, from, until, was, to, line: line + 1, text: of, nth: count(was, to, of) });
+	};
+	const add = (node, to) => {
+		note(node.getStart(source), node.getEnd(), node.getText(source), to);
 	};
 	const visit = (node) => {
 		if (ts.isTypeNode(node) || ts.isImportDeclaration(node)) return;
@@ -49,14 +60,8 @@ export function placesIn(file) {
 			ts.isPrefixUnaryExpression(node) &&
 			[ts.SyntaxKind.MinusToken, ts.SyntaxKind.ExclamationToken].includes(node.operator)
 		) {
-			found.push({
-				file,
-				from: node.getStart(source),
-				until: node.getStart(source) + 1,
-				was: text[node.getStart(source)],
-				to: '',
-				line: source.getLineAndCharacterOfPosition(node.getStart(source)).line + 1
-			});
+			const from = node.getStart(source);
+			note(from, from + 1, text[from], '');
 		}
 		ts.forEachChild(node, visit);
 	};

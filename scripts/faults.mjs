@@ -1,9 +1,11 @@
 // Are the tests able to fail? Sets one-token faults in the core (a sign, a constant, a comparison), one at a time
 // in a copy, and asks the unit tests that reach the line, the nearest first, 60 s a fault.
 //   node scripts/faults.mjs [--count 200] [--seed 2026] [--workers 2]
-// What is known is kept in .tmp/faults: stopped and begun again it goes on where it was. --report only tells.
+// What is known is kept in .tmp/faults: stopped and begun again it goes on where it was. --report only tells; --again
+// asks once more what was not caught, and what reaches it. docs/equivalent-faults.json lists what changes nothing.
 import { decodedMappings, TraceMap } from '@jridgewell/trace-mapping';
 import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import {
 	cpSync,
 	existsSync,
@@ -27,7 +29,8 @@ const { values } = parseArgs({
 		count: { type: 'string', default: '200' },
 		seed: { type: 'string', default: '2026' },
 		workers: { type: 'string', default: '2' },
-		report: { type: 'boolean', default: false }
+		report: { type: 'boolean', default: false },
+		again: { type: 'boolean', default: false }
 	}
 });
 const HOME = join(ROOT, '.tmp', 'faults');
@@ -41,11 +44,12 @@ const readJson = (path, otherwise) =>
 	existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : otherwise;
 const keep = (path, data) => writeFileSync(path, JSON.stringify(data));
 
-/** Numbers from 0 to 1, the same for the same seed. */
-function seeded(seed) {
-	let state = seed >>> 0;
-	return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
-}
+/** What names a fault, whatever else of its file changes: the file, the line as it reads, the token and which of its like. */
+const nameOfFault = ({ file, text, was, to, nth }) => [file, text, was, to, nth].join('\n');
+
+/** A number from 0 to 1 that belongs to some words under a seed: each fault has its own, so that a sample stays. */
+const keyOf = (words) =>
+	createHash('sha256').update(`${values.seed}\n${words}`).digest().readUInt32BE() / 2 ** 32;
 
 const filesIn = (folder, ending) =>
 	readdirSync(join(ROOT, folder), { recursive: true })
@@ -220,32 +224,35 @@ async function ask(tree, compiled, fault, known) {
 
 function report(faults, answers) {
 	const equivalent = readJson(join(ROOT, 'docs', 'equivalent-faults.json'), []);
-	const isEquivalent = (fault) =>
+	const isEquivalent = ({ file, text, was, to }) =>
 		equivalent.some(
-			(one) => one.file === fault.file && one.text === textOf(fault) && one.to === fault.to
+			(one) => one.file === file && one.text === text && one.was === was && one.to === to
 		);
-	const told = faults.filter((_, i) => answers[i]);
+	const told = faults.filter(({ name }) => answers[name]);
 	const real = told.filter((fault) => !isEquivalent(fault));
-	const caught = real.filter((fault) => answers[faults.indexOf(fault)].caught);
+	const caught = real.filter(({ name }) => answers[name].caught);
 	for (const fault of real.filter((fault) => !caught.includes(fault))) {
-		const { asked, over } = answers[faults.indexOf(fault)];
+		const { asked, over } = answers[fault.name];
 		say(
-			`not caught: ${fault.file}:${fault.line} ${fault.was} → ${fault.to || 'nothing'} (${asked} files${over ? ', time over' : ''})\n    ${textOf(fault)}`
+			`not caught: ${fault.file}:${fault.line} ${fault.was} → ${fault.to || 'nothing'} (${asked} files${over ? ', time over' : ''})\n    ${fault.text}`
 		);
 	}
 	say(
 		`${told.length} of ${faults.length} faults asked, ${told.length - real.length} equivalent, ${caught.length} of ${real.length} caught`
 	);
 }
-const textOf = ({ file, line }) =>
-	readFileSync(join(ROOT, file), 'utf8').split('\n')[line - 1].trim();
 
-const random = seeded(Number(values.seed));
-const all = filesIn(CORE, '.ts').flatMap(placesIn);
-const order = all.map((place) => ({ place, key: random() })).sort((a, b) => a.key - b.key);
-const faults = order.slice(0, Number(values.count)).map(({ place }) => place);
+const faults = filesIn(CORE, '.ts')
+	.flatMap(placesIn)
+	.map((place) => ({ ...place, name: nameOfFault(place) }))
+	.sort((a, b) => keyOf(a.name) - keyOf(b.name))
+	.slice(0, Number(values.count));
 const answersPath = join(HOME, `answers-${values.seed}.json`);
 const answers = readJson(answersPath, {});
+if (values.again) {
+	for (const [name, { caught }] of Object.entries(answers)) if (!caught) delete answers[name];
+	rmSync(join(HOME, 'reached.json'), { force: true });
+}
 if (!values.report) {
 	const known = await reached();
 	let next = 0;
@@ -254,12 +261,12 @@ if (!values.report) {
 			const tree = copyFor(worker);
 			const compiled = join(tree, '.compiled');
 			for (let i; (i = next++) < faults.length;) {
-				if (answers[i]) continue;
-				answers[i] = await ask(tree, compiled, faults[i], known);
+				if (answers[faults[i].name]) continue;
+				answers[faults[i].name] = await ask(tree, compiled, faults[i], known);
 				keep(answersPath, answers);
 				const { file, line, was, to } = faults[i];
 				say(
-					`${i + 1}: ${file}:${line} ${was} → ${to || 'nothing'}: ${answers[i].by ?? 'not caught'}`
+					`${i + 1}: ${file}:${line} ${was} → ${to || 'nothing'}: ${answers[faults[i].name].by ?? 'not caught'}`
 				);
 			}
 		})
