@@ -2,6 +2,7 @@ import { clamp } from '../quantity';
 import { pick } from '../shelf';
 import { saltBuildUp, type SaltBuildUp, type SaltBuildUpInput } from '../water';
 import { account } from './account';
+import { asFed } from './helpers/as-fed';
 import { layout } from './layout';
 import { mix } from './mix';
 import { sourceWater } from './source-water';
@@ -14,7 +15,6 @@ export interface SaltState {
 }
 
 const AHEAD_DAYS = 60;
-const MOST_MSCM = 20;
 const LEAST_L = 0.05;
 
 /** Salt in the medium of stands that nothing comes back from: what is not drunk or drained stays there. */
@@ -39,16 +39,16 @@ export const saltInMedia = stage(
 			);
 			const rinse = { litres: mediumL * roots.flushTimes.value, msCm: sourceWater.ecMsCm };
 			const most = Math.min(...planted.map(({ cropId }) => pick(shelf.crops, cropId!).ecFullMsCm));
-			const feedMsCm = Math.min(MOST_MSCM, mix.strengthMsCm);
+			const feedMsCm = asFed(mix.strengthMsCm);
 			const input: SaltBuildUpInput = {
 				mediumL,
 				startMsCm: feedMsCm,
 				feedMsCm,
-				uptakeMsCm: Math.min(MOST_MSCM, (feedMsCm * operation.uptakePercent) / 100),
+				uptakeMsCm: asFed((feedMsCm * operation.uptakePercent) / 100),
 				useLPerDay: drunkL,
 				drainFraction: way === 'waste' && suppliedL > 0 ? clamp(drainedL / suppliedL, 0, 0.95) : 0,
 				days: AHEAD_DAYS,
-				limitMsCm: Math.min(MOST_MSCM, most * thresholds.saltTimes.value),
+				limitMsCm: asFed(most * thresholds.saltTimes.value),
 				...(operation.flushEveryDays !== null && {
 					flush: { everyDays: operation.flushEveryDays, ...rinse }
 				})

@@ -214,7 +214,8 @@ const NEAR_AIM_MSCM = 0.002;
 /**
  * The macro elements are fitted at a share of full strength, and the share is moved until the strength is met;
  * the traces go by the strength aimed at, and nothing passes its limit. What acid or base brings counts as the
- * water's, and follows from the phosphates that are fitted: both are solved together.
+ * water's, and follows from the phosphates that are fitted: both are solved together, so that there is no one function
+ * to bracket, and the root finder does not serve. Each recipe is a fit of its own: three or four here, some forty there.
  */
 function fitRecipe(
 	{ water, ecMsCm, doseFor }: Fitting,

@@ -5,6 +5,7 @@ import { sharedL, type LoopWater } from './loop-water';
 import { mix, type MixState } from './mix';
 import type { ReserveState } from './reserve';
 import { inTransitL, returns } from './returns';
+import { asFed } from './helpers/as-fed';
 import { trueReading } from './helpers/reading';
 import { stage } from './stage';
 import { tank, type TankState } from './tank';
@@ -15,15 +16,12 @@ interface Topped {
 	mix: MixState;
 }
 
-/** An operation takes no stronger. */
-const MOST_MSCM = 20;
-
 /** Strength of what tops the tank up, mS/cm. A weak top-up brings just what the plants take. */
 export function topUpStrength({ operation, sourceWater, mix }: Topped): number {
 	const kind = operation.topUp.with;
 	if (kind === 'water') return sourceWater.ecMsCm;
 	const weak = (mix.strengthMsCm * operation.uptakePercent) / 100;
-	return Math.min(MOST_MSCM, kind === 'weak' ? weak : mix.strengthMsCm);
+	return asFed(kind === 'weak' ? weak : mix.strengthMsCm);
 }
 
 /** Strength of all that leaves a tank in a day, mS/cm: what a loop takes up, and the rest as it is. */
@@ -33,7 +31,7 @@ const leavingMsCm = (
 ): number => {
 	const share = operation.uptakePercent / 100;
 	const mean = leavesLPerDay > 0 ? (loopUseL * share + oneWayL) / leavesLPerDay : 1;
-	return Math.min(MOST_MSCM, mix.strengthMsCm * mean);
+	return asFed(mix.strengthMsCm * mean);
 };
 
 /** How large a tank these plants would need. */
@@ -111,7 +109,7 @@ function strengthNow(
 	{ strengthMsCm }: Pick<MixState, 'strengthMsCm'>
 ): number {
 	const read = reading && trueReading(reading, meters).msCm;
-	return Math.min(MOST_MSCM, read ?? strengthMsCm);
+	return asFed(read ?? strengthMsCm);
 }
 
 /** Of the litres of a run, what stands in pools and media; and of the rest what is in the tank itself. */
@@ -159,7 +157,7 @@ function changes(
 			...(toppedUpL !== null && { toppedUpL }),
 			...(driftPercent !== null && { driftPercent }),
 			toL,
-			ecMsCm: Math.min(MOST_MSCM, strengthMsCm)
+			ecMsCm: asFed(strengthMsCm)
 		}
 	};
 }
