@@ -15,7 +15,6 @@ const LONG = {
 	'src/lib/ui/sync/outbox.ts': 'one queue and its order: halves of it would each know the other',
 	'src/lib/ui/chart/Chart.svelte': 'one drawing of the chart library, with its keys',
 	'src/lib/ui/workspace/FindingBar.svelte': 'a third of it is style',
-	'src/lib/ui/steps/mix/MixStep.svelte': 'to be cut: a third of it is style',
 	'src/lib/server/database.ts': 'one connection, opened, held and let go',
 	'src/routes/systems/[[]id[]]/mix/+page.svelte': 'a third of it is style'
 };
