@@ -141,7 +141,7 @@ function nearest({ file, line }, known) {
 	const own = file.split('/').at(-1).replace('.ts', '');
 	const rank = (test) => {
 		const { lines, ms } = known[test];
-		const named = test.includes(own) ? 0 : test.endsWith('figures.test.ts') ? 1 : 2;
+		const named = test.includes(own) ? 0 : /figures[-\w]*\.test/.test(test) ? 1 : 2;
 		return [named, Object.keys(lines).length * 50 + ms];
 	};
 	return Object.keys(known)

@@ -6,7 +6,7 @@ import { ROOT } from './lib.mjs';
 
 const { status } = spawnSync(
 	join(ROOT, 'node_modules', '.bin', 'mocha'),
-	[join('tests', 'unit', 'figures.test.ts')],
+	['figures', 'figures-changed'].map((name) => join('tests', 'unit', `${name}.test.ts`)),
 	{ cwd: ROOT, stdio: 'inherit', env: { ...process.env, CRELBO_FIGURES: 'write' } }
 );
 process.exit(status ?? 1);

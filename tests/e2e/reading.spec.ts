@@ -160,6 +160,21 @@ test('works at 390 px: nothing is wider than the screen, targets are large', asy
 	expect((await fix.boundingBox())!.height).toBeGreaterThanOrEqual(44);
 });
 
+for (const name of ['slab-gutter', 'outdoor-bucket-rows'])
+	test(`${name}: nothing of its print lies beside the sheet`, async ({ page, request }) => {
+		await visit(page, `/systems/${await ownExample(request, name)}/print`);
+		await expect(page.getByRole('heading', { name: 'To buy and cut' })).toBeVisible();
+		const over = await page
+			.locator('main')
+			.evaluate(
+				(sheet) =>
+					[...sheet.querySelectorAll('b, span, li')].filter(
+						(one) => one.getBoundingClientRect().right > sheet.getBoundingClientRect().right
+					).length
+			);
+		expect(over).toBe(0);
+	});
+
 test('prints the system on one page, and its day and season on the next', async ({
 	page,
 	request

@@ -1,12 +1,11 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { z } from 'zod';
 import { workOf } from '../../bench/work';
-import { numbers } from '../seed';
 import { costOf, partsOf, templatesOf } from '../../src/lib/core/construction';
 import { partsSchema, startSystem, suggest, VARIANTS } from '../../src/lib/core/design';
-import { changeKind, fitOf, oneMore } from '../../src/lib/core/edit';
+import { changeKind, extensionOf, fitOf, oneMore } from '../../src/lib/core/edit';
 import { freeGround, seenFrom } from '../../src/lib/core/layout';
 import {
 	bottleCard,
@@ -16,85 +15,46 @@ import {
 	mixCard,
 	todayPlan
 } from '../../src/lib/core/logbook';
-import { aheadOf, monthsAhead, MOST_DAYS, STAGES, SystemModel } from '../../src/lib/core/model';
+import {
+	aheadOf,
+	dialFor,
+	evenAmong,
+	evenKinds,
+	monthsAhead,
+	MOST_DAYS,
+	phCurve,
+	schoolSteps,
+	STAGES,
+	SystemModel,
+	topUpSteps
+} from '../../src/lib/core/model';
 import { OPERATIONS, schemasOf } from '../../src/lib/core/operations';
 import { overridesSchema, PARAMETERS } from '../../src/lib/core/parameters';
 import { miniatureOfModel } from '../../src/lib/core/picture';
-import { findingsOf, judged, SEVERITIES, stepsOf, type Judged } from '../../src/lib/core/review';
+import {
+	allOf,
+	fieldNumber,
+	METRIC,
+	show,
+	showShort,
+	type Units
+} from '../../src/lib/core/quantity';
+import { findingsOf, judged, stepsOf } from '../../src/lib/core/review';
 import { BUILT_IN_SHELF, CROPS, shelfItemSchema } from '../../src/lib/core/shelf';
 import { arranged, arrangement } from './arranged';
 import { EXAMPLES, exampleFile, modelOf } from './example';
+import { QUANTITIES } from './quantities';
 import { troubled, TROUBLES } from './troubles';
+import { compare, graded } from './written';
 
-// Every figure of every example, summed up as written down: a change moves those it means to and no other. Where it
-// means to, `npm run figures` writes them anew, and the difference says which stages of which examples moved.
-const WRITTEN = new URL('../figures.json', import.meta.url);
-const WRITE = process.env.CRELBO_FIGURES === 'write';
-type Sum = [count: number, weighed: number];
-const written = (WRITE ? {} : JSON.parse(readFileSync(WRITTEN, 'utf8'))) as Record<
-	string,
-	Record<string, Sum>
->;
-/** Of the sum: less is what another machine's sines and powers make of it. */
-const NEAR = 1e-9;
 const TODAY = '2026-05-28';
+const US: Units = { system: 'us', strength: 'ppm640' };
 const CORE = new URL('../../src/lib/core/', import.meta.url);
 
 /** Stages and networks of each example: to be judged, and to have its fixes proven. Fewer is better: write it in. */
 const MOST = JSON.parse(
 	readFileSync(new URL('../most-work.json', import.meta.url), 'utf8')
 ) as Record<string, [judged: [number, number], proven: [number, number]]>;
-
-/** All numbers in something, those in words too, each weighed by its place, small ones as heavily as large. */
-function sumOf(of: unknown): Sum {
-	const weight = numbers('weight');
-	const seen = new Set<unknown>();
-	let [count, sum] = [0, 0];
-	const add = (value: number) => {
-		count += 1;
-		if (Number.isFinite(value))
-			sum += (0.5 + weight()) * Math.sign(value) * Math.log1p(Math.abs(value) * 1e6);
-	};
-	const walk = (value: unknown): void => {
-		if (typeof value === 'number') add(value);
-		else if (typeof value === 'boolean') add(Number(value));
-		else if (typeof value === 'string')
-			for (const figure of value.match(/\d+(?:\.\d+)?/g) ?? []) add(Number(figure));
-		else if (value !== null && typeof value === 'object' && !seen.has(value)) {
-			seen.add(value);
-			if (value instanceof Map || value instanceof Set || ArrayBuffer.isView(value))
-				for (const one of value as unknown as Iterable<unknown>) walk(one);
-			else if (Array.isArray(value)) value.forEach(walk);
-			// a model that is handed on with its figures is no figure
-			else if (Object.getPrototypeOf(value) === Object.prototype)
-				for (const [key, one] of Object.entries(value)) {
-					walk(key);
-					walk(one);
-				}
-		}
-	};
-	walk(of);
-	return [count, Number(sum.toPrecision(14))];
-}
-
-function compare(name: string, of: Record<string, unknown>): void {
-	const now = Object.fromEntries(Object.entries(of).map(([key, one]) => [key, sumOf(one)]));
-	if (WRITE) return void (written[name] = { ...written[name], ...now });
-	const moved = Object.entries(now).filter(([key, [count, sum]]) => {
-		const [n, before] = written[name]?.[key] ?? [-1, 0];
-		return n !== count || Math.abs(sum - before) > NEAR * Math.max(1, Math.abs(before));
-	});
-	const said = moved.map(([key, one]) => `${key}: ${written[name]?.[key]} → ${one}`);
-	expect(said, 'moved; where this is meant: npm run figures').to.deep.equal([]);
-}
-
-/** What of a finding stands in no sentence. */
-const graded = ({ off, judged, severity, state }: Judged) => [
-	off,
-	judged,
-	SEVERITIES.indexOf(severity),
-	state === 'now'
-];
 
 /** A year of the tank, month by month. */
 function yearOf(model: SystemModel) {
@@ -103,15 +63,6 @@ function yearOf(model: SystemModel) {
 }
 
 describe('figures', () => {
-	after(() => {
-		if (!WRITE) return;
-		const lines = Object.entries(written).map(([name, sums]) => {
-			const rows = Object.entries(sums).map(([key, sum]) => `"${key}": ${JSON.stringify(sum)}`);
-			return `"${name}": {\n${rows.join(',\n')}\n}`;
-		});
-		writeFileSync(WRITTEN, `{\n${lines.join(',\n')}\n}\n`);
-	});
-
 	for (const name of EXAMPLES)
 		it(`${name}: each stage, what is found and what would mend it; nothing is worked out twice`, () => {
 			const model = modelOf(name);
@@ -158,6 +109,39 @@ describe('figures', () => {
 				)
 			});
 		});
+
+	for (const name of EXAMPLES)
+		it(`${name}: the ways it may go: dial, evenness, feeding, topping up, more of it`, () => {
+			const model = modelOf(name);
+			const { flows, layout, design, acid, base } = model;
+			const way = acid ?? base;
+			const ids = layout.outlets.map(({ nodeId }) => nodeId);
+			compare(name, {
+				dial: [0.3, 0.8].map((share) => dialFor(model, share * model.balance.sourceFlow)),
+				even: [evenKinds(model), evenAmong(flows, ids)],
+				schools: allOf(schoolSteps(model)),
+				supply: allOf(topUpSteps(model, TODAY, 30)),
+				more: design.stands.map((_, i) => extensionOf(model, i)),
+				curve: way && phCurve(way, model.secondAcid)
+			});
+		});
+
+	it('every quantity in every unit, as it is shown', () => {
+		const values = [0, 0.0123, 0.456, 1.234, 7.5, 56.78, 910.11, 12345.6, -3.21];
+		for (const units of [METRIC, US])
+			compare(`shown, ${units.system}`, {
+				...Object.fromEntries(
+					QUANTITIES.map((quantity) => [
+						quantity,
+						values.map((value) => [
+							show(value, quantity, units),
+							showShort(value, quantity, units),
+							fieldNumber(value, quantity, units)
+						])
+					])
+				)
+			});
+	});
 
 	for (const variant of VARIANTS)
 		it(`${variant}: as it begins, in much room and in little`, () => {

@@ -9,14 +9,11 @@ import {
 	KINDS,
 	kindOf,
 	readDesignFile,
-	startSystem,
 	suggest,
 	VARIANTS,
 	partsIn,
-	type Parts,
-	type Variant
+	type Parts
 } from '../../src/lib/core/design';
-import type { FieldMeta } from '../../src/lib/core/quantity';
 import {
 	boxOf,
 	type Container,
@@ -28,37 +25,14 @@ import { assessModel, calculate } from '../../src/lib/core/operations';
 import { SystemModel } from '../../src/lib/core/model';
 import { findingsOf, fixesOf } from '../../src/lib/core/review';
 import { autofix } from '../../src/lib/core/edit';
-import { BUILT_IN_SHELF, type ShelfLists } from '../../src/lib/core/shelf';
-import { rail } from './rail';
+import { BUILT_IN_SHELF } from '../../src/lib/core/shelf';
+import { editsOf, start } from './any-design';
 
 const EXAMPLES = new URL('../../examples/', import.meta.url);
 const examples = readdirSync(EXAMPLES).map((name) => ({
 	name,
 	...readDesignFile(readFileSync(new URL(name, EXAMPLES), 'utf8'))
 }));
-const { place } = rail();
-const yard = {
-	...place,
-	areas: [
-		{ ...place.areas[0]!, id: 'yard', kind: 'yard' as const, lengthM: 8, widthM: 4, heightM: 3 }
-	]
-};
-const start = (variant: Variant, plants = 8, cropId = 'leaf-lettuce'): Parts => ({
-	...startSystem(
-		{
-			name: 'Any',
-			areaId: 'yard',
-			variant,
-			plants,
-			cropId,
-			lengthMm: 7600,
-			depthMm: 3600,
-			heightMm: 2900
-		},
-		BUILT_IN_SHELF
-	),
-	place: yard
-});
 const modelOf = (parts: Parts): SystemModel => new SystemModel(parts, BUILT_IN_SHELF);
 
 /** Outlines of two convex shapes overlap unless some edge of one has the other wholly on its far side. */
@@ -152,25 +126,6 @@ function sound(model: SystemModel): void {
 	finite(partsOf(model.design, layout, model.shelf), 'parts');
 }
 
-/** Any value a field takes, by its schema. */
-function anyOf(schema: z.ZodType): fc.Arbitrary<unknown> {
-	const meta = (schema.meta() ?? {}) as FieldMeta;
-	if (meta.options) return fc.constantFrom(...Object.keys(meta.options));
-	if (meta.shelf) {
-		const list = BUILT_IN_SHELF[meta.shelf as keyof ShelfLists];
-		return fc.constantFrom(...list.map((item) => item.id), 'not-on-the-shelf');
-	}
-	const number = schema as z.ZodNumber;
-	if (number.minValue === undefined) return fc.boolean();
-	const [min, max] = [number.minValue ?? 0, number.maxValue ?? 0];
-	// counts stay small, so that many designs can be tried
-	if (number.format === 'safeint') return fc.integer({ min, max: Math.min(max, min + 7) });
-	return fc.oneof(
-		fc.double({ min, max, noNaN: true }),
-		fc.double({ min, max: min + (max - min) / 10, noNaN: true })
-	);
-}
-
 describe('every variant', () => {
 	for (const variant of some(VARIANTS, 'every variant', 0.5)) {
 		it(`${variant}: started from a few answers it works, and is what its schema says`, () => {
@@ -206,25 +161,11 @@ describe('every variant', () => {
 
 		it(`${variant}: whatever its numbers, it is laid out, solved and judged`, function () {
 			this.timeout(240_000);
-			const { sheet, schema } = KINDS[variant];
-			const fields = [...sheet.sites, ...sheet.lines];
-			const edits = fc.array(
-				fc.constantFrom(...fields).chain((name) => {
-					return anyOf(schema.shape[name] as z.ZodType).map((value) => ({
-						path: `design.stands.0.${name}`,
-						value
-					}));
-				}),
-				{ minLength: 1, maxLength: 4 }
-			);
-			const spot = fc.constantFrom('under', 'beside', 'lid', 'inside');
 			const base = start(variant);
 			fc.assert(
-				fc.property(edits, spot, (changes, where) => {
-					const moved =
-						variant === 'single-bucket' ? [] : [{ path: 'design.tank.spot', value: where }];
-					const parts = applyChanges(base, [...changes, ...moved]);
-					if (!schema.safeParse(parts.design.stands[0]).success) return;
+				fc.property(editsOf(variant), (changes) => {
+					const parts = applyChanges(base, changes);
+					if (!KINDS[variant].schema.safeParse(parts.design.stands[0]).success) return;
 					sound(modelOf(parts));
 				}),
 				{ numRuns: tries(30, 2) }

@@ -192,6 +192,9 @@
 		font-size: 11.5px;
 		line-height: 1.3;
 	}
+	.columns section {
+		min-width: 0;
+	}
 	ul,
 	ol {
 		margin: 2px 0 0;
@@ -205,12 +208,15 @@
 		border-top: 1px solid var(--hair);
 		padding: 1px 0;
 	}
-	.mind li {
-		display: list-item;
-	}
 	li :global(b),
 	li b {
 		white-space: nowrap;
+	}
+	.mind li {
+		display: list-item;
+	}
+	.mind li b {
+		white-space: normal;
 	}
 	svg :global(.handle),
 	svg :global(.pick) {
