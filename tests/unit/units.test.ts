@@ -8,16 +8,44 @@ import {
 	show,
 	showNumber,
 	toShown,
+	type Quantity,
 	type Units
 } from '../../src/lib/core/quantity';
-import { QUANTITIES } from './quantities';
 
 const US: Units = { system: 'us', strength: 'ppm640' };
+const KINDS: readonly Quantity[] = [
+	'span',
+	'size',
+	'head',
+	'volume',
+	'dose',
+	'flow',
+	'mass',
+	'salt',
+	'trace',
+	'liquid',
+	'temperature',
+	'area',
+	'floorLoad',
+	'velocity',
+	'wind',
+	'slope',
+	'perArea',
+	'perVolume',
+	'force',
+	'strength',
+	'percent',
+	'power',
+	'minutes',
+	'days',
+	'depthPerDay',
+	'count'
+];
 const anything = fc.double({ min: -1e4, max: 1e5, noNaN: true });
 const both = [METRIC, US] as const;
 
 describe('every kind of figure', () => {
-	for (const kind of QUANTITIES) {
+	for (const kind of KINDS) {
 		it(`${kind}: what is typed back is what was shown, in either system`, () => {
 			fc.assert(
 				fc.property(anything, (value) => {
@@ -62,7 +90,7 @@ describe('every kind of figure', () => {
 	}
 
 	it('says its unit once, and no zeros after the point that say nothing', () => {
-		for (const kind of QUANTITIES)
+		for (const kind of KINDS)
 			for (const units of both)
 				for (const value of [0, 1, 2.5, 40, 1234]) {
 					const said = show(value, kind, units);
@@ -74,7 +102,7 @@ describe('every kind of figure', () => {
 	});
 
 	it('nothing is never less than nothing', () => {
-		for (const kind of QUANTITIES)
+		for (const kind of KINDS)
 			for (const units of both) {
 				if (kind === 'temperature') continue;
 				expect(showNumber(-1e-9, kind, units), kind).to.not.match(/-/);
@@ -82,7 +110,7 @@ describe('every kind of figure', () => {
 	});
 
 	it('lengths, volumes, weights and warmth have another unit for those who measure in feet', () => {
-		const same = QUANTITIES.filter((kind) => scaleOf(kind, METRIC).unit === scaleOf(kind, US).unit);
+		const same = KINDS.filter((kind) => scaleOf(kind, METRIC).unit === scaleOf(kind, US).unit);
 		expect(same).to.have.members(['trace', 'percent', 'power', 'minutes', 'days', 'count']);
 	});
 
@@ -127,7 +155,7 @@ describe('every kind of figure', () => {
 	it('a field shows what is stored, or as near as a change of units leaves it', () => {
 		fc.assert(
 			fc.property(
-				fc.constantFrom(...QUANTITIES),
+				fc.constantFrom(...KINDS),
 				fc.integer({ min: 1, max: 999_999 }),
 				fc.constantFrom(1, 10, 100, 1000),
 				(kind, digits, over) => {
