@@ -110,7 +110,7 @@ describe('figures', () => {
 			});
 		});
 
-	for (const name of EXAMPLES)
+	for (const name of EXAMPLES.filter((_, i) => i % 3 === 0))
 		it(`${name}: the ways it may go: dial, evenness, feeding, topping up, more of it`, () => {
 			const model = modelOf(name);
 			const { flows, layout, design, acid, base } = model;

@@ -43,7 +43,7 @@ const worst = (list: readonly Finding[], of: Finding) =>
 	list.filter((f) => f.code === of.code && f.subject === of.subject).length;
 
 describe('what goes wrong', () => {
-	for (const trouble of TROUBLES) {
+	for (const trouble of some(TROUBLES, 'what goes wrong', 0.5)) {
 		const { code, from, subject, says, unmended } = trouble;
 		it(`${code} in ${from}: is said, and each way out is one`, () => {
 			const model = troubled(trouble);

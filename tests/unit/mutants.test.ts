@@ -4,7 +4,7 @@ import { provenFindings } from '../../src/lib/core/review';
 import { SEED, tries } from '../seed';
 import { accepted, dice, mutant } from './mutants';
 
-const MUTANTS = tries(2000);
+const MUTANTS = tries(2000, 100);
 const BATCHES = 10;
 
 /** Every number in an answer is one. */

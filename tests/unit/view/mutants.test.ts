@@ -3,7 +3,7 @@ import { SEED, tries } from '../../seed';
 import { dice, accepted, mutant } from '../mutants';
 import { pageOf, storedOf } from './stage';
 
-const MUTANTS = tries(400, 40);
+const MUTANTS = tries(400, 24);
 const PAGES = ['', 'print/', 'template/', 'compare/'];
 
 describe('pages of what the schema accepts', function () {
