@@ -130,6 +130,8 @@ test('by keyboard alone: to a grip, a nudge, a finding and its fix', async ({ pa
 	await page.keyboard.press('ArrowDown');
 	await page.keyboard.press('ArrowUp');
 	await expect(level).toHaveAttribute('aria-valuenow', String(before - 0.5));
+	// a run of nudges is kept when it is over: what would help is tried anew then
+	await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeEnabled();
 	await saved(page);
 	await page.keyboard.press('n');
 	await expect(bar(page)).toContainText('2 of');

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { readFileSync } from 'node:fs';
 import { randomNetwork, seeded } from '../../bench/networks';
 import { monthsOf, newArea } from '../../src/lib/core/design';
 import { settleSteps } from '../../src/lib/core/edit';
@@ -6,6 +7,7 @@ import { sharesByMinute } from '../../src/lib/core/feeding';
 import { solveNetwork, type NetworkInput } from '../../src/lib/core/hydraulics';
 import { freeGround, putStand } from '../../src/lib/core/layout';
 import { likelyCauses } from '../../src/lib/core/logbook';
+import { calculate } from '../../src/lib/core/operations';
 import { findingsOf } from '../../src/lib/core/review';
 import { modelOf, set } from './example';
 
@@ -25,9 +27,12 @@ describe('corners', () => {
 			const left = new Map(nodes.map(({ id, outletFlowLph }) => [id, -outletFlowLph]));
 			const add = (id: string, lph: number) => left.set(id, left.get(id)! + lph);
 			add(input.source.nodeId, source.flowLph);
-			links.forEach(({ flowLph }, i) => {
-				add(input.links[i]!.from, -flowLph);
-				add(input.links[i]!.to, flowLph);
+			links.forEach(({ flowLph, velocityMS }, i) => {
+				const { from, to, innerDiameterMm } = input.links[i]!;
+				add(from, -flowLph);
+				add(to, flowLph);
+				const wide = Math.PI * (innerDiameterMm / 2000) ** 2;
+				expect(velocityMS, `${n}, ${from}`).to.be.closeTo(Math.abs(flowLph) / 3.6e6 / wide, 1e-6);
 			});
 			for (const [id, lph] of left) expect(lph, `network ${n}, ${id}`).to.be.closeTo(0, 0.05);
 		}
@@ -111,5 +116,18 @@ describe('corners', () => {
 				expect(fits, `${leaves} ${sign}`).to.deep.equal([...fits].sort((a, b) => +b - +a));
 				expect(fits[0]).to.equal(true);
 			}
+	});
+
+	it('so little water that walls warm it at once is refused, with what it bears', () => {
+		const input = JSON.parse(readFileSync('docs/examples/tank-heat.json', 'utf8')) as {
+			input: object;
+		};
+		const asked = (wallUWM2K: number) =>
+			calculate('tank-heat', { ...input.input, volumeL: 0.5, wallAreaM2: 10, wallUWM2K });
+		const answer = asked(50);
+		const words = 'error' in answer ? answer.error.issues![0]!.message : '';
+		const most = Number(/at most ([\d.e+]+) W/.exec(words)?.[1]);
+		expect(asked(0.98 * most)).to.have.property('result');
+		expect(asked(1.02 * most)).to.have.property('error');
 	});
 });

@@ -28,7 +28,7 @@ import {
 	SystemModel,
 	topUpSteps
 } from '../../src/lib/core/model';
-import { OPERATIONS, schemasOf } from '../../src/lib/core/operations';
+import { assessModel, OPERATIONS, schemasOf } from '../../src/lib/core/operations';
 import { overridesSchema, PARAMETERS } from '../../src/lib/core/parameters';
 import { miniatureOfModel } from '../../src/lib/core/picture';
 import {
@@ -92,6 +92,7 @@ describe('figures', () => {
 			const list = partsOf(design, layout, shelf);
 			compare(name, {
 				list,
+				assessed: assessModel(model),
 				cost: costOf(shelf, list),
 				templates: templatesOf(model),
 				cards: [mixCard(model), bottleCard(model), catchesOf(model), dryRunChecks(model)],
