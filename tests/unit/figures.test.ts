@@ -123,7 +123,7 @@ describe('figures', () => {
 				schools: allOf(schoolSteps(model)),
 				supply: allOf(topUpSteps(model, TODAY, 30)),
 				more: design.stands.map((_, i) => extensionOf(model, i)),
-				curve: way && phCurve(way, model.secondAcid)
+				towardsPh: way && phCurve(way, model.secondAcid)
 			});
 		});
 

@@ -51,7 +51,11 @@ function sumOf(of: unknown): Sum {
 /** Holds the figures of something to what is written down of them. */
 export function compare(name: string, of: Record<string, unknown>): void {
 	const now = Object.fromEntries(Object.entries(of).map(([key, one]) => [key, sumOf(one)]));
-	if (WRITE) return void (written[name] = { ...written[name], ...now });
+	if (WRITE) {
+		const twice = Object.keys(now).filter((key) => key in (written[name] ?? {}));
+		expect(twice, 'two figures of one name').to.deep.equal([]);
+		return void (written[name] = { ...written[name], ...now });
+	}
 	const moved = Object.entries(now).filter(([key, [count, sum]]) => {
 		const [n, before] = written[name]?.[key] ?? [-1, 0];
 		return n !== count || Math.abs(sum - before) > NEAR * Math.max(1, Math.abs(before));
